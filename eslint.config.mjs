@@ -1,0 +1,68 @@
+import boundaries from "eslint-plugin-boundaries";
+import hooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+const layer = (type) => ({ element: { type } });
+const may = (from, to) => ({ from: layer(from), allow: { to: { element: { types: { anyOf: to } } } } });
+
+export default tseslint.config(
+  { ignores: [".next/", "node_modules/", "next-env.d.ts", "playwright-report/", "test-results/", ".cache/"] },
+  ...tseslint.configs.strict,
+  ...tseslint.configs.stylistic,
+  {
+    rules: {
+      "@typescript-eslint/no-non-null-assertion": "off",
+      "@typescript-eslint/consistent-type-definitions": "off",
+      "no-console": ["error", { allow: ["error"] }],
+      eqeqeq: "error",
+    },
+  },
+  { files: ["src/**/*.{ts,tsx}"], ...hooks.configs.flat["recommended-latest"] },
+  {
+    // One direction: app -> phases, places -> bay -> ui, store -> core. A wrong import fails the build.
+    files: ["src/**/*.{ts,tsx}"],
+    plugins: { boundaries },
+    settings: {
+      "import/resolver": { typescript: { alwaysTryTypes: true } },
+      "boundaries/elements": ["core", "store", "demo", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
+        type,
+        pattern: `src/${type}`,
+        mode: "folder",
+      })),
+    },
+    rules: {
+      "boundaries/dependencies": [
+        "error",
+        {
+          default: "disallow",
+          policies: [
+            { from: { element: { type: "*" } }, allow: { to: { module: { origin: "external" } } } },
+            may("core", ["core"]),
+            may("demo", ["core"]),
+            may("store", ["store", "core", "demo"]),
+            may("ui", ["ui", "core", "store"]),
+            may("bay", ["bay", "ui", "store", "core"]),
+            may("phases", ["phases", "bay", "ui", "store", "core"]),
+            may("places", ["places", "bay", "ui", "store", "core"]),
+            may("app", ["app", "phases", "places", "bay", "ui", "store", "core", "design"]),
+          ],
+        },
+      ],
+    },
+  },
+  {
+    // The core is pure: no screen, storage, network, clock or chance.
+    files: ["src/core/**/*.ts"],
+    ignores: ["src/core/**/*.test.ts"],
+    rules: {
+      "no-restricted-globals": ["error", "window", "document", "navigator", "localStorage", "indexedDB", "fetch", "setTimeout", "setInterval", "performance", "process", "crypto"],
+      "no-restricted-properties": [
+        "error",
+        { object: "Math", property: "random", message: "The core takes its chance from the caller." },
+        { object: "Date", property: "now", message: "The core takes its clock from the caller." },
+      ],
+      "no-restricted-syntax": ["error", { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "The core takes its clock from the caller." }],
+      "no-restricted-imports": ["error", { patterns: [{ group: ["react", "react-*", "next", "next/*", "idb", "zustand", "@use-gesture/*", "node:*"], message: "The core has no interface, storage or server code." }] }],
+    },
+  },
+);

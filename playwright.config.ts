@@ -1,0 +1,30 @@
+import { defineConfig } from "@playwright/test";
+
+const port = Number(process.env.E2E_PORT ?? 4127);
+
+export default defineConfig({
+  testDir: "e2e",
+  testMatch: "*.spec.ts",
+  fullyParallel: true,
+  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 7_000 },
+  reporter: process.env.REPORT ? [["line"], ["json", { outputFile: process.env.REPORT }]] : [["line"]],
+  webServer: {
+    command: `node node_modules/next/dist/bin/next start -p ${port}`,
+    url: `http://localhost:${port}/`,
+    reuseExistingServer: false,
+    stdout: "ignore",
+  },
+  use: {
+    baseURL: `http://localhost:${port}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: "Europe/Berlin",
+    locale: "en-GB",
+    trace: "off",
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run", "--disable-quic"],
+    },
+  },
+});

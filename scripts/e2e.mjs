@@ -1,0 +1,7 @@
+// `npm run test:e2e`: the browser tests against the built application.
+import { bin, ensureBuild, ensureChromium, ensurePackages, run } from "./lib/setup.mjs";
+
+ensurePackages();
+ensureChromium();
+ensureBuild();
+process.exit(run(bin("playwright"), ["test", ...process.argv.slice(2)]));

@@ -1,0 +1,56 @@
+// `npm test`: everything that must hold, then one line `N passed, N failed`.
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import path from "node:path";
+import { bin, ensureBuild, ensureChromium, ensurePackages, root, run } from "./lib/setup.mjs";
+
+let passed = 0;
+let failed = 0;
+
+function check(name, work) {
+  const started = Date.now();
+  console.log(`\n== ${name}`);
+  try {
+    work();
+  } catch (error) {
+    failed += 1;
+    console.error(`${name}: ${error.message}`);
+  }
+  console.log(`== ${name}: ${((Date.now() - started) / 1000).toFixed(1)} s`);
+}
+
+const must = (code, sentence) => {
+  if (code !== 0) throw new Error(sentence);
+};
+
+/** Runs one test runner and adds its counts; a crash or an empty run is a failure. */
+function counted(reportName, command, args, read) {
+  const report = path.join(root, ".cache", reportName);
+  mkdirSync(path.dirname(report), { recursive: true });
+  rmSync(report, { force: true });
+  const code = run(command, args(report), { env: { ...process.env, REPORT: report } });
+  if (!existsSync(report)) throw new Error("the runner crashed before it wrote its report.");
+  const counts = read(JSON.parse(readFileSync(report, "utf8")));
+  passed += counts.passed;
+  failed += counts.failed;
+  if (counts.passed + counts.failed === 0) throw new Error("no test ran.");
+  if (code !== 0 && counts.failed === 0) throw new Error(`the runner ended with ${code}.`);
+}
+
+ensurePackages();
+check("Lint", () => must(run("npm", ["run", "-s", "lint"]), "lint found something."));
+check("Types", () => must(run("npm", ["run", "-s", "typecheck"]), "the types do not hold."));
+check("Job file schema", () => must(run(bin("tsx"), ["scripts/schema.ts", "--check"]), "docs/job-file.schema.json is stale: npm run schema"));
+check("Unit tests", () =>
+  counted("vitest.json", bin("vitest"), (report) => ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`], (result) => ({
+    passed: result.numPassedTests,
+    failed: result.numFailedTests + (result.success ? 0 : result.testResults.filter((file) => file.status === "failed" && file.assertionResults.length === 0).length),
+  })),
+);
+check("Browser tests", () => {
+  ensureChromium();
+  ensureBuild();
+  counted("playwright.json", bin("playwright"), () => ["test"], ({ stats, errors }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky + (errors?.length ?? 0) }));
+});
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

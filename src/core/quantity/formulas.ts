@@ -1,0 +1,54 @@
+import type { Sourced } from "./marks";
+
+export interface Formula extends Sourced {
+  name: string;
+  equation: string;
+}
+
+/** Every formula a working can name: its words, its equation, its source. */
+export const FORMULAS = {
+  "geometry.area": { name: "Area of the zone", equation: "area = length × width", mark: "practice" },
+  "geometry.mark": { name: "Area of the mark", equation: "area = outline by the shoelace sum, or π/4 × length × width", mark: "practice" },
+  "geometry.spread": { name: "Area the agent spreads to", equation: "spread = mark grown by a margin all round, inside its zone", mark: "judgement" },
+  "dilution.product": { name: "Product in a mix", equation: "product = V / (r + 1), with r parts water to one part product", mark: "practice" },
+  "dilution.water": { name: "Water in a mix", equation: "water = V × r / (r + 1)", mark: "practice" },
+  "dilution.strength": { name: "Strength of a mix", equation: "share = 1 / (r + 1)", mark: "practice" },
+  "dilution.forPh": {
+    name: "Weakest-needed mix for the fibre",
+    equation: "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the smallest that stays inside the fibre's window",
+    mark: "judgement",
+  },
+  "mix.total": { name: "How much to mix", equation: "total = sum of the steps × (1 + spare), rounded up to the bottle's marks", mark: "judgement" },
+  "mix.marked": { name: "Fill to a mark", equation: "total up and product down to the nearest mark, so the mix is never stronger than planned", mark: "judgement" },
+  "diagnosis.posterior": { name: "How likely, after the evidence", equation: "p(family) ∝ prior × Π P(outcome | family)", mark: "std", source: "Bayes' rule" },
+  "treatment.amount": { name: "Amount of agent", equation: "amount = spread area × litres per m², less where the zone's water budget is nearly used", mark: "judgement" },
+  "treatment.dwellMin": { name: "Shortest dwell", equation: "the agent's shortest dwell, longer on cold cloth: × 2^((20 − T)/10) below 20 °C, at most double", mark: "judgement" },
+  "treatment.dwellMax": { name: "Longest dwell before it dries out", equation: "the shorter of the agent's longest dwell and wet film × drying-out share / evaporation", mark: "judgement" },
+  "treatment.minutes": { name: "Minutes of hands-on work", equation: "minutes = fixed start + area × minutes per m² × rounds", mark: "judgement" },
+  "treatment.soilOut": { name: "Soil lifted", equation: "soil left = Π exp(−rate × rounds)", mark: "judgement", source: "after Sinner 1960, four factors" },
+  "water.budget": { name: "Water budget", equation: "budget = build's allowance × share for cold, damp and age", mark: "judgement" },
+  "water.wetStroke": { name: "Water put on by one wet stroke", equation: "q = flow / (head width × stroke speed)", mark: "practice" },
+  "water.residual": { name: "Water left after drawing off", equation: "W ← W_b + (W − W_b)(1 − r) for each dry stroke", mark: "judgement" },
+  "water.toweled": { name: "Water left after towelling", equation: "W = litres on / area × share a towel leaves", mark: "judgement" },
+  "water.depth": { name: "Depth reached in the foam", equation: "depth = (W − face capacity) / (porosity × saturation)", mark: "judgement" },
+  "air.wetBulb": { name: "Wet-bulb temperature", equation: "humidity ratio by the psychrometric energy balance, solved by bisection", mark: "std", source: "ASHRAE Fundamentals, chapter 1" },
+  "air.evaporation": {
+    name: "Evaporation from the wet surface",
+    equation: "j = k_m (p_vs(T_s) − p_a) / (R_v T_film), k_m = h_c / (ρ c_p Le^⅔), h_c = 5.7 + 3.8 v; T_s from the energy balance",
+    mark: "std",
+    source: "Jürges; Lewis analogy; ASHRAE Fundamentals, chapter 1",
+  },
+  "drying.hours": {
+    name: "Hours to dry",
+    equation: "hours = (W − W_dry) / j + slow end × min(1, (W − W_dry) / 0.27)",
+    mark: "judgement",
+  },
+  "drying.mould": { name: "Mould clock", equation: "time left = 24 h (caution) and 48 h (limit) less hours wet at the end of drying", mark: "std", source: "EPA guidance: dry within 24 to 48 hours" },
+  "schedule.finish": { name: "Forecast finish", equation: "now + what is left of the running step + hands-on and shortest dwell of each step to come", mark: "practice" },
+  "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },
+} as const satisfies Record<string, Formula>;
+
+export type FormulaId = keyof typeof FORMULAS;
+
+/** The formula row of an id. */
+export const formulaOf = (id: FormulaId): Formula => FORMULAS[id];
