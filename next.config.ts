@@ -1,7 +1,7 @@
 import type { NextConfig } from "next";
 import tokens from "./src/design/tokens.json" with { type: "json" };
 
-/** The one token file reaches Sass as two maps, $light and $night, ahead of every style sheet. */
+/** The one token file reaches Sass as two maps, $day-tokens and $night-tokens, ahead of every style sheet. */
 const asSassMap = (name: string, theme: Record<string, string>) =>
   `$${name}: (${Object.entries(theme).map(([key, value]) => `"${key}": ${value}`).join(", ")});`;
 
@@ -26,7 +26,7 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   sassOptions: {
-    additionalData: asSassMap("light", tokens.light) + asSassMap("night", tokens.night),
+    additionalData: asSassMap("day-tokens", tokens.light) + asSassMap("night-tokens", tokens.night),
     silenceDeprecations: ["import", "global-builtin", "color-functions", "if-function"],
     quietDeps: true,
   },

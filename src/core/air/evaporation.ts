@@ -10,7 +10,8 @@ export interface AirState {
   tempC: number;
   relativeHumidityPct: number;
   airSpeedMPerS: number;
-  basis: Basis;
+  /** Where each came from; "entered" for those left out. */
+  basis?: Partial<Record<"tempC" | "relativeHumidityPct" | "airSpeedMPerS", Basis>>;
 }
 
 /** Convective heat transfer over a surface, W/m²K, at an air speed in m/s. Jürges [std, from memory]. */
@@ -31,16 +32,27 @@ export function fluxKgPerM2H(surfaceC: number, { tempC, relativeHumidityPct, air
  * Surface temperature from convection + radiation = evaporation × latent heat; walls at air temperature.
  */
 export function evaporation(air: AirState): Worked {
-  const { tempC, relativeHumidityPct, airSpeedMPerS, basis } = air;
+  const known = computed.get(air);
+  if (known) return known;
+  const result = evaporationOf(air);
+  computed.set(air, result);
+  return result;
+}
+
+/** The same air object is asked about for every zone and dwell of a plan. */
+const computed = new WeakMap<AirState, Worked>();
+
+function evaporationOf(air: AirState): Worked {
+  const { tempC, relativeHumidityPct, airSpeedMPerS, basis = {} } = air;
   const radiation = 4 * EMISSIVITY * STEFAN_BOLTZMANN * (tempC + 273.15) ** 3;
   const lossAt = (surfaceC: number) =>
     (fluxKgPerM2H(surfaceC, air) / 3600) * latentHeatJPerKg(surfaceC) - (convectionWPerM2K(airSpeedMPerS) + radiation) * (tempC - surfaceC);
   const surfaceC = zeroBetween(Math.max(-40, tempC - 40), tempC, lossAt);
   const flux = Math.max(0, fluxKgPerM2H(surfaceC, air));
   return worked("air.evaporation", flux, "kg/m2h", [
-    input("air", tempC, "degC", basis),
-    input("relative humidity", relativeHumidityPct, "%", basis),
-    input("air speed v", airSpeedMPerS, "m/s", basis),
+    input("air", tempC, "degC", basis.tempC ?? "entered"),
+    input("relative humidity", relativeHumidityPct, "%", basis.relativeHumidityPct ?? "entered"),
+    input("air speed v", airSpeedMPerS, "m/s", basis.airSpeedMPerS ?? "entered"),
     input("h_c", convectionWPerM2K(airSpeedMPerS), "W/m2K"),
     input("wet bulb", wetBulbC(tempC, relativeHumidityPct), "degC"),
     input("surface T_s", surfaceC, "degC"),

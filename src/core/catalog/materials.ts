@@ -14,8 +14,8 @@ export interface Material extends Sourced {
 /** Fibres of cloth and carpet, with the window their plans stay inside. pH windows are judgement but for wool, silk and suede-look. */
 export const MATERIALS = {
   nylon: { name: "Nylon", phMin: 3, phMax: 10, faceCapacityLPerM2: 0.6, wetting: "normal", limit: "Acid dyes lose colour to strong alkali. No chlorine bleach.", mark: "judgement" },
-  polyester: { name: "Polyester", phMin: 3, phMax: 11, faceCapacityLPerM2: 0.5, wetting: "normal", limit: "Tough, but holds on to oil.", mark: "judgement" },
-  olefin: { name: "Olefin (polypropylene)", phMin: 3, phMax: 11, faceCapacityLPerM2: 0.4, wetting: "normal", limit: "Melts early: no long power brushing, no steam held close. Some dry solvents swell it.", mark: "judgement" },
+  polyester: { name: "Polyester", phMin: 1.5, phMax: 11, faceCapacityLPerM2: 0.5, wetting: "normal", limit: "Tough, but holds on to oil.", mark: "judgement" },
+  olefin: { name: "Olefin (polypropylene)", phMin: 1.5, phMax: 11, faceCapacityLPerM2: 0.4, wetting: "normal", limit: "Melts early: no long power brushing, no steam held close. Some dry solvents swell it.", mark: "judgement" },
   acrylic: { name: "Acrylic", phMin: 3.5, phMax: 10, faceCapacityLPerM2: 0.5, wetting: "normal", limit: "Pills, and distorts with heat or steam.", mark: "judgement" },
   acetate: { name: "Acetate or triacetate", phMin: 4, phMax: 9, faceCapacityLPerM2: 0.4, wetting: "little", limit: "Dissolves in acetone. Heat-sensitive.", mark: "judgement" },
   wool: { name: "Wool", phMin: 4.5, phMax: 8.5, faceCapacityLPerM2: 0.7, wetting: "normal", limit: "pH 4.5 to 8.5. No chlorine bleach, no protein-digesting enzyme. Felts with heat and rubbing.", mark: "practice" },

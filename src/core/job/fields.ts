@@ -7,7 +7,6 @@ import { array, boolean, lazy, mixed, number, object, string, type AnyObject, ty
 
 export const ID_PATTERN = /^[a-z0-9][a-z0-9-]{0,39}$/i;
 // Letters, digits, marks and line breaks of any language; no control characters, no bidirectional overrides.
-// eslint-disable-next-line no-control-regex
 const TEXT_PATTERN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/;
 const TIME_PATTERN = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 

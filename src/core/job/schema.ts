@@ -93,12 +93,12 @@ const event = oneOfKinds({
     wetStrokes: optional(count(0, 20, "Strokes with water on.")),
     dryStrokes: optional(count(0, 40, "Strokes with water off.")),
     waterOnLPerM2: optional(amount(0, 100, "Water put on, L/m².")),
-    residualLPerM2: optional(amount(0, 100, "Water left afterwards, L/m².")),
     minutes: optional(amount(0, 1440, "Minutes it took.")),
   }),
   skip: thing({ kind: exactly("skip"), id: id(), ...did, ...ofFinding, reason: text(200, "Why it was left out.") }),
   outcome: thing({ kind: exactly("outcome"), id: id(), at: did.at, findingId: id("The mark."), result: pick(["gone", "better", "same", "worse", "left"], "As judged when dry.") }),
   agreed: thing({ kind: exactly("agreed"), id: id(), at: did.at, handBackAt: optional(time()), usableAt: optional(time()), dampHandBack: flag("Damp hand-back agreed."), steps: list(text(160), 400, "The steps as the owner heard them.") }),
+  "handed-back": thing({ kind: exactly("handed-back"), id: id(), at: did.at, damp: flag("It was still drying, as agreed.") }),
   undo: thing({ kind: exactly("undo"), id: id(), at: did.at, of: id("The event taken back.") }),
 }, "What happened, in order; nothing is ever removed.");
 

@@ -1,0 +1,27 @@
+import type { Metadata, Viewport } from "next";
+import type { ReactNode } from "react";
+import "@fontsource/atkinson-hyperlegible-next/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-600.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-ext-400.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-ext-600.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-ext-700.css";
+import "@fontsource/bricolage-grotesque/latin-600.css";
+import "@fontsource/bricolage-grotesque/latin-700.css";
+import "@fontsource/bricolage-grotesque/latin-ext-700.css";
+import "./globals.scss";
+import { StartUp } from "@/ui/StartUp";
+
+export const metadata: Metadata = { title: "Weary Bristle", description: "Diagnose, plan, run and hand back upholstery and carpet cleaning." };
+export const viewport: Viewport = { width: "device-width", initialScale: 1, viewportFit: "cover" };
+
+export default function Layout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <StartUp />
+        {children}
+      </body>
+    </html>
+  );
+}

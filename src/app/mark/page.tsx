@@ -1,0 +1,5 @@
+import { OneMarkPlace } from "@/places/onemark/OneMarkPlace";
+
+export default function Page() {
+  return <OneMarkPlace />;
+}

@@ -1,0 +1,5 @@
+import { JobsPlace } from "@/places/jobs/JobsPlace";
+
+export default function Page() {
+  return <JobsPlace />;
+}

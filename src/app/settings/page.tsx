@@ -1,0 +1,5 @@
+import { SettingsPlace } from "@/places/settings/SettingsPlace";
+
+export default function Page() {
+  return <SettingsPlace />;
+}

@@ -1,0 +1,81 @@
+"use client";
+import { useSearchParams } from "next/navigation";
+import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { assess, forecastAt, type Assessment } from "@/core/assess";
+import { USUAL_KIT } from "@/core/catalog/kit";
+import type { Op } from "@/core/job/commands";
+import type { Finding, Job } from "@/core/job/schema";
+import type { Forecast } from "@/core/schedule/forecast";
+import { zoneViews, type ZoneView } from "@/core/treatment/facts";
+import { run as runCommand, useJob } from "@/store/jobs";
+import { useNow } from "@/ui/clock";
+import { FIRST_LENS, LENSES, PHASES, type LensId, type PhaseId } from "./phases";
+
+export interface Bay {
+  job: Job;
+  phase: PhaseId;
+  lens: LensId;
+  views: ZoneView[];
+  /** The zone in hand; the first when none was chosen. */
+  zone: ZoneView | undefined;
+  findingId: string | undefined;
+  finding: Finding | undefined;
+  assessment: Assessment;
+  forecast: Forecast;
+  nowMs: number;
+  go: (to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null }>) => void;
+  run: (label: string, ...ops: Op[]) => void;
+  /** What the next tap on the map places. */
+  placing: "mark" | "damage" | undefined;
+  setPlacing: (kind: "mark" | "damage" | undefined) => void;
+}
+
+const Context = createContext<Bay | undefined>(undefined);
+
+/** The job in the bay; only inside the bay's frame. */
+export function useBay(): Bay {
+  const bay = useContext(Context);
+  if (!bay) throw new Error("useBay is for what stands inside the bay.");
+  return bay;
+}
+
+/** Moves inside a job without asking the server, so that the bay works with the network gone. */
+function pushParams(change: Record<string, string | null | undefined>) {
+  const url = new URL(window.location.href);
+  for (const [key, value] of Object.entries(change)) {
+    if (value === undefined) continue;
+    if (value === null) url.searchParams.delete(key);
+    else url.searchParams.set(key, value);
+  }
+  if (url.href !== window.location.href) window.history.pushState(null, "", url);
+}
+
+const MINUTES_5 = 300_000;
+
+export function BayProvider({ children, missing }: { children: ReactNode; missing: ReactNode }) {
+  const params = useSearchParams();
+  const job = useJob(params.get("job"));
+  const nowMs = useNow();
+  const [placing, setPlacing] = useState<Bay["placing"]>();
+
+  // Plans do not need the second hand: the moment they are weighed at moves every five minutes.
+  const asOfMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
+  const views = useMemo(() => (job ? zoneViews(job) : []), [job]);
+  const assessment = useMemo(() => (job && asOfMs > 0 ? assess(job, USUAL_KIT, new Date(asOfMs).toISOString()) : undefined), [job, asOfMs]);
+  const forecast = useMemo(() => (job && assessment ? forecastAt(assessment, job, nowMs) : undefined), [job, assessment, nowMs]);
+
+  if (!job || !assessment || !forecast) return missing;
+  const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
+  const findingParam = params.get("finding") ?? undefined;
+  const finding = findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
+  const zoneParam = params.get("zone") ?? finding?.zoneId;
+  const bay: Bay = {
+    job, phase, views, assessment, forecast, nowMs, placing, setPlacing, finding,
+    findingId: finding && findingParam,
+    lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
+    zone: views.find(({ id }) => id === zoneParam) ?? views[0],
+    go: ({ phase: to, ...rest }) => pushParams({ ...rest, ...(to ? { phase: to, ...(to === phase ? {} : { lens: null }) } : {}) }),
+    run: (label, ...ops) => runCommand(job.id, { label, ops }),
+  };
+  return <Context value={bay}>{children}</Context>;
+}

@@ -1,0 +1,33 @@
+"use client";
+import type { Caution } from "@/core/treatment/step";
+import { testOf, EVIDENCE_IDS } from "@/core/catalog/evidence";
+import { CautionLabel } from "@/ui/CautionLabel";
+import { useBay, type Bay } from "./BayContext";
+
+/** Only the cautions for what is on show, each once. */
+export function Margin({ inline = false }: { inline?: boolean }) {
+  const bay = useBay();
+  const cautions = cautionsFor(bay);
+  if (inline && cautions.length === 0) return null;
+  return (
+    <div className={inline ? "margin-inline" : ""}>
+      {cautions.map((caution) => (
+        <CautionLabel key={caution.id} caution={caution} />
+      ))}
+    </div>
+  );
+}
+
+function cautionsFor({ phase, assessment, findingId, zone }: Bay): Caution[] {
+  const { plan, drying } = assessment;
+  const unique = (cautions: Caution[]) => [...new Map(cautions.map((caution) => [caution.id, caution])).values()].sort((a, b) => Number(b.tone === "danger") - Number(a.tone === "danger"));
+  const referrals = Object.values(plan.marks).flatMap(({ referral, findingId }): Caution[] => (referral ? [{ id: `refer-${findingId}`, title: referral.title, words: referral.words, tone: "danger" }] : []));
+  if (phase === "work") return unique([...referrals, ...(plan.steps[0]?.cautions ?? [])]);
+  if (phase === "test") return unique([...referrals, ...EVIDENCE_IDS.flatMap((test): Caution[] => { const { caution, name } = testOf(test); return caution ? [{ id: test, title: name, words: caution, tone: "care" }] : []; })]);
+  if (phase === "dry") {
+    const over = Object.values(drying).filter(({ mould }) => mould !== "safe");
+    return over.length > 0 ? [{ id: "mould", title: "Mould clock", words: "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air now; or take the water out again.", tone: "danger" }] : [];
+  }
+  const steps = plan.steps.filter(({ findingId: of, zoneIds, agent }) => agent !== undefined && (findingId ? of === findingId : zone ? zoneIds.includes(zone.id) : true));
+  return unique([...referrals, ...steps.flatMap(({ cautions }) => cautions)]);
+}

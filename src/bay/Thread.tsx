@@ -1,0 +1,117 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+import type { Job } from "@/core/job/schema";
+import type { History } from "@/core/job/history";
+import { timeText } from "@/ui/time";
+import { useOneTap } from "@/ui/Act";
+import { useBay } from "./BayContext";
+import { PHASES } from "./phases";
+
+const LINE_Y = 34;
+/** Hands-on time takes this share of the thread, drying the rest. */
+const WORK_SHARE = 0.7;
+
+interface Stitch {
+  key: string;
+  fromMs: number;
+  toMs: number;
+}
+
+/** One stitch per step, as long as its minutes: worked ones tight, coming ones slack, a needle at now, knots at the promises. */
+export function Thread() {
+  const { forecast, assessment, job, nowMs } = useBay();
+  const { svg, width } = useWidth();
+  const worked = workedStitches(assessment.history);
+  const startMs = worked[0]?.fromMs ?? nowMs;
+  const finishMs = Math.max(forecast.finish.atMs, nowMs, startMs + 60_000);
+  const promises = promisesOf(job);
+  const endMs = Math.max(finishMs + 60_000, forecast.usableMs ?? 0, ...promises.map(({ ms }) => ms));
+  const left = 8;
+  const usable = width - 2 * left;
+  const x = (ms: number) => left + (ms <= finishMs ? ((ms - startMs) / (finishMs - startMs)) * usable * WORK_SHARE : usable * (WORK_SHARE + ((ms - finishMs) / (endMs - finishMs)) * (1 - WORK_SHARE - 0.01)));
+  const bare = worked.length === 0 && assessment.plan.steps.length === 0;
+
+  return (
+    <svg ref={svg} role="img" aria-label={threadWords(worked.length, assessment.plan.steps.length)}>
+      <line x1={left} x2={width - left} y1={LINE_Y} y2={LINE_Y} stroke="var(--line)" strokeWidth="1.5" />
+      {bare && <text x={left} y={16}>The thread is bare: mark something in Look and the steps hang here.</text>}
+      {worked.map(({ key, fromMs, toMs }) => (
+        <line key={key} x1={x(fromMs) + 1.5} x2={Math.max(x(fromMs) + 4, x(toMs) - 2)} y1={LINE_Y} y2={LINE_Y} stroke="var(--moss)" strokeWidth="5" strokeLinecap="round" />
+      ))}
+      {assessment.plan.steps.map(({ key, dwell }, index) => {
+        const { startMs, endMs } = forecast.times[index]!;
+        const [a, b] = [x(startMs) + 2, Math.max(x(startMs) + 5, x(endMs) - 2)];
+        if (index === 0) return <line key={key} x1={a} x2={b} y1={LINE_Y} y2={LINE_Y} stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />;
+        const sag = Math.min(12, 4 + (b - a) / 14);
+        return <path key={key} d={dwell ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}` : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`} fill="none" stroke={dwell ? "var(--weld)" : "var(--inkSoft)"} strokeWidth="2.5" strokeLinecap="round" />;
+      })}
+      {forecast.usableMs !== undefined && forecast.usableMs > finishMs && <line x1={x(finishMs)} x2={x(forecast.usableMs)} y1={LINE_Y} y2={LINE_Y} stroke="var(--woad)" strokeWidth="4" strokeDasharray="1 9" strokeLinecap="round" />}
+      {promises.map(({ name, ms }, index) => {
+        const at = x(ms);
+        const other = promises[1 - index];
+        const crowded = index === 0 && other !== undefined && Math.abs(x(other.ms) - at) < 165;
+        return (
+          <g key={name}>
+            <path d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`} stroke={index === 0 ? "var(--ink)" : "var(--woad)"} strokeWidth="3.2" strokeLinecap="round" />
+            <text x={crowded ? Math.min(at, x(other.ms) - 130) : at} y={16} textAnchor={at > width - 160 || crowded ? "end" : "middle"} fill={index === 0 ? undefined : "var(--woad)"}>{timeText(ms, nowMs)} {name}</text>
+          </g>
+        );
+      })}
+      {nowMs > 0 && !bare && (
+        <g>
+          <line x1={x(nowMs)} x2={x(nowMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
+          <circle cx={x(nowMs)} cy={15} r={4.5} fill="var(--ink)" />
+          <text x={x(nowMs) + 8} y={16}>{timeText(nowMs, nowMs)}</text>
+        </g>
+      )}
+    </svg>
+  );
+}
+
+function workedStitches({ standing }: History): Stitch[] {
+  let begun: number | undefined;
+  const stitches: Stitch[] = [];
+  for (const event of standing) {
+    const at = Date.parse(event.at);
+    if (event.kind === "start") begun = at;
+    if (event.kind === "done") {
+      stitches.push({ key: event.id, fromMs: begun ?? at, toMs: at });
+      begun = at;
+    }
+  }
+  return stitches;
+}
+
+const promisesOf = ({ promises: { handBackAt, usableAt } }: Job) =>
+  [handBackAt && { name: "hand back", ms: Date.parse(handBackAt) }, usableAt && { name: "usable", ms: Date.parse(usableAt) }].filter((promise): promise is { name: string; ms: number } => Boolean(promise));
+
+const threadWords = (done: number, coming: number) => `Thread of the job: ${done} steps done, ${coming} to come`;
+
+/** The phases' names on the thread. */
+export function PhaseLinks() {
+  const { phase, go } = useBay();
+  const pick = useOneTap((id: (typeof PHASES)[number]["id"]) => go({ phase: id }));
+  return (
+    <nav className="phases" aria-label="Phases">
+      {PHASES.map(({ id, name }, index) => (
+        <a key={id} href={`?phase=${id}`} aria-current={phase === id ? "page" : undefined} onClick={(event) => { event.preventDefault(); pick(id); }}>
+          <span className="phase-key">{index + 1}</span>
+          {name}
+        </a>
+      ))}
+    </nav>
+  );
+}
+
+function useWidth() {
+  const svg = useRef<SVGSVGElement>(null);
+  const [width, setWidth] = useState(1000);
+  useEffect(() => {
+    const watched = svg.current;
+    if (!watched) return;
+    const observer = new ResizeObserver(([entry]) => entry && entry.contentRect.width > 0 && setWidth(entry.contentRect.width));
+    observer.observe(watched);
+    return () => observer.disconnect();
+  }, []);
+  return { svg, width };
+}

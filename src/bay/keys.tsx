@@ -1,0 +1,80 @@
+"use client";
+import { useState } from "react";
+import Modal from "react-bootstrap/Modal";
+import { useHotkeys } from "react-hotkeys-hook";
+import { redo, undo } from "@/store/jobs";
+import { neighbourZone, type Direction } from "./map/geometry";
+import { PHASES } from "./phases";
+import { useBay } from "./BayContext";
+
+const KEYS: [string, string][] = [
+  ["1 to 7", "the phases, Look to Hand back"],
+  ["Arrow keys", "the zone above, below, left or right"],
+  ["M, D", "in Look: place a mark, record damage"],
+  ["Enter", "in Look, while placing: in the middle of the zone"],
+  ["N, P", "the next mark, the one before"],
+  ["Space", "in Work: start the step, or done"],
+  ["Ctrl Z, Ctrl Y", "undo, redo"],
+  ["Esc", "put away what is open"],
+  ["?", "this list"],
+];
+
+/** The keys of the bay; none of them acts while something is typed. */
+export function useBayKeys() {
+  const { go, job, views, zone, findingId, phase, setPlacing } = useBay();
+  const [shown, setShown] = useState(false);
+
+  usePhaseKeys(go);
+  useHotkeys("up,down,left,right", (event, { keys }) => {
+    const target = event.target as HTMLElement;
+    if (!zone || target.closest(".bay-main, .phases, .modal")) return;
+    event.preventDefault();
+    const next = neighbourZone(views, zone.id, keys?.join("") as Direction);
+    if (!next) return;
+    go({ zone: next, finding: null });
+    document.querySelector<SVGElement>(`[data-zone="${next}"]`)?.focus();
+  });
+  useHotkeys("m", () => phase === "look" && setPlacing("mark"));
+  useHotkeys("d", () => phase === "look" && setPlacing("damage"));
+  useHotkeys("esc", () => setPlacing(undefined));
+  const step = (by: number) => {
+    const { order, byId } = job.findings;
+    if (order.length === 0) return;
+    const at = findingId ? order.indexOf(findingId) : by > 0 ? -1 : 0;
+    const id = order[(at + by + order.length) % order.length]!;
+    go({ finding: id, zone: byId[id]!.zoneId });
+  };
+  useHotkeys("n", () => step(1));
+  useHotkeys("p", () => step(-1));
+  useHotkeys("mod+z", (event) => { event.preventDefault(); undo(job.id); });
+  useHotkeys("mod+y,mod+shift+z", (event) => { event.preventDefault(); redo(job.id); });
+  useHotkeys("?", () => setShown(true), { useKey: true });
+  return { shown, show: () => setShown(true), hide: () => setShown(false) };
+}
+
+function usePhaseKeys(go: ReturnType<typeof useBay>["go"]) {
+  useHotkeys(
+    PHASES.map((_, index) => String(index + 1)),
+    ({ key }) => {
+      const phase = PHASES[Number(key) - 1];
+      if (phase) go({ phase: phase.id });
+    },
+  );
+}
+
+export function KeyList({ shown, hide }: { shown: boolean; hide: () => void }) {
+  return (
+    <Modal show={shown} onHide={hide} centered aria-labelledby="key-list">
+      <Modal.Header closeButton>
+        <Modal.Title id="key-list" as="h2">Keys</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <dl>
+          {KEYS.map(([keys, what]) => (
+            <div key={keys} className="row-between"><dt>{keys}</dt><dd>{what}</dd></div>
+          ))}
+        </dl>
+      </Modal.Body>
+    </Modal>
+  );
+}

@@ -1,0 +1,238 @@
+"use client";
+import { useDrag } from "@use-gesture/react";
+import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
+import type { Finding } from "@/core/job/schema";
+import { newId } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { useFormat } from "@/ui/Num";
+import { useBay } from "../BayContext";
+import { LensBar } from "./LensBar";
+import { lensOf } from "./lenses";
+import { placeZones, type Placed } from "./geometry";
+import { Patterns } from "./patterns";
+
+const MARGIN_PX = 10;
+const SCALE_ROOM_PX = 34;
+const TEXT_PX = 15;
+/** A palm: what a mark is until it is sized. */
+const FIRST_SIZE_MM = 80;
+
+/** The plan drawing of what is being cleaned; stays in every phase. */
+export function PieceMap() {
+  const [open, setOpen] = useState(false);
+  return (
+    <section className={`bay-map no-print${open ? " open" : ""}`} aria-label="Piece map">
+      <LensBar />
+      <div className="map-canvas">
+        <Drawing />
+        <Act className="map-toggle" onAct={() => setOpen(!open)}>{open ? "Close map" : "Map"}</Act>
+      </div>
+    </section>
+  );
+}
+
+function Drawing() {
+  const bay = useBay();
+  const { views, zone, lens, assessment, job, findingId, go, placing } = bay;
+  const { units, quantity } = useFormat();
+  const { svg, size } = useSize();
+  const prefix = `map${useId().replace(/\W/g, "")}-`;
+  const place = usePlacing();
+
+  const { placed, widthMm, heightMm } = placeZones(views);
+  const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / widthMm, (size.height - 2 * MARGIN_PX - SCALE_ROOM_PX) / heightMm));
+  const unit = 1 / scale;
+  const px = (pixels: number) => pixels * unit;
+  const view = { x: -px(MARGIN_PX), y: -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
+  const rulerMm = [5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100;
+
+  const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
+    const at = placed.find(({ view }) => view.id === zoneId)!.at;
+    const point = pointIn(svg.current!, event);
+    if (placing) place(zoneId, { xMm: point.x - at.xMm, yMm: point.y - at.yMm });
+    else go({ zone: zoneId, finding: null });
+  };
+
+  return (
+    <svg ref={svg} className="map" viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} role="group" aria-label={`${job.title}, drawn from its measures`} style={{ ["--heavy" as string]: px(4) }}>
+      <Patterns prefix={prefix} unit={unit} />
+      {placed.map((each) => (
+        <Zone key={each.view.id} placed={each} px={px} prefix={prefix} selected={each.view.id === zone?.id} lens={lensOf(lens, each.view, assessment, units)} onTap={(event) => onZone(each.view.id, event)} onEnter={() => (placing ? place(each.view.id) : go({ zone: each.view.id, finding: null }))} />
+      ))}
+      {job.findings.order.map((id) => {
+        const finding = job.findings.byId[id]!;
+        const on = placed.find(({ view }) => view.id === finding.zoneId);
+        return on && <FindingShape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "damage" ? "damage" : "stain"})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
+      })}
+      {placed.map((each) => (
+        <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} />
+      ))}
+      <g transform={`translate(0 ${heightMm + px(20)})`}>
+        <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
+        <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
+        <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">front ↓</text>
+      </g>
+    </svg>
+  );
+}
+
+interface ZoneProps {
+  placed: Placed;
+  px: (pixels: number) => number;
+  prefix: string;
+  selected: boolean;
+  lens: { fill?: string; words?: string };
+  onTap: (event: PointerEvent<SVGElement>) => void;
+  onEnter: () => void;
+}
+
+function Zone({ placed: { view, at }, px, prefix, selected, lens, onTap, onEnter }: ZoneProps) {
+  const corner = px(8);
+  const box = { x: at.xMm, y: at.yMm, width: at.widthMm, height: at.heightMm };
+  const inset = px(6);
+  return (
+    <g className="zone-group" role="button" tabIndex={0} data-zone={view.id} aria-pressed={selected} aria-label={`${view.name}${lens.words ? `, ${lens.words}` : ""}`} onPointerUp={onTap} onKeyDown={(event) => { if (event.key === "Enter" || event.key === " ") { event.preventDefault(); event.stopPropagation(); onEnter(); } }}>
+      <rect className="zone" {...box} rx={corner} strokeWidth={px(selected ? 4 : 1.6)} />
+      {lens.fill && <rect className="overlay" {...box} rx={corner} fill={`url(#${prefix}${lens.fill})`} />}
+      <rect className="seam" x={box.x + inset} y={box.y + inset} width={Math.max(0, box.width - 2 * inset)} height={Math.max(0, box.height - 2 * inset)} rx={corner / 2} strokeWidth={px(1)} strokeDasharray={`${px(5)} ${px(4)}`} />
+      {view.builds.length === 1 && view.builds[0] === "glue-held" && <GlueTicks at={box} px={px} />}
+      <rect className="focus-ring" x={box.x - px(4)} y={box.y - px(4)} width={box.width + px(8)} height={box.height + px(8)} rx={corner} strokeWidth={px(3)} />
+    </g>
+  );
+}
+
+/** Glue-held cloth is marked on the drawing itself. */
+function GlueTicks({ at, px }: { at: { x: number; y: number; width: number; height: number }; px: (pixels: number) => number }) {
+  const count = Math.max(2, Math.floor(at.width / px(26)));
+  const d = Array.from({ length: count }, (_, index) => `M${at.x + ((index + 0.5) * at.width) / count} ${at.y + at.height - px(2)} v${-px(8)}`).join(" ");
+  return <path d={d} stroke="var(--madder)" strokeWidth={px(1.6)} fill="none" className="overlay" />;
+}
+
+const CHARACTER_PX = 7.6;
+
+/** Labels sit on solid ground, never on a pattern; narrow zones are labelled upright. */
+function ZoneLabel({ placed: { view, at }, px, selected, words }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string }) {
+  const size = { width: at.widthMm / px(1), height: at.heightMm / px(1) };
+  const upright = size.width < 70 && size.height > size.width;
+  const across = upright ? size.height : size.width;
+  const down = upright ? size.width : size.height;
+  const fits = (text: string) => text.length * CHARACTER_PX + 28 <= across;
+  const oneLine = words && fits(`${view.name} · ${words}`) ? `${view.name} · ${words}` : undefined;
+  const lines = oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name];
+  const width = Math.min(across - 12, Math.max(...lines.map((line) => line.length * CHARACTER_PX)) + 14);
+  const height = lines.length * 19 + 5;
+  if (down < 24 || width < 30) return null;
+  const origin = upright ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + at.heightMm - px(8)}) rotate(-90)` : `translate(${at.xMm + px(8)} ${at.yMm + at.heightMm - px(8)})`;
+  return (
+    <g transform={origin} aria-hidden>
+      <rect className={`label-ground${selected ? " on" : ""}`} x={0} y={-px(height)} width={px(width)} height={px(height)} rx={px(4)} />
+      {lines.map((line, index) => (
+        <text key={line} className={selected ? "on" : ""} x={px(7)} y={-px(height - 17 - index * 19)} fontSize={px(TEXT_PX)}>{line}</text>
+      ))}
+    </g>
+  );
+}
+
+interface FindingProps {
+  id: string;
+  finding: Finding;
+  on: Placed;
+  px: (pixels: number) => number;
+  unit: number;
+  fill: string;
+  full: boolean;
+  selected: boolean;
+}
+
+function FindingShape({ id, finding, on, px, unit, fill, full, selected }: FindingProps) {
+  const { go, phase, run } = useBay();
+  const [moved, setMoved] = useState({ x: 0, y: 0 });
+  const [stretched, setStretched] = useState({ x: 0, y: 0 });
+  const { at } = on;
+  const centre = { x: at.xMm + clamp(finding.centre.xMm + moved.x, 0, at.widthMm), y: at.yMm + clamp(finding.centre.yMm + moved.y, 0, at.heightMm) };
+  const width = Math.max(8, finding.size.widthMm + stretched.x);
+  const height = Math.max(8, finding.size.heightMm + stretched.y);
+
+  const drag = useDrag(
+    ({ movement: [x, y], last, tap, event }) => {
+      event.stopPropagation();
+      if (tap) return go({ finding: id, zone: finding.zoneId });
+      if (phase !== "look") return;
+      setMoved(last ? { x: 0, y: 0 } : { x: x * unit, y: y * unit });
+      if (last) run("Move it", { op: "set", path: ["findings", "byId", id, "centre"], value: { xMm: clamp(finding.centre.xMm + x * unit, 0, at.widthMm), yMm: clamp(finding.centre.yMm + y * unit, 0, at.heightMm) } });
+    },
+    { filterTaps: true },
+  );
+  const stretch = useDrag(({ movement: [x, y], last, event }) => {
+    event.stopPropagation();
+    setStretched(last ? { x: 0, y: 0 } : { x: 2 * x * unit, y: 2 * y * unit });
+    if (!last) return;
+    const size = { widthMm: Math.max(8, finding.size.widthMm + 2 * x * unit), heightMm: Math.max(8, finding.size.heightMm + 2 * y * unit) };
+    run("Size it", { op: "set", path: ["findings", "byId", id, "size"], value: size }, ...scaledOutline(id, finding, size));
+  });
+
+  const shape = { fill: full ? fill : "none", stroke: finding.kind === "damage" ? "var(--ink)" : "var(--plum)", strokeWidth: px(selected ? 4 : 2) };
+  const corners = finding.outline?.map(({ xMm, yMm }) => ({ x: centre.x + (xMm * width) / finding.size.widthMm, y: centre.y + (yMm * height) / finding.size.heightMm }));
+  return (
+    <g>
+      <g {...drag()} className="finding" data-finding={id} onPointerUp={(event) => event.stopPropagation()}>
+        {corners && corners.length > 2 ? <path d={smoothPath(corners)} {...shape} /> : <ellipse cx={centre.x} cy={centre.y} rx={width / 2} ry={height / 2} {...shape} />}
+        {/* A finger needs more than a coin to hit. */}
+        <circle cx={centre.x} cy={centre.y} r={Math.max(px(22), 0)} fill="transparent" />
+      </g>
+      {selected && phase === "look" && <circle {...stretch()} className="handle" cx={centre.x + width / 2} cy={centre.y + height / 2} r={px(11)} data-testid="size-handle" onPointerUp={(event) => event.stopPropagation()} />}
+    </g>
+  );
+}
+
+/** The outline keeps its shape when its size changes. */
+export function scaledOutline(id: string, { outline, size }: Finding, to: { widthMm: number; heightMm: number }) {
+  if (!outline) return [];
+  const value = outline.map(({ xMm, yMm }) => ({ xMm: (xMm * to.widthMm) / size.widthMm, yMm: (yMm * to.heightMm) / size.heightMm }));
+  return [{ op: "set" as const, path: ["findings", "byId", id, "outline"], value }];
+}
+
+const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+
+/** A closed curve through the middles of the sides: stains have no corners. */
+function smoothPath(points: { x: number; y: number }[]): string {
+  const middle = (index: number) => {
+    const a = points[index % points.length]!;
+    const b = points[(index + 1) % points.length]!;
+    return `${(a.x + b.x) / 2} ${(a.y + b.y) / 2}`;
+  };
+  return `M${middle(points.length - 1)} ${points.map(({ x, y }, index) => `Q${x} ${y} ${middle(index)}`).join(" ")} Z`;
+}
+
+/** Puts a finding on a zone, in its middle unless a place is given, and takes it in hand. */
+export function usePlacing() {
+  const { placing, setPlacing, run, go, views } = useBay();
+  return (zoneId: string, at?: { xMm: number; yMm: number }) => {
+    const view = views.find(({ id }) => id === zoneId);
+    if (!placing || !view) return;
+    const id = newId();
+    const centre = at ?? { xMm: view.shape.widthMm / 2, yMm: view.shape.heightMm / 2 };
+    const size = { widthMm: Math.min(FIRST_SIZE_MM, view.shape.widthMm), heightMm: Math.min(FIRST_SIZE_MM, view.shape.heightMm) };
+    const found = { zoneId, centre, size };
+    run(placing === "mark" ? "Place a mark" : "Record damage", { op: "insert", collection: "findings", id, value: placing === "mark" ? { kind: "mark", ...found, evidence: {} } : { kind: "damage", ...found, damage: "wear" } });
+    setPlacing(undefined);
+    go({ zone: zoneId, finding: id });
+  };
+}
+
+function pointIn(svg: SVGSVGElement, { clientX, clientY }: PointerEvent<SVGElement>) {
+  return new DOMPoint(clientX, clientY).matrixTransform(svg.getScreenCTM()!.inverse());
+}
+
+function useSize() {
+  const svg = useRef<SVGSVGElement>(null);
+  const [size, setSize] = useState({ width: 400, height: 400 });
+  useEffect(() => {
+    const watched = svg.current;
+    if (!watched) return;
+    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width || 400, height: entry.contentRect.height || 400 }));
+    observer.observe(watched);
+    return () => observer.disconnect();
+  }, []);
+  return { svg, size };
+}

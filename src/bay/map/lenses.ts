@@ -1,0 +1,45 @@
+import type { Assessment } from "@/core/assess";
+import { SOIL_LEVELS } from "@/core/catalog/builds";
+import { formatQuantity } from "@/core/quantity/format";
+import type { UnitSystem } from "@/core/quantity/units";
+import type { ZoneView } from "@/core/treatment/facts";
+import type { LensId } from "../phases";
+import type { PatternId } from "./patterns";
+
+export interface LensView {
+  fill?: PatternId;
+  words?: string;
+}
+
+/** What a lens shows of one zone: a weave, and a few words. */
+export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessment, units: UnitSystem): LensView {
+  const zonePlan = plan.zones[view.id];
+  const dry = drying[view.id];
+  switch (lens) {
+    case "soil": {
+      const { soil, clean } = view.zone;
+      if (soil) return { fill: `soil-${soil}`, words: SOIL_LEVELS[soil].toLowerCase() };
+      return clean ? { words: "clean" } : { fill: "unseen", words: "not looked at" };
+    }
+    case "stain": {
+      const marks = Object.values(plan.marks).filter(({ zoneId }) => zoneId === view.id).length;
+      return marks > 0 ? { words: marks === 1 ? "1 mark" : `${marks} marks` } : {};
+    }
+    case "water": {
+      if (!dry || !zonePlan) return {};
+      const { usedLPerM2, budget } = zonePlan;
+      return { fill: dry.tooDeep ? "water-over" : usedLPerM2 > budget.value * 0.6 ? "water-much" : "water", words: formatQuantity({ value: usedLPerM2, unit: "L/m2" }, units) };
+    }
+    case "time": {
+      const first = plan.steps.findIndex(({ zoneIds }) => zoneIds.includes(view.id));
+      if (first < 0) return zonePlan && zonePlan.moves.length > 0 ? { words: "done" } : {};
+      return first === 0 ? { fill: "time-now", words: "now" } : { fill: "time-later", words: `step ${first + 1}` };
+    }
+    case "dry":
+      if (!dry) return {};
+      return { fill: dry.mould === "safe" ? (dry.hours.value > 12 ? "dry-slow" : "dry-soon") : "dry-over", words: Number.isFinite(dry.hours.value) ? `${formatQuantity(dry.hours, units)}` : "does not dry" };
+  }
+}
+
+/** A swatch of each lens's own fill. */
+export const LENS_SWATCH: Record<LensId, PatternId> = { soil: "soil-moderate", stain: "stain", water: "water-much", time: "time-now", dry: "dry-soon" };

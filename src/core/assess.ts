@@ -1,0 +1,59 @@
+import { dryingOfZone } from "./treatment/schools";
+import type { Diagnosis } from "./diagnosis/diagnose";
+import type { Drying } from "./drying/drying";
+import type { History } from "./job/history";
+import type { Job, Kit } from "./job/schema";
+import { mixesOf, type BottleMix } from "./mixing/mixes";
+import { forecastOf, type Forecast } from "./schedule/forecast";
+import { contextOf } from "./treatment/context";
+import { planJob, type Plan } from "./treatment/plan";
+import type { Caution } from "./treatment/step";
+import { depthOf, waterAfter } from "./treatment/water";
+import type { Worked } from "./quantity/working";
+
+export interface ZoneDrying extends Drying {
+  depth: Worked;
+  allowedMm: number;
+  tooDeep: boolean;
+}
+
+/** Everything the tool has to say of a job; screens draw it and the planning interface sends it. */
+export interface Assessment {
+  diagnosis: Record<string, Diagnosis>;
+  plan: Plan;
+  mixes: BottleMix[];
+  /** By zone, for those that get wet. */
+  drying: Record<string, ZoneDrying>;
+  cautions: Caution[];
+  history: History;
+}
+
+/** One way through: the document and the kit in, results with their workings out. asOf is an ISO time with its offset. */
+export function assess(job: Job, kit: Kit, asOf: string): Assessment {
+  const context = contextOf(job, kit, asOf);
+  const plan = planJob(job, kit, asOf);
+  const recovery = kit.extractor?.recoveryPerDryStroke ?? 0;
+  const drying: Assessment["drying"] = {};
+  for (const [zoneId, { moves, view }] of Object.entries(plan.zones)) {
+    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) continue;
+    // The deepest the water gets is while the wettest single step lies in the cloth.
+    const wettest = Math.max(...moves.map((_, index) => waterAfter(moves.slice(0, index), view, recovery).value + (moves[index]!.waterOnLPerM2 ?? 0)));
+    drying[zoneId] = { ...dryingOfZone(context, view, waterAfter(moves, view, recovery)), ...depthOf(wettest, view) };
+  }
+  const cautions = [...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values()];
+  return {
+    diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
+    plan,
+    mixes: mixesOf(plan.steps, job, kit),
+    drying,
+    cautions,
+    history: context.history,
+  };
+}
+
+/** The longest drying of any zone, h; 0 when nothing gets wet. */
+export const longestDryH = ({ drying }: Assessment) => Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value));
+
+/** The forecast at a moment of the caller's clock. */
+export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
+  forecastOf(assessment.plan.steps, assessment.history, job.promises, longestDryH(assessment), nowMs);

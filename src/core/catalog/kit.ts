@@ -1,0 +1,16 @@
+import type { Kit } from "../job/schema";
+import { AGENT_IDS } from "./agents";
+
+/** What a technician has at hand out of the box. Judgement; the shelf will make it theirs. */
+export const USUAL_KIT: Kit = {
+  agents: [...AGENT_IDS],
+  bottles: [
+    { capacityMl: 250, markEveryMl: 10 },
+    { capacityMl: 500, markEveryMl: 25 },
+    { capacityMl: 1000, markEveryMl: 50 },
+    { capacityMl: 8000, markEveryMl: 500 },
+  ],
+  cupMarkEveryMl: 5,
+  extractor: { flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, recoveryPerDryStroke: 0.45 },
+  steamer: true,
+};

@@ -1,0 +1,150 @@
+import Ajv from "ajv/dist/2020";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { USUAL_KIT } from "../catalog/kit";
+import { arbitraryJobFile } from "../testing/arbitraryJob";
+import { addPieceOps, emptyJob, jobFromTemplate } from "./newJob";
+import { applyOps, CommandRefused, overwrites, same, standsAsLeft, type Op } from "./commands";
+import { checkJobFile, jobFileOf, readJobFile, shapeProblems } from "./file";
+import { exists } from "./fields";
+import { historyOf } from "./history";
+import { jobFileJsonSchema } from "./jsonSchema";
+import { inWords } from "./problem";
+import type { Job, JobFile } from "./schema";
+
+const ids = () => {
+  let next = 0;
+  return () => `i${next++}`;
+};
+const bench = () => jobFromTemplate("bench-seat", ids(), "2026-05-04T08:00:00Z");
+const fileOf = (job: Job) => jobFileOf(job, USUAL_KIT, "2026-05-04T08:00:00Z");
+const changed = (change: (file: JobFile) => void) => {
+  const file = structuredClone(fileOf(bench()));
+  change(file);
+  return file;
+};
+const complaint = (raw: unknown) => {
+  const result = typeof raw === "string" ? readJobFile(raw) : checkJobFile(raw);
+  return result.ok ? "" : result.problems.map(inWords).join(" ");
+};
+
+const ajv = new Ajv({ strict: false, formats: { moment: exists } });
+const validate = ajv.compile(jobFileJsonSchema());
+
+describe("the job file", () => {
+  it("round-trips through text for any valid document", () => {
+    fc.assert(
+      fc.property(arbitraryJobFile, (file) => {
+        const result = readJobFile(JSON.stringify(file));
+        expect(result).toEqual({ ok: true, value: file });
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it("means the same to Yup and to its JSON Schema, for valid files and for any single change of one", () => {
+    const bad = fc.constantFrom<unknown>(null, "text", "", -1, 1e9, 1.5, true, [], {}, { a: 1 }, "2026-02-31T10:00:00Z", "z0", "\u202eevil", "x".repeat(500));
+    fc.assert(
+      fc.property(arbitraryJobFile, fc.nat(), bad, fc.constantFrom("replace", "delete", "add"), (file, pick, value, how) => {
+        expect([shapeProblems(file), validate(file)]).toEqual([[], true]);
+        const mutated = structuredClone(file) as unknown;
+        const spots = placesIn(mutated);
+        const { holder, key } = spots[pick % spots.length]!;
+        if (how === "replace") holder[key] = value;
+        else if (how === "delete" && !Array.isArray(holder)) Reflect.deleteProperty(holder, key);
+        else if (!Array.isArray(holder)) holder["not-a-key"] = value;
+        expect({ valid: shapeProblems(mutated).length === 0, how, key, value }).toEqual({ valid: validate(mutated), how, key, value });
+      }),
+      { numRuns: 1500 },
+    );
+  });
+
+  it.each<[string, unknown, RegExp]>([
+    ["what is not JSON", "{ job:", /not JSON/],
+    ["another kind of file", { format: "something" }, /some other kind of file/],
+    ["a newer version", { ...fileOf(bench()), version: 2 }, /version is 2, and this program reads up to 1.*left as it is/],
+    ["a number as text", changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: "1800" })), /lengthMm must be a number; it is the text "1800"/],
+    ["1e999", JSON.stringify(fileOf(bench())).replace('"lengthMm":1800', '"lengthMm":1e999'), /lengthMm is too large a number/],
+    ["a negative size", changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: -5 })), /lengthMm must be at least 200; it is -5/],
+    ["an id twice", changed(({ job }) => job.zones.order.push(job.zones.order[0]!)), /names ".*" twice/],
+    ["an id that points nowhere", changed(({ job }) => Object.assign(Object.values(job.zones.byId)[0]!, { pieceId: "nowhere" })), /points at "nowhere", and there is no such piece/],
+    ["an unknown key", changed(({ job }) => Object.assign(job, { colour: "red" })), /keys that do not belong there: colour/],
+    ["a hostile key", JSON.stringify(fileOf(bench())).replace('"site":{}', '"site":{"__proto__":{"x":1}}'), /key named "__proto__"/],
+    ["a hostile string", changed(({ job }) => Object.assign(job, { title: "a\u0000b" })), /title holds characters/],
+    ["over 500 zones", changed(({ job }) => Object.assign(job.zones.byId, Object.fromEntries(Array.from({ length: 500 }, (_, n) => [`x${n}`, {}])))), /at most 500/],
+    ["over 50,000 events", changed(({ job }) => Object.assign(job, { events: new Array(50_001).fill({}) })), /at most 50000/],
+    ["an impossible day", changed(({ job }) => Object.assign(job, { createdAt: "2026-02-31T10:00:00Z" })), /createdAt is not a day or hour that exists/],
+    ["a part its piece has not", changed(({ job }) => Object.assign(Object.values(job.zones.byId)[0]!, { part: "lid" })), /"lid" is no part of a bench seat/],
+  ])("refuses %s with what and where", (_name, raw, words) => expect(complaint(raw)).toMatch(words));
+});
+
+/** Every place of a document where one value can be changed. */
+function placesIn(root: unknown): { holder: Record<string, unknown>; key: string }[] {
+  if (typeof root !== "object" || root === null) return [];
+  const holder = root as Record<string, unknown>;
+  return Object.keys(holder).flatMap((key) => [{ holder, key }, ...placesIn(holder[key])]);
+}
+
+describe("commands", () => {
+  const mark = { kind: "mark", zoneId: "", centre: { xMm: 1, yMm: 1 }, size: { widthMm: 20, heightMm: 20 }, evidence: {} };
+
+  it("undo brings back exactly what was there, for any run of operations", () => {
+    const job = bench();
+    const [pieceId] = job.pieces.order as [string];
+    const zoneId = job.zones.order[1]!;
+    const op = fc.constantFrom<Op>(
+      { op: "set", path: ["pieces", "byId", pieceId, "lengthMm"], value: 2200 },
+      { op: "set", path: ["pieces", "byId", pieceId, "cloth", "material"], value: "wool" },
+      { op: "set", path: ["zones", "byId", zoneId, "soil"], value: "heavy" },
+      { op: "set", path: ["zones", "byId", zoneId, "cloth", "build"], value: "glue-held" },
+      { op: "insert", collection: "findings", id: "f1", value: { ...mark, zoneId } },
+      { op: "remove", collection: "zones", id: zoneId },
+    );
+    fc.assert(
+      fc.property(fc.array(op, { maxLength: 6 }), (ops) => {
+        try {
+          const { job: after, inverse } = applyOps(job, ops);
+          const back = applyOps(after, inverse).job;
+          expect(same(tidy(back), tidy(job))).toBe(true);
+        } catch (error) {
+          expect(error).toBeInstanceOf(CommandRefused);
+        }
+      }),
+    );
+  });
+
+  it("keeps what two tabs changed in different fields, and tells when it was the same one", () => {
+    const seen = bench();
+    const [pieceId] = seen.pieces.order as [string];
+    const setTo = (key: string, value: unknown): Op[] => [{ op: "set", path: ["pieces", "byId", pieceId, key], value }];
+    const stored = applyOps(seen, setTo("lengthMm", 2000)).job;
+    const both = applyOps(stored, setTo("depthMm", 600)).job;
+    expect(both.pieces.byId[pieceId]).toMatchObject({ lengthMm: 2000, depthMm: 600 });
+    expect(overwrites(seen, stored, setTo("depthMm", 600))).toBe(false);
+    expect(overwrites(seen, stored, setTo("lengthMm", 2500))).toBe(true);
+    expect(standsAsLeft(stored, setTo("lengthMm", 2000))).toBe(true);
+    expect(standsAsLeft(both, setTo("lengthMm", 1900))).toBe(false);
+  });
+
+  it("does not bring back half of what another tab removed", () => {
+    const job = bench();
+    const zoneId = job.zones.order[0]!;
+    const without = applyOps(job, [{ op: "remove", collection: "zones", id: zoneId }]).job;
+    expect(() => applyOps(without, [{ op: "set", path: ["zones", "byId", zoneId, "soil"], value: "light" }])).toThrow("removed, perhaps in another tab");
+  });
+
+  it("replays events with what was taken back left out, and an undo of an undo brings it again", () => {
+    const did = { at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift dry soil", action: "dry-removal", zoneIds: [] };
+    const job = emptyJob({ id: "j", title: "t", createdAt: did.at });
+    const events: Job["events"] = [{ kind: "start", id: "a", ...did }, { kind: "done", id: "b", ...did }, { kind: "undo", id: "c", at: did.at, of: "b" }];
+    expect(historyOf({ ...job, events })).toMatchObject({ done: [], running: { id: "a" } });
+    expect(historyOf({ ...job, events: [...events, { kind: "undo", id: "d", at: did.at, of: "c" }] }).done.map(({ id }) => id)).toEqual(["b"]);
+  });
+
+  it("moves areas when a piece's length changes", () => {
+    const job = applyOps(emptyJob({ id: "j", title: "t", createdAt: "2026-05-04T09:00:00Z" }), addPieceOps("carpet", ids())).job;
+    expect(checkJobFile(fileOf(job)).ok).toBe(true);
+  });
+});
+
+const tidy = (job: Job) => JSON.parse(JSON.stringify(job, (_key, value: unknown) => (typeof value === "object" && value !== null && !Array.isArray(value) && Object.keys(value).length === 0 ? undefined : value))) as unknown;

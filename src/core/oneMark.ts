@@ -1,0 +1,71 @@
+import { EVIDENCE, EVIDENCE_IDS, testOf, type Evidence, type Outcome } from "./catalog/evidence";
+import { USUAL_KIT } from "./catalog/kit";
+import type { MaterialId } from "./catalog/materials";
+import { applyOps } from "./job/commands";
+import { jobFromTemplate } from "./job/newJob";
+import type { Job } from "./job/schema";
+import type { MarkPlan } from "./treatment/marks";
+import { planJob } from "./treatment/plan";
+import type { Step } from "./treatment/step";
+
+export interface OneMarkAnswer {
+  mark: MarkPlan;
+  /** The first step that treats the mark: its agent, strength and dwell. */
+  first?: Step;
+  /** What comes before it, in words. */
+  before: string;
+  proof?: string;
+  wouldChange: string[];
+}
+
+const MOMENT = "2000-01-01T00:00:00Z";
+const FINDING = "mark";
+
+/** A palm-sized mark on an otherwise unknown seat. */
+export function oneMarkJob(material: MaterialId | undefined, evidence: Evidence, newId: () => string, createdAt: string): Job {
+  const job = jobFromTemplate("settee", newId, createdAt, { title: "One mark", cloth: material ? { material } : {} });
+  const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-1")!;
+  const known = Object.fromEntries(Object.entries(evidence).filter(([, outcome]) => outcome !== undefined));
+  return applyOps(job, [{ op: "insert", collection: "findings", id: FINDING, value: { kind: "mark", zoneId, centre: { xMm: 200, yMm: 200 }, size: { widthMm: 80, heightMm: 80 }, evidence: known } }]).job;
+}
+
+/** The first safe step for one mark, and which single finding would change it. Pure; no job is made. */
+export function oneMark(material: MaterialId | undefined, evidence: Evidence): OneMarkAnswer {
+  const { mark, first, steps } = planFor(material, evidence);
+  const before = steps.slice(0, first ? steps.indexOf(first) : undefined).map(({ title }) => title.toLowerCase());
+  return {
+    mark, first,
+    before: before.length > 0 ? `Before it: ${before.join(", ")}.` : "",
+    proof: steps.find(({ proves }) => proves)?.how,
+    wouldChange: changes(material, evidence, first),
+  };
+}
+
+function planFor(material: MaterialId | undefined, evidence: Evidence) {
+  let next = 0;
+  const { steps, marks } = planJob(oneMarkJob(material, evidence, () => `i${next++}`, MOMENT), USUAL_KIT, MOMENT);
+  const own = steps.filter(({ findingId }) => findingId === FINDING);
+  // Damping only prepares: the step to name is the one with the agent, when there is one.
+  const first = own.find(({ agent, action }) => action === "scrape" || (agent && agent !== "water")) ?? own[0];
+  return { mark: marks[FINDING]!, first, steps };
+}
+
+const MOST_CHANGES = 4;
+
+/** Tests not done yet whose outcome would lead to another first step. */
+function changes(material: MaterialId | undefined, evidence: Evidence, first: Step | undefined): string[] {
+  const sentences: string[] = [];
+  for (const test of EVIDENCE_IDS) {
+    if (evidence[test] !== undefined || sentences.length >= MOST_CHANGES) continue;
+    for (const [outcome, { name }] of Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>)) {
+      const other = planFor(material, { ...evidence, [test]: outcome });
+      const title = other.mark.referral?.title ?? other.first?.title ?? "nothing wet";
+      if (title === (first?.title ?? "nothing wet")) continue;
+      sentences.push(`${testOf(test).name}: "${name.toLowerCase()}" leads to ${title.charAt(0).toLowerCase()}${title.slice(1)}.`);
+      break;
+    }
+  }
+  if (material === undefined) sentences.push("Naming the fibre opens stronger agents where it can take them.");
+  sentences.push("A care label with S or X stops everything with water in it.");
+  return sentences;
+}

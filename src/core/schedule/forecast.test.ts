@@ -1,0 +1,79 @@
+import { describe, expect, it } from "vitest";
+import { assess, forecastAt } from "../assess";
+import { USUAL_KIT } from "../catalog/kit";
+import { jobFromTemplate } from "../job/newJob";
+import { zoneViews } from "../treatment/facts";
+import { templateOf } from "../pieces/templates";
+import type { Job } from "../job/schema";
+
+const NOW = Date.parse("2026-05-04T08:00:00Z");
+
+function job(change: (job: Job) => void = () => undefined): Job {
+  let next = 0;
+  const made = jobFromTemplate("carpet", () => `i${next++}`, "2026-05-04T08:00:00Z", { cloth: { material: "nylon", build: "carpet-on-underlay", careCode: "none", ageYears: 5, condition: "sound", neighbours: [] } });
+  made.site = { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 };
+  for (const id of made.zones.order) made.zones.byId[id]!.soil = "heavy";
+  change(made);
+  return made;
+}
+const at = (made: Job, nowMs = NOW) => forecastAt(assess(made, USUAL_KIT, new Date(NOW).toISOString()), made, nowMs);
+
+describe("forecast", () => {
+  it("adds hands-on minutes and shortest dwells one after another, then drying", () => {
+    const { times, finish, usableMs } = at(job());
+    times.slice(1).forEach((time, index) => expect(time.startMs).toBe(times[index]!.endMs));
+    expect(finish.atMs).toBe(times.at(-1)!.endMs);
+    expect(usableMs).toBeGreaterThan(finish.atMs);
+  });
+
+  it("names the tighter promise; a damp hand-back does not wait for drying", () => {
+    const promised = job(({ promises }) => Object.assign(promises, { handBackAt: "2026-05-04T12:00:00Z", usableAt: "2026-05-05T08:00:00Z" }));
+    expect(at(promised).tighter?.promise).toBe("hand back");
+    const damp = job(({ promises }) => Object.assign(promises, { handBackAt: "2026-05-04T12:00:00Z", usableAt: "2026-05-04T12:30:00Z", dampHandBackAgreed: true }));
+    expect(at(damp).tighter?.promise).toBe("usable");
+  });
+
+  it("runs later as time passes without work, by exactly that time", () => {
+    const late = at(job(), NOW + 30 * 60_000).finish.atMs - at(job()).finish.atMs;
+    expect(late).toBe(30 * 60_000);
+  });
+
+  // Common practice, no source: extracted carpet dries overnight; shut and cold it does not.
+  it("dries an extracted carpet overnight with air, and flags a cold damp one", () => {
+    const overnight = assess(job(), USUAL_KIT, "2026-05-04T08:00:00Z").drying;
+    for (const { hours, mould } of Object.values(overnight)) {
+      expect(hours.value).toBeLessThan(14);
+      expect(mould).toBe("safe");
+    }
+    const cold = job((made) => (made.site = { airTempC: 5, relativeHumidityPct: 92, airSpeedMPerS: 0.1 }));
+    expect(Object.values(assess(cold, USUAL_KIT, "2026-05-04T08:00:00Z").drying).some(({ mould }) => mould !== "safe")).toBe(true);
+    const saturated = job((made) => (made.site = { airTempC: 5, relativeHumidityPct: 100, airSpeedMPerS: 0.1 }));
+    expect(at(saturated).usableMs).toBeUndefined();
+  });
+
+  it("follows the piece's length: area, litres and minutes", () => {
+    const longer = job(({ pieces }) => (Object.values(pieces.byId)[0]!.lengthMm *= 2));
+    expect(zoneViews(longer)[0]!.areaM2.value).toBeCloseTo(2 * zoneViews(job())[0]!.areaM2.value, 9);
+    const litres = (made: Job) => assess(made, USUAL_KIT, "2026-05-04T08:00:00Z").plan.steps.reduce((sum, { amountMl }) => sum + (amountMl?.value ?? 0), 0);
+    expect(litres(longer)).toBeCloseTo(2 * litres(job()), 6);
+    expect(at(longer).finish.value).toBeGreaterThan(at(job()).finish.value);
+  });
+});
+
+describe("templates", () => {
+  // By hand: 1.8 m × 0.5 m back, three bases of 0.6 × 0.52 m, 1.8 × 0.22 m rail, 1.8 × 0.8 m footwell.
+  it("draws the bench seat with the areas worked by hand", () => {
+    const parts = templateOf("bench-seat").parts(templateOf("bench-seat").usual);
+    const areaOf = (part: string) => parts.filter((each) => each.part.startsWith(part)).reduce((sum, { shape }) => sum + (shape.widthMm * shape.heightMm) / 1e6, 0);
+    expect([areaOf("back"), areaOf("base"), areaOf("rail"), areaOf("footwell")].map((area) => Number(area.toFixed(4)))).toEqual([0.9, 0.936, 0.396, 1.44]);
+  });
+  it("lays no part over another", () => {
+    for (const id of ["bench-seat", "settee", "carpet"] as const) {
+      const parts = templateOf(id).parts(templateOf(id).usual);
+      for (const a of parts) for (const b of parts) if (a !== b) {
+        const apart = a.shape.xMm + a.shape.widthMm <= b.shape.xMm + 1e-6 || b.shape.xMm + b.shape.widthMm <= a.shape.xMm + 1e-6 || a.shape.yMm + a.shape.heightMm <= b.shape.yMm + 1e-6 || b.shape.yMm + b.shape.heightMm <= a.shape.yMm + 1e-6;
+        expect(apart).toBe(true);
+      }
+    }
+  });
+});

@@ -1,0 +1,72 @@
+import { lastOf, type History } from "../job/history";
+import type { Job } from "../job/schema";
+import { input, worked, type Worked } from "../quantity/working";
+import type { Step } from "../treatment/step";
+
+const MINUTE_MS = 60_000;
+
+export interface StepTime {
+  key: string;
+  startMs: number;
+  endMs: number;
+}
+
+export interface Slack {
+  promise: "hand back" | "usable";
+  promisedMs: number;
+  forecastMs: number;
+  minutes: Worked;
+}
+
+export interface Forecast {
+  times: StepTime[];
+  /** When the hands are done. */
+  finish: Worked & { atMs: number };
+  /** When it is dry; undefined when this air never dries it. */
+  usableMs?: number;
+  slacks: Slack[];
+  /** The promise with the least in hand. */
+  tighter?: Slack;
+}
+
+/** Hands-on minutes and the shortest dwell of a step. */
+export const stepMinutes = ({ minutes, dwell }: Step) => minutes.value + (dwell?.min.value ?? 0);
+
+/**
+ * When the work will be done, one pair of hands, one step after another, starting now.
+ * @param nowMs the caller's clock, ms since 1970
+ * @param dryHours the longest drying of any zone, h; Infinity when it does not dry
+ */
+export function forecastOf(steps: readonly Step[], history: History, promises: Job["promises"], dryHours: number, nowMs: number): Forecast {
+  const { running } = history;
+  let at = nowMs;
+  const times = steps.map((step): StepTime => {
+    const begun = running?.stepKey === step.key ? Date.parse(running.at) : undefined;
+    const startMs = begun ?? at;
+    const endMs = Math.max(nowMs, startMs + stepMinutes(step) * MINUTE_MS);
+    at = Math.max(at, endMs);
+    return { key: step.key, startMs, endMs };
+  });
+  const leftMin = (at - nowMs) / MINUTE_MS;
+  const finish = {
+    ...worked("schedule.finish", leftMin, "min", [
+      input("hands-on", steps.reduce((sum, { minutes }) => sum + minutes.value, 0), "min"),
+      input("shortest dwells", steps.reduce((sum, { dwell }) => sum + (dwell?.min.value ?? 0), 0), "min"),
+      input("already run of the step at hand", running && steps.some(({ key }) => key === running.stepKey) ? (nowMs - Date.parse(running.at)) / MINUTE_MS : 0, "min", "measured"),
+    ]),
+    atMs: at,
+  };
+  const setToDry = history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
+  const dryFrom = steps.length === 0 && setToDry ? Date.parse(setToDry.at) : at;
+  const usableMs = Number.isFinite(dryHours) ? dryFrom + dryHours * 60 * MINUTE_MS : undefined;
+  const handedOver = lastOf(history, "done") && steps.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
+  const slacks = [slackOf("hand back", promises.handBackAt, promises.dampHandBackAgreed ? handedOver : (usableMs ?? Infinity)), slackOf("usable", promises.usableAt, usableMs ?? Infinity)].filter((slack) => slack !== undefined);
+  return { times, finish, usableMs, slacks, tighter: slacks.reduce<Slack | undefined>((least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least), undefined) };
+}
+
+function slackOf(promise: Slack["promise"], promised: string | undefined, forecastMs: number): Slack | undefined {
+  if (promised === undefined) return undefined;
+  const promisedMs = Date.parse(promised);
+  const minutes = (promisedMs - forecastMs) / MINUTE_MS;
+  return { promise, promisedMs, forecastMs, minutes: worked("schedule.slack", minutes, "min", [input("promised", new Date(promisedMs).toISOString(), undefined, "entered"), input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this")]) };
+}

@@ -1,0 +1,23 @@
+/** What a step can be. The rules speak of these. */
+export const ACTIONS = {
+  "check-first": { name: "Look before you wet it" },
+  "fastness-check": { name: "Colourfastness on a hidden place" },
+  presoak: { name: "Soak caked mud" },
+  "dry-removal": { name: "Lift dry soil" },
+  scrape: { name: "Chill and scrape" },
+  agent: { name: "Agent on the mark" },
+  clean: { name: "Clean the panel" },
+  rinse: { name: "Rinse" },
+  "towel-off": { name: "Towel off what has come up" },
+  air: { name: "Air until the solvent has gone" },
+  extract: { name: "Rinse and draw off" },
+  steam: { name: "Steam through a towel" },
+  "set-to-dry": { name: "Set to dry" },
+} as const;
+
+export type ActionId = keyof typeof ACTIONS;
+
+/** Actions that put liquid or steam on the cloth. */
+export const WET_ACTIONS: readonly ActionId[] = ["presoak", "agent", "clean", "rinse", "extract", "steam"];
+/** Actions with a motor, heat or spark near the cloth. */
+export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "extract", "steam"];

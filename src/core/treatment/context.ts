@@ -1,0 +1,79 @@
+import { agentOf, type AgentGroup, type AgentId } from "../catalog/agents";
+import type { FamilyId } from "../catalog/families";
+import { historyOf, stepBase, type History } from "../job/history";
+import type { Job, Kit } from "../job/schema";
+import type { Worked } from "../quantity/working";
+import type { ActionId } from "./actions";
+import { conditionsOf, type Conditions } from "./conditions";
+import { fastnessOf, type ZoneView } from "./facts";
+import type { RuleFacts } from "./judge";
+import { waterBudget, type WaterMove } from "./water";
+
+/** What planning one job looks at throughout. */
+export interface Context {
+  job: Job;
+  kit: Kit;
+  history: History;
+  conditions: Conditions;
+  /** Minutes until the piece was promised usable; undefined without a promise. */
+  minutesLeft?: number;
+}
+
+export function contextOf(job: Job, kit: Kit, asOf: string): Context {
+  const history = historyOf(job);
+  // Once the work has begun the schools stay as they were weighed then, not as the clock runs.
+  const begun = history.standing.find(({ kind }) => kind === "start")?.at ?? asOf;
+  const { usableAt } = job.promises;
+  return { job, kit, history, conditions: conditionsOf(job.site), minutesLeft: usableAt === undefined ? undefined : (Date.parse(usableAt) - Date.parse(begun)) / 60_000 };
+}
+
+/** What one zone carries while its steps are laid out one after another. */
+export interface ZoneState {
+  view: ZoneView;
+  /** Groups of the agents in the cloth that nothing has rinsed or aired out yet. */
+  inCloth: Set<AgentGroup>;
+  budget: Worked;
+  usedLPerM2: number;
+  moves: WaterMove[];
+}
+
+/** Where the zone stands: water and agents put on since it was last judged dry. */
+export function stateNow({ job, conditions, history }: Context, view: ZoneView): ZoneState {
+  const lastDry = history.standing.findLastIndex((event) => event.kind === "outcome" && job.findings.byId[event.findingId]?.zoneId === view.id);
+  const state: ZoneState = { view, inCloth: new Set(), budget: waterBudget(view, conditions), usedLPerM2: 0, moves: [] };
+  history.standing.forEach((event, index) => {
+    if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;
+    const action = event.action as ActionId;
+    remember(state, action, event.agent);
+    if (index <= lastDry) return;
+    state.usedLPerM2 += event.waterOnLPerM2 ?? 0;
+    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, dryStrokes: event.dryStrokes });
+  });
+  return state;
+}
+
+/** What a step leaves in the cloth: an agent stays until it is rinsed or drawn off; solvent until it has aired. */
+export function remember({ inCloth }: ZoneState, action: ActionId, agent: AgentId | undefined) {
+  if (action === "rinse" || action === "extract") for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
+  if (action === "air") inCloth.delete("solvent");
+  if (agent && agent !== "water") for (const group of agentOf(agent).groups) if (group !== "water-borne") inCloth.add(group);
+}
+
+/** What the rules are told of a zone and the marks on it. */
+export const factsOf = ({ job, history }: Context, view: ZoneView, likely: readonly FamilyId[], inCloth: Iterable<AgentGroup>): RuleFacts => ({
+  materials: view.materials,
+  builds: view.builds,
+  careCode: view.careCode,
+  neighbours: view.neighbours,
+  oldOrFragile: view.oldOrFragile,
+  likely,
+  inCloth: [...inCloth],
+  fastness: (agent) => (fastnessOf(view, agent) === "unproved" && fastnessDone(history, agent, view.id) ? "proved" : fastnessOf(view, agent)),
+  noPower: job.site.power === "none",
+});
+
+/** The key of a colourfastness step names its agents and its cloth. */
+export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) => `${agents.join("+")}@${view.clothOwner === "zone" ? view.id : view.zone.pieceId}`;
+
+const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
+  history.done.some(({ stepKey, zoneIds }) => stepBase(stepKey) === "fastness" && zoneIds.includes(zoneId) && stepKey.split(/[:@]/)[1]?.split("+").includes(agent));

@@ -1,0 +1,79 @@
+import { agentOf, type AgentGroup, type AgentId } from "../catalog/agents";
+import type { FamilyId } from "../catalog/families";
+import { TOOLS, type ToolId } from "../catalog/tools";
+import type { ActionId } from "./actions";
+import { factsOf, type Context } from "./context";
+import type { ZoneView } from "./facts";
+import { judge, limitsOf, type Candidate, type Verdict } from "./judge";
+import { COOL_C, HOT_WATER_C, LUKEWARM_C } from "./rates";
+import type { Rule } from "./rules";
+import { strengthFor, type Strength } from "./strength";
+
+/** A way to do something that no hard rule forbids, or why there is none. */
+export type Fit = FoundFit | RefusedFit;
+export interface FoundFit {
+  ok: true;
+  candidate: Candidate;
+  verdict: Verdict;
+  strength?: Strength;
+  tool: ToolId;
+}
+export interface RefusedFit {
+  ok: false;
+  because: string;
+  forbiddenBy: Rule[];
+}
+
+export type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal";
+
+const refused = (because: string, forbiddenBy: Rule[] = []): RefusedFit => ({ ok: false, because, forbiddenBy });
+const GENTLER: Partial<Record<ToolId, ToolId>> = { "medium-brush": "soft-brush", "soft-brush": "tamp", tamp: "hand" };
+
+/** Finds how an agent may be used here: sprayed or on the towel, as strong as the fibre allows, with the tool or a gentler one. */
+export function fitAgent(context: Context, view: ZoneView, likely: readonly FamilyId[], agent: AgentId, wanted: ToolId, action: ActionId = "agent"): Fit {
+  const row = agentOf(agent);
+  if (agent !== "water" && !context.kit.agents.includes(agent)) return refused(`${row.name} is not in the kit.`);
+  const facts = factsOf(context, view, likely, []);
+  const limits = limitsOf(facts);
+  let tool = wanted;
+  while (TOOLS[tool].aggressiveness > limits.toolAtMost && GENTLER[tool]) tool = GENTLER[tool]!;
+  const strength = strengthFor(agent, limits, context.job.choices.readings[agent]);
+  // Solvent and whatever is dabbed goes on by towel; the rest may be sprayed where nothing forbids it.
+  const ways = row.groups.includes("solvent") || tool === "towel" ? [false] : [true, false];
+  let forbiddenBy: Rule[] = [];
+  for (const spraying of ways) {
+    const candidate: Candidate = {
+      action, agent, spraying,
+      clothTempC: Math.min(row.maxTempC, agent === "water" ? COOL_C : LUKEWARM_C, limits.clothTempC),
+      toolAggressiveness: TOOLS[tool].aggressiveness,
+      phMin: strength?.phMin ?? row.phMin,
+      phMax: strength?.phMax ?? row.phMax,
+    };
+    const verdict = judge(candidate, facts);
+    if (strength && verdict.forbiddenBy.length === 0) return { ok: true, candidate, verdict, strength, tool };
+    forbiddenBy = verdict.forbiddenBy;
+  }
+  return refused(reasonsIn(forbiddenBy) || `${row.name} cannot be mixed to stay inside this fibre's pH window.`, forbiddenBy);
+}
+
+const MACHINE_TOOL: Record<MachineAction, ToolId> = { scrape: "scraper", steam: "steamer", extract: "extractor", presoak: "towel", "dry-removal": "vacuum" };
+
+/** The same for what is done by a machine or with plain water. */
+export function fitMachine(context: Context, view: ZoneView, likely: readonly FamilyId[], action: MachineAction, inCloth: Iterable<AgentGroup> = []): Fit {
+  if (action === "steam" && !context.kit.steamer) return refused("There is no steamer in the kit.");
+  if (action === "extract" && !context.kit.extractor) return refused("There is no extractor in the kit.");
+  const facts = factsOf(context, view, likely, inCloth);
+  const wet = action !== "scrape" && action !== "dry-removal";
+  const hot = action === "steam" ? 100 : action === "extract" ? Math.min(HOT_WATER_C, limitsOf(facts).clothTempC) : LUKEWARM_C;
+  const tool = MACHINE_TOOL[action];
+  const { phMin, phMax } = agentOf("water");
+  const candidate: Candidate = {
+    action,
+    ...(wet ? { agent: "water", clothTempC: hot, phMin, phMax } : {}),
+    ...(action === "scrape" ? { toolAggressiveness: TOOLS[tool].aggressiveness } : {}),
+  };
+  const verdict = judge(candidate, facts);
+  return verdict.forbiddenBy.length > 0 ? refused(reasonsIn(verdict.forbiddenBy), verdict.forbiddenBy) : { ok: true, candidate, verdict, tool };
+}
+
+const reasonsIn = (rules: readonly Rule[]) => rules.map(({ because }) => because).join(" ");

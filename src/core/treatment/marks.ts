@@ -1,0 +1,98 @@
+import { diagnose, type Diagnosis } from "../diagnosis/diagnose";
+import type { FamilyId } from "../catalog/families";
+import type { MarkFinding } from "../job/schema";
+import type { Worked } from "../quantity/working";
+import type { Context } from "./context";
+import { markArea, spreadArea, type ZoneView } from "./facts";
+import { fitAgent, fitMachine } from "./fit";
+import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, SURE_AT, UNSURE_RUNG, type Rung } from "./ladders";
+import { MOULD_LIMIT_M2, REFERRALS } from "./rules";
+import { doesTitle, rungTitle } from "./words";
+
+export interface LeftOut {
+  what: string;
+  because: string;
+}
+
+/** One rung of a mark's ladder as the technician reads it. */
+export interface RungView {
+  title: string;
+  why: string;
+  state: "done" | "now" | "next" | "left-out";
+  leftOut: LeftOut[];
+}
+
+export interface MarkPlan {
+  findingId: string;
+  zoneId: string;
+  name: string;
+  diagnosis: Diagnosis;
+  /** One family is clearly ahead; otherwise the gentle common rung comes first. */
+  sure: boolean;
+  area: Worked;
+  spread: Worked;
+  /** How often it was judged dry and still visible. */
+  round: number;
+  state: "open" | "gone" | "left" | "worse" | "at-the-stop" | "referred" | "damage";
+  rungs: RungView[];
+  stopWords: string;
+  referral?: { title: string; words: string };
+}
+
+/** A mark with the rungs that the rules leave it. */
+export interface LaidMark {
+  plan: MarkPlan;
+  rungs: Rung[];
+}
+
+/**
+ * Lays out the ladder of one mark: what it likely is, which rungs the rules leave, where on it the work stands.
+ * @param zoneLikely what any mark on the zone may be: heat spreads, so it must suit them all
+ */
+export function layMark(context: Context, view: ZoneView, id: string, finding: MarkFinding, zoneLikely: readonly FamilyId[]): LaidMark {
+  const diagnosis = diagnose(finding.evidence);
+  const area = markArea(finding);
+  const { leader } = diagnosis;
+  const sure = diagnosis.beliefs[0]!.p.value >= SURE_AT;
+  const outcomes = context.history.outcomes[id] ?? [];
+  const last = outcomes.at(-1);
+  const round = outcomes.filter((result) => result === "better" || result === "same").length;
+  const ladder = sure ? LADDERS[leader] : [UNSURE_RUNG, ...LADDERS[leader]];
+  const tried = ladder.map((rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) }));
+  const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
+  const referral = referralOf(view, finding, diagnosis, area.value);
+  const stateOf = (): MarkPlan["state"] => {
+    if (referral) return "referred";
+    if (sure && leader === "damage") return "damage";
+    if (last === "gone" || last === "left" || last === "worse") return last;
+    return round >= viable.length ? "at-the-stop" : "open";
+  };
+  const state = stateOf();
+  const rungs = tried.map(({ rung, works, leftOut }): RungView => {
+    const index = viable.indexOf(rung);
+    const where = index < round ? "done" : index === round && state === "open" ? "now" : "next";
+    return { title: rungTitle(rung), why: rung.why, leftOut, state: works ? where : "left-out" };
+  });
+  const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
+  const stopWords = STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE;
+  return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral } };
+}
+
+/** Referral rules cannot be argued away: they hold for what is merely not ruled out. */
+function referralOf(view: ZoneView, { evidence }: MarkFinding, { leader, likely }: Diagnosis, areaM2: number): MarkPlan["referral"] {
+  if (evidence.owner === "sewage") return REFERRALS.sewage;
+  if (view.neighbours.includes("high-voltage")) return REFERRALS["high-voltage"];
+  if (areaM2 < MOULD_LIMIT_M2 || !likely.includes("mould")) return undefined;
+  return leader === "mould" ? REFERRALS.mould : REFERRALS["maybe-mould"];
+}
+
+/** A rung works when something of it that is more than damping passes the rules, or damping is all it is. */
+function tryRung(context: Context, view: ZoneView, likely: readonly FamilyId[], zoneLikely: readonly FamilyId[], rung: Rung): { works: boolean; leftOut: LeftOut[] } {
+  const isDamping = (does: Rung["does"][number]) => does.action === "agent" && does.agent === "water";
+  const fits = rung.does.map((does) => ({ does, fit: does.action === "agent" ? fitAgent(context, view, likely, does.agent, does.tool) : fitMachine(context, view, zoneLikely, does.action) }));
+  const onlyDamping = rung.does.every(isDamping);
+  return {
+    works: fits.some(({ does, fit }) => fit.ok && (onlyDamping || !isDamping(does))),
+    leftOut: fits.flatMap(({ does, fit }) => (fit.ok ? [] : [{ what: doesTitle(does), because: fit.because }])),
+  };
+}

@@ -1,0 +1,117 @@
+import { FAMILY_IDS, type FamilyId } from "../catalog/families";
+import { diagnose } from "../diagnosis/diagnose";
+import type { DamageFinding, Job, Kit, School } from "../job/schema";
+import { input, worked, type Worked } from "../quantity/working";
+import { contextOf, stateNow, type Context } from "./context";
+import { zoneViews, type ZoneView } from "./facts";
+import { layMark, type MarkPlan } from "./marks";
+import { mergeSteps } from "./merge";
+import { handsOnMinutes } from "./rates";
+import { laySchool, type SchoolOption } from "./schools";
+import { layDryLift, laySpot, type OpenMark } from "./spots";
+import type { Step } from "./step";
+import type { WaterMove } from "./water";
+import { STAGE, ZoneWork, type StagedStep } from "./zoneWork";
+
+export interface ZonePlan {
+  view: ZoneView;
+  budget: Worked;
+  /** Put on since it was last dry, done and planned together. */
+  usedLPerM2: number;
+  schools: SchoolOption[];
+  picked?: School;
+  pickedBecause: string;
+  /** All water moves since it was last dry, done and to come. */
+  moves: WaterMove[];
+  likely: FamilyId[];
+}
+
+export interface Plan {
+  zones: Record<string, ZonePlan>;
+  marks: Record<string, MarkPlan>;
+  damage: { findingId: string; finding: DamageFinding }[];
+  /** What is still to do, in the order of the work. What was done stands in the job's events. */
+  steps: Step[];
+  /** What is not known, and what was planned for instead. */
+  assumed: string[];
+}
+
+/**
+ * Plans what is left of a job.
+ * @param job the document
+ * @param kit what is at hand
+ * @param asOf ISO time; decides whether a school can still keep the promise of "usable"
+ * @returns steps in the order of the work, with the reasons; same input, same plan
+ */
+export function planJob(job: Job, kit: Kit, asOf: string): Plan {
+  const context = contextOf(job, kit, asOf);
+  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed] };
+  plan.steps = mergeSteps(zoneViews(job).flatMap((view, index) => planZone(context, plan, view, index)));
+  return plan;
+}
+
+const ORDERS_PER_ZONE = 1000;
+
+function planZone(context: Context, plan: Plan, view: ZoneView, index: number): StagedStep[] {
+  const marks: OpenMark[] = [];
+  const likely = likelyOn(context, view.id);
+  for (const findingId of context.job.findings.order) {
+    const finding = context.job.findings.byId[findingId]!;
+    if (finding.zoneId !== view.id) continue;
+    if (finding.kind === "damage") plan.damage.push({ findingId, finding });
+    else {
+      const laid = layMark(context, view, findingId, finding, likely);
+      plan.marks[findingId] = laid.plan;
+      marks.push({ ...laid, finding });
+    }
+  }
+  const open = marks.filter(({ plan }) => plan.state === "open");
+  const state = stateNow(context, view);
+  const zonePlan: ZonePlan = { view, budget: state.budget, usedLPerM2: state.usedLPerM2, schools: [], pickedBecause: "", moves: state.moves, likely };
+  plan.zones[view.id] = zonePlan;
+
+  // A referral stops the whole zone: nothing is brushed or wetted around what someone licensed has to see.
+  const referred = marks.some(({ plan }) => plan.state === "referred");
+  const judged = open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
+  // With every rung left out there is still the dry lift, which never harms.
+  const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);
+  const toTreat = open.length > 0 || view.zone.soil !== undefined;
+  if (referred || judged || !(toTreat || nothingAllowed)) return [];
+
+  plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
+  const round = Math.max(0, ...open.map(({ plan }) => plan.round));
+  const work = new ZoneWork(context, state, likely, round);
+  layDryLift(work);
+  for (const mark of open) laySpot(work, mark);
+  const spread = Math.min(view.areaM2.value, open.reduce((sum, { plan }) => sum + plan.spread.value, 0));
+  const spotArea = worked("geometry.spread", spread, "m2", [input("spread of the marks together", spread, "m2"), input("area of the zone", view.areaM2.value, "m2")]);
+  if (toTreat) {
+    const { options, picked, because } = laySchool(work, { soil: round > 0 ? undefined : view.zone.soil, spotArea });
+    Object.assign(zonePlan, { schools: options, picked, pickedBecause: because });
+  }
+  work.addProofs();
+  layDrying(work);
+  zonePlan.usedLPerM2 = state.usedLPerM2;
+  return work.steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
+}
+
+/** What anything still on this zone may be, whether it is being treated or was left. */
+function likelyOn({ job, history }: Context, zoneId: string): FamilyId[] {
+  const marks = Object.entries(job.findings.byId).filter(([id, { zoneId: on }]) => on === zoneId && history.outcomes[id]?.at(-1) !== "gone");
+  const likely = new Set(marks.flatMap(([, finding]) => (finding.kind === "mark" ? diagnose(finding.evidence).likely : [])));
+  return FAMILY_IDS.filter((family) => likely.has(family));
+}
+
+function layDrying(work: ZoneWork) {
+  const base = `set-to-dry-r${work.round}`;
+  const wet = work.state.moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0);
+  if (!wet || !work.todo(base)) return;
+  const { tempC, airSpeedMPerS } = work.context.conditions.slow;
+  work.add(STAGE.dry, base, "", {
+    action: "set-to-dry", tool: "hand", areaM2: work.view.areaM2, minutes: handsOnMinutes("set-to-dry", 0),
+    title: "Set it to dry",
+    how: `Air over every wet panel, pile set one way, mats and covers off. Planned for ${Math.round(tempC)} °C and ${airSpeedMPerS} m/s.`,
+    why: "Damp hides marks: judge it dry. Wet for more than a day or two it grows mould.",
+    check: "Air can be felt on every panel.",
+  });
+}

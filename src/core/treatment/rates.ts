@@ -1,0 +1,61 @@
+import type { SoilLevel } from "../catalog/builds";
+import type { School } from "../job/schema";
+import { input, worked, type Worked } from "../quantity/working";
+import type { ActionId } from "./actions";
+
+/** Minutes of hands-on work: a start, and minutes for each m² and round. Judgement, to be corrected by the technician's own log. */
+export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
+  "check-first": { startMin: 2, minPerM2: 0.5 },
+  "fastness-check": { startMin: 2, minPerM2: 0 },
+  presoak: { startMin: 1, minPerM2: 2 },
+  "dry-removal": { startMin: 1, minPerM2: 2.5 },
+  scrape: { startMin: 4, minPerM2: 30 },
+  agent: { startMin: 1.5, minPerM2: 12 },
+  clean: { startMin: 1, minPerM2: 5 },
+  rinse: { startMin: 1, minPerM2: 4 },
+  "towel-off": { startMin: 0.5, minPerM2: 2 },
+  air: { startMin: 0.5, minPerM2: 0 },
+  extract: { startMin: 3, minPerM2: 1.2 },
+  steam: { startMin: 3, minPerM2: 5 },
+  "set-to-dry": { startMin: 3, minPerM2: 0 },
+};
+
+/** Hands-on minutes for an action over an area, m², in a number of rounds or strokes. */
+export function handsOnMinutes(action: ActionId, areaM2: number, rounds = 1): Worked {
+  const { startMin, minPerM2 } = PACE[action];
+  return worked("treatment.minutes", startMin + areaM2 * minPerM2 * rounds, "min", [
+    input("fixed start", startMin, "min", "table"),
+    input("area", areaM2, "m2"),
+    input("minutes per m²", minPerM2, "min", "table"),
+    input("rounds", rounds, "strokes", "computed"),
+  ]);
+}
+
+/** Share of soil that may stay: the target by soil level. Judgement. */
+export const SOIL_TARGET: Record<SoilLevel, number> = { light: 0.25, moderate: 0.22, heavy: 0.1, caked: 0.1 };
+
+/** Soil lifted per round, as the exponent's rate. Judgement, set so that the rounds of common practice come out. */
+export const SOIL_RATE: Record<School, number> = { "low-moisture": 0.8, extraction: 0.65, steam: 1.2 };
+/** One round of brush and cleaner alone; a steam pass with cleaner does about three to four of these. */
+export const BRUSH_ROUND_RATE = 0.35;
+
+/** Rounds or passes a school needs to bring a soil level to its target; one where only marks are to be rinsed. */
+export const roundsWanted = (school: School, soil: SoilLevel | undefined) => (soil ? Math.ceil(Math.log(1 / SOIL_TARGET[soil]) / SOIL_RATE[school] - 1e-9) : 1);
+
+/** Share of soil lifted by a number of rounds of a school. */
+export function soilLifted(school: School, rounds: number): Worked {
+  return worked("treatment.soilOut", 1 - Math.exp(-SOIL_RATE[school] * rounds), "1", [input("rate per round", SOIL_RATE[school], "1", "table"), input("rounds", rounds, "strokes")]);
+}
+
+/** Litres per m² for panels and rinses. Judgement. */
+export const PANEL_L_PER_M2 = { cleanRound: 0.12, preSpray: 0.2, presoak: 0.5, rinse: 0.1, steamPass: 0.06 } as const;
+/** A towel carries this share of what a spray puts on. Judgement. */
+export const TOWEL_CARRIES = 0.5;
+/** One step takes at most this share of what is left of the budget, so that a later one is never without. Judgement. */
+export const SHARE_OF_BUDGET = 0.5;
+/** Solvent is aired for the long end of common practice, and until its smell has gone. */
+export const AIR_OUT_MIN = 30;
+export const DRY_STROKES = 4;
+export const HOT_WATER_C = 45;
+export const LUKEWARM_C = 35;
+export const COOL_C = 20;

@@ -1,0 +1,136 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { assess, type Assessment } from "../assess";
+import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "../catalog/agents";
+import { familyOf } from "../catalog/families";
+import { USUAL_KIT } from "../catalog/kit";
+import { MATERIALS } from "../catalog/materials";
+import { same } from "../job/commands";
+import type { Cloth, JobFile } from "../job/schema";
+import { arbitraryJobFile } from "../testing/arbitraryJob";
+import { zoneViews } from "./facts";
+import type { Step } from "./step";
+
+/**
+ * The safety invariants, checked from outside: nothing here asks the rules whether a step is allowed.
+ * Whatever a technician enters or leaves out, no plan may break one.
+ */
+const RUNS = 2000;
+
+interface Case {
+  file: JobFile;
+  result: Assessment;
+}
+interface StepCase extends Case {
+  step: Step;
+  zoneId: string;
+  cloth: Cloth;
+  /** Steps planned on this zone before it. */
+  before: Step[];
+}
+
+const groupsOf = (agent: AgentId | undefined) => (agent === undefined || agent === "water" ? [] : agentOf(agent).groups);
+const POWERED = ["extract", "steam", "dry-removal"];
+const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
+
+/** One check a step and zone. */
+const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
+  "glue-held cloth, or cloth that may be, is never steamed, drawn off or sprayed": ({ step, cloth }) =>
+    (cloth.build !== undefined && cloth.build !== "glue-held") || !(step.action === "steam" || step.action === "extract" || step.spraying),
+
+  "the cloth stays at 40 °C or under while protein or dye is not ruled out": ({ step, zoneId, result }) =>
+    (step.tempC ?? 0) <= 40 ||
+    !Object.values(result.plan.marks).some((mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.beliefs.some(({ family, p }) => p.value >= 0.05 && familyOf(family).heatSets)),
+
+  "every agent stays inside the pH window of every fibre it might be": ({ step, cloth }) =>
+    !step.agent || (cloth.material ? [MATERIALS[cloth.material]] : Object.values(MATERIALS)).every(({ phMin, phMax }) => step.phMin! >= phMin - 1e-9 && step.phMax! <= phMax + 1e-9),
+
+  "no care code is disobeyed": ({ step, cloth: { careCode } }) =>
+    (careCode !== "X" || !step.agent) && (careCode !== "S" || !step.agent || !agentOf(step.agent).groups.includes("water-borne")) && (careCode !== "W" || !groupsOf(step.agent).includes("solvent")),
+
+  "an unseen label or neighbour is looked for before anything wet": ({ step, cloth, zoneId, file, before }) =>
+    !step.agent || (cloth.careCode !== undefined && cloth.neighbours !== undefined) || before.some(({ action }) => action === "check-first") ||
+    file.job.events.some((event) => event.kind === "done" && event.stepKey === "check-first:" && event.zoneIds.includes(zoneId)),
+
+  "nothing is sprayed, steamed or drawn off beside electrics, airbags, speakers or glue lines": ({ step, cloth: { neighbours } }) =>
+    (neighbours !== undefined && !neighbours.some((id) => AT_ARMS_LENGTH.includes(id))) || !(step.action === "steam" || step.action === "extract" || step.spraying),
+
+  "no liquid at all by high voltage": ({ step, cloth: { neighbours } }) => !neighbours?.includes("high-voltage") || !step.agent,
+
+  "no agent goes on before it was proved on a hidden place, nor after it failed there": ({ step, cloth, before }) => {
+    if (!step.agent) return true;
+    const proved = cloth.fastness?.[step.agent];
+    return proved === undefined ? before.some(({ proves }) => proves?.includes(step.agent!)) : proved >= 4;
+  },
+
+  "wool and silk meet no enzyme and no hard brush": ({ step, cloth: { material } }) =>
+    (material !== undefined && material !== "wool" && material !== "silk") || (!groupsOf(step.agent).includes("enzyme") && step.tool !== "medium-brush"),
+
+  "old or fragile cloth is tamped": ({ step, cloth: { ageYears, condition } }) => (ageYears !== undefined && ageYears <= 20 && condition === "sound") || (step.tool !== "medium-brush" && step.tool !== "soft-brush"),
+
+  "olefin and acetate meet no solvent": ({ step, cloth: { material } }) => (material !== undefined && material !== "olefin" && material !== "acetate") || !groupsOf(step.agent).includes("solvent"),
+
+  "every number is finite and positive": ({ step }) =>
+    [step.minutes.value, step.areaM2.value, step.amountMl?.value ?? 1, step.dwell?.min.value ?? 1, (step.dwell?.max?.value ?? 1e6) - (step.dwell?.min.value ?? 0)].every((value) => Number.isFinite(value) && value > 0),
+};
+
+/** One check a plan. */
+const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
+  "what must not meet is rinsed between, and solvent airs before motor, heat or spark": ({ file, result }) =>
+    file.job.zones.order.every((zoneId) => {
+      const inCloth = new Set<AgentGroup>();
+      const safely = (action: string, groups: readonly AgentGroup[]) => {
+        if (action === "rinse" || action === "extract") for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
+        if (action === "air") inCloth.delete("solvent");
+        const meets = NEVER_MIX.some(({ pair: [a, b] }) => (groups.includes(a) && inCloth.has(b)) || (groups.includes(b) && inCloth.has(a)));
+        const sparks = POWERED.includes(action) && inCloth.has("solvent");
+        for (const group of groups) if (group !== "water-borne") inCloth.add(group);
+        return !meets && !sparks;
+      };
+      for (const event of file.job.events) if (event.kind === "done" && event.zoneIds.includes(zoneId)) safely(event.action, groupsOf(event.agent));
+      return result.plan.steps.every((step) => !step.zoneIds.includes(zoneId) || safely(step.action, groupsOf(step.agent)));
+    }),
+
+  "mould over ten square feet and sewage are referred, and their zone is left alone": ({ file, result }) =>
+    Object.values(result.plan.marks).every((mark) => {
+      const finding = file.job.findings.byId[mark.findingId]!;
+      const sewage = finding.kind === "mark" && finding.evidence.owner === "sewage";
+      const mould = mark.area.value >= 0.9290304 && mark.diagnosis.likely.includes("mould");
+      return !(sewage || mould) || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
+    }),
+
+  "damage is a note, never a step": ({ result: { plan } }) => {
+    const damage = [...plan.damage.map(({ findingId }) => findingId), ...Object.values(plan.marks).filter(({ sure, diagnosis }) => sure && diagnosis.leader === "damage").map(({ findingId }) => findingId)];
+    return plan.steps.every(({ findingId }) => findingId === undefined || !damage.includes(findingId));
+  },
+
+  "water stays within every zone's budget": ({ file, result }) =>
+    Object.values(result.plan.zones).every(({ budget, usedLPerM2, view }) => {
+      const already = file.job.events.reduce((sum, event) => sum + (event.kind === "done" && event.zoneIds.includes(view.id) ? (event.waterOnLPerM2 ?? 0) : 0), 0);
+      return usedLPerM2 <= Math.max(budget.value, already) + 1e-9;
+    }),
+
+  "no two steps share a key, and the same input gives the same plan": ({ file, result }) =>
+    new Set(result.plan.steps.map(({ key }) => key)).size === result.plan.steps.length && same(assess(file.job, file.kit ?? USUAL_KIT, file.asOf).plan.steps, result.plan.steps),
+};
+
+describe("no input gets around the safety rules", () => {
+  it("holds for every step of every plan", () => {
+    fc.assert(
+      fc.property(arbitraryJobFile, (file) => {
+        const result = assess(file.job, file.kit ?? USUAL_KIT, file.asOf);
+        const cloths = new Map(zoneViews(file.job).map(({ id, cloth }) => [id, cloth]));
+        const broken = new Set<string>();
+        for (const [name, holds] of Object.entries(OF_EVERY_PLAN)) if (!holds({ file, result })) broken.add(name);
+        result.plan.steps.forEach((step, index) => {
+          for (const zoneId of step.zoneIds) {
+            const before = result.plan.steps.slice(0, index).filter(({ zoneIds }) => zoneIds.includes(zoneId));
+            for (const [name, holds] of Object.entries(OF_EVERY_STEP)) if (!holds({ file, result, step, zoneId, cloth: cloths.get(zoneId)!, before })) broken.add(`${name} (${step.title})`);
+          }
+        });
+        expect([...broken]).toEqual([]);
+      }),
+      { numRuns: RUNS },
+    );
+  }, 240_000);
+});

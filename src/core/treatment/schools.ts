@@ -1,0 +1,221 @@
+import type { FamilyId } from "../catalog/families";
+import { dryingOf, type Drying } from "../drying/drying";
+import { SCHOOL_IDS, type School } from "../job/schema";
+import { input, worked, type Worked } from "../quantity/working";
+import { wetStroke } from "../water/strokes";
+import type { Context } from "./context";
+import { leastOfBuilds, mostOfBuilds, type ZoneView } from "./facts";
+import { fitAgent, fitMachine } from "./fit";
+import { DRY_STROKES, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, soilLifted, TOWEL_CARRIES } from "./rates";
+import type { Rule } from "./rules";
+import { waterAfter, type WaterMove } from "./water";
+import { SCHOOL_NAMES } from "./words";
+import { STAGE, type ZoneWork } from "./zoneWork";
+
+/** One way through the middle of the job on one zone, weighed. */
+export interface SchoolOption {
+  school: School;
+  allowed: boolean;
+  /** Why not, when it is not. */
+  because: string;
+  forbiddenBy: Rule[];
+  residual: Worked;
+  drying: Drying;
+  minutes: number;
+  lifted: Worked;
+  waterOnLPerM2: number;
+}
+
+/** What a school would do here: its water and minutes to weigh, and how to lay its steps. */
+interface Proposal {
+  rounds: number;
+  moves: WaterMove[];
+  minutes: number;
+  lay: () => void;
+}
+interface Refusal {
+  because: string;
+  forbiddenBy: Rule[];
+}
+
+interface Panel {
+  /** Soil to lift, undefined when there are only marks to rinse. */
+  soil: ZoneView["zone"]["soil"];
+  /** Area the marks' agents spread to. */
+  spotArea: Worked;
+}
+
+const refuse = (because: string, forbiddenBy: Rule[] = []): Refusal => ({ because, forbiddenBy });
+const SPENT = "The water budget here is spent: let it dry first.";
+
+/** Weighs the three schools for a zone as it stands after its marks, picks one and lays its steps. */
+export function laySchool(work: ZoneWork, panel: Panel): { options: SchoolOption[]; picked?: School; because: string } {
+  const proposals = SCHOOL_IDS.map((school) => ({ school, proposal: PROPOSE[school](work, panel) }));
+  const options = proposals.map(({ school, proposal }) => weigh(work, school, proposal));
+  const chosen = work.context.job.choices.schools[work.view.id];
+  const { picked, because } = pickSchool(work.context, options, panel.soil, work.likely, chosen);
+  const taken = proposals.find(({ school }) => school === picked)?.proposal;
+  if (taken && "lay" in taken) taken.lay();
+  return { options, picked, because };
+}
+
+function weigh({ context, state, view }: ZoneWork, school: School, proposal: Proposal | Refusal): SchoolOption {
+  const refused = "because" in proposal;
+  const moves = refused ? [] : proposal.moves;
+  const residual = waterAfter([...state.moves, ...moves], view, context.kit.extractor?.recoveryPerDryStroke ?? 0);
+  return {
+    school,
+    allowed: !refused,
+    because: refused ? proposal.because : "",
+    forbiddenBy: refused ? proposal.forbiddenBy : [],
+    residual,
+    drying: dryingOfZone(context, view, residual),
+    minutes: refused ? 0 : proposal.minutes,
+    lifted: soilLifted(school, refused ? 0 : proposal.rounds),
+    waterOnLPerM2: moves.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
+  };
+}
+
+/** Drying of a zone from the water left in it, in the job's air. */
+export const dryingOfZone = ({ conditions }: Context, view: ZoneView, residual: Worked): Drying =>
+  dryingOf(residual, leastOfBuilds(view, (build) => build.dryAtLPerM2), mostOfBuilds(view, (build) => build.slowEndH), conditions.slow);
+
+const PROPOSE: Record<School, (work: ZoneWork, panel: Panel) => Proposal | Refusal> = {
+  "low-moisture": proposeLowMoisture,
+  extraction: proposeExtraction,
+  steam: proposeSteam,
+};
+
+const baseOf = ({ round }: ZoneWork) => `panel-r${round}`;
+
+function cleanPanel(work: ZoneWork, area: Worked, rounds: number, perRoundLPerM2: number) {
+  const base = baseOf(work);
+  const fit = fitAgent(work.context, work.view, work.likely, "neutral-cleaner", "medium-brush", "clean");
+  if (!fit.ok || !work.todo(`${base}-clean`)) return;
+  work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut);
+  work.apply(STAGE.clean, `${base}-clean`, "neutral-cleaner", fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * rounds, rounds, why: "Loosens the soil of the whole panel, seam to seam." });
+  work.towelOff(STAGE.cleanTowel, `${base}-towel`, area);
+}
+
+function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal | Refusal {
+  const { context, view, likely } = work;
+  const rounds = roundsWanted("low-moisture", soil);
+  const fit = soil ? fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean") : fitAgent(context, view, likely, "water", "towel", "rinse");
+  if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
+  const area = soil ? view.areaM2 : spotArea;
+  const usual = soil ? PANEL_L_PER_M2.cleanRound * rounds * (fit.candidate.spraying ? 1 : TOWEL_CARRIES) : PANEL_L_PER_M2.rinse;
+  const on = work.allowed(usual);
+  if (on <= 0) return refuse(SPENT);
+  return {
+    rounds,
+    moves: [{ action: soil ? "clean" : "rinse", waterOnLPerM2: on }, { action: "towel-off" }],
+    minutes: handsOnMinutes(soil ? "clean" : "rinse", area.value, rounds).value + handsOnMinutes("towel-off", area.value).value,
+    lay: () => {
+      if (soil) return cleanPanel(work, area, rounds, PANEL_L_PER_M2.cleanRound);
+      const base = baseOf(work);
+      if (work.todo(`${base}-rinse`)) work.rinse(STAGE.rinse, `${base}-rinse`, area);
+      work.towelOff(STAGE.rinseTowel, `${base}-rinse-towel`, area);
+    },
+  };
+}
+
+function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
+  const { context, view, likely } = work;
+  const fit = fitMachine(context, view, likely, "extract");
+  if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
+  const stroke = wetStroke(context.kit.extractor!);
+  const cleaner = fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean");
+  const preSpray = soil && soil !== "light" && cleaner.ok ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
+  const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
+  const wet = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
+  if (wet < 1) return refuse("The water budget here is too small for even one wet stroke.");
+  const area = view.areaM2;
+  return {
+    rounds: wet,
+    moves: [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }, { action: "extract", waterOnLPerM2: wet * stroke.value, dryStrokes: DRY_STROKES }],
+    minutes: handsOnMinutes("extract", area.value, wet + DRY_STROKES).value + (preSpray > 0 ? handsOnMinutes("clean", area.value).value + handsOnMinutes("towel-off", area.value).value : 0),
+    lay: () => {
+      const base = baseOf(work);
+      if (preSpray > 0) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
+      if (!work.todo(`${base}-extract`)) return;
+      work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut);
+      const strokes = Math.min(wet, strokesLeft(0));
+      if (strokes < 1) return;
+      const tempC = fit.candidate.clothTempC!;
+      const on = strokes * stroke.value;
+      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${DRY_STROKES}t${tempC}`, {
+        action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: DRY_STROKES,
+        phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
+        amountMl: worked("treatment.amount", on * area.value * 1000, "mL", [input("area", area.value, "m2"), input("wet strokes", strokes, "strokes"), ...stroke.working.inputs]),
+        minutes: handsOnMinutes("extract", area.value, strokes + DRY_STROKES),
+        title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${DRY_STROKES} dry`,
+        how: "Pull slowly with water on, go over the same line with water off. Last wet stroke plain water.",
+        why: "Carries off what was loosened, and the cleaner with it.",
+        check: "The recovered water runs clear.",
+        liftOff: "A firm wipe with a dry towel.",
+      }, fit);
+    },
+  };
+}
+
+function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
+  const { context, view, likely } = work;
+  const fit = fitMachine(context, view, likely, "steam");
+  if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
+  const cleaner = fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean");
+  if (!cleaner.ok) return refuse(cleaner.because, cleaner.forbiddenBy);
+  const rounds = roundsWanted("steam", soil);
+  const cleaning = work.allowed(PANEL_L_PER_M2.cleanRound);
+  const usual = PANEL_L_PER_M2.steamPass * rounds;
+  const steam = Math.min(usual, (work.remainingLPerM2() - cleaning) * SHARE_OF_BUDGET);
+  if (cleaning <= 0 || steam <= 0) return refuse(SPENT);
+  const area = view.areaM2;
+  return {
+    rounds,
+    moves: [{ action: "clean", waterOnLPerM2: cleaning }, { action: "towel-off" }, { action: "steam", waterOnLPerM2: steam }, { action: "towel-off" }],
+    minutes: handsOnMinutes("clean", area.value).value + handsOnMinutes("steam", area.value, rounds).value + 2 * handsOnMinutes("towel-off", area.value).value,
+    lay: () => {
+      const base = baseOf(work);
+      cleanPanel(work, area, 1, PANEL_L_PER_M2.cleanRound);
+      const on = work.allowed(usual);
+      if (on <= 0 || !work.todo(`${base}-steam`)) return;
+      work.clearFor(fit, `${base}-steam`, STAGE.panelAir, STAGE.panelRinseOut);
+      work.add(STAGE.machine, `${base}-steam`, `x${rounds}`, {
+        action: "steam", agent: "water", tool: "steamer", tempC: fit.candidate.clothTempC, areaM2: area, waterOnLPerM2: on, rounds,
+        phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
+        amountMl: work.amount(on, area, usual), minutes: handsOnMinutes("steam", area.value, rounds),
+        title: `Steam through a towel, ${rounds === 1 ? "one pass" : `${rounds} passes`}`,
+        how: "Head wrapped in a white towel, kept moving; towel straight after.",
+        why: "Warmth lets the cleaner finish, and the towel takes it up.",
+        check: "The towel stays pale.",
+        liftOff: "Dry towel.",
+      }, fit);
+      work.towelOff(STAGE.machineTowel, `${base}-steam-towel`, area);
+    },
+  };
+}
+
+/** What dissolves has to be flushed out, or it comes back. */
+const NEEDS_FLUSHING: readonly FamilyId[] = ["urine", "water-ring", "sugar-starch"];
+/** A school must lift this much more of the soil to be worth its extra water. */
+const CLEARLY_MORE = 0.15;
+
+/** Picks a school among those the rules leave: the technician's choice, else by promise, soil and water. */
+function pickSchool({ minutesLeft }: Context, options: readonly SchoolOption[], soil: Panel["soil"], likely: readonly FamilyId[], chosen: School | undefined): { picked?: School; because: string } {
+  const open = options.filter(({ allowed }) => allowed);
+  if (open.some(({ school }) => school === chosen)) return { picked: chosen, because: "Your choice." };
+  const refusedChoice = chosen ? `${SCHOOL_NAMES[chosen]} was chosen but is not allowed here. ` : "";
+  const pick = ({ school }: SchoolOption, because: string) => ({ picked: school, because: refusedChoice + because });
+
+  if (open.length === 0) return { because: refusedChoice + (options[0]?.because || "Nothing wet is allowed here.") };
+  if (open.length === 1) return pick(open[0]!, "The only one the rules leave here.");
+  const inTime = open.filter(({ drying, minutes }) => minutesLeft === undefined || drying.hours.value * 60 + minutes <= minutesLeft);
+  const driest = (inTime.length > 0 ? inTime : open).reduce((best, option) => (option.residual.value < best.residual.value ? option : best));
+  if (inTime.length === 0) return pick(driest, "None dries by the promised time; this one leaves the least water.");
+  const strongest = inTime.reduce((best, option) => (option.lifted.value > best.lifted.value ? option : best));
+  const extraction = inTime.find(({ school }) => school === "extraction");
+  if (extraction && (soil === "heavy" || soil === "caked")) return pick(extraction, "Soil this heavy has to be carried off, not moved about, and it still dries in time.");
+  if (extraction && likely.length === 1 && NEEDS_FLUSHING.includes(likely[0]!)) return pick(extraction, "What dissolves has to be flushed out, or it comes back as a ring.");
+  if (soil && strongest.lifted.value > driest.lifted.value + CLEARLY_MORE) return pick(strongest, "It lifts clearly more soil and still dries in time.");
+  return pick(driest, "It leaves the least water and lifts as much as is needed here.");
+}

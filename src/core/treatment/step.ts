@@ -1,0 +1,82 @@
+import { agentOf, type AgentId } from "../catalog/agents";
+import { familyOf, type FamilyId } from "../catalog/families";
+import type { ToolId } from "../catalog/tools";
+import type { Mark } from "../quantity/marks";
+import type { Worked } from "../quantity/working";
+import type { ActionId } from "./actions";
+import type { Rule } from "./rules";
+
+export interface Dwell {
+  min: Worked;
+  /** Absent where waiting longer does no harm. */
+  max?: Worked;
+}
+
+export interface Caution {
+  id: string;
+  title: string;
+  words: string;
+  tone: "danger" | "care";
+}
+
+export interface Reason {
+  rule: string;
+  because: string;
+  mark: Mark;
+}
+
+/** One thing to do, with everything the hands need to know. Plain data. */
+export interface Step {
+  key: string;
+  /** 0 until a mark was judged dry and still visible; then its next rung's steps are round 1, and so on. */
+  round: number;
+  action: ActionId;
+  title: string;
+  how: string;
+  why: string;
+  check: string;
+  liftOff?: string;
+  zoneIds: string[];
+  findingId?: string;
+  agent?: AgentId;
+  /** The agents a colourfastness step proves. */
+  proves?: AgentId[];
+  spraying?: boolean;
+  partsWater?: Worked;
+  phMin?: number;
+  phMax?: number;
+  tool: ToolId;
+  tempC?: number;
+  areaM2: Worked;
+  amountMl?: Worked;
+  waterOnLPerM2: number;
+  wetStrokes?: number;
+  dryStrokes?: number;
+  rounds?: number;
+  dwell?: Dwell;
+  minutes: Worked;
+  reasons: Reason[];
+  cautions: Caution[];
+}
+
+/** The rules that shaped a step, in the order of the table. */
+export const reasonsOf = (rules: readonly Rule[]): Reason[] => rules.map(({ id, because, mark }) => ({ rule: id, because, mark }));
+
+/** The labels to show beside a step: its rules, its agent, what it does, and what the mark may be. */
+export function cautionsOf(rules: readonly Rule[], action: ActionId, agent: AgentId | undefined, likely: readonly FamilyId[]): Caution[] {
+  const ofFibre = rules.filter(({ when }) => when.material !== undefined);
+  const fibreUnknown = ofFibre.filter(({ id }) => id.startsWith("ph-")).length > 1;
+  const shown = fibreUnknown ? rules.filter((rule) => !ofFibre.includes(rule)) : rules;
+  const cautions: Caution[] = shown.map(({ id, title, because, forbid }) => ({ id, title, words: because, tone: forbid ? "danger" : "care" }));
+  if (fibreUnknown) cautions.push({ id: "fibre-unknown", title: "Fibre not known", words: "Planned for every fibre at once: neutral, cool, hardly damp, no rubbing. Name the fibre in Look and more may open.", tone: "care" });
+  const about = agent ? agentOf(agent).caution : undefined;
+  if (agent && about) cautions.push({ id: `agent-${agent}`, title: agentOf(agent).name, words: `${about} The label and safety sheet come first.`, tone: "care" });
+  if (action === "steam") cautions.push({ id: "steam", title: "Steam scalds", words: "Gloves, sleeves, face clear. Purge into a bucket first: the first spit is boiling water.", tone: "danger" });
+  if (action === "extract") cautions.push({ id: "mains-water", title: "Mains near water", words: "Plug into residual-current protection; keep the lead off the wet cloth.", tone: "care" });
+  const fluids = likely.filter((family) => family === "protein" || family === "urine");
+  if (fluids.length > 0) cautions.push({ id: "body-fluids", title: "May be body fluid", words: `${fluids.map((family) => familyOf(family).name).join(" or ")} not ruled out: gloves, and a mask for what dries to dust.`, tone: "care" });
+  if (likely.includes("mould"))
+    cautions.push({ id: "mould", title: "May be mould", words: "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 m² or someone at risk lives here.", tone: "care" });
+  if (action === "dry-removal" || action === "scrape") cautions.push({ id: "sharps", title: "Sharps", words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.", tone: "care" });
+  return cautions;
+}

@@ -1,0 +1,215 @@
+import { evaporation } from "../air/evaporation";
+import { agentOf, type AgentId } from "../catalog/agents";
+import type { FamilyId } from "../catalog/families";
+import { isCovered } from "../job/history";
+import { input, worked, type Worked } from "../quantity/working";
+import { POWERED_ACTIONS, type ActionId } from "./actions";
+import { factsOf, fastnessSetting, remember, type Context, type ZoneState } from "./context";
+import { fitAgent, type FoundFit } from "./fit";
+import { judge } from "./judge";
+import { AIR_OUT_MIN, handsOnMinutes, PANEL_L_PER_M2, SHARE_OF_BUDGET, TOWEL_CARRIES } from "./rates";
+import { cautionsOf, reasonsOf, type Dwell, type Step } from "./step";
+import { agentCheck, agentHow, agentTitle } from "./words";
+
+/** Where in the whole job a step belongs: dry before wet, proofs before agents, marks before panels, machines last. */
+export const STAGE = {
+  checkFirst: 0, airBeforeDry: 0.9, dryRemoval: 1, fastness: 2, presoak: 3, presoakTowel: 3.1, spots: 4,
+  panelAir: 5, panelRinseOut: 5.1, clean: 5.2, cleanTowel: 5.3, rinse: 5.4, rinseTowel: 5.5, machine: 5.6, machineTowel: 5.7,
+  dry: 9,
+} as const;
+export type Stage = (typeof STAGE)[keyof typeof STAGE];
+
+/** A step with its place in the whole job. */
+export type StagedStep = Step & { stage: Stage; order: number };
+
+type StepFields = Omit<Step, "key" | "round" | "zoneIds" | "reasons" | "cautions" | "waterOnLPerM2"> & { waterOnLPerM2?: number };
+
+/** Lays out one zone's steps one after another, keeping count of its water and of what lies in its cloth. */
+export class ZoneWork {
+  readonly steps: StagedStep[] = [];
+  private checkFirst?: FoundFit;
+  private readonly proves = new Set<AgentId>();
+
+  constructor(
+    readonly context: Context,
+    readonly state: ZoneState,
+    readonly likely: readonly FamilyId[],
+    readonly round: number,
+  ) {}
+
+  get view() {
+    return this.state.view;
+  }
+
+  /** Neither done nor skipped on this zone yet. */
+  todo(base: string): boolean {
+    return !isCovered(this.context.history, base, this.view.id);
+  }
+
+  remainingLPerM2(): number {
+    return Math.max(0, this.state.budget.value - this.state.usedLPerM2);
+  }
+
+  /** Litres per m² a step may put on: what it wants, or its share of what is left of the budget. */
+  allowed(wantedLPerM2: number): number {
+    return Math.min(wantedLPerM2, this.remainingLPerM2() * SHARE_OF_BUDGET);
+  }
+
+  amount(onLPerM2: number, area: Worked, wantedLPerM2: number): Worked {
+    return worked("treatment.amount", onLPerM2 * area.value * 1000, "mL", [
+      input("area", area.value, "m2"),
+      input("litres per m²", onLPerM2, "L/m2"),
+      input("usual", wantedLPerM2, "L/m2", "table"),
+      input("budget left before this step", this.remainingLPerM2(), "L/m2"),
+    ]);
+  }
+
+  /** Adds a step; what the rules ask to come before it is remembered. */
+  add(stage: Stage, base: string, setting: string, fields: StepFields, fit?: FoundFit) {
+    const rules = fit?.verdict.met ?? [];
+    const step: Step = {
+      waterOnLPerM2: 0,
+      ...fields,
+      key: `${base}:${setting}`,
+      round: this.round,
+      zoneIds: [this.view.id],
+      reasons: reasonsOf(rules),
+      cautions: cautionsOf(rules, fields.action, fields.agent, this.likely),
+    };
+    this.steps.push({ ...step, stage, order: this.steps.length });
+    this.state.usedLPerM2 += step.waterOnLPerM2;
+    this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2, dryStrokes: step.dryStrokes });
+    remember(this.state, step.action, step.agent);
+    if (fit?.verdict.requires.has("check-first")) this.checkFirst ??= fit;
+    if (fields.agent && fit?.verdict.requires.has("fastness-check")) this.proves.add(fields.agent);
+  }
+
+  /** Airs solvent off and rinses out what must not meet the step to come. */
+  clearFor(fit: FoundFit, base: string, air: Stage, rinse: Stage) {
+    const needed = judge(fit.candidate, factsOf(this.context, this.view, this.likely, this.state.inCloth)).requires;
+    if (needed.has("air-before") || (this.state.inCloth.has("solvent") && POWERED_ACTIONS.includes(fit.candidate.action))) this.airOut(air, `${base}-air`);
+    if (needed.has("rinse-before")) this.rinse(rinse, `${base}-rinse`, this.view.areaM2);
+  }
+
+  /** True when everything the step to come must not meet has been cleared. */
+  isClearFor(fit: FoundFit): boolean {
+    const { requires } = judge(fit.candidate, factsOf(this.context, this.view, this.likely, this.state.inCloth));
+    return !requires.has("air-before") && !requires.has("rinse-before");
+  }
+
+  airOut(stage: Stage, base: string) {
+    const dwell: Dwell = { min: worked("treatment.dwellMin", AIR_OUT_MIN, "min", [input("airing, long end", AIR_OUT_MIN, "min", "table")]) };
+    this.add(stage, base, "", {
+      action: "air", tool: "hand", areaM2: this.view.areaM2, dwell, minutes: handsOnMinutes("air", 0),
+      title: "Air until the solvent has gone",
+      how: "Doors open, air moving, nothing that sparks or heats. Wait the time out, then smell from a distance: longer if you smell it.",
+      why: "Solvent vapour catches fire from a motor's spark.",
+      check: "No smell of solvent.",
+    }, judgedWithSolvent(this.context, this.state));
+  }
+
+  rinse(stage: Stage, base: string, area: Worked) {
+    const fit = fitAgent(this.context, this.view, this.likely, "water", "towel", "rinse");
+    const onLPerM2 = this.allowed(PANEL_L_PER_M2.rinse);
+    if (!fit.ok || onLPerM2 <= 0) return;
+    this.add(stage, base, "", {
+      action: "rinse", agent: "water", spraying: false, tool: "towel", areaM2: area, waterOnLPerM2: onLPerM2,
+      phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
+      amountMl: this.amount(onLPerM2, area, PANEL_L_PER_M2.rinse), minutes: handsOnMinutes("rinse", area.value),
+      title: "Rinse with a damp towel",
+      how: "Plain water on a clean white towel, wrung out. Press, turn, press.",
+      why: "What stays in the cloth soils again, or meets the next agent.",
+      check: "The towel no longer foams.",
+      liftOff: "Dry towel straight after.",
+    }, fit);
+  }
+
+  towelOff(stage: Stage, base: string, area: Worked, findingId?: string) {
+    if (!this.todo(base)) return;
+    this.add(stage, base, "", {
+      action: "towel-off", findingId, tool: "towel", areaM2: area, minutes: handsOnMinutes("towel-off", area.value),
+      title: "Towel off what has come up",
+      how: "White terry on carpet, white microfibre on cloth. Press hard, do not rub; turn to a clean side.",
+      why: "What has come up goes with the towel; left there it sinks back.",
+      check: "A clean side stays nearly white.",
+    });
+  }
+
+  /** An agent on a mark or a panel: as much as the budget allows, for as long as it needs and no longer than it stays wet. */
+  apply(stage: Stage, base: string, agent: AgentId, fit: FoundFit, more: { action: "agent" | "clean"; area: Worked; usualLPerM2: number; rounds: number; why: string; findingId?: string }) {
+    const { action, area, rounds, why, findingId } = more;
+    const spraying = fit.candidate.spraying ?? false;
+    const wanted = more.usualLPerM2 * (spraying ? 1 : TOWEL_CARRIES);
+    const onLPerM2 = this.allowed(wanted);
+    if (onLPerM2 <= 0) return;
+    const waits = agent !== "water" && !agentOf(agent).groups.includes("solvent");
+    // The key says everything that must be alike before two zones' steps become one.
+    this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`].join("-"), {
+      action, agent, findingId, spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
+      partsWater: fit.strength?.partsWater, phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
+      amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(action, area.value, rounds),
+      dwell: waits ? dwellOf(this.context, agent, onLPerM2) : undefined,
+      title: agentTitle(agent, fit.tool, rounds),
+      how: agentHow(agent, fit.tool, spraying, rounds),
+      why,
+      check: agentCheck(agent),
+      liftOff: "White towel, then look at it: colour on it means it works.",
+    }, fit);
+  }
+
+  /** Puts in front what the wet steps asked for: a look, and the proof of every agent nobody has proved. */
+  addProofs() {
+    if (this.checkFirst && this.todo("check-first")) {
+      const { verdict } = this.checkFirst;
+      this.add(STAGE.checkFirst, "check-first", "", {
+        action: "check-first", tool: "hand", areaM2: this.view.areaM2, minutes: handsOnMinutes("check-first", this.view.areaM2.value),
+        title: "Look before you wet it",
+        how: "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
+        why: "Nobody has looked yet, and it decides what may go on.",
+        check: "Label read, nothing electric in reach of the water.",
+      }, { ...this.checkFirst, verdict: { ...verdict, requires: new Set(), met: verdict.met.filter(({ require }) => require === "check-first") } });
+    }
+    if (this.proves.size === 0) return;
+    const agents = [...this.proves].sort();
+    const start = handsOnMinutes("fastness-check", 0).value;
+    this.add(STAGE.fastness, "fastness", fastnessSetting(agents, this.view), {
+      action: "fastness-check", proves: agents, tool: "towel", areaM2: this.view.areaM2,
+      minutes: worked("treatment.minutes", start + agents.length, "min", [input("fixed start", start, "min", "table"), input("a minute's press for each of", agents.length, "1")]),
+      title: "Colourfastness on a hidden place",
+      how: `A white cloth damp with each in turn (${agents.map((agent) => agentOf(agent).name.toLowerCase()).join(", ")}), a minute's press. Any colour on it worse than step 4 of the grey scale: do not go wet with that one.`,
+      why: "Once the dye runs, no cleaning brings it back.",
+      check: "The white cloth stays white.",
+    });
+  }
+}
+
+/** Airing shows the label of the rule that asks for it. */
+function judgedWithSolvent(context: Context, { view }: ZoneState): FoundFit {
+  const candidate = { action: "dry-removal" as ActionId };
+  const verdict = judge(candidate, factsOf(context, view, [], ["solvent"]));
+  return { ok: true, candidate, verdict: { ...verdict, met: verdict.met.filter(({ require }) => require === "air-before"), requires: new Set() }, tool: "hand" };
+}
+
+const DRYING_OUT_SHARE = 0.6;
+
+function dwellOf({ conditions }: Context, agent: AgentId, filmLPerM2: number): Dwell {
+  const { dwellMinMin, dwellMaxMin } = agentOf(agent);
+  const { tempC, basis } = conditions.slow;
+  const cold = Math.min(2, Math.max(1, 2 ** ((20 - tempC) / 10)));
+  const min = dwellMinMin * cold;
+  const rate = evaporation(conditions.fast);
+  const driesOutAt = rate.value > 0 ? (filmLPerM2 * DRYING_OUT_SHARE * 60) / rate.value : Infinity;
+  // Where it would dry out before the dwell is over it is misted again; the dwell is never cut under its minimum.
+  const max = Math.max(min + 1, Math.min(dwellMaxMin, driesOutAt));
+  return {
+    min: worked("treatment.dwellMin", min, "min", [input("agent's shortest dwell", dwellMinMin, "min", "table"), input("air", tempC, "degC", basis?.tempC ?? "entered")]),
+    max: worked("treatment.dwellMax", max, "min", [
+      input("agent's longest dwell", dwellMaxMin, "min", "table"),
+      input("wet film", filmLPerM2, "L/m2"),
+      input("drying-out share", DRYING_OUT_SHARE, "1", "table"),
+      input("evaporation", rate.value, "kg/m2h"),
+      ...rate.working.inputs.slice(0, 3),
+    ]),
+  };
+}
+

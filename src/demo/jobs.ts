@@ -1,0 +1,77 @@
+import { addDays, set as setTime } from "date-fns";
+import { applyOps, type Op } from "../core/job/commands";
+import { addPieceOps, emptyJob } from "../core/job/newJob";
+import type { Job } from "../core/job/schema";
+
+/** The made-up jobs of a made-up textile-care technician on a made-up group of islands. */
+
+const counterIds = (prefix: string) => {
+  let next = 0;
+  return () => `${prefix}-${next++}`;
+};
+
+/** An irregular blot round its centre. */
+const blot = (radiiMm: number[]) =>
+  radiiMm.map((radius, index) => {
+    const angle = (index / radiiMm.length) * 2 * Math.PI;
+    return { xMm: Math.round(radius * Math.cos(angle)), yMm: Math.round(radius * Math.sin(angle)) };
+  });
+
+const at = (now: Date, days: number, hours: number, minutes = 0) => setTime(addDays(now, days), { hours, minutes, seconds: 0, milliseconds: 0 }).toISOString();
+
+function build(prefix: string, base: Job, template: Parameters<typeof addPieceOps>[0], piece: NonNullable<Parameters<typeof addPieceOps>[2]>, more: (zone: (part: string) => string) => Op[]): Job {
+  const withPiece = applyOps(base, addPieceOps(template, counterIds(prefix), piece)).job;
+  const zone = (part: string) => withPiece.zones.order.find((id) => withPiece.zones.byId[id]!.part === part)!;
+  return { ...applyOps(withPiece, more(zone)).job, demo: true };
+}
+
+function ferryBench(now: Date): Job {
+  const base: Job = {
+    ...emptyJob({ id: "demo-ferry", title: "Gull Point ferry, saloon bench 4", createdAt: now.toISOString() }),
+    customer: "Gull Point Ferries, Orla Venn", place: "Pontoon 2, Gull Point",
+    site: { airTempC: 18, relativeHumidityPct: 62, airSpeedMPerS: 1, water: "carried", power: "mains", floorProtected: true, wasteWater: "taken-away" },
+    promises: { handBackAt: at(now, 0, now.getHours() + 2, 30), usableAt: at(now, 0, now.getHours() + 8), dampHandBackAgreed: true },
+  };
+  return build("fb", base, "bench-seat", { name: "Bench 4", size: { lengthMm: 1800, depthMm: 520, backMm: 480 }, cloth: { material: "wool", build: "cover-on-foam", careCode: "none", ageYears: 9, condition: "sound", neighbours: [], layers: { foamMm: 60 } } }, (zone) => [
+    { op: "set", path: ["zones", "byId", zone("footwell"), "cloth"], value: { material: "nylon", build: "carpet-stuck-down", careCode: "none" } },
+    { op: "set", path: ["zones", "byId", zone("footwell"), "soil"], value: "moderate" },
+    { op: "set", path: ["zones", "byId", zone("back"), "clean"], value: true },
+    { op: "insert", collection: "findings", id: "fb-soup", value: { kind: "mark", zoneId: zone("base-2"), name: "Beetroot soup", centre: { xMm: 300, yMm: 230 }, size: { widthMm: 160, heightMm: 150 }, outline: blot([80, 62, 74, 58, 78, 66, 72, 70]), evidence: { owner: "soup-sauce", colour: "red-purple", age: "days", towel: "colour", feel: "crusty" } } },
+    { op: "insert", collection: "findings", id: "fb-oil", value: { kind: "mark", zoneId: zone("base-1"), name: "Sun-oil, arm end", centre: { xMm: 150, yMm: 150 }, size: { widthMm: 110, heightMm: 80 }, outline: blot([55, 40, 36, 44, 52, 42, 34, 40]), evidence: { owner: "oil-cream", place: "contact", colour: "dark-same", feel: "greasy" } } },
+    { op: "insert", collection: "findings", id: "fb-ring", value: { kind: "mark", zoneId: zone("base-3"), name: "Salt-water ring", centre: { xMm: 320, yMm: 280 }, size: { widthMm: 260, heightMm: 220 }, evidence: { owner: "water", edge: "dark-rim", colour: "white-pale", smell: "nothing" } } },
+    { op: "insert", collection: "findings", id: "fb-burn", value: { kind: "damage", zoneId: zone("back"), name: "Cigarette burn", damage: "burn", centre: { xMm: 1450, yMm: 160 }, size: { widthMm: 12, heightMm: 12 }, told: true } },
+  ]);
+}
+
+function guesthouseSettee(now: Date): Job {
+  const base: Job = {
+    ...emptyJob({ id: "demo-settee", title: "Tern House settee", createdAt: now.toISOString() }),
+    customer: "Tern House guesthouse, Pim Adair", place: "Lounge, Tern House, Sallow Quay",
+    site: { airTempC: 21, relativeHumidityPct: 55, airSpeedMPerS: 0.3, water: "tap", power: "mains", wasteWater: "drain" },
+    promises: { handBackAt: at(now, 1, 12), usableAt: at(now, 1, 16), dampHandBackAgreed: false },
+  };
+  return build("gs", base, "settee", { name: "Lounge settee", cloth: { material: "polyester", build: "cover-on-foam", careCode: "WS", ageYears: 6, condition: "sound", neighbours: [] } }, (zone) => [
+    { op: "set", path: ["zones", "byId", zone("base-1"), "soil"], value: "light" },
+    { op: "set", path: ["zones", "byId", zone("arm-right"), "soil"], value: "moderate" },
+    { op: "insert", collection: "findings", id: "gs-wax", value: { kind: "mark", zoneId: zone("arm-left"), name: "Candle wax", centre: { xMm: 100, yMm: 140 }, size: { widthMm: 60, heightMm: 45 }, evidence: { owner: "wax", feel: "hard", colour: "white-pale" } } },
+    { op: "insert", collection: "findings", id: "gs-wine", value: { kind: "mark", zoneId: zone("base-2"), name: "Red wine", centre: { xMm: 330, yMm: 260 }, size: { widthMm: 190, heightMm: 140 }, outline: blot([95, 70, 60, 88, 76, 58, 72, 80]), evidence: { owner: "wine-beer", edge: "spatter", age: "days", ph: "acid" } } },
+  ]);
+}
+
+function hallCarpet(now: Date): Job {
+  const base: Job = {
+    ...emptyJob({ id: "demo-hall", title: "Skerry Hall, entrance carpet", createdAt: now.toISOString() }),
+    customer: "Skerry Hall committee", place: "Entrance, Skerry Hall",
+    site: { airTempC: 14, relativeHumidityPct: 68, airSpeedMPerS: 2, water: "tap", power: "mains", floorProtected: true, wasteWater: "drain" },
+    promises: { handBackAt: at(now, 1, 18), usableAt: at(now, 2, 8), dampHandBackAgreed: true },
+  };
+  return build("hc", base, "carpet", { name: "Entrance carpet", size: { lengthMm: 5400, depthMm: 1800 }, cloth: { material: "nylon", build: "carpet-on-underlay", careCode: "none", ageYears: 12, condition: "sound", neighbours: [] } }, (zone) => [
+    { op: "set", path: ["zones", "byId", zone("field-1"), "soil"], value: "caked" },
+    { op: "set", path: ["zones", "byId", zone("field-2"), "soil"], value: "heavy" },
+    { op: "set", path: ["zones", "byId", zone("field-3"), "soil"], value: "moderate" },
+    { op: "insert", collection: "findings", id: "hc-tea", value: { kind: "mark", zoneId: zone("field-2"), name: "Tea", centre: { xMm: 700, yMm: 1100 }, size: { widthMm: 220, heightMm: 180 }, outline: blot([110, 80, 92, 76, 104, 84, 90, 98]), evidence: { owner: "hot-drink", colour: "yellow-brown", edge: "dark-rim" } } },
+  ]);
+}
+
+/** The demo jobs, promised from the given moment on. */
+export const demoJobs = (now: Date): Job[] => [ferryBench(now), guesthouseSettee(now), hallCarpet(now)];

@@ -1,0 +1,30 @@
+"use client";
+import { Chips } from "@/ui/Chips";
+import { Stepper } from "@/ui/Stepper";
+import { useBay } from "@/bay/BayContext";
+
+/** Air speed over the cloth by what makes it. Judgement. */
+const SPEEDS = [
+  { id: "0.1", name: "Still air" },
+  { id: "0.3", name: "Window open" },
+  { id: "1", name: "One air mover" },
+  { id: "2", name: "Two air movers" },
+] as const;
+
+/** The air at the job; unknown until picked. */
+export function AirFields() {
+  const { job, run } = useBay();
+  const { airTempC, relativeHumidityPct, airSpeedMPerS } = job.site;
+  const set = (key: string, label: string) => (value: number | undefined) => run(label, { op: "set", path: ["site", key], value });
+  const speed = SPEEDS.find(({ id }) => Number(id) === airSpeedMPerS)?.id;
+  return (
+    <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
+      <Stepper label="Air" value={airTempC} unit="degC" step={1} min={-10} max={45} unknown={{ words: "not known", start: 18 }} onChange={set("airTempC", "Air temperature")} />
+      <Stepper label="Humidity" value={relativeHumidityPct} unit="%" step={5} min={5} max={100} unknown={{ words: "not known", start: 60 }} onChange={set("relativeHumidityPct", "Humidity")} />
+      <div>
+        <div className="form-label">Air over it</div>
+        <Chips label="Air over it" choices={SPEEDS} value={speed} onPick={(value) => set("airSpeedMPerS", "Air over it")(value === undefined ? undefined : Number(value))} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+"use client";
+import type { OutcomeResult } from "@/core/job/schema";
+import { formatQuantity } from "@/core/quantity/format";
+import { newId } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Num, useFormat } from "@/ui/Num";
+import { timeText } from "@/ui/time";
+import { useBay } from "@/bay/BayContext";
+import { AirFields } from "../AirFields";
+
+const MOULD_WORDS = { safe: "inside a day: safe", caution: "over a day: hurry it", over: "over two days: mould" } as const;
+
+/** How wet, dry when; and, once dry, how each mark came out. */
+export function DryPhase() {
+  const { assessment, forecast, nowMs, go } = useBay();
+  const { units } = useFormat();
+  const zones = Object.entries(assessment.drying);
+  const setToDry = assessment.history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
+  return (
+    <>
+      <div className="row-between">
+        <h2>{zones.length === 0 ? "Nothing is wet" : forecast.usableMs === undefined ? "It does not dry like this" : `Dry and usable ${timeText(forecast.usableMs, nowMs)}`}</h2>
+        <Act variant="link" onAct={() => go({ phase: "handback" })}>Go to Hand back</Act>
+      </div>
+      {zones.length === 0 && <p>When a step puts water on, how long it takes to dry stands here.</p>}
+      {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
+      {zones.length > 0 && (
+        <div className="block">
+          <table className="compare">
+            <thead><tr><th>Zone</th><th>Water left</th><th>Dry in</th><th>Mould clock</th></tr></thead>
+            <tbody>
+              {zones.map(([zoneId, dry]) => (
+                <tr key={zoneId}>
+                  <th scope="row">{assessment.plan.zones[zoneId]!.view.name}</th>
+                  <td><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; {formatQuantity({ value: dry.allowedMm, unit: "mm" }, units)} is allowed here</div>}</td>
+                  <td>{Number.isFinite(dry.hours.value) ? <Num of={dry.hours} testId={`dry-in-${zoneId}`} /> : "not like this"}</td>
+                  <td><Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} /></td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <div className="block">
+        <h3>The air it dries in</h3>
+        <AirFields />
+      </div>
+      <Outcomes />
+    </>
+  );
+}
+
+const RESULTS: { id: OutcomeResult; name: string }[] = [
+  { id: "gone", name: "Gone" },
+  { id: "better", name: "Better, still visible" },
+  { id: "same", name: "No change" },
+  { id: "worse", name: "Worse" },
+  { id: "left", name: "Leave it, owner told" },
+];
+
+/** Judged only when dry: a damp surface hides marks. */
+function Outcomes() {
+  const { assessment, run, go } = useBay();
+  const marks = Object.values(assessment.plan.marks).filter(({ findingId }) => assessment.history.done.some((event) => event.findingId === findingId));
+  if (marks.length === 0) return null;
+  const judge = (findingId: string, result: OutcomeResult, name: string) => run(`Judge ${name}`, { op: "append", event: { kind: "outcome", id: newId(), at: new Date().toISOString(), findingId, result } });
+  return (
+    <div className="block">
+      <h3>Judge each mark when it is dry</h3>
+      {marks.map(({ findingId, name, state, stopWords }) => {
+        const results = assessment.history.outcomes[findingId] ?? [];
+        const nextSteps = assessment.plan.steps.filter((step) => step.findingId === findingId);
+        return (
+          <div key={findingId} className="mb-3" role="group" aria-label={name}>
+            <div className="form-label">{name}{results.length > 0 ? `: ${RESULTS.find(({ id }) => id === results.at(-1))!.name.toLowerCase()}` : ""}</div>
+            {state === "open" && (results.length === 0 || nextSteps.length === 0) && <div className="chips">{RESULTS.map(({ id, name: word }) => <Act key={id} className="chip" onAct={() => judge(findingId, id, name)}>{word}</Act>)}</div>}
+            {state === "open" && results.length > 0 && nextSteps.length > 0 && <div className="row-wrap"><span>Next rung: {nextSteps[0]!.title}</span><Act onAct={() => go({ phase: "work" })}>Go to work</Act><Act variant="link" onAct={() => judge(findingId, "left", name)}>Leave it, owner told</Act></div>}
+            {state === "at-the-stop" && <p>The ladder ends here. {stopWords}</p>}
+            {state === "worse" && <p><b>Stop.</b> Rinse with plain water, blot, let it dry, and tell the owner before anything else.</p>}
+          </div>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+"use client";
+import { format } from "date-fns";
+import { AGENTS } from "@/core/catalog/agents";
+import { DAMAGES } from "@/core/catalog/builds";
+import { familyOf } from "@/core/catalog/families";
+import { lastOf } from "@/core/job/history";
+import type { MarkPlan } from "@/core/treatment/marks";
+import { exportJob } from "@/store/files";
+import { newId } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Num, useFormat } from "@/ui/Num";
+import { useBay } from "@/bay/BayContext";
+
+const RESULT_WORDS: Record<MarkPlan["state"], string> = {
+  open: "", gone: "gone", left: "lighter, the rest stays", worse: "changed for the worse; we stopped", "at-the-stop": "as far as it goes", referred: "not ours to treat", damage: "damage, not soil",
+};
+const dayAndHour = (iso: string) => format(new Date(iso), "EEEE d MMMM, HH:mm");
+
+/** The sheet for the owner, in plain words, on one page. */
+export function HandBackPhase() {
+  const { job, assessment, forecast, nowMs, run } = useBay();
+  const { history, plan } = assessment;
+  const { quantity } = useFormat();
+  const handed = lastOf(history, "handed-back");
+  const marks = Object.values(plan.marks);
+  const damp = forecast.usableMs !== undefined && forecast.usableMs > nowMs && Object.keys(assessment.drying).length > 0;
+  const done = history.done.filter(({ action }) => action !== "check-first");
+  const stayed = marks.filter(({ state }) => state !== "gone");
+  const doneTitles = [...new Set(done.map(({ title }) => title))];
+  const products = [...new Set(done.flatMap(({ agent }) => (agent && agent !== "water" ? [agent] : [])))];
+  const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: new Date().toISOString(), damp } });
+
+  return (
+    <>
+      <div className="row-wrap no-print mb-3">
+        <Act variant="primary" onAct={() => window.print()}>Print the sheet</Act>
+        <Act onAct={() => exportJob(job, new Date().toISOString())}>Save the job as a file</Act>
+        <Act onAct={handBack} disabled={handed !== undefined}>{handed ? "Handed back" : damp ? (job.promises.dampHandBackAgreed ? "Hand back damp, as agreed" : "Hand back damp all the same") : "Hand back"}</Act>
+      </div>
+      {damp && !job.promises.dampHandBackAgreed && !handed && <p className="no-print" role="alert">It is still damp, and damp hand-back was not agreed. Wait until it is dry, or ask the owner.</p>}
+      <article className="sheet" data-testid="sheet">
+        <h2>{job.title}</h2>
+        <p className="soft">{[job.customer, job.place].filter(Boolean).join(" · ") || "No customer entered"}</p>
+        <h3>What was found</h3>
+        {marks.length === 0 && plan.damage.length === 0 && <p>General soil only.</p>}
+        <ul>
+          {marks.map(({ findingId, name, zoneId, diagnosis, state }) => (
+            <li key={findingId}>{name}, {plan.zones[zoneId]?.view.name.toLowerCase()}: most likely {familyOf(diagnosis.leader).name.toLowerCase()}{RESULT_WORDS[state] ? <b>, {RESULT_WORDS[state]}</b> : ""}</li>
+          ))}
+        </ul>
+        {plan.damage.length > 0 && (
+          <>
+            <h3>Damage that was there before</h3>
+            <ul>{plan.damage.map(({ findingId, finding }) => <li key={findingId}>{finding.name ?? DAMAGES[finding.damage]}, {plan.zones[finding.zoneId]?.view.name.toLowerCase()}. Cleaning does not bring it back{finding.told ? "; you were told before the work began" : ""}.</li>)}</ul>
+          </>
+        )}
+        <h3>What was done</h3>
+        {done.length === 0 ? <p>Nothing yet.</p> : <p>{doneTitles.join(". ")}.</p>}
+        {products.length > 0 && <p className="soft">Used: {products.map((agent) => { const ml = done.filter((event) => event.agent === agent).reduce((sum, { amountMl = 0 }) => sum + amountMl, 0); return `${AGENTS[agent].name.toLowerCase()} ${quantity({ value: ml, unit: "mL" })}`; }).join(", ")}.</p>}
+        {stayed.length > 0 && done.length > 0 && (
+          <>
+            <h3>What stayed, and why</h3>
+            <ul>{stayed.map(({ findingId, name, state, stopWords, referral }) => <li key={findingId}>{name}: {referral ? referral.words : state === "open" ? "not judged yet; it is judged when dry." : stopWords}</li>)}</ul>
+          </>
+        )}
+        <h3>When you may use it</h3>
+        <p>
+          {handed ? `Given back ${dayAndHour(handed.at)}${handed.damp ? ", damp as agreed" : ""}. ` : job.promises.handBackAt ? `Given back ${dayAndHour(job.promises.handBackAt)}. ` : ""}
+          {Object.keys(assessment.drying).length === 0 ? "Dry now." : forecast.usableMs === undefined ? "It does not dry in this air: it needs warmth, drier air or air moving." : forecast.usableMs <= nowMs ? "Dry now." : <>Do not sit or walk on it before <b>{dayAndHour(new Date(forecast.usableMs).toISOString())}</b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</>}
+        </p>
+        <h3>Afterwards</h3>
+        <ul>
+          <li>Keep air moving over it until it is dry. Nothing on it, nothing under it.</li>
+          <li>A mark that comes back within a day or two has come up from below while drying. Call us: do not scrub it.</li>
+          <li>Blot a new spill at once with a white cloth, from the rim in. Vacuum once a week: grit wears cloth more than feet do.</li>
+        </ul>
+      </article>
+    </>
+  );
+}

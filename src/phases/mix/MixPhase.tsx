@@ -1,0 +1,87 @@
+"use client";
+import { AGENTS } from "@/core/catalog/agents";
+import { USUAL_KIT } from "@/core/catalog/kit";
+import type { BottleMix } from "@/core/mixing/mixes";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { Num, useFormat } from "@/ui/Num";
+import { useBay } from "@/bay/BayContext";
+
+/** Bottles and strengths for what is still to do. */
+export function MixPhase() {
+  const { assessment, go } = useBay();
+  const { mixes, plan } = assessment;
+  if (mixes.length === 0)
+    return (
+      <>
+        <h2>Nothing to mix</h2>
+        <p>{plan.steps.length > 0 ? "What is left needs plain water or no agent at all." : "There is no plan yet: mark something in Look first."}</p>
+        <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>{plan.steps.length > 0 ? "Go to work" : "Go to Look"}</Act>
+      </>
+    );
+  return (
+    <>
+      <div className="row-between">
+        <h2>{mixes.length === 1 ? "One bottle" : `${mixes.length} bottles`}</h2>
+        <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
+      </div>
+      <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle.</p>
+      {mixes.map((mix) => <Bottle key={`${mix.agent}${mix.partsWater.value}`} mix={mix} />)}
+    </>
+  );
+}
+
+function Bottle({ mix }: { mix: BottleMix }) {
+  const { run, assessment } = useBay();
+  const { quantity } = useFormat();
+  const { agent, marked, reading, wanted, fills, bottleMl } = mix;
+  const readyToUse = marked.partsWater === 0;
+  const total = marked.total.value;
+  return (
+    <section className="bottle" aria-label={AGENTS[agent].name} data-testid={`mix-${agent}`}>
+      <BottleDrawing fill={total / bottleMl} product={marked.product.value / total} />
+      <div>
+        <h3>{AGENTS[agent].name}</h3>
+        <p className="soft">{AGENTS[agent].job}; for {mix.steps.length === 1 ? `step ${stepNumber(mix.steps[0]!)}` : `steps ${mix.steps.map(stepNumber).join(", ")}`}</p>
+        {readyToUse ? (
+          <p className="pour"><Num of={wanted} /> <span className="soft">ready to use</span></p>
+        ) : (
+          <p className="pour"><Num of={marked.water} testId="pour-water" /> water + <Num of={marked.product} testId="pour-product" /> product</p>
+        )}
+        <p>
+          {!readyToUse && <>That is {mix.markedWords}. </>}
+          {fills > 1 ? `${fills} fills of ` : ""}{quantity({ value: bottleMl, unit: "mL" })} bottle; <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
+        </p>
+        {reading && (
+          <div className="row-wrap">
+            <span>Label {reading.label}: <b data-testid="reading">{reading.words}</b></span>
+            <Act onAct={() => run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, { op: "set", path: ["choices", "readings", agent], value: reading.other })}>It means {reading.otherWords}</Act>
+          </div>
+        )}
+        {mix.weakerBecause && <p className="mt-2"><b>{mix.weakerBecause}</b></p>}
+        <div className="mt-3">
+          <Chips label={`Bottle for ${AGENTS[agent].name}`} choices={USUAL_KIT.bottles.map(({ capacityMl }) => ({ id: String(capacityMl), name: quantity({ value: capacityMl, unit: "mL" }) }))} value={String(bottleMl)} onPick={(value) => run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })} />
+        </div>
+      </div>
+    </section>
+  );
+
+  function stepNumber(key: string) {
+    return assessment.plan.steps.findIndex((step) => step.key === key) + 1;
+  }
+}
+
+/** Product below, water above, at their real heights. */
+function BottleDrawing({ fill, product }: { fill: number; product: number }) {
+  const inside = 132;
+  const height = Math.min(1, fill) * inside;
+  const base = 182;
+  return (
+    <svg viewBox="0 0 86 190" aria-hidden>
+      <rect x="17" y={base - height} width="52" height={height} fill="var(--woad)" opacity="0.28" />
+      <rect x="17" y={base - height * product} width="52" height={height * product} fill="var(--weld)" />
+      <path d="M34 6 H52 V30 Q70 36 70 52 V184 H16 V52 Q16 36 34 30 Z" fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
+      {[0.25, 0.5, 0.75].map((mark) => <path key={mark} d={`M70 ${base - inside * mark} h-10`} stroke="var(--ink)" strokeWidth="1.6" />)}
+    </svg>
+  );
+}

@@ -1,0 +1,166 @@
+"use client";
+import { AGENTS } from "@/core/catalog/agents";
+import { familyOf } from "@/core/catalog/families";
+import { TOOLS } from "@/core/catalog/tools";
+import { formatDuration, formatShare } from "@/core/quantity/format";
+import { MARK_WORDS } from "@/core/quantity/marks";
+import { readingInWords } from "@/core/dilution/reading";
+import { lastOf } from "@/core/job/history";
+import type { MarkPlan } from "@/core/treatment/marks";
+import type { Step } from "@/core/treatment/step";
+import { newId } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Num, useFormat } from "@/ui/Num";
+import { timeText } from "@/ui/time";
+import { useBay } from "@/bay/BayContext";
+import { MarkPicker } from "../MarkPicker";
+import { PromiseFields } from "../PromiseFields";
+import { Schools } from "./Schools";
+
+/** The right step, the right strength: the ladder of the mark, the school of the zone, the order of the whole job. */
+export function PlanPhase() {
+  const { assessment, findingId, zone, go } = useBay();
+  const { plan } = assessment;
+  const mark = findingId ? plan.marks[findingId] : undefined;
+  const anything = plan.steps.length > 0 || Object.keys(plan.marks).length > 0;
+  if (!anything) return <MarkPicker what="" />;
+  const first = plan.steps[0];
+  return (
+    <>
+      {!mark && (
+        <div className="row-between">
+          <h2>The whole job</h2>
+          {first && <Act variant="primary" onAct={() => go({ phase: "work" })}>Go to work</Act>}
+        </div>
+      )}
+      {mark && <Ladder mark={mark} />}
+      {plan.assumed.length > 0 && (
+        <details className="block">
+          <summary className="row-between"><h3>{plan.assumed.length} things not known, planned at their safest</h3><span className="soft">show</span></summary>
+          <ul>{plan.assumed.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+        </details>
+      )}
+      <div className="block">
+        <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>
+        {plan.steps.filter(({ findingId: of, zoneIds }) => !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId))).map((step, index) => (
+          <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
+        ))}
+      </div>
+      {zone && <Schools />}
+      {!mark && <MarkList />}
+      <Agreement />
+    </>
+  );
+}
+
+function MarkList() {
+  const { assessment, go, job } = useBay();
+  const { marks, damage } = assessment.plan;
+  return (
+    <div className="block">
+      <h3>Marks</h3>
+      {Object.values(marks).map(({ findingId, zoneId, name, diagnosis }) => (
+        <div className="line-step" key={findingId}>
+          <span className="line-what">{name}: {formatShare(diagnosis.beliefs[0]!.p.value)} {familyOf(diagnosis.leader).name.toLowerCase()}</span>
+          <Act onAct={() => go({ finding: findingId, zone: zoneId })}>Its ladder</Act>
+        </div>
+      ))}
+      {damage.map(({ findingId, finding }) => (
+        <div className="line-step" key={findingId}><span className="line-what">{finding.name ?? finding.damage}, {job.zones.byId[finding.zoneId]?.name}: was there before, a note and no step</span></div>
+      ))}
+    </div>
+  );
+}
+
+const STATE_WORDS: Record<MarkPlan["state"], string> = {
+  open: "", gone: "Judged dry: gone.", left: "Left as it is, the owner knows.", worse: "It got worse: stop here. Rinse with plain water, blot, let it dry, tell the owner.",
+  "at-the-stop": "The ladder ends here.", referred: "", damage: "This is damage, not soil: a note, never a step.",
+};
+
+function Ladder({ mark }: { mark: MarkPlan }) {
+  const { go } = useBay();
+  const top = mark.diagnosis.beliefs[0]!;
+  return (
+    <>
+      <div className="row-between">
+        <h2>{mark.name}</h2>
+        <Act variant="link" onAct={() => go({ finding: null })}>The whole job</Act>
+      </div>
+      <p>
+        <Num of={top.p} share /> {familyOf(top.family).name.toLowerCase()}, over <Num of={mark.spread} testId="spread" /> with its rim.
+        {!mark.sure && " Not sure yet, so the first step suits every family still likely."} {STATE_WORDS[mark.state]}
+      </p>
+      {mark.referral ? (
+        <div className="caution caution-danger" role="alert"><h3>{mark.referral.title}</h3><p>{mark.referral.words}</p></div>
+      ) : (
+        <div className="block">
+          <h3>Ladder, gentlest first</h3>
+          {mark.rungs.map((rung, index) => (
+            <div key={index}>
+              <div className={`rung rung-${rung.state}`}>
+                <b>{rung.title}</b>{rung.state === "now" ? " · now" : rung.state === "done" ? " · done" : rung.state === "left-out" ? " · left out" : ""}
+                <div className="soft">{rung.state === "left-out" ? "" : rung.why}</div>
+                {rung.leftOut.map(({ what, because }) => <div key={what} className="soft">Without {what.toLowerCase()}: {because}</div>)}
+              </div>
+              {rung.state !== "left-out" && <div className="branch">Still visible when dry ↓</div>}
+            </div>
+          ))}
+          <div className="stop-rung"><b>Stop.</b> {mark.stopWords}</div>
+        </div>
+      )}
+    </>
+  );
+}
+
+function StepCard({ step, open, number }: { step: Step; open: boolean; number: number }) {
+  const { quantity } = useFormat();
+  const { job, assessment } = useBay();
+  const zones = step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id).join(", ");
+  return (
+    <details className="step-card" open={open} data-testid="plan-step">
+      <summary>
+        <b>{number}</b>
+        <span className="line-what"><b>{step.title}</b> <span className="soft">{zones}</span></span>
+        <span className="soft">{formatDuration(Math.max(1, step.minutes.value + (step.dwell?.min.value ?? 0)))}</span>
+      </summary>
+      <p>{step.how}</p>
+      <div className="facts">
+        {step.amountMl && <div><span>Amount</span> <Num of={step.amountMl} testId="plan-amount" /></div>}
+        {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && <div><span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} /></div>}
+        {step.dwell && <div><span>Dwell</span> <Num of={step.dwell.min} />{step.dwell.max && <> to <Num of={step.dwell.max} /></>}</div>}
+        {step.tempC !== undefined && <div><span>At the cloth</span> {quantity({ value: step.tempC, unit: "degC" })} or under</div>}
+        <div><span>Tool</span> {TOOLS[step.tool].name}{TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}</div>
+        <div><span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" /></div>
+        {step.liftOff && <div><span>Lift off</span> {step.liftOff}</div>}
+        <div><span>Check</span> {step.check}</div>
+      </div>
+      <p><b>Why:</b> {step.why}</p>
+      {step.reasons.length > 0 && (
+        <details>
+          <summary className="form-label">Rules that shaped it ({step.reasons.length})</summary>
+          <ul>{step.reasons.map(({ rule, because, mark }) => <li key={rule}>{because} <span className="soft">{MARK_WORDS[mark]}.</span></li>)}</ul>
+        </details>
+      )}
+    </details>
+  );
+}
+
+/** What the owner was promised, kept as it was said. */
+function Agreement() {
+  const { assessment, forecast, nowMs, run, job } = useBay();
+  const agreed = lastOf(assessment.history, "agreed");
+  return (
+    <div className="block">
+      <h3>What you promise</h3>
+      <p>
+        Hands done {timeText(forecast.finish.atMs, nowMs)} (<Num of={forecast.finish} testId="finish" /> from now),{" "}
+        {forecast.usableMs === undefined ? <b>and it does not dry in this air.</b> : <>dry and usable {timeText(forecast.usableMs, nowMs)}.</>}
+      </p>
+      <PromiseFields />
+      <div className="row-wrap mt-3">
+        <Act onAct={() => run("Promise agreed", { op: "append", event: { kind: "agreed", id: newId(), at: new Date().toISOString(), ...(job.promises.handBackAt ? { handBackAt: job.promises.handBackAt } : {}), ...(job.promises.usableAt ? { usableAt: job.promises.usableAt } : {}), dampHandBack: job.promises.dampHandBackAgreed, steps: assessment.plan.steps.map(({ title }) => title) } })}>The owner agreed to this</Act>
+        {agreed && <span className="soft">Agreed {timeText(Date.parse(agreed.at), nowMs)}, {agreed.steps.length} steps</span>}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,42 @@
+"use client";
+import { SCHOOL_NAMES } from "@/core/treatment/words";
+import { formatDuration } from "@/core/quantity/format";
+import { Act } from "@/ui/Act";
+import { Num } from "@/ui/Num";
+import { useBay } from "@/bay/BayContext";
+
+/** The three schools weighed for the zone in hand; one is picked, another can be chosen. */
+export function Schools() {
+  const { assessment, zone, run, job } = useBay();
+  const plan = zone && assessment.plan.zones[zone.id];
+  if (!plan || plan.schools.length === 0) return null;
+  const chosen = job.choices.schools[zone.id];
+  return (
+    <div className="block" data-testid="schools">
+      <h3>Way through the middle, {zone.name.toLowerCase()}</h3>
+      <p>{plan.picked ? <><b>{SCHOOL_NAMES[plan.picked]}.</b> {plan.pickedBecause}</> : plan.pickedBecause} Water budget here <Num of={plan.budget} testId="budget" />.</p>
+      <table className="compare">
+        <thead><tr><th>School</th><th>Soil out</th><th>Water left</th><th>Dry in</th><th>Hands-on</th><th><span className="visually-hidden">Choose</span></th></tr></thead>
+        <tbody>
+          {plan.schools.map(({ school, allowed, because, lifted, residual, drying, minutes }) => (
+            <tr key={school} className={school === plan.picked ? "picked" : ""}>
+              <th scope="row">{SCHOOL_NAMES[school]}</th>
+              {allowed ? (
+                <>
+                  <td><Num of={lifted} share /></td>
+                  <td><Num of={residual} testId={`residual-${school}`} /></td>
+                  <td><Num of={drying.hours} /></td>
+                  <td>{formatDuration(minutes)}</td>
+                  <td>{school === plan.picked ? "picked" : <Act onAct={() => run(`School for ${zone.name}`, { op: "set", path: ["choices", "schools", zone.id], value: school })} aria-label={`Choose ${SCHOOL_NAMES[school]}`}>Choose</Act>}</td>
+                </>
+              ) : (
+                <td colSpan={5}>Not here. {because}</td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {chosen && <Act variant="link" onAct={() => run("The plan's own pick", { op: "set", path: ["choices", "schools", zone.id], value: undefined })}>Back to the plan's own pick</Act>}
+    </div>
+  );
+}

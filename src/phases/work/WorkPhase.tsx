@@ -1,0 +1,176 @@
+"use client";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { AGENTS, type AgentId } from "@/core/catalog/agents";
+import { CARE_CODES, type CareCode } from "@/core/catalog/builds";
+import { readingInWords } from "@/core/dilution/reading";
+import type { Step } from "@/core/treatment/step";
+import { formatDuration } from "@/core/quantity/format";
+import { newId } from "@/store/jobs";
+import { Act, useOneTap } from "@/ui/Act";
+import { Chips, choicesOf } from "@/ui/Chips";
+import { clockText } from "@/ui/clock";
+import { Num, useFormat } from "@/ui/Num";
+import { Stepper } from "@/ui/Stepper";
+import { timeText } from "@/ui/time";
+import { useBay } from "@/bay/BayContext";
+import { clothPath } from "../cloth";
+import { DwellBand, dwellState } from "./DwellBand";
+import { doneOps, startOps, type Correction } from "./record";
+
+const SHOWN_DONE = 3;
+
+/** One current step, large; done ones a line above, coming ones a line below. */
+export function WorkPhase() {
+  const { assessment, nowMs, go } = useBay();
+  const [all, setAll] = useState(false);
+  const { steps } = assessment.plan;
+  const finished = assessment.history.standing.filter((event) => event.kind === "done" || event.kind === "skip");
+  const shown = all ? finished : finished.slice(-SHOWN_DONE);
+  const [current, ...coming] = steps;
+  return (
+    <>
+      {finished.length > SHOWN_DONE && <Act variant="link" onAct={() => setAll(!all)}>{all ? "Only the last ones" : `${finished.length - SHOWN_DONE} more done before`}</Act>}
+      {shown.map((event) => (
+        <div className="line-step line-done" key={event.id}>
+          <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>{event.kind === "done" ? <DoneStitch /> : "–"}</span>
+          <span className="line-what">{event.title}{event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}</span>
+          <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
+        </div>
+      ))}
+      {current ? <NowStep key={current.key} step={current} /> : <NothingLeft done={finished.length} onGo={(phase) => go({ phase })} />}
+      {coming.map((step, index) => <ComingStep key={step.key} step={step} number={finished.length + index + 2} />)}
+    </>
+  );
+}
+
+const DoneStitch = () => <svg width="24" height="14" viewBox="0 0 24 14" aria-hidden><path d="M2 12 L8 3 L14 11 L21 2" fill="none" stroke="var(--moss)" strokeWidth="3.2" strokeLinejoin="round" strokeLinecap="round" /></svg>;
+
+function NothingLeft({ done, onGo }: { done: number; onGo: (phase: "dry" | "look") => void }) {
+  return done > 0 ? (
+    <div className="now-step">
+      <h2>Hands are done</h2>
+      <p>Now it dries. Judge each mark only when it is dry.</p>
+      <Act variant="primary" onAct={() => onGo("dry")}>Go to Dry</Act>
+    </div>
+  ) : (
+    <>
+      <h2>Nothing to work on yet</h2>
+      <p>Mark something in Look, or set how soiled a zone is.</p>
+      <Act variant="primary" onAct={() => onGo("look")}>Go to Look</Act>
+    </>
+  );
+}
+
+function ComingStep({ step, number }: { step: Step; number: number }) {
+  const { quantity } = useFormat();
+  return (
+    <div className="line-step">
+      <span className="line-mark">{number}</span>
+      <span className="line-what">{step.title}</span>
+      <span className="line-more">{step.amountMl ? quantity(step.amountMl) : ""} {formatDuration(Math.max(1, step.minutes.value + (step.dwell?.min.value ?? 0)))}</span>
+    </div>
+  );
+}
+
+const SKIP_REASONS = ["Not needed here", "No time", "The owner said no", "Not safe here"] as const;
+
+function NowStep({ step }: { step: Step }) {
+  const bay = useBay();
+  const { run, assessment, job, nowMs } = bay;
+  const { quantity } = useFormat();
+  const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
+  const [correction, setCorrection] = useState<Correction>({});
+  const [skipping, setSkipping] = useState(false);
+  const zones = step.zoneIds.map((id) => assessment.plan.zones[id]!.view.name).join(", ");
+  const elapsedMs = running ? nowMs - Date.parse(running.at) : 0;
+  const state = running ? dwellState(running, elapsedMs) : undefined;
+  // Airing guards the lungs and the room: its time is not a suggestion.
+  const mustWaitMs = step.action === "air" && running?.dwellMinMin !== undefined ? running.dwellMinMin * 60_000 - elapsedMs : 0;
+
+  const start = () => run(`Start: ${step.title}`, ...startOps(step));
+  const done = () => mustWaitMs <= 0 && run(`Done: ${step.title}`, ...doneOps(job, assessment, step, correction, running?.at));
+  const act = useOneTap(() => (running ? done() : start()));
+  useHotkeys("space", (event) => {
+    if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
+    event.preventDefault();
+    act();
+  });
+  const skip = (reason: string) => {
+    const at = new Date().toISOString();
+    run(`Leave out: ${step.title}`, { op: "append", event: { kind: "skip", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, ...(step.findingId ? { findingId: step.findingId } : {}), reason } });
+  };
+
+  return (
+    <section className="now-step" aria-label="Now" data-testid="now-step">
+      <div className="now-top">
+        <div className="now-words">
+          <h2>{step.title}</h2>
+          <p>{step.how}</p>
+          <p className="soft">{zones} · {step.why}</p>
+        </div>
+        {step.amountMl && (
+          <div className="dose">
+            <Num of={correction.amountMl === undefined ? step.amountMl : { ...step.amountMl, value: correction.amountMl }} testId="dose" />
+            <span className="dose-from">{step.agent === "water" ? (step.tempC !== undefined ? `water, ${quantity({ value: step.tempC, unit: "degC" })} or under` : "water") : step.partsWater && step.partsWater.value > 0 ? readingInWords(step.partsWater.value) : "ready to use"}</span>
+          </div>
+        )}
+      </div>
+      {step.dwell && <DwellBand running={running} dwell={step.dwell} elapsedMs={elapsedMs} />}
+      {step.action === "check-first" && <CheckFirst step={step} />}
+      {step.proves && <ProofOfAgents step={step} />}
+      <Act variant="primary" onAct={act} disabled={mustWaitMs > 0} data-testid="main-act">
+        {running ? (mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
+      </Act>
+      <p className="mt-2 mb-0"><b>Check:</b> {step.check}</p>
+      {(step.amountMl ?? step.wetStrokes) !== undefined && (
+        <details className="mt-2">
+          <summary className="form-label">It went otherwise</summary>
+          <div className="row-wrap">
+            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...correction, amountMl })} />}
+            {step.wetStrokes !== undefined && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes} unit="strokes" step={1} min={1} max={12} onChange={(wetStrokes) => setCorrection({ ...correction, wetStrokes })} />}
+            {step.dryStrokes !== undefined && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...correction, dryStrokes })} />}
+          </div>
+        </details>
+      )}
+      {step.action !== "air" && (
+        <div className="now-side">
+          {skipping ? SKIP_REASONS.map((reason) => <Act key={reason} className="chip" onAct={() => skip(reason)}>{reason}</Act>) : <Act variant="link" onAct={() => setSkipping(true)}>Leave it out</Act>}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function doneWords(step: Step, state: ReturnType<typeof dwellState> | undefined): string {
+  if (step.action === "fastness-check") return "Done, the white cloth stayed white";
+  if (step.action === "check-first") return "Looked, go on";
+  if (step.dwell && state === "early") return "Done early all the same";
+  return step.liftOff && step.dwell ? "Done, towel it off" : "Done";
+}
+
+/** What the look showed, picked where it is needed. */
+function CheckFirst({ step }: { step: Step }) {
+  const { run, assessment } = useBay();
+  const view = assessment.plan.zones[step.zoneIds[0]!]!.view;
+  return (
+    <div className="mb-3">
+      <h3>The label says</h3>
+      <Chips<CareCode> label="Care label" choices={choicesOf(CARE_CODES)} value={view.cloth.careCode} onPick={(value) => run("Care label", { op: "set", path: [...clothPath(view), "careCode"], value })} />
+      <div className="mt-2"><Act className="chip" onAct={() => run("Nothing beside it", { op: "set", path: [...clothPath(view), "neighbours"], value: [] })}>Nothing electric beside or under it</Act></div>
+    </div>
+  );
+}
+
+/** Which agent ran, if one did; nothing to tap when the white cloth stayed white. */
+function ProofOfAgents({ step }: { step: Step }) {
+  const { run, assessment } = useBay();
+  const view = assessment.plan.zones[step.zoneIds[0]!]!.view;
+  return (
+    <div className="chips mb-3" role="group" aria-label="An agent that ran">
+      {step.proves!.map((agent: AgentId) => (
+        <Act key={agent} className="chip" onAct={() => run(`${AGENTS[agent].name} runs`, { op: "set", path: [...clothPath(view), "fastness", agent], value: 3 })}>{AGENTS[agent].name} took colour off</Act>
+      ))}
+    </div>
+  );
+}

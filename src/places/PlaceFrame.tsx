@@ -1,0 +1,24 @@
+"use client";
+import Link from "next/link";
+import type { ReactNode } from "react";
+
+const PLACES = [
+  { href: "/", name: "Jobs" },
+  { href: "/mark", name: "One mark, now" },
+  { href: "/settings", name: "Settings and files" },
+] as const;
+
+/** The frame of what lies outside a job. */
+export function PlaceFrame({ at, children }: { at: (typeof PLACES)[number]["href"]; children: ReactNode }) {
+  return (
+    <>
+      <nav className="place-top" aria-label="Places">
+        <span className="name">Weary Bristle</span>
+        {PLACES.map(({ href, name }) => (
+          <Link key={href} href={href} aria-current={href === at ? "page" : undefined}>{name}</Link>
+        ))}
+      </nav>
+      <main className="place">{children}</main>
+    </>
+  );
+}

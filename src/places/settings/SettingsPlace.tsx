@@ -1,0 +1,63 @@
+"use client";
+import { useSyncExternalStore } from "react";
+import { exportAll } from "@/store/files";
+import { useJobsState } from "@/store/jobs";
+import { changeSettings, useSettings } from "@/store/settings";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { PlaceFrame } from "../PlaceFrame";
+import { ImportButton } from "./ImportButton";
+
+/** Units, theme, files, and what this browser can and cannot do here. */
+export function SettingsPlace() {
+  const { units, theme } = useSettings();
+  const stored = useJobsState(({ stored }) => stored);
+  const jobs = Object.values(stored);
+  return (
+    <PlaceFrame at="/settings">
+      <h1>Settings and files</h1>
+      <div className="block">
+        <h2>Units</h2>
+        <Chips label="Units" choices={[{ id: "metric", name: "Metric: mL, °C, m²" }, { id: "us", name: "US: fl oz, °F, sq ft" }]} value={units} onPick={(value) => value && void changeSettings({ units: value })} />
+      </div>
+      <div className="block">
+        <h2>Light</h2>
+        <Chips label="Light" choices={[{ id: "light", name: "Linen, for day" }, { id: "night", name: "Night bay" }]} value={theme} onPick={(value) => value && void changeSettings({ theme: value })} />
+      </div>
+      <div className="block">
+        <h2>Files</h2>
+        <p>{jobs.length === 0 ? "There are no jobs to save yet." : `${jobs.length} ${jobs.length === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}</p>
+        <div className="row-wrap">
+          <Act variant="primary" disabled={jobs.length === 0} onAct={() => exportAll(jobs, new Date().toISOString())}>Save all jobs as one file</Act>
+          <ImportButton />
+        </div>
+      </div>
+      <ThisDevice />
+    </PlaceFrame>
+  );
+}
+
+const ABILITIES: { name: string; has: () => boolean; without: string }[] = [
+  { name: "Keeps the screen on", has: () => "wakeLock" in navigator, without: "The screen may go dark while a dwell runs: set the tablet to stay on. Browsers allow it over https or on this machine only." },
+  { name: "Tells you when a dwell is over", has: () => "Notification" in window && window.isSecureContext, without: "No notifications here: keep the page in view, the top strip counts." },
+  { name: "Camera", has: () => Boolean(navigator.mediaDevices?.getUserMedia), without: "No camera from this page: take pictures with the tablet's own camera." },
+  { name: "Keeps data when room gets short", has: () => Boolean(navigator.storage?.persist), without: "The browser may clear data when room gets short: save all jobs as a file now and then." },
+];
+
+const never = () => () => undefined;
+
+function ThisDevice() {
+  const inBrowser = useSyncExternalStore(never, () => true, () => false);
+  return (
+    <div className="block">
+      <h2>This device</h2>
+      {inBrowser &&
+        ABILITIES.map(({ name, has, without }) => (
+          <div className="line-step" key={name}>
+            <span className="line-what"><b>{name}</b>{has() ? "" : `: no. ${without}`}</span>
+            <span className="line-more">{has() ? "yes" : ""}</span>
+          </div>
+        ))}
+    </div>
+  );
+}

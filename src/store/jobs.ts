@@ -1,0 +1,259 @@
+import { nanoid } from "nanoid";
+import { useStore } from "zustand";
+import { createStore } from "zustand/vanilla";
+import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
+import { checkJobFile, jobFileOf } from "../core/job/file";
+import { USUAL_KIT } from "../core/catalog/kit";
+import { inWords } from "../core/job/problem";
+import type { Job } from "../core/job/schema";
+import { db, whyNotKept } from "./db";
+
+/**
+ * Jobs as this tab sees them: what is stored, and on top of it the commands that are on their way to storage.
+ * A command is applied inside one transaction to the job as stored at that moment; other tabs are told.
+ */
+
+interface Waiting {
+  id: number;
+  jobId: string;
+  command: Command;
+  /** The job as this tab saw it when the command was given. */
+  seen: Job;
+}
+
+interface Done {
+  jobId: string;
+  label: string;
+  ops: readonly Op[];
+  inverse: readonly Op[];
+}
+
+export interface Notice {
+  id: number;
+  text: string;
+  tone: "plain" | "problem";
+  undo?: () => void;
+}
+
+interface State {
+  status: "loading" | "ready" | "no-storage";
+  stored: Record<string, Job>;
+  waiting: readonly Waiting[];
+  /** Why the last save failed; the waiting commands are still here. */
+  saveProblem?: string;
+  lastSavedAt?: number;
+  undoable: readonly Done[];
+  redoable: readonly Done[];
+  notices: readonly Notice[];
+}
+
+const INITIAL: State = { status: "loading", stored: {}, waiting: [], undoable: [], redoable: [], notices: [] };
+const store = createStore<State>(() => INITIAL);
+const { getState: get, setState: set } = store;
+
+let counter = 0;
+const next = () => ++counter;
+/** A short id that the job file allows. */
+export const newId = () => nanoid(10).replace(/[^a-z0-9]/gi, "x");
+
+// ---- reading --------------------------------------------------------------------------------------------------------
+
+const views = new WeakMap<State["stored"], Map<string, { waiting: State["waiting"]; job: Job | undefined }>>();
+
+/** The job with what is on its way to storage on top. The same object until something changes. */
+function viewOf(state: State, jobId: string): Job | undefined {
+  const ofStored = views.get(state.stored) ?? new Map<string, { waiting: State["waiting"]; job: Job | undefined }>();
+  views.set(state.stored, ofStored);
+  const known = ofStored.get(jobId);
+  if (known?.waiting === state.waiting) return known.job;
+  let job: Job | undefined = state.stored[jobId];
+  for (const entry of state.waiting) {
+    if (entry.jobId !== jobId || !job) continue;
+    try {
+      job = applyOps(job, entry.command.ops).job;
+    } catch (error) {
+      if (!(error instanceof CommandRefused)) throw error;
+    }
+  }
+  ofStored.set(jobId, { waiting: state.waiting, job });
+  return job;
+}
+
+export const useJobsState = <T>(select: (state: State) => T): T => useStore(store, select);
+export const useJob = (jobId: string | null) => useStore(store, (state) => (jobId ? viewOf(state, jobId) : undefined));
+export const jobNow = (jobId: string) => viewOf(get(), jobId);
+export const allJobs = (): Job[] => Object.values(get().stored);
+
+/** Loads every job once and listens to the other tabs. */
+export async function loadJobs() {
+  if (get().status === "ready") return;
+  try {
+    const database = await db();
+    const kept = await database.getAll("jobs");
+    set({ status: "ready", stored: Object.fromEntries(kept.map(({ job }) => [job.id, job])) });
+    channel?.addEventListener("message", onOtherTab);
+  } catch (error) {
+    set({ status: "no-storage" });
+    notify(`Nothing can be kept here: ${whyNotKept(error)}.`, "problem");
+  }
+}
+
+const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle");
+
+async function onOtherTab({ data }: MessageEvent<{ jobId: string }>) {
+  const kept = await (await db()).get("jobs", data.jobId);
+  set(({ stored }) => {
+    const { [data.jobId]: _old, ...rest } = stored;
+    return { stored: kept ? { ...rest, [data.jobId]: kept.job } : rest };
+  });
+}
+
+// ---- changing -------------------------------------------------------------------------------------------------------
+
+let queue: Promise<void> = Promise.resolve();
+const enqueue = () => (queue = queue.then(flush));
+
+/** Gives a command. It shows at once; "Saved" shows when it is stored. */
+export function run(jobId: string, command: Command) {
+  const seen = viewOf(get(), jobId);
+  if (!seen) return;
+  try {
+    const { inverse } = applyOps(seen, command.ops);
+    set(({ undoable }) => ({ undoable: [...undoable, { jobId, label: command.label, ops: command.ops, inverse }].slice(-200), redoable: [] }));
+    wait(jobId, command, seen);
+  } catch (error) {
+    if (!(error instanceof CommandRefused)) throw error;
+    notify(error.message, "problem");
+  }
+}
+
+function wait(jobId: string, command: Command, seen: Job) {
+  set(({ waiting }) => ({ waiting: [...waiting, { id: next(), jobId, command, seen }] }));
+  void enqueue();
+}
+
+/** Stores the waiting commands, oldest first; stops at the first that storage refuses and keeps the rest. */
+async function flush() {
+  for (;;) {
+    const [entry] = get().waiting;
+    if (!entry) return;
+    const { jobId, command, seen } = entry;
+    try {
+      const database = await db();
+      const transaction = database.transaction("jobs", "readwrite");
+      const kept = await transaction.store.get(jobId);
+      if (!kept) throw new CommandRefused("The job was deleted in another tab.");
+      const { job } = applyOps(kept.job, command.ops);
+      const problem = problemOf(job);
+      if (problem) throw new CommandRefused(problem);
+      await transaction.store.put({ version: 1, job }, jobId);
+      await transaction.done;
+      if (overwrites(seen, kept.job, command.ops))
+        notify(`"${command.label}" replaces what another tab had just set there.`, "plain");
+      set(({ stored, waiting }) => ({ stored: { ...stored, [jobId]: job }, waiting: waiting.filter(({ id }) => id !== entry.id), saveProblem: undefined, lastSavedAt: Date.now() }));
+      channel?.postMessage({ jobId });
+    } catch (error) {
+      if (error instanceof CommandRefused) {
+        notify(`"${command.label}" was not kept. ${error.message}`, "problem");
+        set(({ waiting, undoable }) => ({ waiting: waiting.filter(({ id }) => id !== entry.id), undoable: undoable.filter(({ ops }) => ops !== command.ops) }));
+        continue;
+      }
+      set({ saveProblem: `Not saved: ${whyNotKept(error)}.` });
+      return;
+    }
+  }
+}
+
+/** Whatever a command makes of a job must still be a job. Events are checked as they come, not all again each time. */
+function problemOf(job: Job): string | undefined {
+  const { events } = job;
+  const light = events.some(({ kind }) => kind === "undo") ? job : { ...job, events: events.slice(-1) };
+  const result = checkJobFile(jobFileOf(light, USUAL_KIT, job.createdAt));
+  return result.ok ? undefined : result.problems.map(inWords).join(" ");
+}
+
+/** After the disk was full: tries the waiting commands again. */
+export const retrySaving = () => void enqueue();
+
+// ---- undo -----------------------------------------------------------------------------------------------------------
+
+/** Takes back this tab's last command on a job, or says why it cannot. */
+export function undo(jobId: string) {
+  const entry = get().undoable.findLast((done) => done.jobId === jobId);
+  const job = viewOf(get(), jobId);
+  if (!entry || !job) return;
+  set(({ undoable, redoable }) => ({ undoable: undoable.filter((done) => done !== entry), redoable: [...redoable, entry] }));
+  if (!standsAsLeft(job, entry.ops)) {
+    set(({ redoable }) => ({ redoable: redoable.filter((done) => done !== entry) }));
+    notify(`"${entry.label}" cannot be undone: it was changed since, in another tab or by a later step.`, "problem");
+    return;
+  }
+  // What happened stays in the record: an undo of it is one more event.
+  const takenBack = entry.ops.flatMap((op): Op[] => (op.op === "append" ? [{ op: "append", event: { kind: "undo", id: newId(), at: new Date().toISOString(), of: lastlyUndoneBy(job, op.event.id) } }] : []));
+  wait(jobId, { label: `Undo: ${entry.label}`, ops: [...takenBack.reverse(), ...entry.inverse] }, job);
+}
+
+/** The event to take back: the event itself, or the undo that brought it again. */
+function lastlyUndoneBy(job: Job, eventId: string): string {
+  const undoing = job.events.findLast((event) => event.kind === "undo" && event.of === eventId);
+  return undoing ? lastlyUndoneBy(job, undoing.id) : eventId;
+}
+
+/** Brings back what was undone last. */
+export function redo(jobId: string) {
+  const entry = get().redoable.findLast((done) => done.jobId === jobId);
+  const job = viewOf(get(), jobId);
+  if (!entry || !job) return;
+  const again = entry.ops.map((op): Op => (op.op === "append" ? { op: "append", event: { kind: "undo", id: newId(), at: new Date().toISOString(), of: lastlyUndoneBy(job, op.event.id) } } : op));
+  set(({ undoable, redoable }) => ({ redoable: redoable.filter((done) => done !== entry), undoable: [...undoable, entry] }));
+  try {
+    applyOps(job, again);
+    wait(jobId, { label: `Redo: ${entry.label}`, ops: again }, job);
+  } catch (error) {
+    if (!(error instanceof CommandRefused)) throw error;
+    notify(error.message, "problem");
+  }
+}
+
+// ---- whole jobs -----------------------------------------------------------------------------------------------------
+
+/** Stores jobs that are new or replace one of the same id; resolves once they are stored. */
+export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
+  try {
+    const database = await db();
+    const transaction = database.transaction("jobs", "readwrite");
+    for (const job of jobs) await transaction.store.put({ version: 1, job }, job.id);
+    await transaction.done;
+    set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) }, lastSavedAt: Date.now() }));
+    for (const { id } of jobs) channel?.postMessage({ jobId: id });
+    return true;
+  } catch (error) {
+    notify(`Not saved: ${whyNotKept(error)}.`, "problem");
+    return false;
+  }
+}
+
+/** Removes jobs; the notice brings them back. */
+export async function deleteJobs(jobs: readonly Job[], words: string) {
+  const database = await db();
+  const transaction = database.transaction("jobs", "readwrite");
+  for (const { id } of jobs) await transaction.store.delete(id);
+  await transaction.done;
+  const gone = new Set(jobs.map(({ id }) => id));
+  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries(stored).filter(([id]) => !gone.has(id))) }));
+  for (const { id } of jobs) channel?.postMessage({ jobId: id });
+  notify(words, "plain", () => void putJobs(jobs));
+}
+
+// ---- notices --------------------------------------------------------------------------------------------------------
+
+const NOTICE_MS = 10_000;
+
+/** Says something for ten seconds; problems stay until they are put away. */
+export function notify(text: string, tone: Notice["tone"] = "plain", undoIt?: () => void) {
+  const id = next();
+  set(({ notices }) => ({ notices: [...notices, { id, text, tone, undo: undoIt }].slice(-4) }));
+  if (tone === "plain") setTimeout(() => dismiss(id), NOTICE_MS);
+}
+
+export const dismiss = (id: number) => set(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));

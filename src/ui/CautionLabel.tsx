@@ -1,0 +1,11 @@
+import type { Caution } from "@/core/treatment/step";
+
+/** A caution as a small woven label, stitched at both ends. */
+export function CautionLabel({ caution: { title, words, tone } }: { caution: Caution }) {
+  return (
+    <div className={`caution caution-${tone}`} role="note">
+      <h3>{title}</h3>
+      <p>{words}</p>
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+"use client";
+import { useState } from "react";
+import Form from "react-bootstrap/Form";
+import { inSystem, fromSystem, type Unit } from "@/core/quantity/units";
+import { useFormat } from "./Num";
+
+/** A typed number in the shown units. Anything outside the range gets a sentence and changes nothing. */
+export function NumberField({ label, value, unit, min, max, onChange }: { label: string; value: number | undefined; unit: Unit; min: number; max: number; onChange: (value: number) => void }) {
+  const { units, quantity } = useFormat();
+  const [text, setText] = useState<string>();
+  const shown = value === undefined ? "" : String(Number(inSystem({ value, unit }, units).value.toFixed(units === "metric" ? 0 : 1)));
+  const sign = inSystem({ value: 0, unit }, units).unit;
+  const problem = text === undefined ? undefined : problemWith(text);
+
+  function problemWith(entry: string): string | undefined {
+    const number = Number(entry.replace(",", "."));
+    if (entry.trim() === "" || !Number.isFinite(number)) return `"${entry}" is not a number.`;
+    const si = fromSystem(number, unit, units);
+    if (si < min - 1e-9 || si > max + 1e-9) return `Must be between ${quantity({ value: min, unit })} and ${quantity({ value: max, unit })}.`;
+    return undefined;
+  }
+  const keep = () => {
+    if (text === undefined) return;
+    if (!problemWith(text) && text !== shown) onChange(fromSystem(Number(text.replace(",", ".")), unit, units));
+    if (!problem) setText(undefined);
+  };
+  return (
+    <Form.Group controlId={`field-${label.replace(/\W+/g, "-").toLowerCase()}`}>
+      <Form.Label>{label}, {sign}</Form.Label>
+      <Form.Control inputMode="decimal" value={text ?? shown} isInvalid={problem !== undefined} onChange={({ target }) => setText(target.value)} onBlur={keep} onKeyDown={({ key }) => { if (key === "Enter") keep(); if (key === "Escape") setText(undefined); }} />
+      <Form.Control.Feedback type="invalid" role="alert">{problem} The old value stands.</Form.Control.Feedback>
+    </Form.Group>
+  );
+}

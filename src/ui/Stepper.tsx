@@ -1,0 +1,24 @@
+"use client";
+import type { Unit } from "@/core/quantity/units";
+import { Act } from "./Act";
+import { useFormat } from "./Num";
+
+/** A number with minus and plus: nothing is typed. */
+export function Stepper({ label, value, unit, step, min, max, onChange, unknown }: { label: string; value: number | undefined; unit: Unit; step: number; min: number; max: number; onChange: (value: number) => void; unknown?: { words: string; start: number } }) {
+  const { quantity } = useFormat();
+  const move = (by: number) => {
+    const from = value ?? unknown?.start ?? min;
+    const next = value === undefined ? from : Math.round((from + by) / step) * step;
+    onChange(Number(Math.min(max, Math.max(min, next)).toFixed(6)));
+  };
+  return (
+    <div role="group" aria-label={label}>
+      <div className="form-label">{label}</div>
+      <div className="step-number">
+        <Act onAct={() => move(-step)} aria-label={`${label}: less`} disabled={value !== undefined && value <= min}>−</Act>
+        <span className="step-value" aria-live="polite">{value === undefined ? (unknown?.words ?? "unknown") : quantity({ value, unit })}</span>
+        <Act onAct={() => move(step)} aria-label={`${label}: more`} disabled={value !== undefined && value >= max}>+</Act>
+      </div>
+    </div>
+  );
+}
