@@ -4,7 +4,7 @@ import type { ComponentType } from "react";
 import { useJobsState } from "@/store/jobs";
 import { BayProvider, useBay } from "./BayContext";
 import { KeyList, useBayKeys } from "./keys";
-import { Margin } from "./Margin";
+import { cautionsFor, Margin } from "./Margin";
 import { PieceMap } from "./map/PieceMap";
 import type { PhaseId } from "./phases";
 import { PhaseLinks, Thread } from "./Thread";
@@ -20,20 +20,22 @@ export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> })
 }
 
 function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
-  const { phase } = useBay();
+  const bay = useBay();
+  const { phase } = bay;
+  const cautions = phase === "look" || phase === "handback" ? [] : cautionsFor(bay);
   const keys = useBayKeys();
   const Phase = phases[phase];
   return (
-    <div className={`bay bay-${phase}`}>
+    <div className={`bay bay-${phase}${cautions.length === 0 ? " bay-no-margin" : ""}`}>
       <TopStrip onKeys={keys.show} />
       <PieceMap />
       <main className="bay-main" key={phase}>
-        {phase !== "look" && phase !== "handback" && <Margin inline />}
+        <Margin cautions={cautions} inline />
         <Phase />
       </main>
-      {phase !== "look" && phase !== "handback" && (
+      {cautions.length > 0 && (
         <aside className="bay-margin" aria-label="Cautions">
-          <Margin />
+          <Margin cautions={cautions} />
         </aside>
       )}
       <footer className="thread no-print">

@@ -1,14 +1,11 @@
-"use client";
 import type { Caution } from "@/core/treatment/step";
 import { testOf, EVIDENCE_IDS } from "@/core/catalog/evidence";
 import { CautionLabel } from "@/ui/CautionLabel";
-import { useBay, type Bay } from "./BayContext";
+import type { Bay } from "./BayContext";
 
-/** Only the cautions for what is on show, each once. */
-export function Margin({ inline = false }: { inline?: boolean }) {
-  const bay = useBay();
-  const cautions = cautionsFor(bay);
-  if (inline && cautions.length === 0) return null;
+/** Cautions as woven labels: in the margin, or above the step where there is no margin. */
+export function Margin({ cautions, inline = false }: { cautions: Caution[]; inline?: boolean }) {
+  if (cautions.length === 0) return null;
   return (
     <div className={inline ? "margin-inline" : ""}>
       {cautions.map((caution) => (
@@ -18,7 +15,8 @@ export function Margin({ inline = false }: { inline?: boolean }) {
   );
 }
 
-function cautionsFor({ phase, assessment, findingId, zone }: Bay): Caution[] {
+/** Only the cautions for what is on show, each once. */
+export function cautionsFor({ phase, assessment, findingId, zone }: Bay): Caution[] {
   const { plan, drying } = assessment;
   const unique = (cautions: Caution[]) => [...new Map(cautions.map((caution) => [caution.id, caution])).values()].sort((a, b) => Number(b.tone === "danger") - Number(a.tone === "danger"));
   const referrals = Object.values(plan.marks).flatMap(({ referral, findingId }): Caution[] => (referral ? [{ id: `refer-${findingId}`, title: referral.title, words: referral.words, tone: "danger" }] : []));

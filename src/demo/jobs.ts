@@ -36,10 +36,10 @@ function ferryBench(now: Date): Job {
     { op: "set", path: ["zones", "byId", zone("footwell"), "cloth"], value: { material: "nylon", build: "carpet-stuck-down", careCode: "none" } },
     { op: "set", path: ["zones", "byId", zone("footwell"), "soil"], value: "moderate" },
     { op: "set", path: ["zones", "byId", zone("back"), "clean"], value: true },
-    { op: "insert", collection: "findings", id: "fb-soup", value: { kind: "mark", zoneId: zone("base-2"), name: "Beetroot soup", centre: { xMm: 300, yMm: 230 }, size: { widthMm: 160, heightMm: 150 }, outline: blot([80, 62, 74, 58, 78, 66, 72, 70]), evidence: { owner: "soup-sauce", colour: "red-purple", age: "days", towel: "colour", feel: "crusty" } } },
+    { op: "insert", collection: "findings", id: "fb-soup", value: { kind: "mark", zoneId: zone("base-2"), name: "Beetroot soup", centre: { xMm: 300, yMm: 230 }, size: { widthMm: 160, heightMm: 150 }, outline: blot([80, 62, 74, 58, 78, 66, 72, 70]), evidence: { owner: "soup-sauce", colour: "red-purple", edge: "spatter", age: "days", towel: "colour", smell: "nothing" } } },
     { op: "insert", collection: "findings", id: "fb-oil", value: { kind: "mark", zoneId: zone("base-1"), name: "Sun-oil, arm end", centre: { xMm: 150, yMm: 150 }, size: { widthMm: 110, heightMm: 80 }, outline: blot([55, 40, 36, 44, 52, 42, 34, 40]), evidence: { owner: "oil-cream", place: "contact", colour: "dark-same", feel: "greasy" } } },
     { op: "insert", collection: "findings", id: "fb-ring", value: { kind: "mark", zoneId: zone("base-3"), name: "Salt-water ring", centre: { xMm: 320, yMm: 280 }, size: { widthMm: 260, heightMm: 220 }, evidence: { owner: "water", edge: "dark-rim", colour: "white-pale", smell: "nothing" } } },
-    { op: "insert", collection: "findings", id: "fb-burn", value: { kind: "damage", zoneId: zone("back"), name: "Cigarette burn", damage: "burn", centre: { xMm: 1450, yMm: 160 }, size: { widthMm: 12, heightMm: 12 }, told: true } },
+    { op: "insert", collection: "findings", id: "fb-burn", value: { kind: "damage", zoneId: zone("back"), name: "Burn, coin-small", damage: "burn", centre: { xMm: 1450, yMm: 160 }, size: { widthMm: 12, heightMm: 12 }, told: true } },
   ]);
 }
 

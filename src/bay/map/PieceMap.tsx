@@ -43,7 +43,7 @@ function Drawing() {
   const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / widthMm, (size.height - 2 * MARGIN_PX - SCALE_ROOM_PX) / heightMm));
   const unit = 1 / scale;
   const px = (pixels: number) => pixels * unit;
-  const view = { x: -px(MARGIN_PX), y: -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
+  const view = { x: -(size.width * unit - widthMm) / 2, y: -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
   const rulerMm = [5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100;
 
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
@@ -64,9 +64,10 @@ function Drawing() {
         const on = placed.find(({ view }) => view.id === finding.zoneId);
         return on && <FindingShape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "damage" ? "damage" : "stain"})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
       })}
-      {placed.map((each) => (
-        <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} />
-      ))}
+      {placed.map((each) => {
+        const marks = Object.values(job.findings.byId).filter(({ zoneId }) => zoneId === each.view.id);
+        return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} avoid={marks} />;
+      })}
       <g transform={`translate(0 ${heightMm + px(20)})`}>
         <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
         <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
@@ -109,20 +110,37 @@ function GlueTicks({ at, px }: { at: { x: number; y: number; width: number; heig
 }
 
 const CHARACTER_PX = 7.6;
+const BOLD_CHARACTER_PX = 8.4;
 
-/** Labels sit on solid ground, never on a pattern; narrow zones are labelled upright. */
-function ZoneLabel({ placed: { view, at }, px, selected, words }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string }) {
+/** Labels sit on solid ground, never on a pattern, and in the corner where they cover no mark; narrow zones are labelled upright. */
+function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string; avoid: Finding[] }) {
   const size = { width: at.widthMm / px(1), height: at.heightMm / px(1) };
   const upright = size.width < 70 && size.height > size.width;
   const across = upright ? size.height : size.width;
   const down = upright ? size.width : size.height;
   const fits = (text: string) => text.length * CHARACTER_PX + 28 <= across;
   const oneLine = words && fits(`${view.name} · ${words}`) ? `${view.name} · ${words}` : undefined;
-  const lines = oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name];
-  const width = Math.min(across - 12, Math.max(...lines.map((line) => line.length * CHARACTER_PX)) + 14);
-  const height = lines.length * 19 + 5;
-  if (down < 24 || width < 30) return null;
-  const origin = upright ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + at.heightMm - px(8)}) rotate(-90)` : `translate(${at.xMm + px(8)} ${at.yMm + at.heightMm - px(8)})`;
+  const layouts = [oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name], [view.name]].map((lines) => ({
+    lines,
+    width: Math.min(across - 12, Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 14),
+    height: lines.length * 19 + 5,
+  }));
+  if (down < 24 || across < 42) return null;
+
+  const boxes = avoid.map(({ centre, size: its }) => ({ left: (centre.xMm - its.widthMm / 2) / px(1), right: (centre.xMm + its.widthMm / 2) / px(1), top: (centre.yMm - its.heightMm / 2) / px(1), bottom: (centre.yMm + its.heightMm / 2) / px(1) }));
+  const spots = layouts.flatMap((layout, shorter) =>
+    [false, true].flatMap((top) =>
+      [false, true].map((right) => {
+        const left = right ? size.width - layout.width - 8 : 8;
+        const bottom = top ? layout.height + 8 : size.height - 8;
+        const covered = boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + layout.width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - layout.height)), 0);
+        return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 };
+      }),
+    ),
+  );
+  const best = upright ? { layout: layouts[0]!, left: 0, bottom: 0 } : spots.reduce((least, spot) => (spot.cost < least.cost ? spot : least));
+  const { lines, width, height } = best.layout;
+  const origin = upright ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + at.heightMm - px(8)}) rotate(-90)` : `translate(${at.xMm + px(best.left)} ${at.yMm + px(best.bottom)})`;
   return (
     <g transform={origin} aria-hidden>
       <rect className={`label-ground${selected ? " on" : ""}`} x={0} y={-px(height)} width={px(width)} height={px(height)} rx={px(4)} />

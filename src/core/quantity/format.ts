@@ -4,7 +4,7 @@ import { inSystem, type Quantity, type UnitSystem } from "./units";
 export function formatNumber(value: number): string {
   if (!Number.isFinite(value)) return "unknown";
   const size = Math.abs(value);
-  const digits = size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : size >= 0.1 ? 3 : 4;
+  const digits = size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : size >= 0.01 ? 3 : 5;
   return String(Number(value.toFixed(digits)));
 }
 
@@ -14,6 +14,7 @@ export function formatNumber(value: number): string {
  */
 export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
   if (quantity.unit === "min" && quantity.value >= 90) return formatDuration(quantity.value);
+  if (quantity.unit === "min") return quantity.value < 10 ? `${Number(quantity.value.toFixed(1))} min` : `${Math.round(quantity.value)} min`;
   if (quantity.unit === "h") return formatDuration(quantity.value * 60);
   const readable: Quantity =
     quantity.unit === "L" && quantity.value < 1

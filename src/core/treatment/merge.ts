@@ -1,6 +1,6 @@
 import { input, worked, type Worked } from "../quantity/working";
 import type { Step } from "./step";
-import { STAGE, type StagedStep } from "./zoneWork";
+import { proofOf, STAGE, type StagedStep } from "./zoneWork";
 
 /**
  * Puts the zones' steps into one order of work and makes one step of what is the same on several zones.
@@ -11,15 +11,25 @@ export function mergeSteps(staged: readonly StagedStep[]): Step[] {
   const merged: Step[] = [];
   const placeOf = new Map<string, number>();
   for (const { stage, order: _order, ...step } of sorted) {
-    const place = stage === STAGE.spots ? undefined : placeOf.get(step.key);
+    const alike = alikeKey(step);
+    const place = stage === STAGE.spots ? undefined : placeOf.get(alike);
     if (place !== undefined) {
-      merged[place] = joined(merged[place]!, step);
+      merged[place] = step.proves ? joinedProofs(merged[place]!, step) : joined(merged[place]!, step);
       continue;
     }
-    placeOf.set(step.key, merged.length);
+    placeOf.set(alike, merged.length);
     merged.push(step);
   }
   return merged;
+}
+
+/** Steps of the same key are one step; proofs are one when they are of the same cloth, whatever they prove. */
+const alikeKey = ({ key, proves }: Step) => (proves ? `proof${clothOfProof(key)}` : key);
+const clothOfProof = (key: string) => key.slice(key.indexOf("@"));
+
+function joinedProofs(a: Step, b: Step): Step {
+  const fields = proofOf([...a.proves!, ...b.proves!]);
+  return { ...joined(a, b), ...fields, key: `fastness:${fields.proves.join("+")}${clothOfProof(a.key)}` };
 }
 
 const byValue = (choose: (a: number, b: number) => number) => (a: Worked | undefined, b: Worked | undefined) => (a && b ? (choose(a.value, b.value) === a.value ? a : b) : (a ?? b));

@@ -170,17 +170,23 @@ export class ZoneWork {
       }, { ...this.checkFirst, verdict: { ...verdict, requires: new Set(), met: verdict.met.filter(({ require }) => require === "check-first") } });
     }
     if (this.proves.size === 0) return;
-    const agents = [...this.proves].sort();
-    const start = handsOnMinutes("fastness-check", 0).value;
-    this.add(STAGE.fastness, "fastness", fastnessSetting(agents, this.view), {
-      action: "fastness-check", proves: agents, tool: "towel", areaM2: this.view.areaM2,
-      minutes: worked("treatment.minutes", start + agents.length, "min", [input("fixed start", start, "min", "table"), input("a minute's press for each of", agents.length, "1")]),
-      title: "Colourfastness on a hidden place",
-      how: `A white cloth damp with each in turn (${agents.map((agent) => agentOf(agent).name.toLowerCase()).join(", ")}), a minute's press. Any colour on it worse than step 4 of the grey scale: do not go wet with that one.`,
-      why: "Once the dye runs, no cleaning brings it back.",
-      check: "The white cloth stays white.",
-    });
+    const fields = proofOf([...this.proves]);
+    this.add(STAGE.fastness, "fastness", fastnessSetting(fields.proves, this.view), { ...fields, areaM2: this.view.areaM2 });
   }
+}
+
+/** One hidden place, every agent in turn. */
+export function proofOf(unsorted: readonly AgentId[]) {
+  const proves = [...new Set(unsorted)].sort();
+  const start = handsOnMinutes("fastness-check", 0).value;
+  return {
+    action: "fastness-check" as const, proves, tool: "towel" as const,
+    minutes: worked("treatment.minutes", start + proves.length, "min", [input("fixed start", start, "min", "table"), input("a minute's press for each of", proves.length, "1")]),
+    title: "Colourfastness on a hidden place",
+    how: `A white cloth damp with each in turn (${proves.map((agent) => agentOf(agent).name.toLowerCase()).join(", ")}), a minute's press. Any colour on it worse than step 4 of the grey scale: do not go wet with that one.`,
+    why: "Once the dye runs, no cleaning brings it back.",
+    check: "The white cloth stays white.",
+  };
 }
 
 /** Airing shows the label of the rule that asks for it. */

@@ -27,12 +27,13 @@ export function PlanPhase() {
   const first = plan.steps[0];
   return (
     <>
-      {!mark && (
-        <div className="row-between">
-          <h2>The whole job</h2>
+      <div className="row-between">
+        <h2>{mark ? mark.name : "The whole job"}</h2>
+        <div className="row-wrap">
+          {mark && <Act variant="link" onAct={() => go({ finding: null })}>The whole job</Act>}
           {first && <Act variant="primary" onAct={() => go({ phase: "work" })}>Go to work</Act>}
         </div>
-      )}
+      </div>
       {mark && <Ladder mark={mark} />}
       {plan.assumed.length > 0 && (
         <details className="block">
@@ -78,14 +79,9 @@ const STATE_WORDS: Record<MarkPlan["state"], string> = {
 };
 
 function Ladder({ mark }: { mark: MarkPlan }) {
-  const { go } = useBay();
   const top = mark.diagnosis.beliefs[0]!;
   return (
     <>
-      <div className="row-between">
-        <h2>{mark.name}</h2>
-        <Act variant="link" onAct={() => go({ finding: null })}>The whole job</Act>
-      </div>
       <p>
         <Num of={top.p} share /> {familyOf(top.family).name.toLowerCase()}, over <Num of={mark.spread} testId="spread" /> with its rim.
         {!mark.sure && " Not sure yet, so the first step suits every family still likely."} {STATE_WORDS[mark.state]}

@@ -32,7 +32,7 @@ export function TestPhase() {
   );
 }
 
-const SHOWN = 4;
+const SHOWN = 3;
 
 function Beliefs({ beliefs, finding }: { beliefs: FamilyBelief[]; finding: MarkFinding }) {
   const none = Object.keys(finding.evidence).length === 0;
@@ -43,7 +43,7 @@ function Beliefs({ beliefs, finding }: { beliefs: FamilyBelief[]; finding: MarkF
         <div className="belief" key={family}>
           <b><Num of={p} share testId={`belief-${family}`} /></b>
           <span><b>{familyOf(family).name}</b> <span className="soft">{familyOf(family).examples}</span></span>
-          {pushes.length > 0 && <span className="pushes">{pushes.slice(0, 3).map(({ test, outcome, decibans }) => `${outcomeName(test, outcome).toLowerCase()}: ${pushWords(decibans)}`).join(" · ")}</span>}
+          {pushes.length > 0 && <span className="pushes">{pushes.slice(0, 2).map(({ test, outcome, decibans }) => `${outcomeName(test, outcome).toLowerCase()}: ${pushWords(decibans)}`).join(" · ")}</span>}
           <svg aria-hidden preserveAspectRatio="none" viewBox="0 0 100 8"><rect width="100" height="8" fill="var(--line)" /><rect width={p.value * 100} height="8" fill="var(--plum)" /></svg>
         </div>
       ))}
