@@ -34,7 +34,7 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
         <Phase />
       </main>
       {cautions.length > 0 && (
-        <aside className="bay-margin" aria-label="Cautions">
+        <aside className="bay-margin" aria-label="Cautions" tabIndex={0}>
           <Margin cautions={cautions} />
         </aside>
       )}

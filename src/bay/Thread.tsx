@@ -3,7 +3,6 @@ import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/job/schema";
 import type { History } from "@/core/job/history";
 import { timeText } from "@/ui/time";
-import { useOneTap } from "@/ui/Act";
 import { useBay } from "./BayContext";
 import { PHASES } from "./phases";
 
@@ -90,11 +89,10 @@ const threadWords = (done: number, coming: number) => `Thread of the job: ${done
 /** The phases' names on the thread. */
 export function PhaseLinks() {
   const { phase, go } = useBay();
-  const pick = useOneTap((id: (typeof PHASES)[number]["id"]) => go({ phase: id }));
   return (
     <nav className="phases" aria-label="Phases">
       {PHASES.map(({ id, name }, index) => (
-        <a key={id} href={`?phase=${id}`} aria-current={phase === id ? "page" : undefined} onClick={(event) => { event.preventDefault(); pick(id); }}>
+        <a key={id} href={`?phase=${id}`} aria-current={phase === id ? "page" : undefined} onClick={(event) => { event.preventDefault(); go({ phase: id }); }}>
           <span className="phase-key">{index + 1}</span>
           {name}
         </a>

@@ -6,6 +6,7 @@ import type { Slack } from "@/core/schedule/forecast";
 import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
+import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 import { useBay } from "./BayContext";
 
@@ -22,8 +23,8 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
       <SavedWord />
       <span className="strip-undo">
         <Act variant="link" onAct={() => undo(job.id)} disabled={!canUndo} aria-label="Undo"><ArrowCounterclockwise aria-hidden size={20} /></Act>
-        <Act variant="link" onAct={() => redo(job.id)} disabled={!canRedo} aria-label="Redo"><ArrowClockwise aria-hidden size={20} /></Act>
-        <Act variant="link" onAct={onKeys} aria-label="List of keys"><QuestionLg aria-hidden size={18} /></Act>
+        <Act className="wide-only" variant="link" onAct={() => redo(job.id)} disabled={!canRedo} aria-label="Redo"><ArrowClockwise aria-hidden size={20} /></Act>
+        <Act className="wide-only" variant="link" onAct={onKeys} aria-label="List of keys"><QuestionLg aria-hidden size={18} /></Act>
       </span>
       <Promise />
     </header>
@@ -74,7 +75,7 @@ function Promise() {
   const parts = [handBackAt && `hand back ${timeText(Date.parse(handBackAt), nowMs)}${dampHandBackAgreed ? " damp, agreed" : ""}`, usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`].filter(Boolean);
   return (
     <span className={`strip-promise${tighter.minutes.value < 0 ? " strip-late" : ""}`} data-testid="slack">
-      <b>{slackWords(tighter)}</b> <span className="strip-text">to {tighter.promise}</span>
+      <b><Num of={tighter.minutes} words={slackWords(tighter)} /></b> <span className="strip-text">to {tighter.promise}</span>
       <br />
       <small>{parts.join(" · ")}</small>
     </span>

@@ -25,11 +25,11 @@ export function useBayKeys() {
   const [shown, setShown] = useState(false);
 
   usePhaseKeys(go);
-  useHotkeys("up,down,left,right", (event, { keys }) => {
+  useHotkeys("up,down,left,right", (event) => {
     const target = event.target as HTMLElement;
     if (!zone || target.closest(".bay-main, .phases, .modal")) return;
     event.preventDefault();
-    const next = neighbourZone(views, zone.id, keys?.join("") as Direction);
+    const next = neighbourZone(views, zone.id, event.key.replace("Arrow", "").toLowerCase() as Direction);
     if (!next) return;
     go({ zone: next, finding: null });
     document.querySelector<SVGElement>(`[data-zone="${next}"]`)?.focus();

@@ -6,30 +6,30 @@ interface Choice<T extends string> {
   name: string;
 }
 
+/** A chip sized for gloves; each has its own guard against a bouncing second tap. */
+function Chip({ name, on, onTap }: { name: string; on: boolean; onTap: () => void }) {
+  const tap = useOneTap(onTap);
+  return (
+    <button type="button" className="chip" aria-pressed={on} onClick={() => tap()}>
+      {name}
+    </button>
+  );
+}
+
 /** A set of chips of which at most one is on; a tap on the one that is on takes it off again. */
 export function Chips<T extends string>({ label, choices, value, onPick }: { label: string; choices: readonly Choice<T>[]; value: T | undefined; onPick: (value: T | undefined) => void }) {
-  const pick = useOneTap(onPick);
   return (
     <div className="chips" role="group" aria-label={label}>
-      {choices.map(({ id, name }) => (
-        <button key={id} type="button" className="chip" aria-pressed={value === id} onClick={() => pick(value === id ? undefined : id)}>
-          {name}
-        </button>
-      ))}
+      {choices.map(({ id, name }) => <Chip key={id} name={name} on={value === id} onTap={() => onPick(value === id ? undefined : id)} />)}
     </div>
   );
 }
 
 /** Chips of which any number may be on. */
 export function ManyChips<T extends string>({ label, choices, value, onPick }: { label: string; choices: readonly Choice<T>[]; value: readonly T[]; onPick: (value: T[]) => void }) {
-  const pick = useOneTap(onPick);
   return (
     <div className="chips" role="group" aria-label={label}>
-      {choices.map(({ id, name }) => (
-        <button key={id} type="button" className="chip" aria-pressed={value.includes(id)} onClick={() => pick(value.includes(id) ? value.filter((other) => other !== id) : [...value, id])}>
-          {name}
-        </button>
-      ))}
+      {choices.map(({ id, name }) => <Chip key={id} name={name} on={value.includes(id)} onTap={() => onPick(value.includes(id) ? value.filter((other) => other !== id) : [...value, id])} />)}
     </div>
   );
 }

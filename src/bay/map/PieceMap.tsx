@@ -71,7 +71,7 @@ function Drawing() {
       <g transform={`translate(0 ${heightMm + px(20)})`}>
         <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
         <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
-        <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">front ↓</text>
+        {widthMm * scale > 230 && <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">front ↓</text>}
       </g>
     </svg>
   );
@@ -125,7 +125,9 @@ function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { place
     width: Math.min(across - 12, Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 14),
     height: lines.length * 19 + 5,
   }));
-  if (down < 24 || across < 42) return null;
+  // A name that does not fit is not shown cut off; the zone still has it for whoever asks.
+  const needed = view.name.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX) + 14;
+  if (down < 24 || across < needed + 8) return null;
 
   const boxes = avoid.map(({ centre, size: its }) => ({ left: (centre.xMm - its.widthMm / 2) / px(1), right: (centre.xMm + its.widthMm / 2) / px(1), top: (centre.yMm - its.heightMm / 2) / px(1), bottom: (centre.yMm + its.heightMm / 2) / px(1) }));
   const spots = layouts.flatMap((layout, shorter) =>

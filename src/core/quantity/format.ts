@@ -23,6 +23,7 @@ export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
         ? { value: quantity.value / 1000, unit: "L" }
         : quantity;
   const shown = inSystem(readable, system);
+  if (readable.unit === "mL" && system === "metric") return `${shown.value < 10 ? Number(shown.value.toFixed(1)) : Math.round(shown.value)} mL`;
   const number = readable.unit === "degC" || (readable.unit === "mm" && system === "metric") ? String(Math.round(shown.value)) : formatNumber(shown.value);
   const gap = shown.unit === "" ? "" : " ";
   return `${number}${gap}${shown.unit}`;

@@ -95,8 +95,8 @@ export const LADDERS: Record<FamilyId, readonly Rung[]> = {
   damage: [],
 };
 
-/** While no family is clearly ahead: what is safe for all of them. */
-export const UNSURE_RUNG: Rung = { does: [dampFirst, put("neutral-cleaner", "tamp")], why: "Nothing is clearly ahead yet, so this is what suits every family still likely." };
+/** While no family is clearly ahead, or the cloth takes nothing of its own: what is safe for all. */
+export const UNSURE_RUNG: Rung = { does: [dampFirst, put("neutral-cleaner", "tamp")], why: "The gentle step that suits every family still likely, and every cloth this may be." };
 
 /** A family leads clearly at this chance; below it the gentle common rung comes first. */
 export const SURE_AT = 0.6;

@@ -57,8 +57,11 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const outcomes = context.history.outcomes[id] ?? [];
   const last = outcomes.at(-1);
   const round = outcomes.filter((result) => result === "better" || result === "same").length;
-  const ladder = sure ? LADDERS[leader] : [UNSURE_RUNG, ...LADDERS[leader]];
-  const tried = ladder.map((rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) }));
+  const attempt = (rung: Rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) });
+  const ofFamily = LADDERS[leader].map(attempt);
+  // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
+  const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
+  const tried = commonFirst ? [attempt(UNSURE_RUNG), ...ofFamily] : ofFamily;
   const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
   const referral = referralOf(view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {

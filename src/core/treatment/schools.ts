@@ -21,7 +21,7 @@ export interface SchoolOption {
   forbiddenBy: Rule[];
   residual: Worked;
   drying: Drying;
-  minutes: number;
+  minutes: Worked;
   lifted: Worked;
   waterOnLPerM2: number;
 }
@@ -30,7 +30,8 @@ export interface SchoolOption {
 interface Proposal {
   rounds: number;
   moves: WaterMove[];
-  minutes: number;
+  /** Hands-on minutes of each part. */
+  parts: Worked[];
   lay: () => void;
 }
 interface Refusal {
@@ -70,11 +71,14 @@ function weigh({ context, state, view }: ZoneWork, school: School, proposal: Pro
     forbiddenBy: refused ? proposal.forbiddenBy : [],
     residual,
     drying: dryingOfZone(context, view, residual),
-    minutes: refused ? 0 : proposal.minutes,
+    minutes: sumOfMinutes(refused ? [] : proposal.parts),
     lifted: soilLifted(school, refused ? 0 : proposal.rounds),
     waterOnLPerM2: moves.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
   };
 }
+
+const sumOfMinutes = (parts: readonly Worked[]): Worked =>
+  worked("treatment.minutes", parts.reduce((sum, { value }) => sum + value, 0), "min", [...parts.map(({ value }, index) => input(`part ${index + 1}`, value, "min")), ...(parts[0]?.working.inputs.filter(({ name }) => name === "area") ?? [])]);
 
 /** Drying of a zone from the water left in it, in the job's air. */
 export const dryingOfZone = ({ conditions }: Context, view: ZoneView, residual: Worked): Drying =>
@@ -109,7 +113,7 @@ function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal
   return {
     rounds,
     moves: [{ action: soil ? "clean" : "rinse", waterOnLPerM2: on }, { action: "towel-off" }],
-    minutes: handsOnMinutes(soil ? "clean" : "rinse", area.value, rounds).value + handsOnMinutes("towel-off", area.value).value,
+    parts: [handsOnMinutes(soil ? "clean" : "rinse", area.value, rounds), handsOnMinutes("towel-off", area.value)],
     lay: () => {
       if (soil) return cleanPanel(work, area, rounds, PANEL_L_PER_M2.cleanRound);
       const base = baseOf(work);
@@ -133,7 +137,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   return {
     rounds: wet,
     moves: [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }, { action: "extract", waterOnLPerM2: wet * stroke.value, dryStrokes: DRY_STROKES }],
-    minutes: handsOnMinutes("extract", area.value, wet + DRY_STROKES).value + (preSpray > 0 ? handsOnMinutes("clean", area.value).value + handsOnMinutes("towel-off", area.value).value : 0),
+    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + DRY_STROKES)],
     lay: () => {
       const base = baseOf(work);
       if (preSpray > 0) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
@@ -173,7 +177,7 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
   return {
     rounds,
     moves: [{ action: "clean", waterOnLPerM2: cleaning }, { action: "towel-off" }, { action: "steam", waterOnLPerM2: steam }, { action: "towel-off" }],
-    minutes: handsOnMinutes("clean", area.value).value + handsOnMinutes("steam", area.value, rounds).value + 2 * handsOnMinutes("towel-off", area.value).value,
+    parts: [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value), handsOnMinutes("steam", area.value, rounds), handsOnMinutes("towel-off", area.value)],
     lay: () => {
       const base = baseOf(work);
       cleanPanel(work, area, 1, PANEL_L_PER_M2.cleanRound);
@@ -209,7 +213,7 @@ function pickSchool({ minutesLeft }: Context, options: readonly SchoolOption[], 
 
   if (open.length === 0) return { because: refusedChoice + (options[0]?.because || "Nothing wet is allowed here.") };
   if (open.length === 1) return pick(open[0]!, "The only one the rules leave here.");
-  const inTime = open.filter(({ drying, minutes }) => minutesLeft === undefined || drying.hours.value * 60 + minutes <= minutesLeft);
+  const inTime = open.filter(({ drying, minutes }) => minutesLeft === undefined || drying.hours.value * 60 + minutes.value <= minutesLeft);
   const driest = (inTime.length > 0 ? inTime : open).reduce((best, option) => (option.residual.value < best.residual.value ? option : best));
   if (inTime.length === 0) return pick(driest, "None dries by the promised time; this one leaves the least water.");
   const strongest = inTime.reduce((best, option) => (option.lifted.value > best.lifted.value ? option : best));

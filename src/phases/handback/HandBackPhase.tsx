@@ -10,6 +10,8 @@ import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
+import { slackWords } from "@/bay/TopStrip";
+import { PromiseFields } from "../PromiseFields";
 
 const RESULT_WORDS: Record<MarkPlan["state"], string> = {
   open: "", gone: "gone", left: "lighter, the rest stays", worse: "changed for the worse; we stopped", "at-the-stop": "as far as it goes", referred: "not ours to treat", damage: "damage, not soil",
@@ -38,6 +40,13 @@ export function HandBackPhase() {
         <Act onAct={handBack} disabled={handed !== undefined}>{handed ? "Handed back" : damp ? (job.promises.dampHandBackAgreed ? "Hand back damp, as agreed" : "Hand back damp all the same") : "Hand back"}</Act>
       </div>
       {damp && !job.promises.dampHandBackAgreed && !handed && <p className="no-print" role="alert">It is still damp, and damp hand-back was not agreed. Wait until it is dry, or ask the owner.</p>}
+      <div className="row-between no-print">
+        <span>{forecast.tighter ? <><Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to {forecast.tighter.promise}</> : "Nothing promised yet"}</span>
+        <details>
+          <summary className="form-label">Change the promises</summary>
+          <PromiseFields />
+        </details>
+      </div>
       <article className="sheet" data-testid="sheet">
         <h2>{job.title}</h2>
         <p className="soft">{[job.customer, job.place].filter(Boolean).join(" · ") || "No customer entered"}</p>

@@ -26,7 +26,7 @@ export function MixPhase() {
         <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
       </div>
       <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle.</p>
-      {mixes.map((mix) => <Bottle key={`${mix.agent}${mix.partsWater.value}`} mix={mix} />)}
+      {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
     </>
   );
 }

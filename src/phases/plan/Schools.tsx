@@ -1,6 +1,5 @@
 "use client";
 import { SCHOOL_NAMES } from "@/core/treatment/words";
-import { formatDuration } from "@/core/quantity/format";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
@@ -26,7 +25,7 @@ export function Schools() {
                   <td><Num of={lifted} share /></td>
                   <td><Num of={residual} testId={`residual-${school}`} /></td>
                   <td><Num of={drying.hours} /></td>
-                  <td>{formatDuration(minutes)}</td>
+                  <td><Num of={minutes} /></td>
                   <td>{school === plan.picked ? "picked" : <Act onAct={() => run(`School for ${zone.name}`, { op: "set", path: ["choices", "schools", zone.id], value: school })} aria-label={`Choose ${SCHOOL_NAMES[school]}`}>Choose</Act>}</td>
                 </>
               ) : (

@@ -4,8 +4,8 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { AGENTS, type AgentId } from "@/core/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/catalog/builds";
 import { readingInWords } from "@/core/dilution/reading";
+import { input, worked, type Worked } from "@/core/quantity/working";
 import type { Step } from "@/core/treatment/step";
-import { formatDuration } from "@/core/quantity/format";
 import { newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
@@ -63,12 +63,13 @@ function NothingLeft({ done, onGo }: { done: number; onGo: (phase: "dry" | "look
 }
 
 function ComingStep({ step, number }: { step: Step; number: number }) {
-  const { quantity } = useFormat();
+  const { assessment } = useBay();
+  const on = step.findingId ? assessment.plan.marks[step.findingId]?.name : step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name).join(", ");
   return (
     <div className="line-step">
       <span className="line-mark">{number}</span>
-      <span className="line-what">{step.title}</span>
-      <span className="line-more">{step.amountMl ? quantity(step.amountMl) : ""} {formatDuration(Math.max(1, step.minutes.value + (step.dwell?.min.value ?? 0)))}</span>
+      <span className="line-what">{step.title} <span className="soft">{on}</span></span>
+      <span className="line-more">{step.amountMl && <><Num of={step.amountMl} /> · </>}<Num of={step.minutes} /></span>
     </div>
   );
 }
@@ -111,7 +112,7 @@ function NowStep({ step }: { step: Step }) {
         </div>
         {step.amountMl && (
           <div className="dose">
-            <Num of={correction.amountMl === undefined ? step.amountMl : { ...step.amountMl, value: correction.amountMl }} testId="dose" />
+            <Num of={asPutOn(step, correction)} testId="dose" />
             <span className="dose-from">{step.agent === "water" ? (step.tempC !== undefined ? `water, ${quantity({ value: step.tempC, unit: "degC" })} or under` : "water") : step.partsWater && step.partsWater.value > 0 ? readingInWords(step.partsWater.value) : "ready to use"}</span>
           </div>
         )}
@@ -140,6 +141,14 @@ function NowStep({ step }: { step: Step }) {
       )}
     </section>
   );
+}
+
+/** The dose as planned, or as it was put on. */
+function asPutOn(step: Step, { amountMl, wetStrokes }: Correction): Worked {
+  const planned = step.amountMl!;
+  if (step.wetStrokes && wetStrokes !== undefined) return worked("treatment.amount", (planned.value * wetStrokes) / step.wetStrokes, "mL", planned.working.inputs.map((each) => (each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each)));
+  if (amountMl === undefined) return planned;
+  return worked("treatment.amount", amountMl, "mL", [input("as put on", amountMl, "mL", "measured"), input("as planned", planned.value, "mL"), ...planned.working.inputs]);
 }
 
 function doneWords(step: Step, state: ReturnType<typeof dwellState> | undefined): string {

@@ -1,0 +1,63 @@
+import { test as base, expect, type Page } from "@playwright/test";
+
+/** Every test watches its pages: nothing leaves the machine, nothing is reported on the console. */
+export const test = base.extend<{ watched: undefined }>({
+  watched: [
+    async ({ context, baseURL }, run) => {
+      const wrong: string[] = [];
+      const watch = (page: Page) => {
+        page.on("console", (message) => {
+          // A request cut off by the test itself is reported by the browser as failed to load.
+          if ((message.type() === "error" || message.type() === "warning") && !/ERR_INTERNET_DISCONNECTED/.test(message.text())) wrong.push(`console: ${message.text()}`);
+        });
+        page.on("pageerror", (error) => wrong.push(`page: ${error.message}`));
+        page.on("request", (request) => {
+          if (!request.url().startsWith(baseURL!) && !/^(data|blob):/.test(request.url())) wrong.push(`left the machine: ${request.url()}`);
+        });
+      };
+      context.pages().forEach(watch);
+      context.on("page", watch);
+      await run(undefined);
+      expect(wrong).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+export const PHASES = ["look", "test", "plan", "mix", "work", "dry", "handback"] as const;
+
+/** Loads the demo jobs and opens the ferry bench. */
+export async function openFerry(page: Page, phase = "look", more = "") {
+  await page.goto("/demo");
+  await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toBeVisible();
+  await page.goto(`/bay?job=demo-ferry&phase=${phase}${more}`);
+  await expect(page.locator("main.bay-main")).toBeVisible();
+}
+
+export const phase = (page: Page, name: string) => page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: new RegExp(`${name}$`) });
+
+/** Opens a number's working and reads it. */
+export async function workingOf(page: Page, testId: string) {
+  const number = page.getByTestId(testId).first();
+  if ((await number.getAttribute("aria-expanded")) !== "true") await number.click();
+  return page.locator(`[id="${await number.getAttribute("aria-controls")}"]`);
+}
+
+/** The job as this browser keeps it. */
+export const storedJob = (page: Page, id: string) =>
+  page.evaluate(
+    (jobId) =>
+      new Promise<{ title: string; events: { kind: string; of?: string }[]; pieces: { byId: Record<string, { lengthMm: number; depthMm: number; name: string }> } }>((resolve, reject) => {
+        const open = indexedDB.open("weary-bristle");
+        open.onerror = () => reject(open.error);
+        open.onsuccess = () => {
+          const request = open.result.transaction("jobs").objectStore("jobs").get(jobId);
+          request.onsuccess = () => {
+            open.result.close();
+            resolve(request.result.job);
+          };
+        };
+      }),
+    id,
+  );

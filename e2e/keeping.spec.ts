@@ -1,0 +1,195 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { expect, openFerry, phase, storedJob, test } from "./bay";
+
+/** Nothing is lost: not by reload, two tabs, a bad file or a full disk. */
+
+const length = (page: Page) => page.getByLabel("Length, mm");
+async function setField(page: Page, label: string, value: string) {
+  await page.getByLabel(label).fill(value);
+  await page.getByLabel(label).press("Enter");
+}
+const alertWith = (page: Page, words: string) => page.getByRole("alert").filter({ hasText: words });
+const openPiece = (page: Page) => page.getByText("Piece", { exact: true }).click();
+
+test("a dwell runs on through a reload and a closed tab, on the wall clock", async ({ page, context }) => {
+  await page.clock.install();
+  await openFerry(page, "work");
+  for (let step = 0; step < 12 && !(await page.getByTestId("dwell").isVisible()); step++) {
+    await page.getByTestId("main-act").click();
+    await page.clock.fastForward("01:00");
+    await expect(page.getByTestId("saved")).toHaveText("Saved");
+  }
+  await expect(page.getByTestId("dwell-clock")).toBeVisible();
+  await page.clock.fastForward("02:00");
+  await expect(page.getByTestId("dwell")).toHaveAttribute("data-state", "early");
+  const seconds = async (where: Page) => {
+    const [minutes, rest] = (await where.getByTestId("dwell-clock").innerText()).split(":").map(Number);
+    return minutes! * 60 + rest!;
+  };
+  const before = await seconds(page);
+  await page.reload();
+  await page.clock.fastForward("01:00");
+  await expect.poll(async () => Math.abs((await seconds(page)) - before - 60)).toBeLessThan(8);
+  await page.clock.fastForward("04:00");
+  await expect(page.getByTestId("dwell")).toHaveAttribute("data-state", "right");
+  const url = page.url();
+  await page.close();
+  const again = await context.newPage();
+  await again.clock.install({ time: Date.now() + 60 * 60_000 });
+  await again.goto(url);
+  await expect(again.getByTestId("dwell")).toHaveAttribute("data-state", "drying");
+  await expect(again.getByTestId("running-loop")).toContainText("drying out");
+});
+
+test("two tabs keep each other's changes; for the same field the later wins and says so", async ({ page, context }) => {
+  await openFerry(page);
+  const other = await context.newPage();
+  // A tab that misses the others' news stands for two changes at the same moment.
+  await other.addInitScript(() => Reflect.deleteProperty(globalThis, "BroadcastChannel"));
+  await other.goto("/bay?job=demo-ferry&phase=look");
+  await openPiece(page);
+  await openPiece(other);
+  await setField(page, "Length, mm", "2000");
+  await expect(page.getByTestId("saved")).toHaveText("Saved");
+  await setField(other, "Depth, mm", "600");
+  await expect(other.getByTestId("saved")).toHaveText("Saved");
+  await expect.poll(async () => Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2000, depthMm: 600 });
+  await expect(other.getByText("another tab had just set")).toBeHidden();
+
+  const stale = await context.newPage();
+  await stale.addInitScript(() => Reflect.deleteProperty(globalThis, "BroadcastChannel"));
+  await stale.goto("/bay?job=demo-ferry&phase=look");
+  await openPiece(stale);
+  await setField(page, "Length, mm", "2100");
+  await expect(page.getByTestId("saved")).toHaveText("Saved");
+  await setField(stale, "Length, mm", "2300");
+  await expect(stale.getByText(/"Length of Bench 4" replaces what another tab had just set there/)).toBeVisible();
+  expect(Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2300 });
+
+  // What a tab did and another changed since is not undone behind its back.
+  await page.reload();
+  await openPiece(page);
+  await setField(page, "Length, mm", "2400");
+  await expect(page.getByTestId("saved")).toHaveText("Saved");
+  const third = await context.newPage();
+  await third.goto("/bay?job=demo-ferry&phase=look");
+  await openPiece(third);
+  await setField(third, "Length, mm", "2600");
+  await expect(length(page)).toHaveValue("2600");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(alertWith(page, "cannot be undone: it was changed since")).toBeVisible();
+});
+
+test("undo and redo; work that is taken back stays in the record", async ({ page }) => {
+  await openFerry(page, "work");
+  const title = await page.getByTestId("now-step").getByRole("heading").innerText();
+  await page.getByTestId("main-act").click();
+  await expect(page.getByTestId("main-act")).toContainText("Done");
+  await page.waitForTimeout(350);
+  await page.getByTestId("main-act").click();
+  await expect(page.getByTestId("now-step").getByRole("heading").first()).not.toHaveText(title);
+  await page.keyboard.press("Control+z");
+  await expect(page.getByTestId("now-step").getByRole("heading").first()).toHaveText(title);
+  await page.keyboard.press("Control+y");
+  await expect(page.getByTestId("now-step").getByRole("heading").first()).not.toHaveText(title);
+  await expect(page.getByTestId("saved")).toHaveText("Saved");
+  const { events } = await storedJob(page, "demo-ferry");
+  expect(events.map(({ kind }) => kind).slice(0, 3)).toEqual(["start", "done", "start"]);
+  expect(events.filter(({ kind }) => kind === "undo")).toHaveLength(4);
+});
+
+test("a job goes out as a file and comes in again; a bad file says what and where, and changes nothing", async ({ page }, info) => {
+  await openFerry(page, "handback");
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save the job as a file" }).click();
+  const good = await (await download).path();
+  expect((await download).suggestedFilename()).toBe("gull-point-ferry-saloon-bench-4.job.json");
+  const file = JSON.parse(readFileSync(good, "utf8"));
+
+  await page.goto("/");
+  const write = (name: string, text: string) => {
+    const path = info.outputPath(name);
+    writeFileSync(path, text);
+    return path;
+  };
+  const jobs = () => page.locator(".job-row");
+  await expect(jobs()).toHaveCount(3);
+  const bad: [string, string, RegExp][] = [
+    ["broken.job.json", "{ not json", /not JSON/],
+    ["text.job.json", JSON.stringify({ ...file, job: { ...file.job, site: { airTempC: "18" } } }), /airTempC must be a number; it is the text "18"/],
+    ["newer.job.json", JSON.stringify({ ...file, version: 7 }), /version is 7/],
+    ["proto.job.json", JSON.stringify(file).replace('"site":{', '"site":{"__proto__":1,'), /"__proto__"/],
+    ["huge.job.json", " ".repeat(20_000_001), /20\.0 MB; a job file is at most 20 MB/],
+  ];
+  for (const [name, text, words] of bad) {
+    await page.getByLabel("Job file").setInputFiles(write(name, text));
+    await expect(page.getByRole("alert").filter({ hasText: "was not opened" })).toContainText(words);
+    await expect(jobs()).toHaveCount(3);
+    await page.getByRole("button", { name: "Close" }).last().click();
+  }
+  await page.getByLabel("Job file").setInputFiles(good);
+  await expect(jobs()).toHaveCount(4);
+  await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4 (from file)" })).toBeVisible();
+});
+
+test("a full disk is told in words, keeps the change on screen, and saves it when there is room", async ({ page }) => {
+  await openFerry(page);
+  await page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put;
+    let full = true;
+    IDBObjectStore.prototype.put = function (...given) {
+      if (full) throw new DOMException("no room", "QuotaExceededError");
+      return put.apply(this, given as Parameters<typeof put>);
+    };
+    (globalThis as unknown as { room: () => void }).room = () => (full = false);
+  });
+  await openPiece(page);
+  await setField(page, "Length, mm", "2200");
+  await expect(alertWith(page, "Not saved: this device has no room left")).toBeVisible();
+  await expect(length(page)).toHaveValue("2200");
+  await page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
+  await page.getByRole("button", { name: "Try again" }).click();
+  await expect(page.getByTestId("saved")).toHaveText("Saved");
+  expect(Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2200 });
+});
+
+test("jobs are duplicated, deleted and brought back; the demo comes once and goes in one tap", async ({ page }) => {
+  await page.goto("/");
+  await expect(page.getByText("No jobs yet")).toBeVisible();
+  await page.goto("/demo");
+  await expect(page.locator(".job-row")).toHaveCount(3);
+  await page.goto("/demo");
+  await expect(page).toHaveURL("/");
+  await expect(page.locator(".job-row")).toHaveCount(3);
+  await page.getByRole("button", { name: "Duplicate Tern House settee" }).click();
+  await expect(page.locator(".job-row")).toHaveCount(4);
+  await page.getByRole("button", { name: "Delete Tern House settee", exact: true }).click();
+  await expect(page.locator(".job-row")).toHaveCount(3);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.locator(".job-row")).toHaveCount(4);
+  await page.getByRole("button", { name: "Remove the demo jobs" }).click();
+  await expect(page.locator(".job-row")).toHaveCount(1);
+  await expect(page.getByText("Tern House settee (copy)")).toBeVisible();
+});
+
+test("a wrong number in a field gets a sentence and changes nothing", async ({ page }) => {
+  await openFerry(page);
+  await openPiece(page);
+  await length(page).fill("12 metres");
+  await length(page).press("Enter");
+  await expect(alertWith(page, '"12 metres" is not a number. The old value stands.')).toBeVisible();
+  await length(page).fill("5");
+  await expect(alertWith(page, "Must be between 200 mm and 30000 mm")).toBeVisible();
+  expect(Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 1800 });
+});
+
+test("tests of colourfastness and evidence move the plan", async ({ page }) => {
+  await openFerry(page, "plan", "&finding=fb-soup");
+  await expect(page.locator(".rung-now")).toContainText("acid spotter");
+  await phase(page, "Test").click();
+  await page.getByRole("group", { name: "Colourfastness of Acid spotter" }).getByRole("button", { name: "Colour comes off" }).click();
+  await expect(page.getByText("Acid spotter: runs, not on this cloth")).toBeVisible();
+  await phase(page, "Plan").click();
+  await expect(page.locator(".rung-left-out")).toContainText("do not go wet with it");
+});

@@ -1,0 +1,123 @@
+import { readFileSync } from "node:fs";
+import AxeBuilder from "@axe-core/playwright";
+import { formatQuantity } from "../src/core/quantity/format";
+import { expect, openFerry, PHASES, phase, test } from "./bay";
+
+/** What is shown can be read, agrees with the planning interface, and fits the paper. */
+
+for (const theme of ["light", "night"] as const)
+  test(`axe finds nothing serious on any phase or place, ${theme}`, async ({ page }) => {
+    test.slow();
+    await page.goto("/settings");
+    if (theme === "night") await page.getByRole("button", { name: "Night bay" }).click();
+    await openFerry(page, "look", "&finding=fb-soup");
+    const scan = async () => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
+      expect(serious.map(({ id, nodes }) => `${page.url()}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(" | ")}`)).toEqual([]);
+    };
+    for (const name of PHASES) {
+      await page.goto(`/bay?job=demo-ferry&phase=${name}&finding=fb-soup`);
+      await expect(page.locator("main.bay-main")).toBeVisible();
+      await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+      await scan();
+    }
+    for (const place of ["/", "/mark", "/settings"]) {
+      await page.goto(place);
+      await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+      await scan();
+    }
+  });
+
+test("POST /api/plan answers what the screen computed, and refuses what import refuses", async ({ page, request }) => {
+  await openFerry(page, "handback");
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save the job as a file" }).click();
+  const text = readFileSync(await (await download).path(), "utf8");
+  const answer = await request.post("/api/plan", { data: text, headers: { "content-type": "application/json" } });
+  expect(answer.status()).toBe(200);
+  const { diagnosis, plan, mixes, drying, cautions } = await answer.json();
+  expect(Object.keys(diagnosis)).toEqual(expect.arrayContaining(["fb-soup", "fb-oil", "fb-ring"]));
+  expect(cautions.length).toBeGreaterThan(0);
+
+  await phase(page, "Plan").click();
+  const titles = await page.getByTestId("plan-step").locator("summary .line-what b").allInnerTexts();
+  expect(titles).toEqual(plan.steps.map(({ title }: { title: string }) => title));
+  await phase(page, "Mix").click();
+  for (const { agent, marked } of mixes) await expect(page.getByTestId(`mix-${agent}`).getByTestId("pour-water")).toHaveText(formatQuantity(marked.water, "metric"));
+  await phase(page, "Dry").click();
+  for (const [zoneId, { hours, residual }] of Object.entries<{ hours: never; residual: never }>(drying)) {
+    await expect(page.getByTestId(`dry-in-${zoneId}`)).toHaveText(formatQuantity(hours, "metric"));
+    await expect(page.getByTestId(`water-left-${zoneId}`)).toHaveText(formatQuantity(residual, "metric"));
+  }
+
+  const bad = await request.post("/api/plan", { data: text.replace('"version": 1', '"version": "one"') });
+  expect(bad.status()).toBe(400);
+  expect((await bad.json()).problems.join()).toContain("version must be 1");
+  expect((await request.post("/api/plan", { data: " ".repeat(5_000_001) })).status()).toBe(413);
+});
+
+test("the smallest file of the guide makes a plan", async ({ request }) => {
+  const guide = readFileSync("docs/job-file.md", "utf8");
+  const smallest = /```json\n([\s\S]*?)```/.exec(guide)?.[1];
+  const answer = await request.post("/api/plan", { data: smallest });
+  expect(answer.status()).toBe(200);
+  expect((await answer.json()).plan.steps.length).toBeGreaterThan(2);
+});
+
+test("one mark: cloth, look and feel give step, strength and dwell in three taps, and can be kept", async ({ page }) => {
+  await page.goto("/mark");
+  await page.getByRole("button", { name: "Polyester" }).click();
+  await page.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
+  await page.getByRole("group", { name: "Feel" }).getByRole("button", { name: "Nothing to feel" }).click();
+  const answer = page.getByTestId("one-mark");
+  await expect(answer).toContainText("Most likely tannin");
+  await expect(page.getByTestId("one-strength")).toContainText(":1");
+  await expect(page.getByTestId("one-dwell")).toContainText("min");
+  await expect(page.getByText("What would change it")).toBeVisible();
+  await page.getByRole("button", { name: "Keep it as a job" }).click();
+  await expect(page.getByText("Ladder, gentlest first")).toBeVisible();
+});
+
+test("US units throughout", async ({ page }) => {
+  await page.goto("/settings");
+  await page.getByRole("button", { name: /^US/ }).click();
+  await openFerry(page, "work");
+  for (const name of ["Plan", "Mix", "Work", "Dry"]) {
+    await phase(page, name).click();
+    await expect(page.locator("main.bay-main")).toBeVisible();
+    expect(await page.locator("main.bay-main").innerText()).not.toMatch(/\d (mL|L|m²|L\/m²|mm|m\/s|kg\/m²h)\b|\d ?°C/);
+  }
+  await page.reload();
+  await phase(page, "Mix").click();
+  await expect(page.getByTestId("pour-water").first()).toContainText("fl oz");
+});
+
+test("the sheet fits one page of A4 and of Letter", async ({ page }) => {
+  await openFerry(page, "handback");
+  for (const format of ["A4", "Letter"] as const) {
+    const pdf = (await page.pdf({ format })).toString("latin1");
+    expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+  }
+});
+
+test("by touch on a tablet: targets are large, a bounced tap counts once, and narrow screens keep the caution", async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ baseURL, viewport: { width: 1024, height: 768 }, hasTouch: true });
+  const page = await context.newPage();
+  await openFerry(page, "work");
+  await expect(page.locator(".margin-inline .caution").first()).toBeVisible();
+  const start = page.getByTestId("main-act");
+  expect((await start.boundingBox())!.height).toBeGreaterThanOrEqual(72);
+  await start.tap();
+  await start.tap();
+  await expect(start).toContainText("Done");
+  await phase(page, "Test").tap();
+  for (const chip of await page.locator(".chip:visible").all()) expect((await chip.boundingBox())!.height).toBeGreaterThanOrEqual(56);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await phase(page, "Work").tap();
+  await expect(start).toBeInViewport();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await page.getByRole("button", { name: "Map" }).tap();
+  await expect(page.getByRole("button", { name: "Close map" })).toBeVisible();
+  await context.close();
+});

@@ -1,0 +1,68 @@
+// `npm run bench [-- NAME] [-- --json]`: speed and size as numbers with a target, each speed also as a ratio within this run.
+import { assess } from "../src/core/assess";
+import { EVIDENCE, EVIDENCE_IDS, type Evidence } from "../src/core/catalog/evidence";
+import { USUAL_KIT } from "../src/core/catalog/kit";
+import { demoJobs } from "../src/demo/jobs";
+import { diagnose } from "../src/core/diagnosis/diagnose";
+import { firstLoadKb } from "./lib/firstLoad.mjs";
+
+interface Row {
+  name: string;
+  value: number;
+  unit: string;
+  target: string;
+  holds: boolean | null;
+}
+
+/** Median milliseconds of one call, after a warm-up. */
+function medianMs(work: () => unknown, rounds = 60): number {
+  for (let warm = 0; warm < 15; warm++) work();
+  const times = Array.from({ length: rounds }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  });
+  return times.sort((a, b) => a - b)[Math.floor(rounds / 2)]!;
+}
+
+/** The reference of every ratio: a JSON round trip of the same job, which any program that reads a file pays. */
+const ferry = demoJobs(new Date("2026-05-04T09:00:00Z"))[0]!;
+const referenceMs = medianMs(() => JSON.parse(JSON.stringify(ferry)) as unknown, 400);
+
+const everything: Evidence = Object.fromEntries(EVIDENCE_IDS.map((test) => [test, Object.keys(EVIDENCE[test].outcomes)[0]!]));
+
+const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
+  diagnosis: () => {
+    const ms = medianMs(() => diagnose(everything), 300);
+    return [
+      { name: "diagnosis update, 17 families × 10 tests, median", value: ms, unit: "ms", target: "≤ 2", holds: ms <= 2 },
+      { name: "diagnosis update / JSON round trip of the job", value: ms / referenceMs, unit: "×", target: "none", holds: null },
+    ];
+  },
+  plan: () => {
+    const ms = medianMs(() => assess(structuredClone(ferry), USUAL_KIT, "2026-05-04T09:00:00Z"), 80);
+    return [
+      { name: "whole assessment of the ferry bench, median", value: ms, unit: "ms", target: "≤ 50", holds: ms <= 50 },
+      { name: "assessment / JSON round trip of the job", value: ms / referenceMs, unit: "×", target: "none", holds: null },
+    ];
+  },
+  load: async () => {
+    const rows: Row[] = [];
+    for (const [name, url] of [["Jobs", "/"], ["the bay", "/bay?job=demo-ferry"]] as const) {
+      const kb = await firstLoadKb(url);
+      rows.push({ name: `first-load JavaScript of ${name}, compressed`, value: kb, unit: "kB", target: "≤ 230", holds: kb <= 230 });
+    }
+    return rows;
+  },
+};
+
+const asked = process.argv.slice(2).filter((word) => !word.startsWith("--"));
+const unknown = asked.filter((name) => !Object.hasOwn(PARTS, name));
+if (unknown.length > 0) {
+  console.error(`There is no benchmark named ${unknown.join(", ")}; there are ${Object.keys(PARTS).join(", ")}.`);
+  process.exit(1);
+}
+const rows: Row[] = [];
+for (const [name, part] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) rows.push(...(await part()));
+if (process.argv.includes("--json")) console.log(JSON.stringify(rows, null, 2));
+else for (const { name, value, unit, target, holds } of rows) console.log(`${name.padEnd(58)} ${value.toPrecision(3).padStart(8)} ${unit.padEnd(3)} target ${target.padEnd(6)} ${holds === null ? "" : holds ? "holds" : "MISSED"}`);

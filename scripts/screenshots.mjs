@@ -1,0 +1,86 @@
+// `npm run screenshots`: one picture of each main view from the demo data, into docs/screenshots/.
+import { mkdirSync } from "node:fs";
+import path from "node:path";
+import { ensureBuild, ensureChromium, ensurePackages, root } from "./lib/setup.mjs";
+import { startServer } from "./lib/server.mjs";
+
+ensurePackages();
+const executablePath = ensureChromium();
+ensureBuild();
+const { chromium } = await import("@playwright/test");
+const port = Number(process.env.PORT ?? 4128);
+const server = await startServer(port);
+const folder = path.join(root, "docs", "screenshots");
+mkdirSync(folder, { recursive: true });
+
+const MORNING = new Date("2026-05-04T09:12:00");
+const browser = await chromium.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+
+async function open(viewport) {
+  const context = await browser.newContext({ viewport, baseURL: `http://localhost:${port}`, locale: "en-GB", timezoneId: "Europe/Berlin" });
+  const page = await context.newPage();
+  await page.clock.install({ time: MORNING });
+  await page.goto("/demo");
+  await page.locator(".job-row").first().waitFor();
+  await page.clock.fastForward("00:30");
+  return page;
+}
+
+const shoot = async (page, name) => {
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: path.join(folder, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+};
+const bay = async (page, query) => {
+  await page.goto(`/bay?${query}`);
+  await page.locator("main.bay-main").waitFor();
+};
+
+/** Works on until an agent dwells, so that the pictures show a running job. */
+async function workToDwell(page, job) {
+  await bay(page, `job=${job}&phase=work`);
+  for (let step = 0; step < 14; step++) {
+    if ((await page.getByTestId("dwell-clock").count()) > 0) break;
+    await page.getByTestId("main-act").click();
+    await page.clock.fastForward("02:10");
+    await page.waitForTimeout(150);
+  }
+}
+
+const desk = await open({ width: 1280, height: 800 });
+await desk.goto("/");
+await shoot(desk, "jobs");
+await bay(desk, "job=demo-ferry&phase=look&finding=fb-ring");
+await shoot(desk, "look");
+await bay(desk, "job=demo-ferry&phase=test&finding=fb-soup");
+await shoot(desk, "test");
+await bay(desk, "job=demo-ferry&phase=plan&finding=fb-soup");
+await shoot(desk, "plan");
+await bay(desk, "job=demo-ferry&phase=mix");
+await shoot(desk, "mix");
+await workToDwell(desk, "demo-ferry");
+await shoot(desk, "work");
+await bay(desk, "job=demo-hall&phase=dry");
+await shoot(desk, "dry");
+await bay(desk, "job=demo-settee&phase=handback");
+await shoot(desk, "hand-back");
+await desk.goto("/mark");
+await desk.getByRole("button", { name: "Polyester" }).click();
+await desk.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
+await desk.getByRole("group", { name: "Feel" }).getByRole("button", { name: "Nothing to feel" }).click();
+await shoot(desk, "one-mark");
+await desk.goto("/settings");
+await shoot(desk, "settings");
+
+const night = await open({ width: 1024, height: 768 });
+await night.goto("/settings");
+await night.getByRole("button", { name: "Night bay" }).click();
+await workToDwell(night, "demo-ferry");
+await shoot(night, "work-night-tablet");
+
+const phone = await open({ width: 390, height: 844 });
+await workToDwell(phone, "demo-ferry");
+await shoot(phone, "work-phone");
+
+await browser.close();
+server.kill();
