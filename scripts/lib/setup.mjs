@@ -42,7 +42,9 @@ export function ensurePackages() {
   const hash = hashOf(["package-lock.json"]);
   const install = () => {
     console.log("Installing packages from the lock file …");
-    if (run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) fail("The packages could not be installed. Is the npm registry reachable?");
+    // Not `npm ci`: it insists on every optional package for other systems, and registries do not always hold them all.
+    // `npm install` keeps to the lock file's versions and, with --no-save, leaves the file as it is.
+    if (run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) fail("The packages could not be installed. Is the npm registry reachable?");
   };
   if (!existsSync(path.join(root, "node_modules", "next"))) {
     install();

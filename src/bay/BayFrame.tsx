@@ -57,7 +57,7 @@ function Missing() {
         <>
           <h1>This job is not on this device</h1>
           <p>It may have been deleted in another tab, or belongs to another browser. A job file brings it back.</p>
-          <Link className="btn btn-primary" href="/">Back to jobs</Link>
+          <Link className="btn btn-primary" href="/" prefetch={false}>Back to jobs</Link>
         </>
       )}
     </main>

@@ -1,13 +1,11 @@
 "use client";
 import Link from "next/link";
 import { ArrowCounterclockwise, ArrowClockwise, ChevronLeft, QuestionLg } from "react-bootstrap-icons";
-import { formatDuration } from "@/core/quantity/format";
-import type { Slack } from "@/core/schedule/forecast";
 import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
 import { Num } from "@/ui/Num";
-import { timeText } from "@/ui/time";
+import { slackWords, timeText } from "@/ui/time";
 import { useBay } from "./BayContext";
 
 /** Job, running dwells, undo, whether it is saved, and the tighter of the two promises. */
@@ -17,7 +15,7 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   const canRedo = useJobsState(({ redoable }) => redoable.some(({ jobId }) => jobId === job.id));
   return (
     <header className="strip no-print">
-      <Link href="/" className="btn btn-link" aria-label="Back to jobs"><ChevronLeft aria-hidden /></Link>
+      <Link href="/" prefetch={false} className="btn btn-link" aria-label="Back to jobs"><ChevronLeft aria-hidden /></Link>
       <h1>{job.title}</h1>
       <RunningLoops />
       <SavedWord />
@@ -63,9 +61,6 @@ function SavedWord() {
     );
   return <span className="strip-saved soft-on-strip" role="status" data-testid="saved">{waiting ? "Saving…" : saved ? "Saved" : ""}</span>;
 }
-
-/** "38 min in hand", or how late it will be. */
-export const slackWords = ({ minutes }: Slack) => (!Number.isFinite(minutes.value) ? "does not dry like this" : minutes.value >= 0 ? `${formatDuration(minutes.value)} in hand` : `${formatDuration(-minutes.value)} late`);
 
 function Promise() {
   const { forecast, job, nowMs } = useBay();

@@ -1,6 +1,6 @@
 "use client";
-import { useState } from "react";
-import Modal from "react-bootstrap/Modal";
+import { useEffect, useRef, useState } from "react";
+import CloseButton from "react-bootstrap/CloseButton";
 import { useHotkeys } from "react-hotkeys-hook";
 import { redo, undo } from "@/store/jobs";
 import { neighbourZone, type Direction } from "./map/geometry";
@@ -27,7 +27,7 @@ export function useBayKeys() {
   usePhaseKeys(go);
   useHotkeys("up,down,left,right", (event) => {
     const target = event.target as HTMLElement;
-    if (!zone || target.closest(".bay-main, .phases, .modal")) return;
+    if (!zone || target.closest(".bay-main, .phases, dialog")) return;
     event.preventDefault();
     const next = neighbourZone(views, zone.id, event.key.replace("Arrow", "").toLowerCase() as Direction);
     if (!next) return;
@@ -62,19 +62,24 @@ function usePhaseKeys(go: ReturnType<typeof useBay>["go"]) {
   );
 }
 
+/** The browser's own dialog: it holds the focus, closes on Esc, and costs nothing to load. */
 export function KeyList({ shown, hide }: { shown: boolean; hide: () => void }) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    if (shown) dialog.current?.showModal();
+    else dialog.current?.close();
+  }, [shown]);
   return (
-    <Modal show={shown} onHide={hide} centered aria-labelledby="key-list">
-      <Modal.Header closeButton>
-        <Modal.Title id="key-list" as="h2">Keys</Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <dl>
-          {KEYS.map(([keys, what]) => (
-            <div key={keys} className="row-between"><dt>{keys}</dt><dd>{what}</dd></div>
-          ))}
-        </dl>
-      </Modal.Body>
-    </Modal>
+    <dialog ref={dialog} className="key-list" aria-labelledby="key-list" onClose={hide}>
+      <div className="row-between">
+        <h2 id="key-list">Keys</h2>
+        <CloseButton onClick={hide} />
+      </div>
+      <dl>
+        {KEYS.map(([keys, what]) => (
+          <div key={keys} className="row-between"><dt>{keys}</dt><dd>{what}</dd></div>
+        ))}
+      </dl>
+    </dialog>
   );
 }

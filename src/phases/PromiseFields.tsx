@@ -1,5 +1,8 @@
 "use client";
-import Form from "react-bootstrap/Form";
+import FormCheck from "react-bootstrap/FormCheck";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
 import { fieldTime } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 
@@ -8,19 +11,19 @@ export function PromiseFields() {
   const { job, run } = useBay();
   const { promises } = job;
   const field = (key: "handBackAt" | "usableAt", label: string) => (
-    <Form.Group controlId={`promise-${key}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Control type="datetime-local" value={fieldTime(promises[key])} onChange={({ target }) => {
+    <FormGroup controlId={`promise-${key}`}>
+      <FormLabel>{label}</FormLabel>
+      <FormControl type="datetime-local" value={fieldTime(promises[key])} onChange={({ target }) => {
         const ms = Date.parse(target.value);
         if (target.value === "" || Number.isFinite(ms)) run(label, { op: "set", path: ["promises", key], value: target.value === "" ? undefined : new Date(ms).toISOString() });
       }} />
-    </Form.Group>
+    </FormGroup>
   );
   return (
     <div className="fields">
       {field("handBackAt", "Hand back at")}
       {field("usableAt", "Usable at")}
-      <Form.Check type="switch" id="damp-agreed" label="Damp hand-back agreed" checked={promises.dampHandBackAgreed} onChange={({ target }) => run("Damp hand-back", { op: "set", path: ["promises", "dampHandBackAgreed"], value: target.checked })} />
+      <FormCheck type="switch" id="damp-agreed" label="Damp hand-back agreed" checked={promises.dampHandBackAgreed} onChange={({ target }) => run("Damp hand-back", { op: "set", path: ["promises", "dampHandBackAgreed"], value: target.checked })} />
     </div>
   );
 }

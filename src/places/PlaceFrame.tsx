@@ -15,7 +15,7 @@ export function PlaceFrame({ at, children }: { at: (typeof PLACES)[number]["href
       <nav className="place-top" aria-label="Places">
         <span className="name">Weary Bristle</span>
         {PLACES.map(({ href, name }) => (
-          <Link key={href} href={href} aria-current={href === at ? "page" : undefined}>{name}</Link>
+          <Link key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>{name}</Link>
         ))}
       </nav>
       <main className="place">{children}</main>

@@ -2,8 +2,9 @@ import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
-import { checkJobFile, jobFileOf } from "../core/job/file";
+import { jobFileOf } from "../core/job/format";
 import { USUAL_KIT } from "../core/catalog/kit";
+import { integrityProblems } from "../core/job/integrity";
 import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
 import { db, whyNotKept } from "./db";
@@ -92,6 +93,7 @@ export async function loadJobs() {
     const kept = await database.getAll("jobs");
     set({ status: "ready", stored: Object.fromEntries(kept.map(({ job }) => [job.id, job])) });
     channel?.addEventListener("message", onOtherTab);
+    setTimeout(() => void fullCheck(), WARM_UP_MS);
   } catch (error) {
     set({ status: "no-storage" });
     notify(`Nothing can be kept here: ${whyNotKept(error)}.`, "problem");
@@ -139,12 +141,12 @@ async function flush() {
     if (!entry) return;
     const { jobId, command, seen } = entry;
     try {
-      const database = await db();
+      const [database, checks] = await Promise.all([db(), fullCheck()]);
       const transaction = database.transaction("jobs", "readwrite");
       const kept = await transaction.store.get(jobId);
       if (!kept) throw new CommandRefused("The job was deleted in another tab.");
       const { job } = applyOps(kept.job, command.ops);
-      const problem = problemOf(job);
+      const problem = problemOf(job, checks);
       if (problem) throw new CommandRefused(problem);
       await transaction.store.put({ version: 1, job }, jobId);
       await transaction.done;
@@ -164,12 +166,18 @@ async function flush() {
   }
 }
 
+/** The full check of a document is the largest piece of code here, so it comes after the first screen. */
+const fullCheck = () => import("../core/job/file").catch(() => undefined);
+const WARM_UP_MS = 2000;
+
 /** Whatever a command makes of a job must still be a job. Events are checked as they come, not all again each time. */
-function problemOf(job: Job): string | undefined {
+function problemOf(job: Job, checks: Awaited<ReturnType<typeof fullCheck>>): string | undefined {
   const { events } = job;
   const light = events.some(({ kind }) => kind === "undo") ? job : { ...job, events: events.slice(-1) };
-  const result = checkJobFile(jobFileOf(light, USUAL_KIT, job.createdAt));
-  return result.ok ? undefined : result.problems.map(inWords).join(" ");
+  // Without the network the full check may never have come; what points where is checked all the same.
+  const result = checks?.checkJobFile(jobFileOf(light, USUAL_KIT, job.createdAt));
+  const problems = result ? (result.ok ? [] : result.problems) : integrityProblems(light);
+  return problems.length > 0 ? problems.map(inWords).join(" ") : undefined;
 }
 
 /** After the disk was full: tries the waiting commands again. */

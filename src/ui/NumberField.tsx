@@ -1,6 +1,8 @@
 "use client";
 import { useState } from "react";
-import Form from "react-bootstrap/Form";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
 import { inSystem, fromSystem, type Unit } from "@/core/quantity/units";
 import { useFormat } from "./Num";
 
@@ -25,10 +27,10 @@ export function NumberField({ label, value, unit, min, max, onChange }: { label:
     if (!problem) setText(undefined);
   };
   return (
-    <Form.Group controlId={`field-${label.replace(/\W+/g, "-").toLowerCase()}`}>
-      <Form.Label>{label}, {sign}</Form.Label>
-      <Form.Control inputMode="decimal" value={text ?? shown} isInvalid={problem !== undefined} onChange={({ target }) => setText(target.value)} onBlur={keep} onKeyDown={({ key }) => { if (key === "Enter") keep(); if (key === "Escape") setText(undefined); }} />
-      <Form.Control.Feedback type="invalid" role="alert">{problem} The old value stands.</Form.Control.Feedback>
-    </Form.Group>
+    <FormGroup controlId={`field-${label.replace(/\W+/g, "-").toLowerCase()}`}>
+      <FormLabel>{label}, {sign}</FormLabel>
+      <FormControl inputMode="decimal" value={text ?? shown} isInvalid={problem !== undefined} onChange={({ target }) => setText(target.value)} onBlur={keep} onKeyDown={({ key }) => { if (key === "Enter") keep(); if (key === "Escape") setText(undefined); }} />
+      <FormControl.Feedback type="invalid" role="alert">{problem} The old value stands.</FormControl.Feedback>
+    </FormGroup>
   );
 }

@@ -1,10 +1,26 @@
-import { format, isSameDay } from "date-fns";
+import { formatDuration } from "@/core/quantity/format";
+import type { Slack } from "@/core/schedule/forecast";
+import { isSameDay, lightFormat } from "date-fns";
+
+/** "Tue" or "4 May", in the browser's own words; the small formatter of date-fns has no names of days. */
+const day = (ms: number, how: Intl.DateTimeFormatOptions) => new Date(ms).toLocaleDateString("en-GB", how);
 
 /** A moment as read on the job: the hour, and the day when it is another. @example "Tue 21:40" */
 export function timeText(ms: number, nowMs: number): string {
   if (!Number.isFinite(ms)) return "not like this";
-  return isSameDay(ms, nowMs) ? format(ms, "HH:mm") : format(ms, Math.abs(ms - nowMs) < 6 * 86_400_000 ? "EEE HH:mm" : "d MMM HH:mm");
+  const hour = lightFormat(ms, "HH:mm");
+  if (isSameDay(ms, nowMs)) return hour;
+  return `${day(ms, Math.abs(ms - nowMs) < 6 * 86_400_000 ? { weekday: "short" } : { day: "numeric", month: "short" })} ${hour}`;
 }
 
+/** A moment in full, for the owner. @example "Tuesday 24 November, 21:40" */
+export const fullTime = (ms: number) => `${day(ms, { weekday: "long", day: "numeric", month: "long" }).replace(",", "")}, ${lightFormat(ms, "HH:mm")}`;
+
 /** What a date-time field holds. */
-export const fieldTime = (iso: string | undefined) => (iso ? format(new Date(iso), "yyyy-MM-dd'T'HH:mm") : "");
+export const fieldTime = (iso: string | undefined) => (iso ? lightFormat(new Date(iso), "yyyy-MM-dd'T'HH:mm") : "");
+
+/** "38 min in hand", or how late it will be. */
+export function slackWords({ minutes: { value } }: Slack): string {
+  if (!Number.isFinite(value)) return "does not dry like this";
+  return value >= 0 ? `${formatDuration(value)} in hand` : `${formatDuration(-value)} late`;
+}

@@ -1,9 +1,9 @@
 import { ValidationError, type AnyObject } from "yup";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, jobFileSchema, type Job, type JobFile, type Kit } from "./schema";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_FILE_BYTES } from "./format";
+import { jobFileSchema, type JobFile } from "./schema";
 
-export const MOST_FILE_BYTES = 20_000_000;
 const MOST_DEPTH = 20;
 const MOST_PROBLEMS = 12;
 
@@ -84,6 +84,3 @@ function countProblem(job: AnyObject | undefined): Problem | undefined {
   const events = Array.isArray(job?.events) ? job.events.length : 0;
   return events > MOST.events ? { where: "job.events", what: `has ${events} entries; at most ${MOST.events} fit one job` } : undefined;
 }
-
-/** The file of a job: what export writes and the planning interface reads. */
-export const jobFileOf = (job: Job, kit: Kit, asOf: string): JobFile => ({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, kit, job });

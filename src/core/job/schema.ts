@@ -4,16 +4,10 @@ import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_ID
 import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "../catalog/evidence";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { TEMPLATE_IDS } from "../pieces/templates";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
 
 /** The job document and its file, version 1. This Yup schema is the only source; docs/job-file.schema.json is written from it. */
-
-export const JOB_FILE_FORMAT = "weary-bristle-job";
-export const JOB_FILE_VERSION = 1;
-export const MOST = { pieces: 50, zones: 500, findings: 2000, events: 50_000 } as const;
-
-export const SCHOOL_IDS = ["low-moisture", "extraction", "steam"] as const;
-export type School = (typeof SCHOOL_IDS)[number];
 
 const layers = thing({
   backingMm: optional(amount(0, 50, "Carpet backing, mm.")),

@@ -5,7 +5,8 @@ import { EVIDENCE, EVIDENCE_IDS } from "../catalog/evidence";
 import { USUAL_KIT } from "../catalog/kit";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { TEMPLATE_IDS, templateOf } from "../pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS, type Cloth, type Finding, type Job, type JobFile, type Kit, type Piece, type Zone } from "../job/schema";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "../job/format";
+import type { Cloth, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
 
 /** Random valid job files for the property tests: anything a technician could have entered, known or not. */
 

@@ -1,6 +1,7 @@
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
 import { diagnose } from "../diagnosis/diagnose";
-import type { DamageFinding, Job, Kit, School } from "../job/schema";
+import type { School } from "../job/format";
+import type { DamageFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
 import { contextOf, stateNow, type Context } from "./context";
 import { zoneViews, type ZoneView } from "./facts";

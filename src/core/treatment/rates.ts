@@ -1,5 +1,5 @@
 import type { SoilLevel } from "../catalog/builds";
-import type { School } from "../job/schema";
+import type { School } from "../job/format";
 import { input, worked, type Worked } from "../quantity/working";
 import type { ActionId } from "./actions";
 

@@ -1,6 +1,6 @@
 import type { FamilyId } from "../catalog/families";
 import { dryingOf, type Drying } from "../drying/drying";
-import { SCHOOL_IDS, type School } from "../job/schema";
+import { SCHOOL_IDS, type School } from "../job/format";
 import { input, worked, type Worked } from "../quantity/working";
 import { wetStroke } from "../water/strokes";
 import type { Context } from "./context";

@@ -1,6 +1,6 @@
 import { agentOf, type AgentId } from "../catalog/agents";
 import { TOOLS, type ToolId } from "../catalog/tools";
-import type { School } from "../job/schema";
+import type { School } from "../job/format";
 import type { Rung } from "./ladders";
 
 /** How steps are worded: verbs first, plain trade English. */

@@ -1,22 +1,21 @@
 "use client";
-import { format } from "date-fns";
 import { AGENTS } from "@/core/catalog/agents";
 import { DAMAGES } from "@/core/catalog/builds";
 import { familyOf } from "@/core/catalog/families";
 import { lastOf } from "@/core/job/history";
 import type { MarkPlan } from "@/core/treatment/marks";
-import { exportJob } from "@/store/files";
+import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";
+import { fullTime, slackWords } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
-import { slackWords } from "@/bay/TopStrip";
 import { PromiseFields } from "../PromiseFields";
 
 const RESULT_WORDS: Record<MarkPlan["state"], string> = {
   open: "", gone: "gone", left: "lighter, the rest stays", worse: "changed for the worse; we stopped", "at-the-stop": "as far as it goes", referred: "not ours to treat", damage: "damage, not soil",
 };
-const dayAndHour = (iso: string) => format(new Date(iso), "EEEE d MMMM, HH:mm");
+const dayAndHour = (iso: string) => fullTime(Date.parse(iso));
 
 /** The sheet for the owner, in plain words, on one page. */
 export function HandBackPhase() {
@@ -75,7 +74,7 @@ export function HandBackPhase() {
         <h3>When you may use it</h3>
         <p>
           {handed ? `Given back ${dayAndHour(handed.at)}${handed.damp ? ", damp as agreed" : ""}. ` : job.promises.handBackAt ? `Given back ${dayAndHour(job.promises.handBackAt)}. ` : ""}
-          {Object.keys(assessment.drying).length === 0 ? "Dry now." : forecast.usableMs === undefined ? "It does not dry in this air: it needs warmth, drier air or air moving." : forecast.usableMs <= nowMs ? "Dry now." : <>Do not sit or walk on it before <b>{dayAndHour(new Date(forecast.usableMs).toISOString())}</b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</>}
+          {Object.keys(assessment.drying).length === 0 ? "Dry now." : forecast.usableMs === undefined ? "It does not dry in this air: it needs warmth, drier air or air moving." : forecast.usableMs <= nowMs ? "Dry now." : <>Do not sit or walk on it before <b>{fullTime(forecast.usableMs)}</b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</>}
         </p>
         <h3>Afterwards</h3>
         <ul>

@@ -1,5 +1,7 @@
 "use client";
-import Form from "react-bootstrap/Form";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
 import { DAMAGES, type DamageId } from "@/core/catalog/builds";
 import { markArea } from "@/core/treatment/facts";
 import { Act } from "@/ui/Act";
@@ -53,10 +55,10 @@ export function FindingPanel() {
         <Stepper label="Across" value={widthMm} unit="mm" step={10} min={10} max={3000} onChange={(value) => resize({ widthMm: value, heightMm })} />
         <Stepper label="Down" value={heightMm} unit="mm" step={10} min={10} max={3000} onChange={(value) => resize({ widthMm, heightMm: value })} />
       </div>
-      <Form.Group controlId="finding-name" className="mt-3">
-        <Form.Label>Name, if you like</Form.Label>
-        <Form.Control key={findingId} defaultValue={finding.name ?? ""} maxLength={80} onBlur={({ target }) => target.value !== (finding.name ?? "") && run("Name it", { op: "set", path: path("name"), value: target.value || undefined })} />
-      </Form.Group>
+      <FormGroup controlId="finding-name" className="mt-3">
+        <FormLabel>Name, if you like</FormLabel>
+        <FormControl key={findingId} defaultValue={finding.name ?? ""} maxLength={80} onBlur={({ target }) => target.value !== (finding.name ?? "") && run("Name it", { op: "set", path: path("name"), value: target.value || undefined })} />
+      </FormGroup>
       <div className="row-wrap mt-3">
         {finding.kind === "mark" && <Act variant="primary" onAct={() => go({ phase: "test" })}>Test what it is</Act>}
         <Act onAct={() => go({ finding: null })}>Done with it</Act>

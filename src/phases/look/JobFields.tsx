@@ -1,5 +1,7 @@
 "use client";
-import Form from "react-bootstrap/Form";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
 import type { Job } from "@/core/job/schema";
 import { Chips } from "@/ui/Chips";
 import { useBay } from "@/bay/BayContext";
@@ -18,10 +20,10 @@ export function JobFields() {
       <details className="block">
         <summary className="row-between"><h2>Customer and promises</h2><span className="soft">{job.customer || "no customer yet"}</span></summary>
         {TEXTS.map(([key, label, max]) => (
-          <Form.Group key={key} controlId={`job-${key}`} className="mb-2">
-            <Form.Label>{label}</Form.Label>
-            <Form.Control key={job[key]} defaultValue={job[key]} maxLength={max} onBlur={({ target }) => target.value !== job[key] && run(label, { op: "set", path: [key], value: target.value })} />
-          </Form.Group>
+          <FormGroup key={key} controlId={`job-${key}`} className="mb-2">
+            <FormLabel>{label}</FormLabel>
+            <FormControl key={job[key]} defaultValue={job[key]} maxLength={max} onBlur={({ target }) => target.value !== job[key] && run(label, { op: "set", path: [key], value: target.value })} />
+          </FormGroup>
         ))}
         <PromiseFields />
       </details>

@@ -1,5 +1,7 @@
 "use client";
-import Form from "react-bootstrap/Form";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
 import type { Piece } from "@/core/job/schema";
 import { addPieceOps } from "@/core/job/newJob";
 import { templateOf, TEMPLATES, TEMPLATE_IDS, type Dimensions } from "@/core/pieces/templates";
@@ -29,10 +31,10 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
           {asks.map((side) => (
             <NumberField key={side} label={SIDE_WORDS[side]} unit="mm" min={SIDE_RANGE[side][0]} max={SIDE_RANGE[side][1]} value={piece[side] ?? usual[side]} onChange={(value) => run(`${SIDE_WORDS[side]} of ${piece.name}`, { op: "set", path: [...path, side], value })} />
           ))}
-          <Form.Group controlId="piece-name">
-            <Form.Label>Name</Form.Label>
-            <Form.Control defaultValue={piece.name} key={piece.name} maxLength={80} onBlur={({ target }) => target.value !== piece.name && run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })} />
-          </Form.Group>
+          <FormGroup controlId="piece-name">
+            <FormLabel>Name</FormLabel>
+            <FormControl defaultValue={piece.name} key={piece.name} maxLength={80} onBlur={({ target }) => target.value !== piece.name && run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })} />
+          </FormGroup>
         </div>
         <h3 className="mt-3">Another piece on this job</h3>
         <div className="chips">

@@ -10,9 +10,9 @@ import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/pieces/template
 import { jobState, type JobStage } from "@/core/state";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { deleteJobs, newId, putJobs, useJobsState } from "@/store/jobs";
-import { slackWords } from "@/bay/TopStrip";
 import { Act } from "@/ui/Act";
 import { useNow } from "@/ui/clock";
+import { slackWords } from "@/ui/time";
 import { PlaceFrame } from "../PlaceFrame";
 import { ImportButton } from "../settings/ImportButton";
 
@@ -40,7 +40,7 @@ export function JobsPlace() {
         <h1>Jobs</h1>
         <div className="row-wrap">
           <Act variant="primary" onAct={() => setChoosing(!choosing)} aria-expanded={choosing} disabled={status !== "ready"}>New job</Act>
-          <Link className="btn btn-outline-primary" href="/mark">One mark, now</Link>
+          <Link className="btn btn-outline-primary" prefetch={false} href="/mark">One mark, now</Link>
         </div>
       </div>
       {choosing && (
@@ -87,7 +87,7 @@ function JobRow({ job, assessment, state, nowMs }: ReturnType<typeof sorted>[num
   return (
     <section className="job-row" aria-label={job.title}>
       <div>
-        <h2><Link href={`/bay?job=${job.id}&phase=${state.phase}`}>{job.title}</Link></h2>
+        <h2><Link prefetch={false} href={`/bay?job=${job.id}&phase=${state.phase}`}>{job.title}</Link></h2>
         <div className="soft">{[job.customer, job.place, job.demo && "demo"].filter(Boolean).join(" · ")}</div>
         <div>{STAGE_WORDS[state.stage]} · <span className="job-next">{state.next}</span>{tighter && state.stage !== "handed-back" ? ` · ${slackWords(tighter)} to ${tighter.promise}` : ""}</div>
         <ProgressStitches done={assessment.history.done.length} coming={assessment.plan.steps.length} />

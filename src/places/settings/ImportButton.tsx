@@ -1,6 +1,6 @@
 "use client";
 import { useRef, useState } from "react";
-import { importFile } from "@/store/files";
+import { importFile } from "@/store/openFile";
 import { Act } from "@/ui/Act";
 
 /** Opens a job file. Anything wrong is said here, and nothing stored changes. */

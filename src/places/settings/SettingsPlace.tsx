@@ -1,6 +1,6 @@
 "use client";
 import { useSyncExternalStore } from "react";
-import { exportAll } from "@/store/files";
+import { exportAll } from "@/store/saveFile";
 import { useJobsState } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";

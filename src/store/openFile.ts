@@ -1,25 +1,8 @@
-import { checkJobFile, jobFileOf, MOST_FILE_BYTES, readJobFile } from "../core/job/file";
+import { checkJobFile, readJobFile } from "../core/job/file";
+import { MOST_FILE_BYTES } from "../core/job/format";
 import { inWords } from "../core/job/problem";
-import { USUAL_KIT } from "../core/catalog/kit";
 import type { Job } from "../core/job/schema";
 import { jobNow, newId, notify, putJobs } from "./jobs";
-
-/** Hands a text to the browser as a file to keep. */
-export function saveAsFile(name: string, text: string, type = "application/json") {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
-
-const fileName = (title: string) => title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "job";
-
-export const exportJob = (job: Job, asOf: string) => saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, USUAL_KIT, asOf), null, 2));
-
-/** All jobs as one list of job files. */
-export const exportAll = (jobs: readonly Job[], asOf: string) => saveAsFile(`weary-bristle-${asOf.slice(0, 10)}.jobs.json`, JSON.stringify(jobs.map((job) => jobFileOf(job, USUAL_KIT, asOf)), null, 1));
 
 /**
  * Reads one job file, or a list of them. Anything wrong leaves what is stored as it was and comes back in words.
