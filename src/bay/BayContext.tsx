@@ -68,13 +68,15 @@ export function BayProvider({ children, missing }: { children: ReactNode; missin
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingParam = params.get("finding") ?? undefined;
   const finding = findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
-  const zoneParam = params.get("zone") ?? finding?.zoneId;
+  const atWork = phase === "work" ? assessment.plan.steps[0]?.zoneIds[0] : undefined;
+  const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
   const bay: Bay = {
     job, phase, views, assessment, forecast, nowMs, placing, setPlacing, finding,
     findingId: finding && findingParam,
     lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],
-    go: ({ phase: to, ...rest }) => pushParams({ ...rest, ...(to ? { phase: to, ...(to === phase ? {} : { lens: null }) } : {}) }),
+    // Coming to Work the drawing follows the step, not what was looked at before.
+    go: ({ phase: to, ...rest }) => pushParams({ ...rest, ...(to ? { phase: to, ...(to === phase ? {} : { lens: null }), ...(to === "work" ? { zone: null, finding: null } : {}) } : {}) }),
     run: (label, ...ops) => runCommand(job.id, { label, ops }),
   };
   return <Context value={bay}>{children}</Context>;

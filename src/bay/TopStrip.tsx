@@ -43,7 +43,7 @@ function RunningLoops() {
         <svg width="44" height="22" viewBox="0 0 44 22" aria-hidden>
           <path d="M2 18 H14 C14 4 30 4 30 18 H42" fill="none" stroke={state === "drying out" ? "#f3a394" : "#d99a2b"} strokeWidth="3" strokeLinecap="round" />
         </svg>
-        <span><span className="strip-text">{zone?.name ?? running.title.split(",")[0]} </span>{clockText(elapsedMs)} {state}</span>
+        <span><span className="strip-text">{zone?.name ?? running.title.split(",")[0]} </span>{clockText(elapsedMs)} <span className="loop-state">{state}</span></span>
       </span>
     </span>
   );

@@ -8,7 +8,7 @@ import { forecastOf, type Forecast } from "./schedule/forecast";
 import { contextOf } from "./treatment/context";
 import { planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
-import { depthOf, waterAfter } from "./treatment/water";
+import { depthOf, waterCourse } from "./treatment/water";
 import type { Worked } from "./quantity/working";
 
 export interface ZoneDrying extends Drying {
@@ -36,9 +36,8 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
   const drying: Assessment["drying"] = {};
   for (const [zoneId, { moves, view }] of Object.entries(plan.zones)) {
     if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) continue;
-    // The deepest the water gets is while the wettest single step lies in the cloth.
-    const wettest = Math.max(...moves.map((_, index) => waterAfter(moves.slice(0, index), view, recovery).value + (moves[index]!.waterOnLPerM2 ?? 0)));
-    drying[zoneId] = { ...dryingOfZone(context, view, waterAfter(moves, view, recovery)), ...depthOf(wettest, view) };
+    const { left, peakLPerM2 } = waterCourse(moves, view, recovery);
+    drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view) };
   }
   const cautions = [...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values()];
   return {

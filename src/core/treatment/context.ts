@@ -47,7 +47,7 @@ export function stateNow({ job, conditions, history }: Context, view: ZoneView):
     remember(state, action, event.agent);
     if (index <= lastDry) return;
     state.usedLPerM2 += event.waterOnLPerM2 ?? 0;
-    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, dryStrokes: event.dryStrokes });
+    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, wetStrokes: event.wetStrokes, dryStrokes: event.dryStrokes });
   });
   return state;
 }

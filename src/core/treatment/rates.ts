@@ -55,7 +55,9 @@ export const TOWEL_CARRIES = 0.5;
 export const SHARE_OF_BUDGET = 0.5;
 /** Solvent is aired for the long end of common practice, and until its smell has gone. */
 export const AIR_OUT_MIN = 30;
-export const DRY_STROKES = 4;
+/** Dry strokes after each wet one, and as many again at the end. Judgement. */
+export const DRY_PER_WET = 2;
+export const dryStrokesFor = (wetStrokes: number) => DRY_PER_WET * (wetStrokes + 1);
 export const HOT_WATER_C = 45;
 export const LUKEWARM_C = 35;
 export const COOL_C = 20;

@@ -6,9 +6,9 @@ import { wetStroke } from "../water/strokes";
 import type { Context } from "./context";
 import { leastOfBuilds, mostOfBuilds, type ZoneView } from "./facts";
 import { fitAgent, fitMachine } from "./fit";
-import { DRY_STROKES, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, soilLifted, TOWEL_CARRIES } from "./rates";
+import { DRY_PER_WET, dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, soilLifted, TOWEL_CARRIES } from "./rates";
 import type { Rule } from "./rules";
-import { waterAfter, type WaterMove } from "./water";
+import { depthOf, waterCourse, type WaterMove } from "./water";
 import { SCHOOL_NAMES } from "./words";
 import { STAGE, type ZoneWork } from "./zoneWork";
 
@@ -63,7 +63,7 @@ export function laySchool(work: ZoneWork, panel: Panel): { options: SchoolOption
 function weigh({ context, state, view }: ZoneWork, school: School, proposal: Proposal | Refusal): SchoolOption {
   const refused = "because" in proposal;
   const moves = refused ? [] : proposal.moves;
-  const residual = waterAfter([...state.moves, ...moves], view, context.kit.extractor?.recoveryPerDryStroke ?? 0);
+  const residual = waterCourse([...state.moves, ...moves], view, context.kit.extractor?.recoveryPerDryStroke ?? 0).left;
   return {
     school,
     allowed: !refused,
@@ -131,13 +131,19 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const cleaner = fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean");
   const preSpray = soil && soil !== "light" && cleaner.ok ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
   const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
-  const wet = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
-  if (wet < 1) return refuse("The water budget here is too small for even one wet stroke.");
+  const before: WaterMove[] = preSpray > 0 ? [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }] : [];
+  const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes) });
+  const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, context.kit.extractor!.recoveryPerDryStroke).peakLPerM2, view).tooDeep;
+  const affordable = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
+  if (affordable < 1) return refuse("The water budget here is too small for even one wet stroke.");
+  let wet = affordable;
+  while (wet > 0 && !staysShallow(wet)) wet -= 1;
+  if (wet < 1) return refuse("Even one wet stroke would run deeper below the face than this build may take.");
   const area = view.areaM2;
   return {
     rounds: wet,
-    moves: [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }, { action: "extract", waterOnLPerM2: wet * stroke.value, dryStrokes: DRY_STROKES }],
-    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + DRY_STROKES)],
+    moves: [...before, drawing(wet)],
+    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet))],
     lay: () => {
       const base = baseOf(work);
       if (preSpray > 0) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
@@ -147,13 +153,14 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
       if (strokes < 1) return;
       const tempC = fit.candidate.clothTempC!;
       const on = strokes * stroke.value;
-      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${DRY_STROKES}t${tempC}`, {
-        action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: DRY_STROKES,
+      const dry = dryStrokesFor(strokes);
+      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${dry}t${tempC}`, {
+        action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: dry,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
         amountMl: worked("treatment.amount", on * area.value * 1000, "mL", [input("area", area.value, "m2"), input("wet strokes", strokes, "strokes"), ...stroke.working.inputs]),
-        minutes: handsOnMinutes("extract", area.value, strokes + DRY_STROKES),
-        title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${DRY_STROKES} dry`,
-        how: "Pull slowly with water on, go over the same line with water off. Last wet stroke plain water.",
+        minutes: handsOnMinutes("extract", area.value, strokes + dry),
+        title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry} dry`,
+        how: `Pull slowly with water on, then ${DRY_PER_WET} dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last wet stroke plain water.`,
         why: "Carries off what was loosened, and the cleaner with it.",
         check: "The recovered water runs clear.",
         liftOff: "A firm wipe with a dry towel.",

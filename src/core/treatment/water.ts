@@ -1,4 +1,4 @@
-import { depthInFoam, residual, toweled } from "../water/strokes";
+import { depthInFoam, drawnOff, toweled } from "../water/strokes";
 import { input, worked, type Worked } from "../quantity/working";
 import type { ActionId } from "./actions";
 import type { Conditions } from "./conditions";
@@ -8,24 +8,33 @@ import { leastFaceCapacity, leastOfBuilds, mostOfBuilds, mustStayHardlyWet, type
 export interface WaterMove {
   action: ActionId;
   waterOnLPerM2?: number;
+  wetStrokes?: number;
   dryStrokes?: number;
 }
 
 /**
  * Water in the cloth after a run of steps; what evaporates meanwhile is left out, which errs on the wet side.
  * @param moves in the order of the work
- * @returns L/m² with the working of the last move that took water off
+ * @returns what is left, L/m², with the working of the last move, and the most there was on the way
  */
-export function waterAfter(moves: readonly WaterMove[], view: ZoneView, recovery: number): Worked {
+export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recovery: number): { left: Worked; peakLPerM2: number } {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
-  let water = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
-  for (const { action, waterOnLPerM2 = 0, dryStrokes = 0 } of moves) {
-    const on = water.value + waterOnLPerM2;
-    if (action === "extract") water = residual(on, bound, recovery, dryStrokes);
-    else if (action === "towel-off") water = toweled(on);
-    else if (waterOnLPerM2 > 0) water = { ...water, value: on, working: { formula: "water.toweled", inputs: [input("before", water.value, "L/m2"), input("water on", waterOnLPerM2, "L/m2")], result: { value: on, unit: "L/m2" } } };
+  let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
+  let peakLPerM2 = 0;
+  for (const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0 } of moves) {
+    const before = left.value;
+    const on = before + waterOnLPerM2;
+    if (action === "extract") {
+      const drawn = drawnOff(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, recovery);
+      left = drawn.left;
+      peakLPerM2 = Math.max(peakLPerM2, drawn.peakLPerM2);
+      continue;
+    }
+    peakLPerM2 = Math.max(peakLPerM2, on);
+    if (action === "towel-off") left = toweled(on);
+    else if (waterOnLPerM2 > 0) left = worked("water.toweled", on, "L/m2", [input("before", before, "L/m2"), input("water on", waterOnLPerM2, "L/m2")]);
   }
-  return water;
+  return { left, peakLPerM2 };
 }
 
 /** Water a zone may be given by all steps together before it is dried. Cold, damp and age lower it; unknown builds count as the driest. */

@@ -42,6 +42,36 @@ export function residual(onLPerM2: number, boundLPerM2: number, recovery: number
   ]);
 }
 
+/** Dry strokes after each wet one but the last, which gets the rest. @example dryShares(3, 8) // [2, 2, 4] */
+export function dryShares(wetStrokes: number, dryStrokes: number): number[] {
+  const each = Math.floor(dryStrokes / (wetStrokes + 1));
+  return Array.from({ length: wetStrokes }, (_, index) => (index < wetStrokes - 1 ? each : dryStrokes - each * (wetStrokes - 1)));
+}
+
+/**
+ * Water left, and the most there was on the way, when each wet stroke is drawn off before the next.
+ * @param beforeLPerM2 water in the cloth before, L/m²
+ * @param onLPerM2 put on by all wet strokes together, L/m²
+ */
+export function drawnOff(beforeLPerM2: number, onLPerM2: number, wetStrokes: number, dryStrokes: number, boundLPerM2: number, recovery: number): { left: Worked; peakLPerM2: number } {
+  let water = beforeLPerM2;
+  let peakLPerM2 = beforeLPerM2;
+  for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
+    water += onLPerM2 / Math.max(1, wetStrokes);
+    peakLPerM2 = Math.max(peakLPerM2, water);
+    water = residual(water, boundLPerM2, recovery, dry).value;
+  }
+  const left = worked("water.residual", water, "L/m2", [
+    input("water before W", beforeLPerM2, "L/m2"),
+    input("put on by the wet strokes", onLPerM2, "L/m2"),
+    input("wet strokes, each drawn off", wetStrokes, "strokes", "entered"),
+    input("dry strokes in all", dryStrokes, "strokes", "entered"),
+    input("bound water W_b", boundLPerM2, "L/m2", "table"),
+    input("recovery r", recovery, "1", "table"),
+  ]);
+  return { left, peakLPerM2 };
+}
+
 /** Judgement: a firm towel leaves this share of what lies on and near the face. */
 export const SHARE_LEFT_BY_TOWEL = 0.45;
 

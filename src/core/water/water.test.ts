@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { residual, wetStroke } from "./strokes";
+import { drawnOff, dryShares, residual, wetStroke } from "./strokes";
 
 const machine = { flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, recoveryPerDryStroke: 0.45 };
 
@@ -15,6 +15,12 @@ describe("strokes", () => {
   it("never takes bound water, nor adds any", () => {
     expect(residual(0.1, 0.2, 0.45, 9).value).toBe(0.1);
     expect(residual(2, 0.2, 1, 1).value).toBeCloseTo(0.2, 9);
+  });
+  it("draws each wet stroke off before the next, so the peak stays under all of it at once", () => {
+    expect(dryShares(3, 8)).toEqual([2, 2, 4]);
+    expect(drawnOff(0, 1.12, 1, 4, 0.2, 0.45).left.value).toBeCloseTo(0.284, 3);
+    // By hand: 0.5, drawn off twice to 0.2 + 0.3·0.55² = 0.29075; plus 0.5 is the peak.
+    expect(drawnOff(0, 1, 2, 6, 0.2, 0.45).peakLPerM2).toBeCloseTo(0.79075, 9);
   });
   it("refuses a machine without flow", () => expect(() => wetStroke({ ...machine, flowLPerMin: 0 })).toThrow("more than nothing"));
 });

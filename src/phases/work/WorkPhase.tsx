@@ -31,13 +31,15 @@ export function WorkPhase() {
   return (
     <>
       {finished.length > SHOWN_DONE && <Act variant="link" onAct={() => setAll(!all)}>{all ? "Only the last ones" : `${finished.length - SHOWN_DONE} more done before`}</Act>}
-      {shown.map((event) => (
-        <div className="line-step line-done" key={event.id}>
-          <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>{event.kind === "done" ? <DoneStitch /> : "–"}</span>
-          <span className="line-what">{event.title}{event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}</span>
-          <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
-        </div>
-      ))}
+      <div className="done-lines">
+        {shown.map((event) => (
+          <div className="line-step line-done" key={event.id}>
+            <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>{event.kind === "done" ? <DoneStitch /> : "–"}</span>
+            <span className="line-what">{event.title}{event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}</span>
+            <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
+          </div>
+        ))}
+      </div>
       {current ? <NowStep key={current.key} step={current} /> : <NothingLeft done={finished.length} onGo={(phase) => go({ phase })} />}
       {coming.map((step, index) => <ComingStep key={step.key} step={step} number={finished.length + index + 2} />)}
     </>
@@ -120,7 +122,7 @@ function NowStep({ step }: { step: Step }) {
       {step.dwell && <DwellBand running={running} dwell={step.dwell} elapsedMs={elapsedMs} />}
       {step.action === "check-first" && <CheckFirst step={step} />}
       {step.proves && <ProofOfAgents step={step} />}
-      <Act variant="primary" onAct={act} disabled={mustWaitMs > 0} data-testid="main-act">
+      <Act variant={state === "early" && step.action !== "air" ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0} data-testid="main-act">
         {running ? (mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
       </Act>
       <p className="mt-2 mb-0"><b>Check:</b> {step.check}</p>
@@ -154,7 +156,7 @@ function asPutOn(step: Step, { amountMl, wetStrokes }: Correction): Worked {
 function doneWords(step: Step, state: ReturnType<typeof dwellState> | undefined): string {
   if (step.action === "fastness-check") return "Done, the white cloth stayed white";
   if (step.action === "check-first") return "Looked, go on";
-  if (step.dwell && state === "early") return "Done early all the same";
+  if (step.dwell && state === "early") return "Too early. Lift it off all the same";
   return step.liftOff && step.dwell ? "Done, towel it off" : "Done";
 }
 
