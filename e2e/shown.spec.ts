@@ -22,6 +22,11 @@ for (const theme of ["light", "night"] as const)
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
       await scan();
     }
+    // Work is read at arm's length: 7:1 on its own panel and lines.
+    await page.goto("/bay?job=demo-ferry&phase=work");
+    await expect(page.getByTestId("now-step")).toBeVisible();
+    const far = await new AxeBuilder({ page }).include("main.bay-main").include(".bay-margin").withRules(["color-contrast-enhanced"]).analyze();
+    expect(far.violations.flatMap(({ nodes }) => nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`))).toEqual([]);
     for (const place of ["/", "/mark", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);

@@ -57,8 +57,9 @@ export function ensureBuild() {
   const hash = hashOf(["package-lock.json", "next.config.ts", "tsconfig.json", ...filesBelow("src").filter((file) => !file.endsWith(".test.ts"))]);
   if (!existsSync(path.join(root, ".next", "BUILD_ID"))) stamped("build", "none", () => {});
   stamped("build", hash, () => {
-    console.log("Building the application …");
-    if (run(bin("next"), ["build"]) !== 0) fail("The application did not build.");
+    // On the error stream, so that what a command prints for others to read stays clean.
+    console.error("Building the application …");
+    if (run(bin("next"), ["build"], { stdio: ["ignore", process.stderr, "inherit"] }) !== 0) fail("The application did not build.");
   });
 }
 

@@ -9,6 +9,7 @@ import { PieceMap } from "./map/PieceMap";
 import type { PhaseId } from "./phases";
 import { PhaseLinks, Thread } from "./Thread";
 import { TopStrip } from "./TopStrip";
+import { useDwellSignals, useScreenOn } from "./useDwellSignals";
 
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */
 export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
@@ -23,6 +24,9 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   const bay = useBay();
   const { phase } = bay;
   const cautions = phase === "look" || phase === "handback" ? [] : cautionsFor(bay);
+  const { running } = bay.assessment.history;
+  useScreenOn(running);
+  useDwellSignals(running);
   const keys = useBayKeys();
   const Phase = phases[phase];
   return (

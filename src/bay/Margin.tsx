@@ -6,11 +6,20 @@ import type { Bay } from "./BayContext";
 /** Cautions as woven labels: in the margin, or above the step where there is no margin. */
 export function Margin({ cautions, inline = false }: { cautions: Caution[]; inline?: boolean }) {
   if (cautions.length === 0) return null;
+  const labels = (some: Caution[]) => some.map((caution) => <CautionLabel key={caution.id} caution={caution} />);
+  if (!inline) return labels(cautions);
+  // On a narrow screen what guards people stays in full; what guards cloth folds away behind its names.
+  const open = cautions.filter(({ guards }) => guards === "people");
+  const folded = cautions.filter(({ guards }) => guards === "cloth");
   return (
-    <div className={inline ? "margin-inline" : ""}>
-      {cautions.map((caution) => (
-        <CautionLabel key={caution.id} caution={caution} />
-      ))}
+    <div className="margin-inline">
+      {labels(open)}
+      {folded.length > 0 && (
+        <details>
+          <summary>{folded.map(({ title }) => title).join(" · ")}</summary>
+          {labels(folded)}
+        </details>
+      )}
     </div>
   );
 }
@@ -19,12 +28,12 @@ export function Margin({ cautions, inline = false }: { cautions: Caution[]; inli
 export function cautionsFor({ phase, assessment, findingId, zone }: Bay): Caution[] {
   const { plan, drying } = assessment;
   const unique = (cautions: Caution[]) => [...new Map(cautions.map((caution) => [caution.id, caution])).values()].sort((a, b) => Number(b.tone === "danger") - Number(a.tone === "danger"));
-  const referrals = Object.values(plan.marks).flatMap(({ referral, findingId }): Caution[] => (referral ? [{ id: `refer-${findingId}`, title: referral.title, words: referral.words, tone: "danger" }] : []));
+  const referrals = Object.values(plan.marks).flatMap(({ referral, findingId }): Caution[] => (referral ? [{ id: `refer-${findingId}`, title: referral.title, words: referral.words, tone: "danger", guards: "people" }] : []));
   if (phase === "work") return unique([...referrals, ...(plan.steps[0]?.cautions ?? [])]);
-  if (phase === "test") return unique([...referrals, ...EVIDENCE_IDS.flatMap((test): Caution[] => { const { caution, name } = testOf(test); return caution ? [{ id: test, title: name, words: caution, tone: "care" }] : []; })]);
+  if (phase === "test") return unique([...referrals, ...EVIDENCE_IDS.flatMap((test): Caution[] => { const { caution, name } = testOf(test); return caution ? [{ id: test, title: name, words: caution, tone: "care", guards: "people" }] : []; })]);
   if (phase === "dry") {
     const over = Object.values(drying).filter(({ mould }) => mould !== "safe");
-    return over.length > 0 ? [{ id: "mould", title: "Mould clock", words: "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air now; or take the water out again.", tone: "danger" }] : [];
+    return over.length > 0 ? [{ id: "mould", title: "Mould clock", words: "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air now; or take the water out again.", tone: "danger", guards: "people" }] : [];
   }
   const steps = plan.steps.filter(({ findingId: of, zoneIds, agent }) => agent !== undefined && (findingId ? of === findingId : zone ? zoneIds.includes(zone.id) : true));
   return unique([...referrals, ...steps.flatMap(({ cautions }) => cautions)]);

@@ -70,7 +70,7 @@ function Promise() {
   const parts = [handBackAt && `hand back ${timeText(Date.parse(handBackAt), nowMs)}${dampHandBackAgreed ? " damp, agreed" : ""}`, usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`].filter(Boolean);
   return (
     <span className={`strip-promise${tighter.minutes.value < 0 ? " strip-late" : ""}`} data-testid="slack">
-      <b><Num of={tighter.minutes} words={slackWords(tighter)} /></b> <span className="strip-text">to {tighter.promise}</span>
+      <b><Num of={tighter.minutes} words={slackWords(tighter)} /></b> <span className="wide-only">to {tighter.promise}</span>
       <br />
       <small>{parts.join(" · ")}</small>
     </span>

@@ -94,6 +94,8 @@ export async function loadJobs() {
     set({ status: "ready", stored: Object.fromEntries(kept.map(({ job }) => [job.id, job])) });
     channel?.addEventListener("message", onOtherTab);
     setTimeout(() => void fullCheck(), WARM_UP_MS);
+    // Asked for once there is something to lose; the browser may say no, Settings then says what to do.
+    if (kept.length > 0) void navigator.storage?.persist?.().catch(() => false);
   } catch (error) {
     set({ status: "no-storage" });
     notify(`Nothing can be kept here: ${whyNotKept(error)}.`, "problem");

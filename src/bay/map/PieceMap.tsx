@@ -40,7 +40,8 @@ function Drawing() {
   const place = usePlacing();
 
   const { placed, widthMm, heightMm } = placeZones(views);
-  const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / widthMm, (size.height - 2 * MARGIN_PX - SCALE_ROOM_PX) / heightMm));
+  const rulerRoomPx = size.height > 150 ? SCALE_ROOM_PX : 0;
+  const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / widthMm, (size.height - 2 * MARGIN_PX - rulerRoomPx) / heightMm));
   const unit = 1 / scale;
   const px = (pixels: number) => pixels * unit;
   const view = { x: -(size.width * unit - widthMm) / 2, y: -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
@@ -68,11 +69,11 @@ function Drawing() {
         const marks = Object.values(job.findings.byId).filter(({ zoneId }) => zoneId === each.view.id);
         return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} avoid={marks} />;
       })}
-      <g transform={`translate(0 ${heightMm + px(20)})`}>
+      {size.height > 150 && <g transform={`translate(0 ${heightMm + px(20)})`}>
         <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
         <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
         {widthMm * scale > 230 && <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">front ↓</text>}
-      </g>
+      </g>}
     </svg>
   );
 }
@@ -109,8 +110,8 @@ function GlueTicks({ at, px }: { at: { x: number; y: number; width: number; heig
   return <path d={d} stroke="var(--madder)" strokeWidth={px(1.6)} fill="none" className="overlay" />;
 }
 
-const CHARACTER_PX = 7.6;
-const BOLD_CHARACTER_PX = 8.4;
+const CHARACTER_PX = 7.2;
+const BOLD_CHARACTER_PX = 7.9;
 
 /** Labels sit on solid ground, never on a pattern, and in the corner where they cover no mark; narrow zones are labelled upright. */
 function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string; avoid: Finding[] }) {
@@ -122,18 +123,19 @@ function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { place
   const oneLine = words && fits(`${view.name} · ${words}`) ? `${view.name} · ${words}` : undefined;
   const layouts = [oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name], [view.name]].map((lines) => ({
     lines,
-    width: Math.min(across - 12, Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 14),
+    width: Math.min(across - 4, Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 12),
     height: lines.length * 19 + 5,
   }));
   // A name that does not fit is not shown cut off; the zone still has it for whoever asks.
-  const needed = view.name.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX) + 14;
-  if (down < 24 || across < needed + 8) return null;
+  const needed = view.name.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX) + 12;
+  if (down < 24 || across < needed + 4) return null;
 
   const boxes = avoid.map(({ centre, size: its }) => ({ left: (centre.xMm - its.widthMm / 2) / px(1), right: (centre.xMm + its.widthMm / 2) / px(1), top: (centre.yMm - its.heightMm / 2) / px(1), bottom: (centre.yMm + its.heightMm / 2) / px(1) }));
   const spots = layouts.flatMap((layout, shorter) =>
     [false, true].flatMap((top) =>
       [false, true].map((right) => {
-        const left = right ? size.width - layout.width - 8 : 8;
+        const inset = Math.min(8, (size.width - layout.width) / 2);
+        const left = right ? size.width - layout.width - inset : inset;
         const bottom = top ? layout.height + 8 : size.height - 8;
         const covered = boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + layout.width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - layout.height)), 0);
         return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 };
@@ -147,7 +149,7 @@ function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { place
     <g transform={origin} aria-hidden>
       <rect className={`label-ground${selected ? " on" : ""}`} x={0} y={-px(height)} width={px(width)} height={px(height)} rx={px(4)} />
       {lines.map((line, index) => (
-        <text key={line} className={selected ? "on" : ""} x={px(7)} y={-px(height - 17 - index * 19)} fontSize={px(TEXT_PX)}>{line}</text>
+        <text key={line} className={selected ? "on" : ""} x={px(6)} y={-px(height - 17 - index * 19)} fontSize={px(TEXT_PX)}>{line}</text>
       ))}
     </g>
   );

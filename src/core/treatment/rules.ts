@@ -36,6 +36,8 @@ export interface Rule extends Sourced {
   limit?: { clothTempC?: number; phMin?: number; phMax?: number; toolAtMost?: number };
   require?: "check-first" | "fastness-check" | "rinse-before" | "air-before";
   because: string;
+  /** It keeps people from harm, not only cloth. */
+  guardsPeople?: true;
 }
 
 const heatSet = FAMILY_IDS.filter((family) => familyOf(family).heatSets !== undefined);
@@ -84,6 +86,7 @@ export const RULES: readonly Rule[] = [
     title: "No liquid near it",
     when: { neighbour: ["electrics", "airbag", "speaker", "unknown"] },
     forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
+    guardsPeople: true,
     because: "Liquid or steam in electrics, airbags, sensors or speakers can fire, short or ruin them. Agent on the towel only.",
     mark: "practice",
   },
@@ -92,10 +95,11 @@ export const RULES: readonly Rule[] = [
     title: "Orange cables or battery",
     when: { neighbour: ["high-voltage"] },
     forbid: { anyAgent: true, actions: ["extract", "steam", "presoak", "scrape"] },
+    guardsPeople: true,
     because: "High voltage can kill, and disconnecting 12 V does not make it safe. No liquid here: refer it to someone licensed.",
     mark: "practice",
   },
-  { id: "beside-unknown", title: "Look beside and under", when: { neighbour: ["unknown"] }, require: "check-first", because: "Nobody has looked for cables, airbag labels, sensors, speakers or sharps yet.", mark: "practice" },
+  { id: "beside-unknown", title: "Look beside and under", when: { neighbour: ["unknown"] }, require: "check-first", guardsPeople: true, because: "Nobody has looked for cables, airbag labels, sensors, speakers or sharps yet.", mark: "practice" },
   { id: "worn-leather", title: "Worn leather beside it", when: { neighbour: ["worn-leather"] }, forbid: { actions: ["steam"], spraying: true }, because: "Steam and spray open its cracks and leave dull patches.", mark: "practice" },
   { id: "glue-line", title: "Glue line", when: { neighbour: ["glue-line"] }, forbid: { actions: ["extract", "steam", "presoak"], spraying: true }, because: "Water along a glue line lets it go.", mark: "practice" },
   {
@@ -146,6 +150,7 @@ export const RULES: readonly Rule[] = [
     when: { inCloth: "solvent" },
     forbid: { actions: ["dry-removal", "extract", "steam"] },
     require: "air-before",
+    guardsPeople: true,
     because: "Solvent vapour can catch fire from a motor's spark or heat. No vacuum, extractor, powered brush, heater or steam until it has aired off.",
     mark: "practice",
   },

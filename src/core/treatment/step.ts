@@ -17,6 +17,8 @@ export interface Caution {
   title: string;
   words: string;
   tone: "danger" | "care";
+  /** What guards people is shown in full wherever the step is; what guards cloth may fold away on a narrow screen. */
+  guards: "people" | "cloth";
 }
 
 export interface Reason {
@@ -67,16 +69,16 @@ export function cautionsOf(rules: readonly Rule[], action: ActionId, agent: Agen
   const ofFibre = rules.filter(({ when }) => when.material !== undefined);
   const fibreUnknown = ofFibre.filter(({ id }) => id.startsWith("ph-")).length > 1;
   const shown = fibreUnknown ? rules.filter((rule) => !ofFibre.includes(rule)) : rules;
-  const cautions: Caution[] = shown.map(({ id, title, because, forbid }) => ({ id, title, words: because, tone: forbid ? "danger" : "care" }));
-  if (fibreUnknown) cautions.push({ id: "fibre-unknown", title: "Fibre not known", words: "Planned for every fibre at once: neutral, cool, hardly damp, no rubbing. Name the fibre in Look and more may open.", tone: "care" });
+  const cautions: Caution[] = shown.map(({ id, title, because, forbid, guardsPeople }) => ({ id, title, words: because, tone: forbid ? "danger" : "care", guards: guardsPeople ? "people" : "cloth" }));
+  if (fibreUnknown) cautions.push({ id: "fibre-unknown", title: "Fibre not known", words: "Planned for every fibre at once: neutral, cool, hardly damp, no rubbing. Name the fibre in Look and more may open.", tone: "care", guards: "cloth" });
   const about = agent ? agentOf(agent).caution : undefined;
-  if (agent && about) cautions.push({ id: `agent-${agent}`, title: agentOf(agent).name, words: `${about} The label and safety sheet come first.`, tone: "care" });
-  if (action === "steam") cautions.push({ id: "steam", title: "Steam scalds", words: "Gloves, sleeves, face clear. Purge into a bucket first: the first spit is boiling water.", tone: "danger" });
-  if (action === "extract") cautions.push({ id: "mains-water", title: "Mains near water", words: "Plug into residual-current protection; keep the lead off the wet cloth.", tone: "care" });
+  if (agent && about) cautions.push({ id: `agent-${agent}`, title: agentOf(agent).name, words: `${about} The label and safety sheet come first.`, tone: "care", guards: "people" });
+  if (action === "steam") cautions.push({ id: "steam", title: "Steam scalds", words: "Gloves, sleeves, face clear. Purge into a bucket first: the first spit is boiling water.", tone: "danger", guards: "people" });
+  if (action === "extract") cautions.push({ id: "mains-water", title: "Mains near water", words: "Plug into residual-current protection; keep the lead off the wet cloth.", tone: "care", guards: "people" });
   const fluids = likely.filter((family) => family === "protein" || family === "urine");
-  if (fluids.length > 0) cautions.push({ id: "body-fluids", title: "May be body fluid", words: `${fluids.map((family) => familyOf(family).name).join(" or ")} not ruled out: gloves, and a mask for what dries to dust.`, tone: "care" });
+  if (fluids.length > 0) cautions.push({ id: "body-fluids", title: "May be body fluid", words: `${fluids.map((family) => familyOf(family).name).join(" or ")} not ruled out: gloves, and a mask for what dries to dust.`, tone: "care", guards: "people" });
   if (likely.includes("mould"))
-    cautions.push({ id: "mould", title: "May be mould", words: "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 m² or someone at risk lives here.", tone: "care" });
-  if (action === "dry-removal" || action === "scrape") cautions.push({ id: "sharps", title: "Sharps", words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.", tone: "care" });
+    cautions.push({ id: "mould", title: "May be mould", words: "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 m² or someone at risk lives here.", tone: "care", guards: "people" });
+  if (action === "dry-removal" || action === "scrape") cautions.push({ id: "sharps", title: "Sharps", words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.", tone: "care", guards: "people" });
   return cautions;
 }

@@ -1,7 +1,7 @@
 "use client";
 import { useSyncExternalStore } from "react";
 import { exportAll } from "@/store/saveFile";
-import { useJobsState } from "@/store/jobs";
+import { notify, useJobsState } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
@@ -39,8 +39,7 @@ export function SettingsPlace() {
 
 const ABILITIES: { name: string; has: () => boolean; without: string }[] = [
   { name: "Keeps the screen on", has: () => "wakeLock" in navigator, without: "The screen may go dark while a dwell runs: set the tablet to stay on. Browsers allow it over https or on this machine only." },
-  { name: "Tells you when a dwell is over", has: () => "Notification" in window && window.isSecureContext, without: "No notifications here: keep the page in view, the top strip counts." },
-  { name: "Camera", has: () => Boolean(navigator.mediaDevices?.getUserMedia), without: "No camera from this page: take pictures with the tablet's own camera." },
+  { name: "Tells you when a dwell is over", has: () => "Notification" in window && window.isSecureContext && Notification.permission !== "denied", without: "No notifications here: keep the page in view, the top strip counts." },
   { name: "Keeps data when room gets short", has: () => Boolean(navigator.storage?.persist), without: "The browser may clear data when room gets short: save all jobs as a file now and then." },
 ];
 
@@ -58,6 +57,9 @@ function ThisDevice() {
             <span className="line-more">{has() ? "yes" : ""}</span>
           </div>
         ))}
+      {inBrowser && "Notification" in window && window.isSecureContext && Notification.permission === "default" && (
+        <Act className="mt-3" onAct={() => void Notification.requestPermission().then(() => notify(Notification.permission === "granted" ? "You will be told when a dwell is over." : "Not allowed: the top strip counts all the same."))}>Tell me when a dwell is over</Act>
+      )}
     </div>
   );
 }
