@@ -142,9 +142,12 @@ function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { place
       }),
     ),
   );
-  const best = upright ? { layout: layouts[0]!, left: 0, bottom: 0 } : spots.reduce((least, spot) => (spot.cost < least.cost ? spot : least));
-  const { lines, width, height } = best.layout;
-  const origin = upright ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + at.heightMm - px(8)}) rotate(-90)` : `translate(${at.xMm + px(best.left)} ${at.yMm + px(best.bottom)})`;
+  const best = spots.reduce((least, spot) => (spot.cost < least.cost ? spot : least));
+  const { lines, width, height } = upright ? layouts[1]! : best.layout;
+  // Upright it stands at the foot or at the head, or not at all where it would cover a mark.
+  const foot = [size.height - 8, width + 8].find((bottom) => boxes.every((box) => box.bottom < bottom - width || box.top > bottom));
+  if (upright && foot === undefined) return null;
+  const origin = upright ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + px(foot ?? 0)}) rotate(-90)` : `translate(${at.xMm + px(best.left)} ${at.yMm + px(best.bottom)})`;
   return (
     <g transform={origin} aria-hidden>
       <rect className={`label-ground${selected ? " on" : ""}`} x={0} y={-px(height)} width={px(width)} height={px(height)} rx={px(4)} />

@@ -34,6 +34,9 @@ export function isCovered(history: History, base: string, zoneId: string): boole
   return history.standing.some((event) => (event.kind === "done" || event.kind === "skip") && stepBase(event.stepKey) === base && event.zoneIds.includes(zoneId));
 }
 
+/** True when this step was done on this zone; leaving it out does not count. */
+export const isDone = (history: History, base: string, zoneId: string): boolean => history.done.some(({ stepKey, zoneIds }) => stepBase(stepKey) === base && zoneIds.includes(zoneId));
+
 /** The last standing event of a kind. */
 export const lastOf = <K extends WorkEvent["kind"]>(history: History, kind: K) =>
   history.standing.findLast((event): event is Extract<WorkEvent, { kind: K }> => event.kind === kind);

@@ -69,8 +69,14 @@ function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["even
     waterOnLPerM2: maybe(number(0, 1)),
     dryStrokes: maybe(fc.integer({ min: 0, max: 6 })),
   });
+  const skip = fc.record({
+    kind: fc.constant("skip"), at: moment, title: fc.constant("a step"), reason: fc.constant("No time"),
+    stepKey: fc.constantFrom("dry-removal:", "check-first:", "panel-r0-towel:", "panel-r0-air:", "fastness:neutral-cleaner+water@p0"),
+    action: fc.constantFrom("dry-removal", "check-first", "towel-off"),
+    zoneIds: fc.subarray(zoneIds, { minLength: 1, maxLength: 3 }),
+  });
   const outcome = findingIds.length > 0 ? [fc.record({ kind: fc.constant("outcome"), at: moment, findingId: fc.constantFrom(...findingIds), result: fc.constantFrom("gone", "better", "same", "worse", "left") })] : [];
-  return fc.array(fc.oneof(done, ...outcome), { maxLength: 6 }).map((list) => list.map((event, index) => ({ id: `e${index}`, ...event }))) as unknown as fc.Arbitrary<Job["events"]>;
+  return fc.array(fc.oneof(done, skip, ...outcome), { maxLength: 6 }).map((list) => list.map((event, index) => ({ id: `e${index}`, ...event }))) as unknown as fc.Arbitrary<Job["events"]>;
 }
 
 export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece, { minLength: 1, maxLength: 2 }).chain((pieces) => {

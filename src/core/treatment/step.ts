@@ -59,6 +59,8 @@ export interface Step {
   minutes: Worked;
   reasons: Reason[];
   cautions: Caution[];
+  /** It guards people or cloth against what follows, and is not left out. */
+  required?: true;
 }
 
 /** The rules that shaped a step, in the order of the table. */

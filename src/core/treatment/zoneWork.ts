@@ -1,7 +1,7 @@
 import { evaporation } from "../air/evaporation";
 import { agentOf, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
-import { isCovered } from "../job/history";
+import { isCovered, isDone } from "../job/history";
 import { input, worked, type Worked } from "../quantity/working";
 import { POWERED_ACTIONS, type ActionId } from "./actions";
 import { factsOf, fastnessSetting, remember, type Context, type ZoneState } from "./context";
@@ -88,7 +88,7 @@ export class ZoneWork {
   clearFor(fit: FoundFit, base: string, air: Stage, rinse: Stage) {
     const needed = judge(fit.candidate, factsOf(this.context, this.view, this.likely, this.state.inCloth)).requires;
     if (needed.has("air-before") || (this.state.inCloth.has("solvent") && POWERED_ACTIONS.includes(fit.candidate.action))) this.airOut(air, `${base}-air`);
-    if (needed.has("rinse-before")) this.rinse(rinse, `${base}-rinse`, this.view.areaM2);
+    if (needed.has("rinse-before")) this.rinse(rinse, `${base}-rinse`, this.view.areaM2, true);
   }
 
   /** True when everything the step to come must not meet has been cleared. */
@@ -100,7 +100,7 @@ export class ZoneWork {
   airOut(stage: Stage, base: string) {
     const dwell: Dwell = { min: worked("treatment.dwellMin", AIR_OUT_MIN, "min", [input("airing, long end", AIR_OUT_MIN, "min", "table")]) };
     this.add(stage, base, "", {
-      action: "air", tool: "hand", areaM2: this.view.areaM2, dwell, minutes: handsOnMinutes("air", 0),
+      action: "air", required: true, tool: "hand", areaM2: this.view.areaM2, dwell, minutes: handsOnMinutes("air", 0),
       title: "Air until the solvent has gone",
       how: "Doors open, air moving, nothing that sparks or heats. Wait the time out, then smell from a distance: longer if you smell it.",
       why: "Solvent vapour catches fire from a motor's spark.",
@@ -108,12 +108,12 @@ export class ZoneWork {
     }, judgedWithSolvent(this.context, this.state));
   }
 
-  rinse(stage: Stage, base: string, area: Worked) {
+  rinse(stage: Stage, base: string, area: Worked, required?: true) {
     const fit = fitAgent(this.context, this.view, this.likely, "water", "towel", "rinse");
     const onLPerM2 = this.allowed(PANEL_L_PER_M2.rinse);
     if (!fit.ok || onLPerM2 <= 0) return;
     this.add(stage, base, "", {
-      action: "rinse", agent: "water", spraying: false, tool: "towel", areaM2: area, waterOnLPerM2: onLPerM2,
+      action: "rinse", required, agent: "water", spraying: false, tool: "towel", areaM2: area, waterOnLPerM2: onLPerM2,
       phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
       amountMl: this.amount(onLPerM2, area, PANEL_L_PER_M2.rinse), minutes: handsOnMinutes("rinse", area.value),
       title: "Rinse with a damp towel",
@@ -159,10 +159,10 @@ export class ZoneWork {
 
   /** Puts in front what the wet steps asked for: a look, and the proof of every agent nobody has proved. */
   addProofs() {
-    if (this.checkFirst && this.todo("check-first")) {
+    if (this.checkFirst && !isDone(this.context.history, "check-first", this.view.id)) {
       const { verdict } = this.checkFirst;
       this.add(STAGE.checkFirst, "check-first", "", {
-        action: "check-first", tool: "hand", areaM2: this.view.areaM2, minutes: handsOnMinutes("check-first", this.view.areaM2.value),
+        action: "check-first", required: true, tool: "hand", areaM2: this.view.areaM2, minutes: handsOnMinutes("check-first", this.view.areaM2.value),
         title: "Look before you wet it",
         how: "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
         why: "Nobody has looked yet, and it decides what may go on.",
@@ -180,7 +180,7 @@ export function proofOf(unsorted: readonly AgentId[]) {
   const proves = [...new Set(unsorted)].sort();
   const start = handsOnMinutes("fastness-check", 0).value;
   return {
-    action: "fastness-check" as const, proves, tool: "towel" as const,
+    action: "fastness-check" as const, required: true as const, proves, tool: "towel" as const,
     minutes: worked("treatment.minutes", start + proves.length, "min", [input("fixed start", start, "min", "table"), input("a minute's press for each of", proves.length, "1")]),
     title: "Colourfastness on a hidden place",
     how: `A white cloth damp with each in turn (${proves.map((agent) => agentOf(agent).name.toLowerCase()).join(", ")}), a minute's press. Any colour on it worse than step 4 of the grey scale: do not go wet with that one.`,

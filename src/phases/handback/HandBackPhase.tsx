@@ -24,7 +24,8 @@ export function HandBackPhase() {
   const { quantity } = useFormat();
   const handed = lastOf(history, "handed-back");
   const marks = Object.values(plan.marks);
-  const damp = forecast.usableMs !== undefined && forecast.usableMs > nowMs && Object.keys(assessment.drying).length > 0;
+  const begun = history.done.length > 0;
+  const damp = begun && forecast.usableMs !== undefined && forecast.usableMs > nowMs && Object.keys(assessment.drying).length > 0;
   const done = history.done.filter(({ action }) => action !== "check-first");
   const stayed = marks.filter(({ state }) => state !== "gone");
   const doneTitles = [...new Set(done.map(({ title }) => title))];
@@ -38,6 +39,7 @@ export function HandBackPhase() {
         <Act onAct={() => exportJob(job, new Date().toISOString())}>Save the job as a file</Act>
         <Act onAct={handBack} disabled={handed !== undefined}>{handed ? "Handed back" : damp ? (job.promises.dampHandBackAgreed ? "Hand back damp, as agreed" : "Hand back damp all the same") : "Hand back"}</Act>
       </div>
+      {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}
       {damp && !job.promises.dampHandBackAgreed && !handed && <p className="no-print" role="alert">It is still damp, and damp hand-back was not agreed. Wait until it is dry, or ask the owner.</p>}
       <div className="row-between no-print">
         <span>{forecast.tighter ? <><Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to {forecast.tighter.promise}</> : "Nothing promised yet"}</span>
@@ -74,7 +76,7 @@ export function HandBackPhase() {
         <h3>When you may use it</h3>
         <p>
           {handed ? `Given back ${dayAndHour(handed.at)}${handed.damp ? ", damp as agreed" : ""}. ` : job.promises.handBackAt ? `Given back ${dayAndHour(job.promises.handBackAt)}. ` : ""}
-          {Object.keys(assessment.drying).length === 0 ? "Dry now." : forecast.usableMs === undefined ? "It does not dry in this air: it needs warmth, drier air or air moving." : forecast.usableMs <= nowMs ? "Dry now." : <>Do not sit or walk on it before <b>{fullTime(forecast.usableMs)}</b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</>}
+          <UsableWords />
         </p>
         <h3>Afterwards</h3>
         <ul>
@@ -85,4 +87,16 @@ export function HandBackPhase() {
       </article>
     </>
   );
+}
+
+/** When the owner may sit or walk on it. */
+function UsableWords() {
+  const { assessment, forecast, nowMs, job } = useBay();
+  const { usableMs, finish } = forecast;
+  if (Object.keys(assessment.drying).length === 0) return "Dry now.";
+  if (usableMs === undefined) return "It does not dry in this air: it needs warmth, drier air or air moving.";
+  if (usableMs <= nowMs) return "Dry now.";
+  const waits = <>(hands done in <Num of={finish} testId="sheet-finish" />, then drying)</>;
+  if (job.promises.handBackAt && usableMs <= Date.parse(job.promises.handBackAt)) return <>It is dry by then: <b>{fullTime(usableMs)}</b> {waits}.</>;
+  return <>Do not sit or walk on it before <b>{fullTime(usableMs)}</b> {waits}.</>;
 }

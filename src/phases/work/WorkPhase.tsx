@@ -136,7 +136,7 @@ function NowStep({ step }: { step: Step }) {
           </div>
         </details>
       )}
-      {step.action !== "air" && (
+      {!step.required && (
         <div className="now-side">
           {skipping ? SKIP_REASONS.map((reason) => <Act key={reason} className="chip" onAct={() => skip(reason)}>{reason}</Act>) : <Act variant="link" onAct={() => setSkipping(true)}>Leave it out</Act>}
         </div>
