@@ -26,6 +26,7 @@ export default tseslint.config(
     files: ["src/**/*.{ts,tsx}"],
     plugins: { boundaries },
     settings: {
+      "boundaries/files": [{ category: "test", pattern: "**/*.test.ts" }],
       "import/resolver": { typescript: { alwaysTryTypes: true } },
       "boundaries/elements": ["core", "demo", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
         type,
@@ -40,6 +41,8 @@ export default tseslint.config(
           policies: [
             { from: { element: { type: "*" } }, allow: { to: { module: { origin: "external" } } } },
             may("core", ["core"]),
+            // Tests may look at the demo jobs.
+            { from: { file: { categories: "test" } }, allow: { to: { element: { type: "demo" } } } },
             may("demo", ["core"]),
             may("store", ["store", "core", "demo"]),
             may("ui", ["ui", "core", "store"]),

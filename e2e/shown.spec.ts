@@ -46,6 +46,7 @@ test("POST /api/plan answers what the screen computed, and refuses what import r
   expect(cautions.length).toBeGreaterThan(0);
 
   await phase(page, "Plan").click();
+  await expect(page.getByTestId("plan-step")).toHaveCount(plan.steps.length);
   const titles = await page.getByTestId("plan-step").locator("summary .line-what b").allInnerTexts();
   expect(titles).toEqual(plan.steps.map(({ title }: { title: string }) => title));
   await phase(page, "Mix").click();

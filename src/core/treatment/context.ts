@@ -27,6 +27,17 @@ export function contextOf(job: Job, kit: Kit, asOf: string): Context {
   return { job, kit, history, conditions: conditionsOf(job.site), minutesLeft: usableAt === undefined ? undefined : (Date.parse(usableAt) - Date.parse(begun)) / 60_000 };
 }
 
+/** The same job as it stood on this zone before the present round of work, to see what that round began with. */
+export function beforeThisRound(context: Context, view: ZoneView): Context {
+  const { standing, done } = context.history;
+  const lastDry = lastJudged(context, view);
+  const now = standing.filter((event, index) => index > lastDry && (event.kind === "done" || event.kind === "skip") && event.zoneIds.includes(view.id) && stepBase(event.stepKey) !== "fastness");
+  if (now.length === 0) return context;
+  return { ...context, history: { ...context.history, standing: standing.filter((event) => !now.includes(event)), done: done.filter((event) => !now.includes(event)) } };
+}
+
+const lastJudged = ({ job, history }: Context, view: ZoneView) => history.standing.findLastIndex((event) => event.kind === "outcome" && job.findings.byId[event.findingId]?.zoneId === view.id);
+
 /** What one zone carries while its steps are laid out one after another. */
 export interface ZoneState {
   view: ZoneView;
@@ -38,8 +49,9 @@ export interface ZoneState {
 }
 
 /** Where the zone stands: water and agents put on since it was last judged dry. */
-export function stateNow({ job, conditions, history }: Context, view: ZoneView): ZoneState {
-  const lastDry = history.standing.findLastIndex((event) => event.kind === "outcome" && job.findings.byId[event.findingId]?.zoneId === view.id);
+export function stateNow(context: Context, view: ZoneView): ZoneState {
+  const { conditions, history } = context;
+  const lastDry = lastJudged(context, view);
   const state: ZoneState = { view, inCloth: new Set(), budget: waterBudget(view, conditions), usedLPerM2: 0, moves: [] };
   history.standing.forEach((event, index) => {
     if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;

@@ -3,7 +3,7 @@ import { diagnose } from "../diagnosis/diagnose";
 import type { School } from "../job/format";
 import type { DamageFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
-import { contextOf, stateNow, type Context } from "./context";
+import { beforeThisRound, contextOf, stateNow, type Context } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
 import { layMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
@@ -81,13 +81,19 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
 
   plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));
-  const work = new ZoneWork(context, state, likely, round);
-  layDryLift(work);
-  for (const mark of open) laySpot(work, mark);
+  const layMarks = (work: ZoneWork) => {
+    layDryLift(work);
+    for (const mark of open) laySpot(work, mark);
+    return work;
+  };
+  const work = layMarks(new ZoneWork(context, state, likely, round));
   const spread = Math.min(view.areaM2.value, open.reduce((sum, { plan }) => sum + plan.spread.value, 0));
   const spotArea = worked("geometry.spread", spread, "m2", [input("spread of the marks together", spread, "m2"), input("area of the zone", view.areaM2.value, "m2")]);
   if (toTreat) {
-    const { options, picked, because } = laySchool(work, { soil: round > 0 ? undefined : view.zone.soil, spotArea });
+    const panel = { soil: round > 0 ? undefined : view.zone.soil, spotArea };
+    const before = beforeThisRound(context, view);
+    const begun = before === context ? undefined : laySchool(layMarks(new ZoneWork(before, stateNow(before, view), likely, round)), panel);
+    const { options, picked, because } = laySchool(work, panel, begun);
     Object.assign(zonePlan, { schools: options, picked, pickedBecause: because });
   }
   work.addProofs();

@@ -49,16 +49,36 @@ interface Panel {
 const refuse = (because: string, forbiddenBy: Rule[] = []): Refusal => ({ because, forbiddenBy });
 const SPENT = "The water budget here is spent: let it dry first.";
 
-/** Weighs the three schools for a zone as it stands after its marks, picks one and lays its steps. */
-export function laySchool(work: ZoneWork, panel: Panel): { options: SchoolOption[]; picked?: School; because: string } {
+export interface SchoolPick {
+  options: SchoolOption[];
+  picked?: School;
+  because: string;
+}
+
+/**
+ * Weighs the three schools for a zone as it stands after its marks, picks one and lays its steps.
+ * @param begun the pick the work on this zone began with: it stays while the work runs, whatever the budget says by now
+ */
+export function laySchool(work: ZoneWork, panel: Panel, begun?: SchoolPick): SchoolPick {
   const proposals = SCHOOL_IDS.map((school) => ({ school, proposal: PROPOSE[school](work, panel) }));
+  const layOf = (picked: School | undefined) => {
+    const taken = proposals.find(({ school }) => school === picked)?.proposal;
+    return taken && "lay" in taken ? taken.lay : undefined;
+  };
+  const finished = MACHINE_ENDS.some((end) => !work.todo(`${baseOf(work)}-${end}`));
+  if (begun && (finished || layOf(begun.picked))) {
+    layOf(begun.picked)?.();
+    return begun;
+  }
   const options = proposals.map(({ school, proposal }) => weigh(work, school, proposal));
   const chosen = work.context.job.choices.schools[work.view.id];
   const { picked, because } = pickSchool(work.context, options, panel.soil, work.likely, chosen);
-  const taken = proposals.find(({ school }) => school === picked)?.proposal;
-  if (taken && "lay" in taken) taken.lay();
+  layOf(picked)?.();
   return { options, picked, because };
 }
+
+/** The step that ends each school's part; once done, no other school begins on the same wet panel. */
+const MACHINE_ENDS = ["extract", "steam", "rinse"] as const;
 
 function weigh({ context, state, view }: ZoneWork, school: School, proposal: Proposal | Refusal): SchoolOption {
   const refused = "because" in proposal;
@@ -95,9 +115,9 @@ const baseOf = ({ round }: ZoneWork) => `panel-r${round}`;
 function cleanPanel(work: ZoneWork, area: Worked, rounds: number, perRoundLPerM2: number) {
   const base = baseOf(work);
   const fit = fitAgent(work.context, work.view, work.likely, "neutral-cleaner", "medium-brush", "clean");
-  if (!fit.ok || !work.todo(`${base}-clean`)) return;
-  work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut);
-  work.apply(STAGE.clean, `${base}-clean`, "neutral-cleaner", fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * rounds, rounds, why: "Loosens the soil of the whole panel, seam to seam." });
+  if (!fit.ok) return;
+  if (work.todo(`${base}-clean`)) work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut);
+  if (work.todo(`${base}-clean`)) work.apply(STAGE.clean, `${base}-clean`, "neutral-cleaner", fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * rounds, rounds, why: "Loosens the soil of the whole panel, seam to seam." });
   work.towelOff(STAGE.cleanTowel, `${base}-towel`, area);
 }
 
@@ -129,7 +149,8 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
   const stroke = wetStroke(context.kit.extractor!);
   const cleaner = fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean");
-  const preSpray = soil && soil !== "light" && cleaner.ok ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
+  const sprays = soil !== undefined && soil !== "light" && cleaner.ok;
+  const preSpray = sprays && work.todo(`${baseOf(work)}-clean`) ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
   const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
   const before: WaterMove[] = preSpray > 0 ? [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }] : [];
   const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes) });
@@ -146,7 +167,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
     parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet))],
     lay: () => {
       const base = baseOf(work);
-      if (preSpray > 0) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
+      if (sprays) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
       if (!work.todo(`${base}-extract`)) return;
       work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut);
       const strokes = Math.min(wet, strokesLeft(0));
@@ -189,7 +210,8 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
       const base = baseOf(work);
       cleanPanel(work, area, 1, PANEL_L_PER_M2.cleanRound);
       const on = work.allowed(usual);
-      if (on <= 0 || !work.todo(`${base}-steam`)) return;
+      if (!work.todo(`${base}-steam`)) return work.towelOff(STAGE.machineTowel, `${base}-steam-towel`, area);
+      if (on <= 0) return;
       work.clearFor(fit, `${base}-steam`, STAGE.panelAir, STAGE.panelRinseOut);
       work.add(STAGE.machine, `${base}-steam`, `x${rounds}`, {
         action: "steam", agent: "water", tool: "steamer", tempC: fit.candidate.clothTempC, areaM2: area, waterOnLPerM2: on, rounds,

@@ -53,7 +53,12 @@ export function laySpot(work: ZoneWork, { plan, rungs }: OpenMark) {
   rung.does.forEach((does, index) => {
     const name = `${base}/${index}`;
     const fit = does.action === "agent" ? fitAgent(context, view, likely, does.agent, does.tool) : fitMachine(context, view, work.likely, does.action);
-    if (!fit.ok || !work.todo(name)) return;
+    if (!fit.ok) return;
+    if (!work.todo(name)) {
+      // Done already: what it brought up still has to come off.
+      wet ||= does.action !== "scrape";
+      return;
+    }
     work.clearFor(fit, name, STAGE.spots, STAGE.spots);
     if (!work.isClearFor(fit)) return;
     if (does.action === "agent") {

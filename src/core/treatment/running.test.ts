@@ -1,0 +1,110 @@
+import { describe, expect, it } from "vitest";
+import { assess } from "../assess";
+import { USUAL_KIT } from "../catalog/kit";
+import { jobState } from "../state";
+import { demoJobs } from "../../demo/jobs";
+import type { Job, WorkEvent } from "../job/schema";
+import type { Step } from "./step";
+
+/** What was done is never planned again; what it showed moves the plan. */
+
+const NOW = new Date("2026-05-04T09:00:00Z");
+const ferry = () => demoJobs(NOW)[0]!;
+const planOf = (job: Job) => assess(job, USUAL_KIT, NOW.toISOString());
+let counter = 0;
+
+function done(step: Step, more: Partial<Extract<WorkEvent, { kind: "done" }>> = {}): WorkEvent {
+  return {
+    kind: "done", id: `d${counter++}`, at: NOW.toISOString(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds,
+    ...(step.findingId ? { findingId: step.findingId } : {}), ...(step.agent ? { agent: step.agent } : {}),
+    waterOnLPerM2: step.waterOnLPerM2, ...(step.wetStrokes ? { wetStrokes: step.wetStrokes, dryStrokes: step.dryStrokes } : {}), ...more,
+  };
+}
+const withEvents = (job: Job, ...events: WorkEvent[]): Job => ({ ...job, events: [...job.events, ...events] });
+const judged = (findingId: string, result: "gone" | "better" | "same" | "worse" | "left"): WorkEvent => ({ kind: "outcome", id: `o${counter++}`, at: NOW.toISOString(), findingId, result });
+
+/** Does every step that is left, one after another. */
+function workOut(job: Job): { job: Job; titles: string[] } {
+  const titles: string[] = [];
+  for (let guard = 0; guard < 100; guard++) {
+    const [step] = planOf(job).plan.steps;
+    if (!step) return { job, titles };
+    titles.push(step.title);
+    job = withEvents(job, done(step));
+  }
+  throw new Error("The work does not end.");
+}
+
+describe("running a job", () => {
+  it("takes each step off the list as it is done, in the order that was planned, and ends", () => {
+    const planned = planOf(ferry()).plan.steps.map(({ title }) => title);
+    expect(workOut(ferry()).titles).toEqual(planned);
+  });
+
+  it("names the state and the next thing to do, from new to handed back", () => {
+    const stages = [jobState(planOf(ferry())).stage];
+    const [first] = planOf(ferry()).plan.steps;
+    stages.push(jobState(planOf(withEvents(ferry(), done(first!)))).stage);
+    const { job } = workOut(ferry());
+    stages.push(jobState(planOf(job)).stage);
+    stages.push(jobState(planOf(withEvents(job, { kind: "handed-back", id: "h", at: NOW.toISOString(), damp: true }))).stage);
+    expect(stages).toEqual(["planned", "working", "drying", "handed-back"]);
+  });
+
+  it("still visible when dry: the next rung, with its own proof and rinse, on that zone alone", () => {
+    const { job } = workOut(ferry());
+    const { plan } = planOf(withEvents(job, judged("fb-soup", "same")));
+    expect(plan.marks["fb-soup"]!.rungs.map(({ state }) => state).slice(0, 2)).toEqual(["done", "now"]);
+    expect(plan.steps.some(({ agent }) => agent === "peroxide")).toBe(true);
+    expect(plan.steps.some(({ action }) => action === "dry-removal")).toBe(false);
+    expect(new Set(plan.steps.flatMap(({ zoneIds }) => zoneIds))).toEqual(new Set([job.findings.byId["fb-soup"]!.zoneId]));
+  });
+
+  it("gone, left or worse ends the mark; the last rung used up is the stop", () => {
+    const { job } = workOut(ferry());
+    for (const result of ["gone", "left", "worse"] as const) expect(planOf(withEvents(job, judged("fb-soup", result))).plan.marks["fb-soup"]!.state).toBe(result);
+    let tried = job;
+    for (let rung = 0; rung < 5; rung++) tried = workOut(withEvents(tried, judged("fb-soup", "same"))).job;
+    expect(planOf(tried).plan.marks["fb-soup"]!.state).toBe("at-the-stop");
+    expect(planOf(tried).plan.steps).toEqual([]);
+  });
+
+  it("an agent that runs is left out of what follows, with the reason", () => {
+    const job = ferry();
+    const [pieceId] = job.pieces.order as [string];
+    job.pieces.byId[pieceId] = { ...job.pieces.byId[pieceId]!, cloth: { ...job.pieces.byId[pieceId]!.cloth, fastness: { "acid-spotter": 3 } } };
+    const { plan } = planOf(job);
+    expect(plan.steps.some(({ agent }) => agent === "acid-spotter")).toBe(false);
+    expect(plan.marks["fb-soup"]!.rungs.flatMap(({ leftOut }) => leftOut).map(({ because }) => because).join()).toContain("dye came off");
+  });
+
+  it("what was put on beyond the plan counts against the zone's budget and dries longer", () => {
+    const job = ferry();
+    const zoneId = job.findings.byId["fb-soup"]!.zoneId;
+    const steps = planOf(job).plan.steps;
+    const wet = steps.find(({ agent, findingId }) => agent === "acid-spotter" && findingId === "fb-soup")!;
+    const planned = planOf(withEvents(job, done(wet)));
+    const flooded = planOf(withEvents(job, done(wet, { waterOnLPerM2: 1.5 })));
+    expect(flooded.plan.zones[zoneId]!.usedLPerM2).toBeGreaterThan(planned.plan.zones[zoneId]!.usedLPerM2);
+    expect(flooded.drying[zoneId]!.hours.value).toBeGreaterThan(planned.drying[zoneId]!.hours.value);
+    expect(flooded.drying[zoneId]!.tooDeep).toBe(true);
+  });
+
+  it("leaving out a look or a proof does not count as having done it", () => {
+    const job = ferry();
+    const proof = planOf(job).plan.steps.find(({ proves }) => proves)!;
+    expect(proof.required).toBe(true);
+    const skipped = withEvents(job, { kind: "skip", id: "s", at: NOW.toISOString(), stepKey: proof.key, title: proof.title, action: proof.action, zoneIds: proof.zoneIds, reason: "No time" });
+    expect(planOf(skipped).plan.steps.map(({ key }) => key)).toContain(proof.key);
+  });
+
+  it("solvent in the cloth is aired the long end of its time before any motor", () => {
+    const job = demoJobs(NOW)[1]!;
+    const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "arm-right")!;
+    const event: WorkEvent = { kind: "done", id: "x", at: NOW.toISOString(), stepKey: "own:", title: "Dry solvent", action: "agent", agent: "solvent", zoneIds: [zoneId] };
+    const steps = planOf(withEvents(job, event)).plan.steps.filter(({ zoneIds }) => zoneIds.includes(zoneId));
+    const air = steps.findIndex(({ action }) => action === "air");
+    expect(steps[air]!.dwell!.min.value).toBeGreaterThanOrEqual(30);
+    expect(air).toBeLessThan(steps.findIndex(({ action }) => action === "dry-removal"));
+  });
+});
