@@ -12,7 +12,6 @@ export const FORMULAS = {
   "geometry.spread": { name: "Area the agent spreads to", equation: "spread = mark grown by a margin all round, inside its zone", mark: "judgement" },
   "dilution.product": { name: "Product in a mix", equation: "product = V / (r + 1), with r parts water to one part product", mark: "practice" },
   "dilution.water": { name: "Water in a mix", equation: "water = V × r / (r + 1)", mark: "practice" },
-  "dilution.strength": { name: "Strength of a mix", equation: "share = 1 / (r + 1)", mark: "practice" },
   "dilution.forPh": {
     name: "Weakest-needed mix for the fibre",
     equation: "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the smallest that stays inside the fibre's window",
@@ -31,7 +30,6 @@ export const FORMULAS = {
   "water.residual": { name: "Water left after drawing off", equation: "W ← W_b + (W − W_b)(1 − r) for each dry stroke", mark: "judgement" },
   "water.toweled": { name: "Water left after towelling", equation: "W = litres on / area × share a towel leaves", mark: "judgement" },
   "water.depth": { name: "Depth reached in the foam", equation: "depth = (W − face capacity) / (porosity × saturation)", mark: "judgement" },
-  "air.wetBulb": { name: "Wet-bulb temperature", equation: "humidity ratio by the psychrometric energy balance, solved by bisection", mark: "std", source: "ASHRAE Fundamentals, chapter 1" },
   "air.evaporation": {
     name: "Evaporation from the wet surface",
     equation: "j = k_m (p_vs(T_s) − p_a) / (R_v T_film), k_m = h_c / (ρ c_p Le^⅔), h_c = 5.7 + 3.8 v; T_s from the energy balance",

@@ -17,7 +17,5 @@ export const ACTIONS = {
 
 export type ActionId = keyof typeof ACTIONS;
 
-/** Actions that put liquid or steam on the cloth. */
-export const WET_ACTIONS: readonly ActionId[] = ["presoak", "agent", "clean", "rinse", "extract", "steam"];
 /** Actions with a motor, heat or spark near the cloth. */
 export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "extract", "steam"];

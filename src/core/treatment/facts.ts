@@ -1,5 +1,5 @@
 import type { AgentId } from "../catalog/agents";
-import { BUILD_IDS, BUILDS, NEIGHBOUR_IDS, type BuildId, type CareCode, type NeighbourId } from "../catalog/builds";
+import { BUILD_IDS, BUILDS, type BuildId, type CareCode, type NeighbourId } from "../catalog/builds";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "../catalog/materials";
 import type { Cloth, Finding, Job, Piece, Zone } from "../job/schema";
 import { templateOf, type Rect } from "../pieces/templates";
@@ -77,7 +77,6 @@ export const leastOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[Buil
 export const mostOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) => Math.max(...view.builds.map((id) => pick(BUILDS[id])));
 export const leastFaceCapacity = (view: ZoneView) => Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
 export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
-export const hasNeighbour = (view: ZoneView, id: (typeof NEIGHBOUR_IDS)[number]) => view.neighbours.includes(id);
 
 /** A finding's area: its outline's by the shoelace sum, or an oval of its size. */
 export function markArea({ size, outline }: Finding): Worked {
