@@ -24,7 +24,7 @@ export function Thread() {
   const startMs = worked[0]?.fromMs ?? nowMs;
   const finishMs = Math.max(forecast.finish.atMs, nowMs, startMs + 60_000);
   const promises = promisesOf(job);
-  const endMs = Math.max(finishMs + 60_000, forecast.usableMs ?? 0, ...promises.map(({ ms }) => ms));
+  const endMs = Math.max(finishMs + 60_000, forecast.usable?.atMs ?? 0, ...promises.map(({ ms }) => ms));
   const left = 8;
   const usable = width - 2 * left;
   const x = (ms: number) => left + (ms <= finishMs ? ((ms - startMs) / (finishMs - startMs)) * usable * WORK_SHARE : usable * (WORK_SHARE + ((ms - finishMs) / (endMs - finishMs)) * (1 - WORK_SHARE - 0.01)));
@@ -44,7 +44,7 @@ export function Thread() {
         const sag = Math.min(12, 4 + (b - a) / 14);
         return <path key={key} d={dwell ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}` : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`} fill="none" stroke={dwell ? "var(--weld)" : "var(--inkSoft)"} strokeWidth="2.5" strokeLinecap="round" />;
       })}
-      {forecast.usableMs !== undefined && forecast.usableMs > finishMs && <line x1={x(finishMs)} x2={x(forecast.usableMs)} y1={LINE_Y} y2={LINE_Y} stroke="var(--woad)" strokeWidth="4" strokeDasharray="1 9" strokeLinecap="round" />}
+      {forecast.usable && forecast.usable.atMs > finishMs && <line x1={x(finishMs)} x2={x(forecast.usable.atMs)} y1={LINE_Y} y2={LINE_Y} stroke="var(--woad)" strokeWidth="4" strokeDasharray="1 9" strokeLinecap="round" />}
       {promises.map(({ name, ms }, index) => {
         const at = x(ms);
         const other = promises[1 - index];

@@ -13,7 +13,7 @@ import type { Worked } from "./quantity/working";
 
 export interface ZoneDrying extends Drying {
   depth: Worked;
-  allowedMm: number;
+  allowed: Worked;
   tooDeep: boolean;
 }
 

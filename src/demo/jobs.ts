@@ -69,6 +69,7 @@ function hallCarpet(now: Date): Job {
     { op: "set", path: ["zones", "byId", zone("field-1"), "soil"], value: "caked" },
     { op: "set", path: ["zones", "byId", zone("field-2"), "soil"], value: "heavy" },
     { op: "set", path: ["zones", "byId", zone("field-3"), "soil"], value: "moderate" },
+    { op: "insert", collection: "findings", id: "hc-mud", value: { kind: "mark", zoneId: zone("field-1"), name: "Boot mud", centre: { xMm: 900, yMm: 820 }, size: { widthMm: 420, heightMm: 300 }, outline: blot([210, 150, 176, 138, 196, 160, 150, 184]), evidence: { owner: "mud", place: "feet", feel: "powdery", edge: "trail" } } },
     { op: "insert", collection: "findings", id: "hc-tea", value: { kind: "mark", zoneId: zone("field-2"), name: "Tea", centre: { xMm: 700, yMm: 1100 }, size: { widthMm: 220, heightMm: 180 }, outline: blot([110, 80, 92, 76, 104, 84, 90, 98]), evidence: { owner: "hot-drink", colour: "yellow-brown", edge: "dark-rim" } } },
   ]);
 }

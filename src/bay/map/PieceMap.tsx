@@ -4,7 +4,7 @@ import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
 import type { Finding } from "@/core/job/schema";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { useFormat } from "@/ui/Num";
+import { Num, useFormat } from "@/ui/Num";
 import { useBay } from "../BayContext";
 import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
@@ -23,12 +23,21 @@ export function PieceMap() {
   return (
     <section className={`bay-map no-print${open ? " open" : ""}`} aria-label="Piece map">
       <LensBar />
+      <LensCaption />
       <div className="map-canvas">
         <Drawing />
         <Act className="map-toggle" onAct={() => setOpen(!open)}>{open ? "Close map" : "Map"}</Act>
       </div>
     </section>
   );
+}
+
+/** The number the lens shows of the zone in hand, to be opened: what is drawn cannot be. */
+function LensCaption() {
+  const { lens, zone, assessment } = useBay();
+  const { units } = useFormat();
+  const { of, words } = zone ? lensOf(lens, zone, assessment, units) : {};
+  return zone && of ? <p className="lens-caption">{zone.name}: <Num of={of} words={words} testId="lens-value" /></p> : null;
 }
 
 function Drawing() {

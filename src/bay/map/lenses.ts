@@ -1,6 +1,7 @@
 import type { Assessment } from "@/core/assess";
 import { SOIL_LEVELS } from "@/core/catalog/builds";
 import { formatQuantity } from "@/core/quantity/format";
+import type { Worked } from "@/core/quantity/working";
 import type { UnitSystem } from "@/core/quantity/units";
 import type { ZoneView } from "@/core/treatment/facts";
 import type { LensId } from "../phases";
@@ -9,6 +10,8 @@ import type { PatternId } from "./patterns";
 export interface LensView {
   fill?: PatternId;
   words?: string;
+  /** The number behind the words, where there is one. */
+  of?: Worked;
 }
 
 /** What a lens shows of one zone: a weave, and a few words. */
@@ -27,8 +30,8 @@ export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessmen
     }
     case "water": {
       if (!dry || !zonePlan) return {};
-      const { usedLPerM2, budget } = zonePlan;
-      return { fill: dry.tooDeep ? "water-over" : usedLPerM2 > budget.value * 0.6 ? "water-much" : "water", words: formatQuantity({ value: usedLPerM2, unit: "L/m2" }, units) };
+      const { used, budget } = zonePlan;
+      return { fill: dry.tooDeep ? "water-over" : used.value > budget.value * 0.6 ? "water-much" : "water", words: formatQuantity(used, units), of: used };
     }
     case "time": {
       const first = plan.steps.findIndex(({ zoneIds }) => zoneIds.includes(view.id));
@@ -37,7 +40,7 @@ export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessmen
     }
     case "dry":
       if (!dry) return {};
-      return { fill: dry.mould === "safe" ? (dry.hours.value > 12 ? "dry-slow" : "dry-soon") : "dry-over", words: Number.isFinite(dry.hours.value) ? `${formatQuantity(dry.hours, units)}` : "does not dry" };
+      return { fill: dry.mould === "safe" ? (dry.hours.value > 12 ? "dry-slow" : "dry-soon") : "dry-over", words: Number.isFinite(dry.hours.value) ? `${formatQuantity(dry.hours, units)}` : "does not dry", of: dry.hours };
   }
 }
 

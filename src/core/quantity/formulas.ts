@@ -27,6 +27,8 @@ export const FORMULAS = {
   "treatment.soilOut": { name: "Soil lifted", equation: "soil left = Π exp(−rate × rounds)", mark: "judgement", source: "after Sinner 1960, four factors" },
   "water.budget": { name: "Water budget", equation: "budget = build's allowance × share for cold, damp and age", mark: "judgement" },
   "water.wetStroke": { name: "Water put on by one wet stroke", equation: "q = flow / (head width × stroke speed)", mark: "practice" },
+  "water.wetStrokes": { name: "Wet strokes", equation: "the least of the strokes this soil needs, those the water budget allows, and those that stay as shallow as the build may take", mark: "judgement" },
+  "water.dryStrokes": { name: "Dry strokes", equation: "dry = strokes for each wet one × (wet + 1)", mark: "judgement" },
   "water.residual": { name: "Water left after drawing off", equation: "W ← W_b + (W − W_b)(1 − r) for each dry stroke", mark: "judgement" },
   "water.toweled": { name: "Water left after towelling", equation: "W = litres on / area × share a towel leaves", mark: "judgement" },
   "water.depth": { name: "Depth reached in the foam", equation: "depth = (W − face capacity) / (porosity × saturation)", mark: "judgement" },
@@ -42,8 +44,15 @@ export const FORMULAS = {
     mark: "judgement",
   },
   "drying.mould": { name: "Mould clock", equation: "time left = 24 h (caution) and 48 h (limit) less hours wet at the end of drying", mark: "std", source: "EPA guidance: dry within 24 to 48 hours" },
+  "treatment.clothTemp": { name: "Warmest at the cloth", equation: "the coolest of what this way of working uses, what the agent bears, and every rule met here", mark: "judgement" },
+  "water.used": { name: "Water put on since it was last dry", equation: "used = sum of what was put on and what the steps to come put on", mark: "practice" },
+  "water.depthAllowed": { name: "Depth allowed below the face", equation: "the least of what the build may take and half the foam's thickness", mark: "judgement" },
+  "record.sum": { name: "Used in all", equation: "used = sum of what each recorded step put on", mark: "practice" },
+  "schedule.step": { name: "Minutes of a step", equation: "minutes = hands-on + shortest dwell", mark: "practice" },
+  "schedule.usable": { name: "When it is dry enough to use", equation: "hands done + longest drying of any zone", mark: "judgement" },
   "schedule.finish": { name: "Forecast finish", equation: "now + what is left of the running step + hands-on and shortest dwell of each step to come", mark: "practice" },
   "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },
+  "as-entered": { name: "As entered", equation: "no sum: the value as it was put in", mark: "practice" },
 } as const satisfies Record<string, Formula>;
 
 export type FormulaId = keyof typeof FORMULAS;

@@ -20,10 +20,10 @@ const at = (made: Job, nowMs = NOW) => forecastAt(assess(made, USUAL_KIT, new Da
 
 describe("forecast", () => {
   it("adds hands-on minutes and shortest dwells one after another, then drying", () => {
-    const { times, finish, usableMs } = at(job());
+    const { times, finish, usable } = at(job());
     times.slice(1).forEach((time, index) => expect(time.startMs).toBe(times[index]!.endMs));
     expect(finish.atMs).toBe(times.at(-1)!.endMs);
-    expect(usableMs).toBeGreaterThan(finish.atMs);
+    expect(usable!.atMs).toBeGreaterThan(finish.atMs);
   });
 
   it("names the tighter promise; a damp hand-back does not wait for drying", () => {
@@ -48,7 +48,7 @@ describe("forecast", () => {
     const cold = job((made) => (made.site = { airTempC: 5, relativeHumidityPct: 92, airSpeedMPerS: 0.1 }));
     expect(Object.values(assess(cold, USUAL_KIT, "2026-05-04T08:00:00Z").drying).some(({ mould }) => mould !== "safe")).toBe(true);
     const saturated = job((made) => (made.site = { airTempC: 5, relativeHumidityPct: 100, airSpeedMPerS: 0.1 }));
-    expect(at(saturated).usableMs).toBeUndefined();
+    expect(at(saturated).usable).toBeUndefined();
   });
 
   it("follows the piece's length: area, litres and minutes", () => {

@@ -1,7 +1,7 @@
 import { lastOf, type History } from "../job/history";
 import type { Job } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
-import type { Step } from "../treatment/step";
+import { stepMinutes, type Step } from "../treatment/step";
 
 const MINUTE_MS = 60_000;
 
@@ -22,15 +22,12 @@ export interface Forecast {
   times: StepTime[];
   /** When the hands are done. */
   finish: Worked & { atMs: number };
-  /** When it is dry; undefined when this air never dries it. */
-  usableMs?: number;
+  /** When it is dry, minutes from now (under 0: since then); undefined when this air never dries it. */
+  usable?: Worked & { atMs: number };
   slacks: Slack[];
   /** The promise with the least in hand. */
   tighter?: Slack;
 }
-
-/** Hands-on minutes and the shortest dwell of a step. */
-export const stepMinutes = ({ minutes, dwell }: Step) => minutes.value + (dwell?.min.value ?? 0);
 
 /**
  * When the work will be done, one pair of hands, one step after another, starting now.
@@ -43,7 +40,7 @@ export function forecastOf(steps: readonly Step[], history: History, promises: J
   const times = steps.map((step): StepTime => {
     const begun = running?.stepKey === step.key ? Date.parse(running.at) : undefined;
     const startMs = begun ?? at;
-    const endMs = Math.max(nowMs, startMs + stepMinutes(step) * MINUTE_MS);
+    const endMs = Math.max(nowMs, startMs + stepMinutes(step).value * MINUTE_MS);
     at = Math.max(at, endMs);
     return { key: step.key, startMs, endMs };
   });
@@ -58,10 +55,13 @@ export function forecastOf(steps: readonly Step[], history: History, promises: J
   };
   const setToDry = history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
   const dryFrom = steps.length === 0 && setToDry ? Date.parse(setToDry.at) : at;
-  const usableMs = Number.isFinite(dryHours) ? dryFrom + dryHours * 60 * MINUTE_MS : undefined;
+  const usableMs = dryFrom + dryHours * 60 * MINUTE_MS;
+  const usable = Number.isFinite(dryHours)
+    ? { ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"), input("longest drying", dryHours, "h")]), atMs: usableMs }
+    : undefined;
   const handedOver = lastOf(history, "done") && steps.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
-  const slacks = [slackOf("hand back", promises.handBackAt, promises.dampHandBackAgreed ? handedOver : (usableMs ?? Infinity)), slackOf("usable", promises.usableAt, usableMs ?? Infinity)].filter((slack) => slack !== undefined);
-  return { times, finish, usableMs, slacks, tighter: slacks.reduce<Slack | undefined>((least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least), undefined) };
+  const slacks = [slackOf("hand back", promises.handBackAt, promises.dampHandBackAgreed ? handedOver : usableMs), slackOf("usable", promises.usableAt, usableMs)].filter((slack) => slack !== undefined);
+  return { times, finish, usable, slacks, tighter: slacks.reduce<Slack | undefined>((least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least), undefined) };
 }
 
 function slackOf(promise: Slack["promise"], promised: string | undefined, forecastMs: number): Slack | undefined {

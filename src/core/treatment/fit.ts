@@ -5,7 +5,7 @@ import type { ActionId } from "./actions";
 import { factsOf, type Context } from "./context";
 import type { ZoneView } from "./facts";
 import { judge, limitsOf, type Candidate, type Verdict } from "./judge";
-import { COOL_C, HOT_WATER_C, LUKEWARM_C } from "./rates";
+import { usualClothTempC } from "./rates";
 import type { Rule } from "./rules";
 import { strengthFor, type Strength } from "./strength";
 
@@ -44,7 +44,7 @@ export function fitAgent(context: Context, view: ZoneView, likely: readonly Fami
   for (const spraying of ways) {
     const candidate: Candidate = {
       action, agent, spraying,
-      clothTempC: Math.min(row.maxTempC, agent === "water" ? COOL_C : LUKEWARM_C, limits.clothTempC),
+      clothTempC: Math.min(row.maxTempC, usualClothTempC(action, agent), limits.clothTempC),
       toolAggressiveness: TOOLS[tool].aggressiveness,
       phMin: strength?.phMin ?? row.phMin,
       phMax: strength?.phMax ?? row.phMax,
@@ -64,7 +64,9 @@ export function fitMachine(context: Context, view: ZoneView, likely: readonly Fa
   if (action === "extract" && !context.kit.extractor) return refused("There is no extractor in the kit.");
   const facts = factsOf(context, view, likely, inCloth);
   const wet = action !== "scrape" && action !== "dry-removal";
-  const hot = action === "steam" ? 100 : action === "extract" ? Math.min(HOT_WATER_C, limitsOf(facts).clothTempC) : LUKEWARM_C;
+  const usual = usualClothTempC(action, "water");
+  // Only drawing off can be done cooler; steam and a soak are what they are, or are refused.
+  const hot = action === "extract" ? Math.min(usual, limitsOf(facts).clothTempC) : usual;
   const tool = MACHINE_TOOL[action];
   const { phMin, phMax } = agentOf("water");
   const candidate: Candidate = {

@@ -3,7 +3,8 @@ import { diagnose } from "../diagnosis/diagnose";
 import type { School } from "../job/format";
 import type { DamageFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
-import { beforeThisRound, contextOf, stateNow, type Context } from "./context";
+import { ACTIONS } from "./actions";
+import { beforeThisRound, contextOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
 import { layMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
@@ -18,7 +19,7 @@ export interface ZonePlan {
   view: ZoneView;
   budget: Worked;
   /** Put on since it was last dry, done and planned together. */
-  usedLPerM2: number;
+  used: Worked;
   schools: SchoolOption[];
   picked?: School;
   pickedBecause: string;
@@ -68,7 +69,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   }
   const open = marks.filter(({ plan }) => plan.state === "open");
   const state = stateNow(context, view);
-  const zonePlan: ZonePlan = { view, budget: state.budget, usedLPerM2: state.usedLPerM2, schools: [], pickedBecause: "", moves: state.moves, likely };
+  const zonePlan: ZonePlan = { view, budget: state.budget, used: usedOf(state), schools: [], pickedBecause: "", moves: state.moves, likely };
   plan.zones[view.id] = zonePlan;
 
   // A referral stops the whole zone: nothing is brushed or wetted around what someone licensed has to see.
@@ -98,9 +99,13 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   }
   work.addProofs();
   layDrying(work);
-  zonePlan.usedLPerM2 = state.usedLPerM2;
+  zonePlan.used = usedOf(state);
   return work.steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
 }
+
+/** The sum of every litre on it since it was last dry, done and planned. */
+const usedOf = ({ moves, usedLPerM2 }: ZoneState): Worked =>
+  worked("water.used", usedLPerM2, "L/m2", moves.flatMap(({ action, waterOnLPerM2 = 0 }) => (waterOnLPerM2 > 0 ? [input(ACTIONS[action].name.toLowerCase(), waterOnLPerM2, "L/m2")] : [])));
 
 /** What anything still on this zone may be, whether it is being treated or was left. */
 function likelyOn({ job, history }: Context, zoneId: string): FamilyId[] {
@@ -113,11 +118,10 @@ function layDrying(work: ZoneWork) {
   const base = `set-to-dry-r${work.round}`;
   const wet = work.state.moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0);
   if (!wet || !work.todo(base)) return;
-  const { tempC, airSpeedMPerS } = work.context.conditions.slow;
   work.add(STAGE.dry, base, "", {
     action: "set-to-dry", tool: "hand", areaM2: work.view.areaM2, minutes: handsOnMinutes("set-to-dry", 0),
     title: "Set it to dry",
-    how: `Air over every wet panel, pile set one way, mats and covers off. Planned for ${Math.round(tempC)} °C and ${airSpeedMPerS} m/s.`,
+    how: "Air over every wet panel, pile set one way, mats and covers off.",
     why: "Damp hides marks: judge it dry. Wet for more than a day or two it grows mould.",
     check: "Air can be felt on every panel.",
   });

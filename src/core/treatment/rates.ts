@@ -1,3 +1,4 @@
+import type { AgentId } from "../catalog/agents";
 import type { SoilLevel } from "../catalog/builds";
 import type { School } from "../job/format";
 import { input, worked, type Worked } from "../quantity/working";
@@ -57,7 +58,17 @@ export const SHARE_OF_BUDGET = 0.5;
 export const AIR_OUT_MIN = 30;
 /** Dry strokes after each wet one, and as many again at the end. Judgement. */
 export const DRY_PER_WET = 2;
-export const dryStrokesFor = (wetStrokes: number) => DRY_PER_WET * (wetStrokes + 1);
-export const HOT_WATER_C = 45;
-export const LUKEWARM_C = 35;
-export const COOL_C = 20;
+export const dryStrokesFor = (wetStrokes: number): Worked =>
+  worked("water.dryStrokes", DRY_PER_WET * (wetStrokes + 1), "strokes", [input("dry strokes for each wet one", DRY_PER_WET, "strokes", "table"), input("wet strokes", wetStrokes, "strokes")]);
+const HOT_WATER_C = 45;
+const LUKEWARM_C = 35;
+const COOL_C = 20;
+const STEAM_C = 100;
+
+/** How warm a way of working comes at the cloth where no rule asks for less. */
+export function usualClothTempC(action: ActionId, agent: AgentId | undefined): number {
+  if (action === "steam") return STEAM_C;
+  if (action === "extract") return HOT_WATER_C;
+  if (action === "presoak") return LUKEWARM_C;
+  return agent === "water" ? COOL_C : LUKEWARM_C;
+}

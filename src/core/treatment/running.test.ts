@@ -17,7 +17,7 @@ function done(step: Step, more: Partial<Extract<WorkEvent, { kind: "done" }>> = 
   return {
     kind: "done", id: `d${counter++}`, at: NOW.toISOString(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds,
     ...(step.findingId ? { findingId: step.findingId } : {}), ...(step.agent ? { agent: step.agent } : {}),
-    waterOnLPerM2: step.waterOnLPerM2, ...(step.wetStrokes ? { wetStrokes: step.wetStrokes, dryStrokes: step.dryStrokes } : {}), ...more,
+    waterOnLPerM2: step.waterOnLPerM2, ...(step.wetStrokes ? { wetStrokes: step.wetStrokes.value, dryStrokes: step.dryStrokes?.value } : {}), ...more,
   };
 }
 const withEvents = (job: Job, ...events: WorkEvent[]): Job => ({ ...job, events: [...job.events, ...events] });
@@ -85,7 +85,7 @@ describe("running a job", () => {
     const wet = steps.find(({ agent, findingId }) => agent === "acid-spotter" && findingId === "fb-soup")!;
     const planned = planOf(withEvents(job, done(wet)));
     const flooded = planOf(withEvents(job, done(wet, { waterOnLPerM2: 1.5 })));
-    expect(flooded.plan.zones[zoneId]!.usedLPerM2).toBeGreaterThan(planned.plan.zones[zoneId]!.usedLPerM2);
+    expect(flooded.plan.zones[zoneId]!.used.value).toBeGreaterThan(planned.plan.zones[zoneId]!.used.value);
     expect(flooded.drying[zoneId]!.hours.value).toBeGreaterThan(planned.drying[zoneId]!.hours.value);
     expect(flooded.drying[zoneId]!.tooDeep).toBe(true);
   });

@@ -105,9 +105,9 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
   },
 
   "water stays within every zone's budget": ({ file, result }) =>
-    Object.values(result.plan.zones).every(({ budget, usedLPerM2, view }) => {
+    Object.values(result.plan.zones).every(({ budget, used, view }) => {
       const already = file.job.events.reduce((sum, event) => sum + (event.kind === "done" && event.zoneIds.includes(view.id) ? (event.waterOnLPerM2 ?? 0) : 0), 0);
-      return usedLPerM2 <= Math.max(budget.value, already) + 1e-9;
+      return used.value <= Math.max(budget.value, already) + 1e-9;
     }),
 
   "no two steps share a key, and the same input gives the same plan": ({ file, result }) =>

@@ -153,7 +153,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const preSpray = sprays && work.todo(`${baseOf(work)}-clean`) ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
   const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
   const before: WaterMove[] = preSpray > 0 ? [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }] : [];
-  const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes) });
+  const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes).value });
   const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, context.kit.extractor!.recoveryPerDryStroke).peakLPerM2, view).tooDeep;
   const affordable = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
   if (affordable < 1) return refuse("The water budget here is too small for even one wet stroke.");
@@ -164,23 +164,25 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   return {
     rounds: wet,
     moves: [...before, drawing(wet)],
-    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet))],
+    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet).value)],
     lay: () => {
       const base = baseOf(work);
       if (sprays) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
       if (!work.todo(`${base}-extract`)) return;
       work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut);
-      const strokes = Math.min(wet, strokesLeft(0));
+      const affordableNow = strokesLeft(0);
+      const strokes = Math.min(wet, affordableNow);
       if (strokes < 1) return;
       const tempC = fit.candidate.clothTempC!;
       const on = strokes * stroke.value;
       const dry = dryStrokesFor(strokes);
-      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${dry}t${tempC}`, {
-        action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: dry,
+      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${dry.value}t${tempC}`, {
+        action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, dryStrokes: dry,
+        wetStrokes: worked("water.wetStrokes", strokes, "strokes", [input("needed for this soil", roundsWanted("extraction", soil), "strokes"), input("the budget allows", affordableNow, "strokes"), input("stays shallow", wet, "strokes")]),
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
         amountMl: worked("treatment.amount", on * area.value * 1000, "mL", [input("area", area.value, "m2"), input("wet strokes", strokes, "strokes"), ...stroke.working.inputs]),
-        minutes: handsOnMinutes("extract", area.value, strokes + dry),
-        title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry} dry`,
+        minutes: handsOnMinutes("extract", area.value, strokes + dry.value),
+        title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
         how: `Pull slowly with water on, then ${DRY_PER_WET} dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last wet stroke plain water.`,
         why: "Carries off what was loosened, and the cleaner with it.",
         check: "The recovered water runs clear.",

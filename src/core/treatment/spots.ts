@@ -2,7 +2,7 @@ import { agentOf } from "../catalog/agents";
 import type { MarkFinding } from "../job/schema";
 import { fitAgent, fitMachine } from "./fit";
 import type { LaidMark } from "./marks";
-import { handsOnMinutes, LUKEWARM_C, PANEL_L_PER_M2 } from "./rates";
+import { handsOnMinutes, PANEL_L_PER_M2 } from "./rates";
 import { STAGE, type ZoneWork } from "./zoneWork";
 
 export type OpenMark = LaidMark & { finding: MarkFinding };
@@ -17,7 +17,7 @@ export function layDryLift(work: ZoneWork) {
     if (!fit.ok || on <= 0) return;
     if (work.todo("presoak"))
       work.add(STAGE.presoak, "presoak", "", {
-        action: "presoak", agent: "water", spraying: false, tool: "towel", tempC: LUKEWARM_C, areaM2: view.areaM2, waterOnLPerM2: on,
+        action: "presoak", agent: "water", spraying: false, tool: "towel", tempC: fit.candidate.clothTempC, areaM2: view.areaM2, waterOnLPerM2: on,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
         amountMl: work.amount(on, view.areaM2, PANEL_L_PER_M2.presoak), minutes: handsOnMinutes("presoak", view.areaM2.value),
         title: "Soak the caked mud",

@@ -2,9 +2,10 @@ import { agentOf, type AgentId } from "../catalog/agents";
 import { familyOf, type FamilyId } from "../catalog/families";
 import type { ToolId } from "../catalog/tools";
 import type { Mark } from "../quantity/marks";
-import type { Worked } from "../quantity/working";
+import { input, worked, type Worked } from "../quantity/working";
 import type { ActionId } from "./actions";
-import type { Rule } from "./rules";
+import { usualClothTempC } from "./rates";
+import { RULES, type Rule } from "./rules";
 
 export interface Dwell {
   min: Worked;
@@ -52,8 +53,8 @@ export interface Step {
   areaM2: Worked;
   amountMl?: Worked;
   waterOnLPerM2: number;
-  wetStrokes?: number;
-  dryStrokes?: number;
+  wetStrokes?: Worked;
+  dryStrokes?: Worked;
   rounds?: number;
   dwell?: Dwell;
   minutes: Worked;
@@ -62,6 +63,24 @@ export interface Step {
   /** It guards people or cloth against what follows, and is not left out. */
   required?: true;
 }
+
+/** The warmest a step may come at the cloth, with everything that lowered it; undefined for a dry step. */
+export function warmestAtCloth({ action, agent, tempC, reasons }: Step): Worked | undefined {
+  if (tempC === undefined) return undefined;
+  const limits = reasons.flatMap(({ rule }) => {
+    const row = RULES.find(({ id }) => id === rule);
+    return row?.limit?.clothTempC === undefined ? [] : [input(row.title.toLowerCase(), row.limit.clothTempC, "degC", "table")];
+  });
+  return worked("treatment.clothTemp", tempC, "degC", [
+    input("this way of working", usualClothTempC(action, agent), "degC", "table"),
+    ...(agent ? [input(`what ${agentOf(agent).name.toLowerCase()} bears`, agentOf(agent).maxTempC, "degC", "table")] : []),
+    ...limits,
+  ]);
+}
+
+/** Hands-on minutes and the shortest dwell of a step. */
+export const stepMinutes = ({ minutes, dwell }: Pick<Step, "minutes" | "dwell">): Worked =>
+  worked("schedule.step", minutes.value + (dwell?.min.value ?? 0), "min", [input("hands-on", minutes.value, "min"), input("shortest dwell", dwell?.min.value ?? 0, "min")]);
 
 /** The rules that shaped a step, in the order of the table. */
 export const reasonsOf = (rules: readonly Rule[]): Reason[] => rules.map(({ id, because, mark }) => ({ rule: id, because, mark }));

@@ -54,9 +54,13 @@ export function waterBudget(view: ZoneView, conditions: Conditions): Worked {
 }
 
 /** Depth the water reaches below the face, and whether that passes what the build allows. */
-export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allowedMm: number; tooDeep: boolean } {
+export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allowed: Worked; tooDeep: boolean } {
   const depth = depthInFoam(onLPerM2, leastFaceCapacity(view));
   const foam = view.cloth.layers?.foamMm;
-  const allowedMm = Math.min(leastOfBuilds(view, (build) => build.depthAllowedMm), foam === undefined ? Infinity : foam / 2);
-  return { depth, allowedMm, tooDeep: depth.value > allowedMm };
+  const ofBuild = leastOfBuilds(view, (build) => build.depthAllowedMm);
+  const allowed = worked("water.depthAllowed", Math.min(ofBuild, foam === undefined ? Infinity : foam / 2), "mm", [
+    input("what the build may take", ofBuild, "mm", view.builds.length === 1 ? "table" : "assumed"),
+    ...(foam === undefined ? [] : [input("foam", foam, "mm", "entered")]),
+  ]);
+  return { depth, allowed, tooDeep: depth.value > allowed.value };
 }

@@ -78,7 +78,7 @@ export class ZoneWork {
     };
     this.steps.push({ ...step, stage, order: this.steps.length });
     this.state.usedLPerM2 += step.waterOnLPerM2;
-    this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2, wetStrokes: step.wetStrokes, dryStrokes: step.dryStrokes });
+    this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2, wetStrokes: step.wetStrokes?.value, dryStrokes: step.dryStrokes?.value });
     remember(this.state, step.action, step.agent);
     if (fit?.verdict.requires.has("check-first")) this.checkFirst ??= fit;
     if (fields.agent && fit?.verdict.requires.has("fastness-check")) this.proves.add(fields.agent);

@@ -1,9 +1,8 @@
 "use client";
 import type { OutcomeResult } from "@/core/job/schema";
-import { formatQuantity } from "@/core/quantity/format";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { AirFields } from "../AirFields";
@@ -13,13 +12,12 @@ const MOULD_WORDS = { safe: "inside a day: safe", caution: "over a day: hurry it
 /** How wet, dry when; and, once dry, how each mark came out. */
 export function DryPhase() {
   const { assessment, forecast, nowMs, go } = useBay();
-  const { units } = useFormat();
   const zones = Object.entries(assessment.drying);
   const setToDry = assessment.history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
   return (
     <>
       <div className="row-between">
-        <h2>{zones.length === 0 ? "Nothing is wet" : forecast.usableMs === undefined ? "It does not dry like this" : `Dry and usable ${timeText(forecast.usableMs, nowMs)}`}</h2>
+        <h2>{zones.length === 0 ? "Nothing is wet" : !forecast.usable ? "It does not dry like this" : <>Dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" /></>}</h2>
         <Act variant="link" onAct={() => go({ phase: "handback" })}>Go to Hand back</Act>
       </div>
       {zones.length === 0 && <p>When a step puts water on, how long it takes to dry stands here.</p>}
@@ -32,7 +30,7 @@ export function DryPhase() {
               {zones.map(([zoneId, dry]) => (
                 <tr key={zoneId}>
                   <th scope="row">{assessment.plan.zones[zoneId]!.view.name}</th>
-                  <td><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; {formatQuantity({ value: dry.allowedMm, unit: "mm" }, units)} is allowed here</div>}</td>
+                  <td><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here</div>}</td>
                   <td>{Number.isFinite(dry.hours.value) ? <Num of={dry.hours} testId={`dry-in-${zoneId}`} /> : "not like this"}</td>
                   <td><Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} /></td>
                 </tr>

@@ -3,11 +3,13 @@ import { AGENTS } from "@/core/catalog/agents";
 import { DAMAGES } from "@/core/catalog/builds";
 import { familyOf } from "@/core/catalog/families";
 import { lastOf } from "@/core/job/history";
+import type { DoneEvent } from "@/core/job/schema";
+import { input, worked } from "@/core/quantity/working";
 import type { MarkPlan } from "@/core/treatment/marks";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
 import { fullTime, slackWords } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { PromiseFields } from "../PromiseFields";
@@ -21,11 +23,10 @@ const dayAndHour = (iso: string) => fullTime(Date.parse(iso));
 export function HandBackPhase() {
   const { job, assessment, forecast, nowMs, run } = useBay();
   const { history, plan } = assessment;
-  const { quantity } = useFormat();
   const handed = lastOf(history, "handed-back");
   const marks = Object.values(plan.marks);
   const begun = history.done.length > 0;
-  const damp = begun && forecast.usableMs !== undefined && forecast.usableMs > nowMs && Object.keys(assessment.drying).length > 0;
+  const damp = begun && forecast.usable !== undefined && forecast.usable.atMs > nowMs && Object.keys(assessment.drying).length > 0;
   const done = history.done.filter(({ action }) => action !== "check-first");
   const stayed = marks.filter(({ state }) => state !== "gone");
   const doneTitles = [...new Set(done.map(({ title }) => title))];
@@ -66,7 +67,7 @@ export function HandBackPhase() {
         )}
         <h3>What was done</h3>
         {done.length === 0 ? <p>Nothing yet.</p> : <p>{doneTitles.join(". ")}.</p>}
-        {products.length > 0 && <p className="soft">Used: {products.map((agent) => { const ml = done.filter((event) => event.agent === agent).reduce((sum, { amountMl = 0 }) => sum + amountMl, 0); return `${AGENTS[agent].name.toLowerCase()} ${quantity({ value: ml, unit: "mL" })}`; }).join(", ")}.</p>}
+        {products.length > 0 && <p className="soft">Used: {products.map((agent, index) => <span key={agent}>{index > 0 && ", "}{AGENTS[agent].name.toLowerCase()} <Num of={usedOf(agent, done)} /></span>)}.</p>}
         {stayed.length > 0 && done.length > 0 && (
           <>
             <h3>What stayed, and why</h3>
@@ -89,14 +90,19 @@ export function HandBackPhase() {
   );
 }
 
+const usedOf = (agent: string, done: DoneEvent[]) => {
+  const its = done.filter((event) => event.agent === agent);
+  return worked("record.sum", its.reduce((sum, { amountMl = 0 }) => sum + amountMl, 0), "mL", its.map(({ title, amountMl = 0 }) => input(title, amountMl, "mL", "measured")));
+};
+
 /** When the owner may sit or walk on it. */
 function UsableWords() {
   const { assessment, forecast, nowMs, job } = useBay();
-  const { usableMs, finish } = forecast;
+  const { usable, finish } = forecast;
   if (Object.keys(assessment.drying).length === 0) return "Dry now.";
-  if (usableMs === undefined) return "It does not dry in this air: it needs warmth, drier air or air moving.";
-  if (usableMs <= nowMs) return "Dry now.";
+  if (!usable) return "It does not dry in this air: it needs warmth, drier air or air moving.";
+  if (usable.atMs <= nowMs) return "Dry now.";
   const waits = <>(hands done in <Num of={finish} testId="sheet-finish" />, then drying)</>;
-  if (job.promises.handBackAt && usableMs <= Date.parse(job.promises.handBackAt)) return <>It is dry by then: <b>{fullTime(usableMs)}</b> {waits}.</>;
-  return <>Do not sit or walk on it before <b>{fullTime(usableMs)}</b> {waits}.</>;
+  if (job.promises.handBackAt && usable.atMs <= Date.parse(job.promises.handBackAt)) return <>It is dry by then: <b><Num of={usable} words={fullTime(usable.atMs)} testId="sheet-usable" /></b> {waits}.</>;
+  return <>Do not sit or walk on it before <b><Num of={usable} words={fullTime(usable.atMs)} testId="sheet-usable" /></b> {waits}.</>;
 }

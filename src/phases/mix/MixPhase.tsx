@@ -2,6 +2,7 @@
 import { AGENTS } from "@/core/catalog/agents";
 import { USUAL_KIT } from "@/core/catalog/kit";
 import type { BottleMix } from "@/core/mixing/mixes";
+import { entered } from "@/core/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num, useFormat } from "@/ui/Num";
@@ -50,7 +51,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
         )}
         <p>
           {!readyToUse && <>That is {mix.markedWords}. </>}
-          {fills > 1 ? `${fills} fills of ` : ""}{quantity({ value: bottleMl, unit: "mL" })} bottle; <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
+          {fills > 1 ? `${fills} fills of ` : ""}<Num of={entered("bottle picked", bottleMl, "mL")} /> bottle; <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
         </p>
         {reading && (
           <div className="row-wrap">

@@ -2,15 +2,14 @@
 import { AGENTS } from "@/core/catalog/agents";
 import { familyOf } from "@/core/catalog/families";
 import { TOOLS } from "@/core/catalog/tools";
-import { formatDuration, formatShare } from "@/core/quantity/format";
 import { MARK_WORDS } from "@/core/quantity/marks";
 import { readingInWords } from "@/core/dilution/reading";
 import { lastOf } from "@/core/job/history";
 import type { MarkPlan } from "@/core/treatment/marks";
-import type { Step } from "@/core/treatment/step";
+import { stepMinutes, warmestAtCloth, type Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
@@ -62,7 +61,7 @@ function MarkList() {
       <h3>Marks</h3>
       {Object.values(marks).map(({ findingId, zoneId, name, diagnosis }) => (
         <div className="line-step" key={findingId}>
-          <span className="line-what">{name}: {formatShare(diagnosis.beliefs[0]!.p.value)} {familyOf(diagnosis.leader).name.toLowerCase()}</span>
+          <span className="line-what">{name}: <Num of={diagnosis.beliefs[0]!.p} share /> {familyOf(diagnosis.leader).name.toLowerCase()}</span>
           <Act onAct={() => go({ finding: findingId, zone: zoneId })}>Its ladder</Act>
         </div>
       ))}
@@ -109,7 +108,7 @@ function Ladder({ mark }: { mark: MarkPlan }) {
 }
 
 function StepCard({ step, open, number }: { step: Step; open: boolean; number: number }) {
-  const { quantity } = useFormat();
+  const warmest = warmestAtCloth(step);
   const { job, assessment } = useBay();
   const zones = step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id).join(", ");
   return (
@@ -117,14 +116,14 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
       <summary>
         <b>{number}</b>
         <span className="line-what"><b>{step.title}</b> <span className="soft">{zones}</span></span>
-        <span className="soft">{formatDuration(Math.max(1, step.minutes.value + (step.dwell?.min.value ?? 0)))}</span>
+        <span className="soft"><Num of={stepMinutes(step)} /></span>
       </summary>
       <p>{step.how}</p>
       <div className="facts">
         {step.amountMl && <div><span>Amount</span> <Num of={step.amountMl} testId="plan-amount" /></div>}
         {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && <div><span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} /></div>}
         {step.dwell && <div><span>Dwell</span> <Num of={step.dwell.min} />{step.dwell.max && <> to <Num of={step.dwell.max} /></>}</div>}
-        {step.tempC !== undefined && <div><span>At the cloth</span> {quantity({ value: step.tempC, unit: "degC" })} or under</div>}
+        {warmest && <div><span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under</div>}
         <div><span>Tool</span> {TOOLS[step.tool].name}{TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}</div>
         <div><span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" /></div>
         {step.liftOff && <div><span>Lift off</span> {step.liftOff}</div>}
@@ -149,8 +148,8 @@ function Agreement() {
     <div className="block">
       <h3>What you promise</h3>
       <p>
-        Hands done {timeText(forecast.finish.atMs, nowMs)} (<Num of={forecast.finish} testId="finish" /> from now),{" "}
-        {forecast.usableMs === undefined ? <b>and it does not dry in this air.</b> : <>dry and usable {timeText(forecast.usableMs, nowMs)}.</>}
+        Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} /> (<Num of={forecast.finish} testId="finish" /> from now),{" "}
+        {!forecast.usable ? <b>and it does not dry in this air.</b> : <>dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />.</>}
       </p>
       <PromiseFields />
       <div className="row-wrap mt-3">

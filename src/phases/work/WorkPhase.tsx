@@ -5,12 +5,12 @@ import { AGENTS, type AgentId } from "@/core/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/catalog/builds";
 import { readingInWords } from "@/core/dilution/reading";
 import { input, worked, type Worked } from "@/core/quantity/working";
-import type { Step } from "@/core/treatment/step";
+import { warmestAtCloth, type Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { clockText } from "@/ui/clock";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
@@ -81,7 +81,7 @@ const SKIP_REASONS = ["Not needed here", "No time", "The owner said no", "Not sa
 function NowStep({ step }: { step: Step }) {
   const bay = useBay();
   const { run, assessment, job, nowMs } = bay;
-  const { quantity } = useFormat();
+  const warmest = warmestAtCloth(step);
   const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
   const [correction, setCorrection] = useState<Correction>({});
   const [skipping, setSkipping] = useState(false);
@@ -115,7 +115,7 @@ function NowStep({ step }: { step: Step }) {
         {step.amountMl && (
           <div className="dose">
             <Num of={asPutOn(step, correction)} testId="dose" />
-            <span className="dose-from">{step.agent === "water" ? (step.tempC !== undefined ? `water, ${quantity({ value: step.tempC, unit: "degC" })} or under` : "water") : step.partsWater && step.partsWater.value > 0 ? readingInWords(step.partsWater.value) : "ready to use"}</span>
+            <span className="dose-from">{step.agent === "water" ? (warmest ? <>water, <Num of={warmest} /> or under</> : "water") : step.partsWater && step.partsWater.value > 0 ? readingInWords(step.partsWater.value) : "ready to use"}</span>
           </div>
         )}
       </div>
@@ -130,9 +130,9 @@ function NowStep({ step }: { step: Step }) {
         <details className="mt-2">
           <summary className="form-label">It went otherwise</summary>
           <div className="row-wrap">
-            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...correction, amountMl })} />}
-            {step.wetStrokes !== undefined && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes} unit="strokes" step={1} min={1} max={12} onChange={(wetStrokes) => setCorrection({ ...correction, wetStrokes })} />}
-            {step.dryStrokes !== undefined && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...correction, dryStrokes })} />}
+            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} planned={step.amountMl} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...correction, amountMl })} />}
+            {step.wetStrokes && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes.value} planned={step.wetStrokes} unit="strokes" step={1} min={1} max={12} onChange={(wetStrokes) => setCorrection({ ...correction, wetStrokes })} />}
+            {step.dryStrokes && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes.value} planned={step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...correction, dryStrokes })} />}
           </div>
         </details>
       )}
@@ -148,7 +148,7 @@ function NowStep({ step }: { step: Step }) {
 /** The dose as planned, or as it was put on. */
 function asPutOn(step: Step, { amountMl, wetStrokes }: Correction): Worked {
   const planned = step.amountMl!;
-  if (step.wetStrokes && wetStrokes !== undefined) return worked("treatment.amount", (planned.value * wetStrokes) / step.wetStrokes, "mL", planned.working.inputs.map((each) => (each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each)));
+  if (step.wetStrokes && wetStrokes !== undefined) return worked("treatment.amount", (planned.value * wetStrokes) / step.wetStrokes.value, "mL", planned.working.inputs.map((each) => (each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each)));
   if (amountMl === undefined) return planned;
   return worked("treatment.amount", amountMl, "mL", [input("as put on", amountMl, "mL", "measured"), input("as planned", planned.value, "mL"), ...planned.working.inputs]);
 }

@@ -28,9 +28,9 @@ export function startOps(step: Step, at = new Date().toISOString()): Op[] {
 export function doneOps(job: Job, assessment: Assessment, step: Step, correction: Correction, startedAt: string | undefined): Op[] {
   const at = new Date().toISOString();
   const amountMl = correction.amountMl ?? step.amountMl?.value;
-  const wetStrokes = correction.wetStrokes ?? step.wetStrokes;
-  const dryStrokes = correction.dryStrokes ?? step.dryStrokes;
-  const more = step.wetStrokes && wetStrokes ? wetStrokes / step.wetStrokes : step.amountMl && amountMl ? amountMl / step.amountMl.value : 1;
+  const wetStrokes = correction.wetStrokes ?? step.wetStrokes?.value;
+  const dryStrokes = correction.dryStrokes ?? step.dryStrokes?.value;
+  const more = step.wetStrokes && wetStrokes ? wetStrokes / step.wetStrokes.value : step.amountMl && amountMl ? amountMl / step.amountMl.value : 1;
   const event: DoneEvent = {
     kind: "done", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, areaM2: step.areaM2.value,
     ...(step.findingId ? { findingId: step.findingId } : {}),

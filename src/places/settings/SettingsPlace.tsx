@@ -40,6 +40,7 @@ export function SettingsPlace() {
 const ABILITIES: { name: string; has: () => boolean; without: string }[] = [
   { name: "Keeps the screen on", has: () => "wakeLock" in navigator, without: "The screen may go dark while a dwell runs: set the tablet to stay on. Browsers allow it over https or on this machine only." },
   { name: "Tells you when a dwell is over", has: () => "Notification" in window && window.isSecureContext && Notification.permission !== "denied", without: "No notifications here: keep the page in view, the top strip counts." },
+  { name: "Takes pictures", has: () => Boolean(navigator.mediaDevices?.getUserMedia), without: "No camera on this address: take the picture with the device's own camera and add it as a file." },
   { name: "Keeps data when room gets short", has: () => Boolean(navigator.storage?.persist), without: "The browser may clear data when room gets short: save all jobs as a file now and then." },
 ];
 
