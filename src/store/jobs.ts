@@ -83,6 +83,8 @@ function viewOf(state: State, jobId: string): Job | undefined {
 export const useJobsState = <T>(select: (state: State) => T): T => useStore(store, select);
 export const useJob = (jobId: string | null) => useStore(store, (state) => (jobId ? viewOf(state, jobId) : undefined));
 export const jobNow = (jobId: string) => viewOf(get(), jobId);
+/** What this tab knows right now, outside of any screen. */
+export const stateNow = get;
 export const allJobs = (): Job[] => Object.values(get().stored);
 
 /** Loads every job once and listens to the other tabs. */

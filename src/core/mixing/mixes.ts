@@ -9,7 +9,7 @@ import type { Step } from "../treatment/step";
 export interface BottleMix {
   agent: AgentId;
   /** How the label's words were taken, and the other way they can be meant; absent for what is ready to use. */
-  reading?: { label: string; taken: Reading; words: string; other: Reading; otherWords: string };
+  reading?: { label: string; taken: Reading; words: string; strength: Worked; other: Reading; otherWords: string };
   /** The planner's mix, weaker than the label's where the fibre needs it. */
   partsWater: Worked;
   /** In words when it differs from the label's. */
@@ -43,6 +43,8 @@ export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[]
   return [...wanted.values()].map(({ agent, partsWater: strength, steps: its }) => bottleMix(agent, strength, its, job, kit));
 }
 
+const strengthOf = (r: number) => worked("dilution.strength", 1 / (r + 1), "1", [input("parts water to one product r", r, "parts", "table")]);
+
 function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
   const row = agentOf(agent);
   const r = strength.value;
@@ -66,7 +68,7 @@ function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job
     steps: steps.map(({ key }) => key),
     ...(labelReading
       ? {
-          reading: { label: row.reading ? labelText(row.reading) : labelText(labelReading), taken: labelReading, words: readingInWords(partsWater(labelReading)), other: flipped(labelReading), otherWords: readingInWords(partsWater(flipped(labelReading))) },
+          reading: { label: row.reading ? labelText(row.reading) : labelText(labelReading), taken: labelReading, words: readingInWords(partsWater(labelReading)), strength: strengthOf(partsWater(labelReading)), other: flipped(labelReading), otherWords: readingInWords(partsWater(flipped(labelReading))) },
           weakerBecause: r > partsWater(labelReading) + 1e-9 ? `Mixed weaker than the label's reading, ${readingInWords(r)}, so that it stays inside the fibre's pH window.` : undefined,
         }
       : {}),

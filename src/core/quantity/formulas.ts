@@ -12,6 +12,7 @@ export const FORMULAS = {
   "geometry.spread": { name: "Area the agent spreads to", equation: "spread = mark grown by a margin all round, inside its zone", mark: "judgement" },
   "dilution.product": { name: "Product in a mix", equation: "product = V / (r + 1), with r parts water to one part product", mark: "practice" },
   "dilution.water": { name: "Water in a mix", equation: "water = V × r / (r + 1)", mark: "practice" },
+  "dilution.strength": { name: "Strength of the mix", equation: "product in the whole = 1 / (r + 1)", mark: "practice" },
   "dilution.forPh": {
     name: "Weakest-needed mix for the fibre",
     equation: "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the smallest that stays inside the fibre's window",

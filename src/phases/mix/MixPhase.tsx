@@ -55,7 +55,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
         </p>
         {reading && (
           <div className="row-wrap">
-            <span>Label {reading.label}: <b data-testid="reading">{reading.words}</b></span>
+            <span>Label {reading.label}: <b><Num of={reading.strength} words={reading.words} testId="reading" /></b></span>
             <Act onAct={() => run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, { op: "set", path: ["choices", "readings", agent], value: reading.other })}>It means {reading.otherWords}</Act>
           </div>
         )}

@@ -112,31 +112,33 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
   const { job, assessment } = useBay();
   const zones = step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id).join(", ");
   return (
-    <details className="step-card" open={open} data-testid="plan-step">
-      <summary>
-        <b>{number}</b>
-        <span className="line-what"><b>{step.title}</b> <span className="soft">{zones}</span></span>
-        <span className="soft"><Num of={stepMinutes(step)} /></span>
-      </summary>
-      <p>{step.how}</p>
-      <div className="facts">
-        {step.amountMl && <div><span>Amount</span> <Num of={step.amountMl} testId="plan-amount" /></div>}
-        {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && <div><span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} /></div>}
-        {step.dwell && <div><span>Dwell</span> <Num of={step.dwell.min} />{step.dwell.max && <> to <Num of={step.dwell.max} /></>}</div>}
-        {warmest && <div><span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under</div>}
-        <div><span>Tool</span> {TOOLS[step.tool].name}{TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}</div>
-        <div><span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" /></div>
-        {step.liftOff && <div><span>Lift off</span> {step.liftOff}</div>}
-        <div><span>Check</span> {step.check}</div>
-      </div>
-      <p><b>Why:</b> {step.why}</p>
-      {step.reasons.length > 0 && (
-        <details>
-          <summary className="form-label">Rules that shaped it ({step.reasons.length})</summary>
-          <ul>{step.reasons.map(({ rule, because, mark }) => <li key={rule}>{because} <span className="soft">{MARK_WORDS[mark]}.</span></li>)}</ul>
-        </details>
-      )}
-    </details>
+    <div className="step-card" data-testid="plan-step">
+      <details open={open}>
+        <summary>
+          <b>{number}</b>
+          <span className="line-what"><b>{step.title}</b> <span className="soft">{zones}</span></span>
+        </summary>
+        <p>{step.how}</p>
+        <div className="facts">
+          {step.amountMl && <div><span>Amount</span> <Num of={step.amountMl} testId="plan-amount" /></div>}
+          {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && <div><span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} /></div>}
+          {step.dwell && <div><span>Dwell</span> <Num of={step.dwell.min} />{step.dwell.max && <> to <Num of={step.dwell.max} /></>}</div>}
+          {warmest && <div><span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under</div>}
+          <div><span>Tool</span> {TOOLS[step.tool].name}{TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}</div>
+          <div><span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" /></div>
+          {step.liftOff && <div><span>Lift off</span> {step.liftOff}</div>}
+          <div><span>Check</span> {step.check}</div>
+        </div>
+        <p><b>Why:</b> {step.why}</p>
+        {step.reasons.length > 0 && (
+          <details>
+            <summary className="form-label">Rules that shaped it ({step.reasons.length})</summary>
+            <ul>{step.reasons.map(({ rule, because, mark }) => <li key={rule}>{because} <span className="soft">{MARK_WORDS[mark]}.</span></li>)}</ul>
+          </details>
+        )}
+      </details>
+      <span className="step-total soft"><Num of={stepMinutes(step)} /></span>
+    </div>
   );
 }
 

@@ -1,0 +1,156 @@
+import "fake-indexeddb/auto";
+import { IDBFactory, IDBObjectStore } from "fake-indexeddb";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { jobFromTemplate } from "../core/job/newJob";
+import type { Job } from "../core/job/schema";
+
+type Tab = typeof import("./jobs");
+
+/** A tab is a fresh copy of the store's modules over the same browser storage. */
+async function openTab(): Promise<Tab> {
+  vi.resetModules();
+  const jobs = await import("./jobs");
+  await jobs.loadJobs();
+  tabs.push(jobs);
+  return jobs;
+}
+const tabs: Tab[] = [];
+
+const ids = () => {
+  let next = 0;
+  return () => `i${next++}`;
+};
+const bench = (): Job => jobFromTemplate("bench-seat", ids(), "2026-05-04T08:00:00Z");
+/** Every tab has stored what it can, and the others have heard of it. */
+async function settled() {
+  await vi.waitFor(() => expect(tabs.every((each) => each.stateNow().waiting.length === 0 || each.stateNow().saveProblem)).toBe(true), { timeout: 10_000 });
+  await new Promise((resolve) => setTimeout(resolve, 40));
+}
+const title = (value: string) => ({ label: `Title ${value}`, ops: [{ op: "set" as const, path: ["title"], value }] });
+const place = (value: string) => ({ label: `Place ${value}`, ops: [{ op: "set" as const, path: ["place"], value }] });
+const texts = (tab: Tab) => tab.stateNow().notices.map(({ text }) => text);
+
+async function storedJob(id: string): Promise<Job | undefined> {
+  const { db } = await import("./db");
+  return (await (await db()).get("jobs", id))?.job;
+}
+
+let job: Job;
+let tab: Tab;
+beforeEach(async () => {
+  vi.stubGlobal("indexedDB", new IDBFactory());
+  tabs.length = 0;
+  job = bench();
+  tab = await openTab();
+  await tab.putJobs([job]);
+});
+afterEach(() => vi.restoreAllMocks());
+
+describe("a change", () => {
+  it("shows at once, is stored soon after, and is there in a tab opened later", async () => {
+    tab.run(job.id, title("Ferry bench"));
+    expect(tab.jobNow(job.id)?.title).toBe("Ferry bench");
+    await settled();
+    expect((await storedJob(job.id))?.title).toBe("Ferry bench");
+    expect(tab.stateNow().waiting).toEqual([]);
+    expect((await openTab()).jobNow(job.id)?.title).toBe("Ferry bench");
+  });
+
+  it("that would make it no longer a job is refused in words, and leaves nothing behind", async () => {
+    tab.run(job.id, { label: "Length", ops: [{ op: "set", path: ["pieces", "byId", job.pieces.order[0]!, "lengthMm"], value: -5 }] });
+    await settled();
+    expect(texts(tab).join()).toMatch(/"Length" was not kept\. .*lengthMm.*at least/);
+    expect(tab.jobNow(job.id)).toEqual(job);
+    expect(await storedJob(job.id)).toEqual(job);
+    expect(tab.stateNow().undoable).toEqual([]);
+  });
+
+  it("waits when there is no room, loses nothing, and goes through when there is", async () => {
+    const put = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {
+      throw new DOMException("full", "QuotaExceededError");
+    });
+    tab.run(job.id, title("One"));
+    tab.run(job.id, place("Pier"));
+    await settled();
+    expect(tab.stateNow().saveProblem).toMatch(/no room left/);
+    expect(tab.jobNow(job.id)).toMatchObject({ title: "One", place: "Pier" });
+    put.mockRestore();
+    tab.retrySaving();
+    await vi.waitFor(() => expect(tab.stateNow().saveProblem).toBeUndefined());
+    await settled();
+    expect(await storedJob(job.id)).toMatchObject({ title: "One", place: "Pier" });
+  });
+});
+
+describe("two tabs", () => {
+  it("keep both changes of different fields; of one field the later wins and says so", async () => {
+    const other = await openTab();
+    tab.run(job.id, title("From one"));
+    other.run(job.id, place("From two"));
+    await settled();
+    expect(await storedJob(job.id)).toMatchObject({ title: "From one", place: "From two" });
+    expect(tab.jobNow(job.id)).toEqual(other.jobNow(job.id));
+    expect([...texts(tab), ...texts(other)].filter((text) => text.includes("replaces"))).toEqual([]);
+
+    tab.run(job.id, title("Earlier"));
+    other.run(job.id, title("Later"));
+    await settled();
+    expect((await storedJob(job.id))?.title).toBe("Later");
+    expect(texts(other).join()).toContain("replaces what another tab had just set");
+  });
+
+  it("say that a job was deleted elsewhere instead of bringing it back", async () => {
+    const other = await openTab();
+    await other.deleteJobs([job], "Deleted.");
+    tab.run(job.id, title("Too late"));
+    await settled();
+    expect(await storedJob(job.id)).toBeUndefined();
+    expect(tab.jobNow(job.id)).toBeUndefined();
+    other.stateNow().notices.find(({ undo }) => undo)!.undo!();
+    await settled();
+    expect(await storedJob(job.id)).toEqual(job);
+  });
+});
+
+describe("undo", () => {
+  it("takes back and brings again this tab's own commands, last first", async () => {
+    tab.run(job.id, title("One"));
+    tab.run(job.id, title("Two"));
+    tab.undo(job.id);
+    expect(tab.jobNow(job.id)?.title).toBe("One");
+    tab.undo(job.id);
+    expect(tab.jobNow(job.id)?.title).toBe(job.title);
+    tab.redo(job.id);
+    tab.redo(job.id);
+    expect(tab.jobNow(job.id)?.title).toBe("Two");
+    tab.undo(job.id);
+    tab.run(job.id, title("Three"));
+    tab.redo(job.id);
+    await settled();
+    expect((await storedJob(job.id))?.title).toBe("Three");
+  });
+
+  it("is refused where another tab has changed the same thing since", async () => {
+    const other = await openTab();
+    tab.run(job.id, title("Mine"));
+    await settled();
+    other.run(job.id, title("Theirs"));
+    await settled();
+    tab.undo(job.id);
+    await settled();
+    expect((await storedJob(job.id))?.title).toBe("Theirs");
+    expect(texts(tab).join()).toContain("cannot be undone");
+  });
+
+  it("of recorded work appends an event, as often as it goes to and fro", async () => {
+    const zoneId = job.zones.order[0]!;
+    const event = { kind: "start" as const, id: "s1", at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift", action: "dry-removal", zoneIds: [zoneId] };
+    tab.run(job.id, { label: "Start", ops: [{ op: "append", event }] });
+    for (const move of [tab.undo, tab.redo, tab.undo]) move(job.id);
+    await settled();
+    const { events } = (await storedJob(job.id))!;
+    expect(events.map((each) => (each.kind === "undo" ? `undo ${events.findIndex(({ id }) => id === each.of)}` : each.kind))).toEqual(["start", "undo 0", "undo 1", "undo 2"]);
+    const { historyOf } = await import("../core/job/history");
+    expect(historyOf((await storedJob(job.id))!).running).toBeUndefined();
+  });
+});
