@@ -35,7 +35,7 @@ test("steps that guard cannot be left out; others can, and the record says why",
 
 test("airing after solvent is waited out: Done stays locked until its time is over", async ({ page }) => {
   await page.clock.install();
-  await markOn(page, "Settee", ["Polyester", "Loose cover over foam", "Moderate"]);
+  await markOn(page, "Settee", ["Polyester", "Loose cover over foam", "WS: water or solvent", "Under 10 years", "Sound", "Looked: nothing", "Heavy"]);
   await page.getByRole("group", { name: "Smell" }).getByRole("button", { name: "Fuel or tar" }).click();
   await page.getByRole("group", { name: "Dry-solvent swab" }).getByRole("button", { name: "It lifts" }).click();
   await phase(page, "Work").click();

@@ -54,7 +54,7 @@ export function LookPhase() {
           </details>
         </div>
       )}
-      {piece && zone && <PieceFields pieceId={zone.zone.pieceId} piece={piece} />}
+      {piece && zone && <PieceFields key={zone.zone.pieceId} pieceId={zone.zone.pieceId} piece={piece} />}
       <JobFields />
     </>
   );

@@ -1,4 +1,5 @@
 "use client";
+import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
@@ -18,10 +19,12 @@ const SIDE_RANGE: Record<keyof Dimensions, [number, number]> = { lengthMm: [200,
 export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece }) {
   const { run, job } = useBay();
   const { asks, usual } = templateOf(piece.template);
+  // Open while nothing is known; what is picked in it must not shut it under the finger.
+  const [clothOpen] = useState(piece.cloth.material === undefined);
   const path = ["pieces", "byId", pieceId];
   return (
     <>
-      <details className="block" open={piece.cloth.material === undefined || undefined}>
+      <details className="block" open={clothOpen}>
         <summary className="row-between"><h2>Cloth</h2><span className="soft">{clothWords(piece.cloth)}</span></summary>
         <ClothFields cloth={piece.cloth} path={[...path, "cloth"]} what={piece.name} />
       </details>
