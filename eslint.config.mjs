@@ -22,13 +22,13 @@ export default tseslint.config(
   { files: ["scripts/**"], rules: { "no-console": "off", "@typescript-eslint/no-empty-function": "off" } },
   { files: ["src/**/*.{ts,tsx}"], ...hooks.configs.flat["recommended-latest"] },
   {
-    // One direction: app -> phases, places -> bay -> ui, store -> core. A wrong import fails the build.
+    // One direction: app -> phases, places -> bay -> ui, store, workers -> core. A wrong import fails the build.
     files: ["src/**/*.{ts,tsx}"],
     plugins: { boundaries },
     settings: {
       "boundaries/files": [{ category: "test", pattern: "**/*.test.ts" }],
       "import/resolver": { typescript: { alwaysTryTypes: true } },
-      "boundaries/elements": ["core", "demo", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
+      "boundaries/elements": ["core", "demo", "workers", "instruments", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
         type,
         pattern: `src/${type}`,
       })),
@@ -44,10 +44,12 @@ export default tseslint.config(
             // Tests may look at the demo jobs.
             { from: { file: { categories: "test" } }, allow: { to: { element: { type: "demo" } } } },
             may("demo", ["core"]),
-            may("store", ["store", "core", "demo"]),
+            may("workers", ["workers", "core"]),
+            may("instruments", ["instruments", "core", "demo"]),
+            may("store", ["store", "workers", "core", "demo"]),
             may("ui", ["ui", "core", "store"]),
             may("bay", ["bay", "ui", "store", "core"]),
-            may("phases", ["phases", "bay", "ui", "store", "core"]),
+            may("phases", ["phases", "bay", "ui", "store", "instruments", "core"]),
             may("places", ["places", "bay", "ui", "store", "core"]),
             may("app", ["app", "phases", "places", "bay", "ui", "store", "core", "design"]),
           ],

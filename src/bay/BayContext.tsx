@@ -2,12 +2,13 @@
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import { assess, forecastAt, type Assessment } from "@/core/assess";
-import { USUAL_KIT } from "@/core/catalog/kit";
 import type { Op } from "@/core/job/commands";
-import type { Finding, Job } from "@/core/job/schema";
+import type { Point } from "@/core/pieces/geometry";
+import type { Finding, Job, Kit } from "@/core/job/schema";
 import type { Forecast } from "@/core/schedule/forecast";
 import { zoneViews, type ZoneView } from "@/core/treatment/facts";
 import { run as runCommand, useJob } from "@/store/jobs";
+import { useKit } from "@/store/kit";
 import { useNow } from "@/ui/clock";
 import { FIRST_LENS, LENSES, PHASES, type LensId, type PhaseId } from "./phases";
 
@@ -23,12 +24,18 @@ export interface Bay {
   assessment: Assessment;
   forecast: Forecast;
   nowMs: number;
+  kit: Kit;
+  /** The moment plans are weighed at, ISO. */
+  asOf: string;
   go: (to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null }>) => void;
   run: (label: string, ...ops: Op[]) => void;
-  /** What the next tap on the map places. */
-  placing: "mark" | "damage" | undefined;
-  setPlacing: (kind: "mark" | "damage" | undefined) => void;
+  /** What the next tap on the map does; nothing special while undefined. */
+  tool: MapTool | undefined;
+  setTool: (tool: MapTool | undefined) => void;
 }
+
+/** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
+export type MapTool = { kind: "place"; what: "mark" | "damage" | "mould" } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
 
 const Context = createContext<Bay | undefined>(undefined);
 
@@ -55,13 +62,14 @@ const MINUTES_5 = 300_000;
 export function BayProvider({ children, missing }: { children: ReactNode; missing: ReactNode }) {
   const params = useSearchParams();
   const job = useJob(params.get("job"));
+  const kit = useKit();
   const nowMs = useNow();
-  const [placing, setPlacing] = useState<Bay["placing"]>();
+  const [tool, setTool] = useState<MapTool>();
 
   // Plans do not need the second hand: the moment they are weighed at moves every five minutes.
   const asOfMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
   const views = useMemo(() => (job ? zoneViews(job) : []), [job]);
-  const assessment = useMemo(() => (job && asOfMs > 0 ? assess(job, USUAL_KIT, new Date(asOfMs).toISOString()) : undefined), [job, asOfMs]);
+  const assessment = useMemo(() => (job && asOfMs > 0 ? assess(job, kit, new Date(asOfMs).toISOString()) : undefined), [job, kit, asOfMs]);
   const forecast = useMemo(() => (job && assessment ? forecastAt(assessment, job, nowMs) : undefined), [job, assessment, nowMs]);
 
   if (!job || !assessment || !forecast) return missing;
@@ -71,7 +79,7 @@ export function BayProvider({ children, missing }: { children: ReactNode; missin
   const atWork = phase === "work" ? assessment.plan.steps[0]?.zoneIds[0] : undefined;
   const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
   const bay: Bay = {
-    job, phase, views, assessment, forecast, nowMs, placing, setPlacing, finding,
+    job, phase, views, assessment, forecast, nowMs, kit, asOf: new Date(asOfMs).toISOString(), tool, setTool, finding,
     findingId: finding && findingParam,
     lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],

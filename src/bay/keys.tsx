@@ -12,6 +12,7 @@ const KEYS: [string, string][] = [
   ["Arrow keys", "the zone above, below, left or right"],
   ["M, D", "in Look: place a mark, record damage"],
   ["Enter", "in Look, while placing: in the middle of the zone"],
+  ["T, then 1 to 9", "in Test: answer the next test; among chips a number picks one"],
   ["N, P", "the next mark, the one before"],
   ["Space", "in Work: start the step, or done"],
   ["Ctrl Z, Ctrl Y", "undo, redo"],
@@ -21,7 +22,7 @@ const KEYS: [string, string][] = [
 
 /** The keys of the bay; none of them acts while something is typed. */
 export function useBayKeys() {
-  const { go, job, views, zone, findingId, phase, setPlacing } = useBay();
+  const { go, job, views, zone, findingId, phase, setTool } = useBay();
   const [shown, setShown] = useState(false);
 
   usePhaseKeys(go);
@@ -34,9 +35,9 @@ export function useBayKeys() {
     go({ zone: next, finding: null });
     document.querySelector<SVGElement>(`[data-zone="${next}"]`)?.focus();
   });
-  useHotkeys("m", () => phase === "look" && setPlacing("mark"));
-  useHotkeys("d", () => phase === "look" && setPlacing("damage"));
-  useHotkeys("esc", () => setPlacing(undefined));
+  useHotkeys("m", () => phase === "look" && setTool({ kind: "place", what: "mark" }));
+  useHotkeys("d", () => phase === "look" && setTool({ kind: "place", what: "damage" }));
+  useHotkeys("esc", () => setTool(undefined));
   const step = (by: number) => {
     const { order, byId } = job.findings;
     if (order.length === 0) return;

@@ -1,9 +1,8 @@
 import { EVIDENCE, EVIDENCE_IDS, testOf, type Evidence, type Outcome } from "./catalog/evidence";
-import { USUAL_KIT } from "./catalog/kit";
 import type { MaterialId } from "./catalog/materials";
 import { applyOps } from "./job/commands";
 import { jobFromTemplate } from "./job/newJob";
-import type { Job } from "./job/schema";
+import type { Job, Kit } from "./job/schema";
 import type { MarkPlan } from "./treatment/marks";
 import { planJob } from "./treatment/plan";
 import type { Step } from "./treatment/step";
@@ -30,20 +29,20 @@ export function oneMarkJob(material: MaterialId | undefined, evidence: Evidence,
 }
 
 /** The first safe step for one mark, and which single finding would change it. Pure; no job is made. */
-export function oneMark(material: MaterialId | undefined, evidence: Evidence): OneMarkAnswer {
-  const { mark, first, steps } = planFor(material, evidence);
+export function oneMark(material: MaterialId | undefined, evidence: Evidence, kit: Kit): OneMarkAnswer {
+  const { mark, first, steps } = planFor(material, evidence, kit);
   const before = steps.slice(0, first ? steps.indexOf(first) : undefined).map(({ title }) => title.toLowerCase());
   return {
     mark, first,
     before: before.length > 0 ? `Before it: ${before.join(", ")}.` : "",
     proof: steps.find(({ proves }) => proves)?.how,
-    wouldChange: changes(material, evidence, first),
+    wouldChange: changes(material, evidence, kit, first),
   };
 }
 
-function planFor(material: MaterialId | undefined, evidence: Evidence) {
+function planFor(material: MaterialId | undefined, evidence: Evidence, kit: Kit) {
   let next = 0;
-  const { steps, marks } = planJob(oneMarkJob(material, evidence, () => `i${next++}`, MOMENT), USUAL_KIT, MOMENT);
+  const { steps, marks } = planJob(oneMarkJob(material, evidence, () => `i${next++}`, MOMENT), kit, MOMENT);
   const own = steps.filter(({ findingId }) => findingId === FINDING);
   // Damping only prepares: the step to name is the one with the agent, when there is one.
   const first = own.find(({ agent, action }) => action === "scrape" || (agent && agent !== "water")) ?? own[0];
@@ -53,12 +52,12 @@ function planFor(material: MaterialId | undefined, evidence: Evidence) {
 const MOST_CHANGES = 4;
 
 /** Tests not done yet whose outcome would lead to another first step. */
-function changes(material: MaterialId | undefined, evidence: Evidence, first: Step | undefined): string[] {
+function changes(material: MaterialId | undefined, evidence: Evidence, kit: Kit, first: Step | undefined): string[] {
   const sentences: string[] = [];
   for (const test of EVIDENCE_IDS) {
     if (evidence[test] !== undefined || sentences.length >= MOST_CHANGES) continue;
     for (const [outcome, { name }] of Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>)) {
-      const other = planFor(material, { ...evidence, [test]: outcome });
+      const other = planFor(material, { ...evidence, [test]: outcome }, kit);
       const title = other.mark.referral?.title ?? other.first?.title ?? "nothing wet";
       if (title === (first?.title ?? "nothing wet")) continue;
       sentences.push(`${testOf(test).name}: "${name.toLowerCase()}" leads to ${title.charAt(0).toLowerCase()}${title.slice(1)}.`);

@@ -30,6 +30,7 @@ function ferryBench(now: Date): Job {
     ...emptyJob({ id: "demo-ferry", title: "Gull Point ferry, saloon bench 4", createdAt: now.toISOString() }),
     customer: "Gull Point Ferries, Orla Venn", place: "Pontoon 2, Gull Point",
     site: { airTempC: 18, relativeHumidityPct: 62, airSpeedMPerS: 1, water: "carried", power: "mains", floorProtected: true, wasteWater: "taken-away" },
+    account: { spilled: ["soup-sauce", "oil-cream", "water"], tried: [], users: [], allergies: [], matters: "stain" },
     promises: { handBackAt: at(now, 0, now.getHours() + 2, 30), usableAt: at(now, 0, now.getHours() + 8), dampHandBackAgreed: true },
   };
   return build("fb", base, "bench-seat", { name: "Bench 4", size: { lengthMm: 1800, depthMm: 520, backMm: 480 }, cloth: { material: "wool", build: "cover-on-foam", careCode: "none", ageYears: 9, condition: "sound", neighbours: [], layers: { foamMm: 60 } } }, (zone) => [
@@ -48,6 +49,7 @@ function guesthouseSettee(now: Date): Job {
     ...emptyJob({ id: "demo-settee", title: "Tern House settee", createdAt: now.toISOString() }),
     customer: "Tern House guesthouse, Pim Adair", place: "Lounge, Tern House, Sallow Quay",
     site: { airTempC: 21, relativeHumidityPct: 55, airSpeedMPerS: 0.3, water: "tap", power: "mains", wasteWater: "drain" },
+    account: { spilled: ["wax", "wine-beer"], when: "days", tried: ["soap"], users: ["children"], allergies: [] },
     promises: { handBackAt: at(now, 1, 12), usableAt: at(now, 1, 16), dampHandBackAgreed: false },
   };
   return build("gs", base, "settee", { name: "Lounge settee", cloth: { material: "polyester", build: "cover-on-foam", careCode: "WS", ageYears: 6, condition: "sound", neighbours: [] } }, (zone) => [
@@ -63,6 +65,7 @@ function hallCarpet(now: Date): Job {
     ...emptyJob({ id: "demo-hall", title: "Skerry Hall, entrance carpet", createdAt: now.toISOString() }),
     customer: "Skerry Hall committee", place: "Entrance, Skerry Hall",
     site: { airTempC: 14, relativeHumidityPct: 68, airSpeedMPerS: 2, water: "tap", power: "mains", floorProtected: true, wasteWater: "drain" },
+    account: { tried: [], users: [], allergies: [] },
     promises: { handBackAt: at(now, 1, 18), usableAt: at(now, 2, 8), dampHandBackAgreed: true },
   };
   return build("hc", base, "carpet", { name: "Entrance carpet", size: { lengthMm: 5400, depthMm: 1800 }, cloth: { material: "nylon", build: "carpet-on-underlay", careCode: "none", ageYears: 12, condition: "sound", neighbours: [] } }, (zone) => [

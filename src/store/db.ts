@@ -1,16 +1,36 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import type { Job } from "../core/job/schema";
+import type { OwnTables } from "../core/job/schema";
 import type { UnitSystem } from "../core/quantity/units";
 
 /** Everything kept in this browser, in one typed schema. */
 interface Kept extends DBSchema {
-  jobs: { key: string; value: { version: 1; job: Job } };
+  jobs: { key: string; value: Held };
+  /** Pictures of findings: already shrunk, with nothing in them but the picture. */
+  pictures: { key: string; value: Picture; indexes: { job: string } };
   settings: { key: "settings"; value: Settings };
+}
+
+/** A job as it was written, by whichever version of this program. */
+export interface Held {
+  version: number;
+  job: unknown;
+}
+
+export interface Picture {
+  id: string;
+  jobId: string;
+  blob: Blob;
+  widthPx: number;
+  heightPx: number;
+  /** When it was added, ms since 1970. */
+  addedAt: number;
 }
 
 export interface Settings {
   units: UnitSystem;
   theme: "light" | "night";
+  /** The technician's own corrections of the evidence tables. */
+  ownTables?: OwnTables;
 }
 
 export type Db = IDBPDatabase<Kept>;
@@ -19,10 +39,13 @@ let opened: Promise<Db> | undefined;
 
 /** The database, opened once a tab. */
 export function db(): Promise<Db> {
-  opened ??= openDB<Kept>("weary-bristle", 1, {
-    upgrade(database) {
-      database.createObjectStore("jobs");
-      database.createObjectStore("settings");
+  opened ??= openDB<Kept>("weary-bristle", 2, {
+    upgrade(database, from) {
+      if (from < 1) {
+        database.createObjectStore("jobs");
+        database.createObjectStore("settings");
+      }
+      if (from < 2) database.createObjectStore("pictures", { keyPath: "id" }).createIndex("job", "jobId");
     },
     // A newer tab wants to upgrade: let it, this tab opens again on its next change.
     blocking: (_current, _blocked, event) => {

@@ -32,7 +32,7 @@ const texts = (tab: Tab) => tab.stateNow().notices.map(({ text }) => text);
 
 async function storedJob(id: string): Promise<Job | undefined> {
   const { db } = await import("./db");
-  return (await (await db()).get("jobs", id))?.job;
+  return (await (await db()).get("jobs", id))?.job as Job | undefined;
 }
 
 let job: Job;

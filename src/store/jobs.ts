@@ -2,12 +2,13 @@ import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
-import { jobFileOf } from "../core/job/format";
-import { USUAL_KIT } from "../core/catalog/kit";
+import { JOB_FILE_VERSION, jobFileOf } from "../core/job/format";
 import { integrityProblems } from "../core/job/integrity";
 import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
-import { db, whyNotKept } from "./db";
+import { upgradeJob } from "../core/job/upgrades";
+import { db, whyNotKept, type Held } from "./db";
+import { kitNow } from "./kit";
 
 /**
  * Jobs as this tab sees them: what is stored, and on top of it the commands that are on their way to storage.
@@ -93,9 +94,12 @@ export async function loadJobs() {
   try {
     const database = await db();
     const kept = await database.getAll("jobs");
-    set({ status: "ready", stored: Object.fromEntries(kept.map(({ job }) => [job.id, job])) });
+    const readable = kept.map(jobOf).filter((job) => job !== undefined);
+    set({ status: "ready", stored: Object.fromEntries(readable.map((job) => [job.id, job])) });
+    if (readable.length < kept.length) notify(`${kept.length - readable.length} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`, "problem");
     channel?.addEventListener("message", onOtherTab);
     setTimeout(() => void fullCheck(), WARM_UP_MS);
+    setTimeout(() => void import("./pictures").then(({ sweepPictures }) => sweepPictures()).catch(() => undefined), 2 * WARM_UP_MS);
     // Asked for once there is something to lose; the browser may say no, Settings then says what to do.
     if (kept.length > 0) void navigator.storage?.persist?.().catch(() => false);
   } catch (error) {
@@ -104,13 +108,17 @@ export async function loadJobs() {
   }
 }
 
+/** A stored job brought up to this version; undefined when a newer program wrote it. */
+const jobOf = ({ version, job }: Held): Job | undefined => (version > JOB_FILE_VERSION ? undefined : (upgradeJob(job, version) as Job));
+
 const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle");
 
 async function onOtherTab({ data }: MessageEvent<{ jobId: string }>) {
   const kept = await (await db()).get("jobs", data.jobId);
+  const job = kept && jobOf(kept);
   set(({ stored }) => {
     const { [data.jobId]: _old, ...rest } = stored;
-    return { stored: kept ? { ...rest, [data.jobId]: kept.job } : rest };
+    return { stored: job ? { ...rest, [data.jobId]: job } : rest };
   });
 }
 
@@ -149,12 +157,14 @@ async function flush() {
       const transaction = database.transaction("jobs", "readwrite");
       const kept = await transaction.store.get(jobId);
       if (!kept) throw new CommandRefused("The job was deleted in another tab.");
-      const { job } = applyOps(kept.job, command.ops);
+      const before = jobOf(kept);
+      if (!before) throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
+      const { job } = applyOps(before, command.ops);
       const problem = problemOf(job, checks);
       if (problem) throw new CommandRefused(problem);
-      await transaction.store.put({ version: 1, job }, jobId);
+      await transaction.store.put({ version: JOB_FILE_VERSION, job }, jobId);
       await transaction.done;
-      if (overwrites(seen, kept.job, command.ops))
+      if (overwrites(seen, before, command.ops))
         notify(`"${command.label}" replaces what another tab had just set there.`, "plain");
       set(({ stored, waiting }) => ({ stored: { ...stored, [jobId]: job }, waiting: waiting.filter(({ id }) => id !== entry.id), saveProblem: undefined, lastSavedAt: Date.now() }));
       channel?.postMessage({ jobId });
@@ -179,7 +189,7 @@ function problemOf(job: Job, checks: Awaited<ReturnType<typeof fullCheck>>): str
   const { events } = job;
   const light = events.some(({ kind }) => kind === "undo") ? job : { ...job, events: events.slice(-1) };
   // Without the network the full check may never have come; what points where is checked all the same.
-  const result = checks?.checkJobFile(jobFileOf(light, USUAL_KIT, job.createdAt));
+  const result = checks?.checkJobFile(jobFileOf(light, kitNow(), job.createdAt));
   const problems = result ? (result.ok ? [] : result.problems) : integrityProblems(light);
   return problems.length > 0 ? problems.map(inWords).join(" ") : undefined;
 }
@@ -234,7 +244,7 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
   try {
     const database = await db();
     const transaction = database.transaction("jobs", "readwrite");
-    for (const job of jobs) await transaction.store.put({ version: 1, job }, job.id);
+    for (const job of jobs) await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
     await transaction.done;
     set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) }, lastSavedAt: Date.now() }));
     for (const { id } of jobs) channel?.postMessage({ jobId: id });

@@ -1,6 +1,6 @@
-import { USUAL_KIT } from "../core/catalog/kit";
 import { jobFileOf } from "../core/job/format";
 import type { Job } from "../core/job/schema";
+import { kitNow } from "./kit";
 
 /** Hands a text to the browser as a file to keep. */
 export function saveAsFile(name: string, text: string, type = "application/json") {
@@ -14,7 +14,7 @@ export function saveAsFile(name: string, text: string, type = "application/json"
 
 const fileName = (title: string) => title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "job";
 
-export const exportJob = (job: Job, asOf: string) => saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, USUAL_KIT, asOf), null, 2));
+export const exportJob = (job: Job, asOf: string) => saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, kitNow(), asOf), null, 2));
 
 /** All jobs as one list of job files. */
-export const exportAll = (jobs: readonly Job[], asOf: string) => saveAsFile(`weary-bristle-${asOf.slice(0, 10)}.jobs.json`, JSON.stringify(jobs.map((job) => jobFileOf(job, USUAL_KIT, asOf)), null, 1));
+export const exportAll = (jobs: readonly Job[], asOf: string) => saveAsFile(`weary-bristle-${asOf.slice(0, 10)}.jobs.json`, JSON.stringify(jobs.map((job) => jobFileOf(job, kitNow(), asOf)), null, 1));

@@ -21,4 +21,5 @@ export async function changeSettings(change: Partial<Settings>) {
   await (await db()).put("settings", store.getState(), "settings").catch(() => undefined);
 }
 
+export const settingsNow = (): Settings => store.getState();
 export const useSettings = (): Settings => useStore(store);

@@ -7,20 +7,20 @@ interface Choice<T extends string> {
 }
 
 /** A chip sized for gloves; each has its own guard against a bouncing second tap. */
-function Chip({ name, on, onTap }: { name: string; on: boolean; onTap: () => void }) {
+function Chip({ name, on, onTap, number }: { name: string; on: boolean; onTap: () => void; number?: number }) {
   const tap = useOneTap(onTap);
   return (
-    <button type="button" className="chip" aria-pressed={on} onClick={() => tap()}>
+    <button type="button" className="chip" aria-pressed={on} aria-keyshortcuts={number === undefined ? undefined : String(number)} onClick={() => tap()}>
       {name}
     </button>
   );
 }
 
 /** A set of chips of which at most one is on; a tap on the one that is on takes it off again. */
-export function Chips<T extends string>({ label, choices, value, onPick }: { label: string; choices: readonly Choice<T>[]; value: T | undefined; onPick: (value: T | undefined) => void }) {
+export function Chips<T extends string>({ label, choices, value, onPick, numbered = false }: { label: string; choices: readonly Choice<T>[]; value: T | undefined; onPick: (value: T | undefined) => void; numbered?: boolean }) {
   return (
     <div className="chips" role="group" aria-label={label}>
-      {choices.map(({ id, name }) => <Chip key={id} name={name} on={value === id} onTap={() => onPick(value === id ? undefined : id)} />)}
+      {choices.map(({ id, name }, index) => <Chip key={id} name={name} on={value === id} number={numbered && index < 9 ? index + 1 : undefined} onTap={() => onPick(value === id ? undefined : id)} />)}
     </div>
   );
 }

@@ -7,10 +7,10 @@ import { inSystem, fromSystem, type Unit } from "@/core/quantity/units";
 import { useFormat } from "./Num";
 
 /** A typed number in the shown units. Anything outside the range gets a sentence and changes nothing. */
-export function NumberField({ label, value, unit, min, max, onChange }: { label: string; value: number | undefined; unit: Unit; min: number; max: number; onChange: (value: number) => void }) {
+export function NumberField({ label, value, unit, min, max, decimals, onChange }: { label: string; value: number | undefined; unit: Unit; min: number; max: number; decimals?: number; onChange: (value: number) => void }) {
   const { units, quantity } = useFormat();
   const [text, setText] = useState<string>();
-  const shown = value === undefined ? "" : String(Number(inSystem({ value, unit }, units).value.toFixed(units === "metric" ? 0 : 1)));
+  const shown = value === undefined ? "" : String(Number(inSystem({ value, unit }, units).value.toFixed(decimals ?? (units === "metric" ? 0 : 1))));
   const sign = inSystem({ value: 0, unit }, units).unit;
   const problem = text === undefined ? undefined : problemWith(text);
 

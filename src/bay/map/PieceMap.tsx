@@ -1,8 +1,10 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
 import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
-import type { Finding } from "@/core/job/schema";
-import { newId } from "@/store/jobs";
+import { isPlaced, type PlacedFinding } from "@/core/job/schema";
+import { moveCornerOps } from "@/core/job/zoneOps";
+import { contains, type Point } from "@/core/pieces/geometry";
+import { newId, notify } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";
 import { useBay } from "../BayContext";
@@ -32,17 +34,18 @@ export function PieceMap() {
   );
 }
 
-/** The number the lens shows of the zone in hand, to be opened: what is drawn cannot be. */
+/** The zone in hand and what the lens shows of it, to be opened: what is drawn cannot be, and small zones bear no label. */
 function LensCaption() {
   const { lens, zone, assessment } = useBay();
   const { units } = useFormat();
-  const { of, words } = zone ? lensOf(lens, zone, assessment, units) : {};
-  return zone && of ? <p className="lens-caption">{zone.name}: <Num of={of} words={words} testId="lens-value" /></p> : null;
+  if (!zone) return null;
+  const { of, words } = lensOf(lens, zone, assessment, units);
+  return <p className="lens-caption"><b>{zone.name}</b>{of ? <>: <Num of={of} words={words} testId="lens-value" /></> : words ? `: ${words}` : ""}</p>;
 }
 
 function Drawing() {
   const bay = useBay();
-  const { views, zone, lens, assessment, job, findingId, go, placing } = bay;
+  const { views, zone, lens, assessment, job, findingId, go, tool, setTool } = bay;
   const { units, quantity } = useFormat();
   const { svg, size } = useSize();
   const prefix = `map${useId().replace(/\W/g, "")}-`;
@@ -59,25 +62,37 @@ function Drawing() {
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
     const at = placed.find(({ view }) => view.id === zoneId)!.at;
     const point = pointIn(svg.current!, event);
-    if (placing) place(zoneId, { xMm: point.x - at.xMm, yMm: point.y - at.yMm });
+    if (tool?.kind === "draw") return;
+    if (tool?.kind === "place") place(zoneId, { xMm: point.x - at.xMm, yMm: point.y - at.yMm });
     else go({ zone: zoneId, finding: null });
   };
+  // A free zone is drawn on the piece in hand, corner by corner, wherever the finger comes down.
+  const drawnOn = placed.find(({ view }) => view.id === zone?.id)?.offset ?? { xMm: 0, yMm: 0 };
+  const onCanvas = (event: PointerEvent<SVGElement>) => {
+    if (tool?.kind !== "draw") return;
+    const point = pointIn(svg.current!, event);
+    setTool({ kind: "draw", corners: [...tool.corners, { xMm: Math.round(point.x - drawnOn.xMm), yMm: Math.round(point.y - drawnOn.yMm) }] });
+  };
+  const inHand = placed.find(({ view }) => view.id === zone?.id);
 
   return (
-    <svg ref={svg} className="map" viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} role="group" aria-label={`${job.title}, drawn from its measures`} style={{ ["--heavy" as string]: px(4) }}>
+    <svg ref={svg} className="map" viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} role="group" aria-label={`${job.title}, drawn from its measures`} style={{ ["--heavy" as string]: px(4) }} onPointerUp={onCanvas}>
       <Patterns prefix={prefix} unit={unit} />
       {placed.map((each) => (
-        <Zone key={each.view.id} placed={each} px={px} prefix={prefix} selected={each.view.id === zone?.id} lens={lensOf(lens, each.view, assessment, units)} onTap={(event) => onZone(each.view.id, event)} onEnter={() => (placing ? place(each.view.id) : go({ zone: each.view.id, finding: null }))} />
+        <Zone key={each.view.id} placed={each} px={px} prefix={prefix} selected={each.view.id === zone?.id} lens={lensOf(lens, each.view, assessment, units)} onTap={(event) => onZone(each.view.id, event)} onEnter={() => (tool?.kind === "place" ? place(each.view.id) : go({ zone: each.view.id, finding: null }))} />
       ))}
       {job.findings.order.map((id) => {
         const finding = job.findings.byId[id]!;
+        if (!isPlaced(finding)) return null;
         const on = placed.find(({ view }) => view.id === finding.zoneId);
-        return on && <FindingShape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "damage" ? "damage" : "stain"})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
+        return on && <FindingShape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "mark" ? "stain" : finding.kind})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
       })}
       {placed.map((each) => {
-        const marks = Object.values(job.findings.byId).filter(({ zoneId }) => zoneId === each.view.id);
+        const marks = Object.values(job.findings.byId).filter((finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding));
         return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} avoid={marks} />;
       })}
+      {tool?.kind === "shape" && inHand && inHand.corners.map((_, index) => <CornerHandle key={index} index={index} on={inHand} px={px} unit={unit} />)}
+      {tool?.kind === "draw" && <Drawn corners={tool.corners.map(({ xMm, yMm }) => ({ xMm: xMm + drawnOn.xMm, yMm: yMm + drawnOn.yMm }))} px={px} />}
       {size.height > 150 && <g transform={`translate(0 ${heightMm + px(20)})`}>
         <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
         <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
@@ -97,17 +112,51 @@ interface ZoneProps {
   onEnter: () => void;
 }
 
-function Zone({ placed: { view, at }, px, prefix, selected, lens, onTap, onEnter }: ZoneProps) {
+function Zone({ placed: { view, at, corners }, px, prefix, selected, lens, onTap, onEnter }: ZoneProps) {
   const corner = px(8);
   const box = { x: at.xMm, y: at.yMm, width: at.widthMm, height: at.heightMm };
-  const inset = px(6);
+  const outline = pathOf(corners);
   return (
     <g className="zone-group" role="button" tabIndex={0} data-zone={view.id} aria-pressed={selected} aria-label={`${view.name}${lens.words ? `, ${lens.words}` : ""}`} onPointerUp={onTap} onKeyDown={(event) => { if (event.key === "Enter" || event.key === " ") { event.preventDefault(); event.stopPropagation(); onEnter(); } }}>
-      <rect className="zone" {...box} rx={corner} strokeWidth={px(selected ? 4 : 1.6)} />
-      {lens.fill && <rect className="overlay" {...box} rx={corner} fill={`url(#${prefix}${lens.fill})`} />}
-      <rect className="seam" x={box.x + inset} y={box.y + inset} width={Math.max(0, box.width - 2 * inset)} height={Math.max(0, box.height - 2 * inset)} rx={corner / 2} strokeWidth={px(1)} strokeDasharray={`${px(5)} ${px(4)}`} />
+      <path className="zone" d={outline} strokeLinejoin="round" strokeWidth={px(selected ? 4 : 1.6)} />
+      {lens.fill && <path className="overlay" d={outline} fill={`url(#${prefix}${lens.fill})`} />}
+      {Math.min(box.width, box.height) > px(30) && <path className="seam" d={pathOf(inset(corners, at, px(6)))} strokeLinejoin="round" strokeWidth={px(1)} strokeDasharray={`${px(5)} ${px(4)}`} />}
       {view.builds.length === 1 && view.builds[0] === "glue-held" && <GlueTicks at={box} px={px} />}
       <rect className="focus-ring" x={box.x - px(4)} y={box.y - px(4)} width={box.width + px(8)} height={box.height + px(8)} rx={corner} strokeWidth={px(3)} />
+    </g>
+  );
+}
+
+const pathOf = (corners: readonly Point[]) => `M${corners.map(({ xMm, yMm }) => `${xMm} ${yMm}`).join(" L")} Z`;
+
+/** The seam allowance: the outline drawn in towards its middle. */
+function inset(corners: readonly Point[], { xMm, yMm, widthMm, heightMm }: Placed["at"], by: number): Point[] {
+  const [x, y] = [xMm + widthMm / 2, yMm + heightMm / 2];
+  return corners.map((corner) => ({ xMm: x + (corner.xMm - x) * (1 - (2 * by) / widthMm), yMm: y + (corner.yMm - y) * (1 - (2 * by) / heightMm) }));
+}
+
+/** A corner of the zone in hand, to be dragged; why it may not go there is said, and it springs back. */
+function CornerHandle({ index, on, px, unit }: { index: number; on: Placed; px: (pixels: number) => number; unit: number }) {
+  const { job, run } = useBay();
+  const [pulled, setPulled] = useState({ x: 0, y: 0 });
+  const corner = on.corners[index]!;
+  const drag = useDrag(({ movement: [x, y], last, event }) => {
+    event.stopPropagation();
+    setPulled(last ? { x: 0, y: 0 } : { x: x * unit, y: y * unit });
+    if (!last) return;
+    const change = moveCornerOps(job, on.view.id, index, { xMm: corner.xMm - on.offset.xMm + x * unit, yMm: corner.yMm - on.offset.yMm + y * unit });
+    if (change.ok) run(`Corner of ${on.view.name}`, ...change.ops);
+    else notify(change.because, "problem");
+  });
+  return <circle {...drag()} className="handle" data-testid="corner-handle" cx={corner.xMm + pulled.x} cy={corner.yMm + pulled.y} r={px(11)} onPointerUp={(event) => event.stopPropagation()} />;
+}
+
+/** What is being drawn, open until it is closed. */
+function Drawn({ corners, px }: { corners: Point[]; px: (pixels: number) => number }) {
+  return (
+    <g className="overlay">
+      {corners.length > 1 && <path d={`M${corners.map(({ xMm, yMm }) => `${xMm} ${yMm}`).join(" L")}`} fill="none" stroke="var(--ink)" strokeWidth={px(3)} strokeDasharray={`${px(8)} ${px(5)}`} />}
+      {corners.map(({ xMm, yMm }, index) => <circle key={index} cx={xMm} cy={yMm} r={px(6)} fill="var(--ink)" />)}
     </g>
   );
 }
@@ -123,7 +172,7 @@ const CHARACTER_PX = 7.2;
 const BOLD_CHARACTER_PX = 7.9;
 
 /** Labels sit on solid ground, never on a pattern, and in the corner where they cover no mark; narrow zones are labelled upright. */
-function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string; avoid: Finding[] }) {
+function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string; avoid: PlacedFinding[] }) {
   const size = { width: at.widthMm / px(1), height: at.heightMm / px(1) };
   const upright = size.width < 70 && size.height > size.width;
   const across = upright ? size.height : size.width;
@@ -147,7 +196,9 @@ function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { place
         const left = right ? size.width - layout.width - inset : inset;
         const bottom = top ? layout.height + 8 : size.height - 8;
         const covered = boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + layout.width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - layout.height)), 0);
-        return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 };
+        // In a corner that the outline leaves out the label would hang in the air.
+        const middle = { xMm: at.xMm + px(left + layout.width / 2), yMm: at.yMm + px(bottom - layout.height / 2) };
+        return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 + (contains(corners, middle) ? 0 : 1e6) };
       }),
     ),
   );
@@ -169,7 +220,7 @@ function ZoneLabel({ placed: { view, at }, px, selected, words, avoid }: { place
 
 interface FindingProps {
   id: string;
-  finding: Finding;
+  finding: PlacedFinding;
   on: Placed;
   px: (pixels: number) => number;
   unit: number;
@@ -205,7 +256,7 @@ function FindingShape({ id, finding, on, px, unit, fill, full, selected }: Findi
     run("Size it", { op: "set", path: ["findings", "byId", id, "size"], value: size }, ...scaledOutline(id, finding, size));
   });
 
-  const shape = { fill: full ? fill : "none", stroke: finding.kind === "damage" ? "var(--ink)" : "var(--plum)", strokeWidth: px(selected ? 4 : 2) };
+  const shape = { fill: full ? fill : "none", stroke: finding.kind === "mark" ? "var(--plum)" : "var(--ink)", strokeWidth: px(selected ? 4 : 2) };
   const corners = finding.outline?.map(({ xMm, yMm }) => ({ x: centre.x + (xMm * width) / finding.size.widthMm, y: centre.y + (yMm * height) / finding.size.heightMm }));
   return (
     <g>
@@ -220,7 +271,7 @@ function FindingShape({ id, finding, on, px, unit, fill, full, selected }: Findi
 }
 
 /** The outline keeps its shape when its size changes. */
-export function scaledOutline(id: string, { outline, size }: Finding, to: { widthMm: number; heightMm: number }) {
+export function scaledOutline(id: string, { outline, size }: PlacedFinding, to: { widthMm: number; heightMm: number }) {
   if (!outline) return [];
   const value = outline.map(({ xMm, yMm }) => ({ xMm: (xMm * to.widthMm) / size.widthMm, yMm: (yMm * to.heightMm) / size.heightMm }));
   return [{ op: "set" as const, path: ["findings", "byId", id, "outline"], value }];
@@ -238,18 +289,25 @@ function smoothPath(points: { x: number; y: number }[]): string {
   return `M${middle(points.length - 1)} ${points.map(({ x, y }, index) => `Q${x} ${y} ${middle(index)}`).join(" ")} Z`;
 }
 
+const NEW_FINDING = {
+  mark: { words: "Place a mark", value: { kind: "mark", evidence: {} } },
+  damage: { words: "Record damage", value: { kind: "damage", damage: "wear" } },
+  mould: { words: "Record mould", value: { kind: "mould" } },
+} as const;
+
 /** Puts a finding on a zone, in its middle unless a place is given, and takes it in hand. */
 export function usePlacing() {
-  const { placing, setPlacing, run, go, views } = useBay();
+  const { tool, setTool, run, go, views } = useBay();
   return (zoneId: string, at?: { xMm: number; yMm: number }) => {
     const view = views.find(({ id }) => id === zoneId);
-    if (!placing || !view) return;
+    if (tool?.kind !== "place" || !view) return;
     const id = newId();
     const centre = at ?? { xMm: view.shape.widthMm / 2, yMm: view.shape.heightMm / 2 };
     const size = { widthMm: Math.min(FIRST_SIZE_MM, view.shape.widthMm), heightMm: Math.min(FIRST_SIZE_MM, view.shape.heightMm) };
     const found = { zoneId, centre, size };
-    run(placing === "mark" ? "Place a mark" : "Record damage", { op: "insert", collection: "findings", id, value: placing === "mark" ? { kind: "mark", ...found, evidence: {} } : { kind: "damage", ...found, damage: "wear" } });
-    setPlacing(undefined);
+    const { words, value } = NEW_FINDING[tool.what];
+    run(words, { op: "insert", collection: "findings", id, value: { ...value, ...found } });
+    setTool(undefined);
     go({ zone: zoneId, finding: id });
   };
 }

@@ -1,10 +1,13 @@
 import type { ZoneView } from "@/core/treatment/facts";
-import type { Rect } from "@/core/pieces/templates";
+import { boundsOf, moved, type Point, type Rect } from "@/core/pieces/geometry";
 
 export interface Placed {
   view: ZoneView;
-  /** The zone's rectangle on the whole drawing, mm. */
+  /** The zone's bounds on the whole drawing, mm. */
   at: Rect;
+  corners: Point[];
+  /** How far the piece was moved down and across to stand on the drawing, mm. */
+  offset: Point;
 }
 
 const BETWEEN_PIECES_MM = 300;
@@ -17,9 +20,12 @@ export function placeZones(views: readonly ZoneView[]): { placed: Placed[]; widt
   let widthMm = 100;
   for (const pieceId of pieces) {
     const its = views.filter(({ zone }) => zone.pieceId === pieceId);
-    for (const view of its) placed.push({ view, at: { ...view.shape, yMm: view.shape.yMm + top } });
-    widthMm = Math.max(widthMm, ...its.map(({ shape }) => shape.xMm + shape.widthMm));
-    top += Math.max(...its.map(({ shape }) => shape.yMm + shape.heightMm)) + BETWEEN_PIECES_MM;
+    const box = boundsOf(its.flatMap(({ corners }) => corners));
+    // What was dragged or drawn past the pattern's corner moves the whole piece in.
+    const offset = { xMm: Math.max(0, -box.xMm), yMm: top + Math.max(0, -box.yMm) };
+    for (const view of its) placed.push({ view, offset, corners: moved(view.corners, offset.xMm, offset.yMm), at: { ...view.shape, xMm: view.shape.xMm + offset.xMm, yMm: view.shape.yMm + offset.yMm } });
+    widthMm = Math.max(widthMm, offset.xMm + box.xMm + box.widthMm);
+    top = offset.yMm + box.yMm + box.heightMm + BETWEEN_PIECES_MM;
   }
   return { placed, widthMm, heightMm: Math.max(100, top - BETWEEN_PIECES_MM) };
 }

@@ -2,7 +2,7 @@ import type { SoilLevel } from "@/core/catalog/builds";
 
 /** Every meaning has a weave besides its colour. Sizes in map units; `unit` is one screen pixel. */
 
-export type PatternId = "soil-light" | "soil-moderate" | "soil-heavy" | "soil-caked" | "unseen" | "stain" | "damage" | "water" | "water-much" | "water-over" | "time-now" | "time-later" | "dry-soon" | "dry-slow" | "dry-over";
+export type PatternId = "soil-light" | "soil-moderate" | "soil-heavy" | "soil-caked" | "unseen" | "stain" | "damage" | "mould" | "water" | "water-much" | "water-over" | "time-now" | "time-later" | "dry-soon" | "dry-slow" | "dry-over";
 
 const SOIL: Record<SoilLevel, number> = { light: 14, moderate: 9, heavy: 6, caked: 4 };
 
@@ -23,6 +23,7 @@ export function Patterns({ prefix, unit }: { prefix: string; unit: number }) {
       {(Object.keys(SOIL) as SoilLevel[]).map((level) => lines(`soil-${level}`, SOIL[level], 90, "var(--weld)", level === "caked" ? 2.4 : 1.6))}
       {dots("unseen", 16, "var(--inkSoft)", 1)}
       {lines("stain", 7, -45, "var(--plum)", 1.6)}
+      {dots("mould", 5, "var(--ink)", 1.2)}
       {lines("damage", 5, 45, "var(--ink)", 1.4)}
       {lines("water", 12, 0, "var(--woad)", 1.5)}
       {lines("water-much", 7, 0, "var(--woad)", 2)}

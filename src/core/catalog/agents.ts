@@ -2,7 +2,7 @@ import type { Sourced } from "../quantity/marks";
 import type { Reading } from "../dilution/reading";
 
 /** What an agent is to the rules: groups that must not meet, or that a fibre or code forbids. */
-export type AgentGroup = "water-borne" | "acid" | "alkali" | "enzyme" | "oxidiser" | "reducer" | "solvent" | "disinfectant" | "sudsing" | "rust-acid";
+export type AgentGroup = "water-borne" | "acid" | "alkali" | "enzyme" | "oxidiser" | "reducer" | "solvent" | "disinfectant" | "sudsing" | "rust-acid" | "chlorine" | "ammonia" | "alcohol";
 
 export interface Agent extends Sourced {
   name: string;
@@ -49,6 +49,11 @@ export const agentOf = (id: AgentId): Agent => AGENTS[id];
 
 /** Pairs that must not meet in the cloth without a rinse between, and never in a bottle. */
 export const NEVER_MIX: readonly { pair: readonly [AgentGroup, AgentGroup]; because: string }[] = [
+  { pair: ["chlorine", "acid"], because: "Chlorine bleach with acid gives off chlorine gas, which burns the lungs. Rinse between." },
+  { pair: ["chlorine", "ammonia"], because: "Chlorine bleach with ammonia gives off chloramine, which burns the lungs. Rinse between." },
+  { pair: ["chlorine", "oxidiser"], because: "Chlorine bleach with peroxide foams over and gives off oxygen with heat. Rinse between." },
+  { pair: ["chlorine", "alcohol"], because: "Chlorine bleach with alcohol makes poisonous vapours. Rinse between." },
+  { pair: ["chlorine", "enzyme"], because: "Chlorine bleach kills the enzyme. Rinse between." },
   { pair: ["oxidiser", "acid"], because: "Peroxide with acid makes a stronger, stinging oxidiser. Rinse between." },
   { pair: ["oxidiser", "reducer"], because: "They react with heat and undo each other. Rinse between." },
   { pair: ["oxidiser", "enzyme"], because: "Peroxide kills the enzyme. Rinse between." },

@@ -15,6 +15,7 @@ export const TOOLS = {
   tamp: { name: "soft brush, tamping", aggressiveness: 2, pressure: "light", mark: "practice" },
   "soft-brush": { name: "soft brush", aggressiveness: 3, pressure: "light", mark: "practice" },
   "medium-brush": { name: "medium brush", aggressiveness: 5, pressure: "firm", mark: "practice" },
+  "rubber-block": { name: "rubber block or glove", aggressiveness: 1, pressure: "light", mark: "practice" },
   scraper: { name: "blunt scraper", aggressiveness: 2, pressure: "light", mark: "practice" },
   extractor: { name: "extractor", aggressiveness: 4, pressure: "light", mark: "practice" },
   steamer: { name: "steamer, head wrapped in a towel", aggressiveness: 4, pressure: "light", mark: "practice" },

@@ -2,6 +2,7 @@ import { ValidationError, type AnyObject } from "yup";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_FILE_BYTES } from "./format";
+import { upgradeJob } from "./upgrades";
 import { jobFileSchema, type JobFile } from "./schema";
 
 const MOST_DEPTH = 20;
@@ -34,12 +35,15 @@ export function checkJobFile(raw: unknown): Checked<JobFile> {
     return wrong("version", `is ${version}, and this program reads up to ${JOB_FILE_VERSION}. Update the program, then open the file again; it was left as it is`);
   const tooMany = countProblem(job);
   if (tooMany) return { ok: false, problems: [tooMany] };
-  const shape = shapeProblems(raw);
+  const current = isOlder(version) ? { ...raw, version: JOB_FILE_VERSION, job: upgradeJob(job, version) } : raw;
+  const shape = shapeProblems(current);
   if (shape.length > 0) return { ok: false, problems: shape };
-  const file = raw as JobFile;
+  const file = current as JobFile;
   const problems = integrityProblems(file.job).slice(0, MOST_PROBLEMS);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: file };
 }
+
+const isOlder = (version: unknown): version is number => typeof version === "number" && Number.isInteger(version) && version >= 1 && version < JOB_FILE_VERSION;
 
 /** Problems of shape only, as Yup sees them. */
 export function shapeProblems(raw: unknown): Problem[] {

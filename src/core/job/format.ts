@@ -2,7 +2,7 @@ import type { Job, JobFile, Kit } from "./schema";
 
 /** The few facts of the job file that every screen needs; the schema itself is only loaded where a document is checked. */
 export const JOB_FILE_FORMAT = "weary-bristle-job";
-export const JOB_FILE_VERSION = 1;
+export const JOB_FILE_VERSION = 2;
 export const MOST = { pieces: 50, zones: 500, findings: 2000, events: 50_000 } as const;
 export const MOST_FILE_BYTES = 20_000_000;
 

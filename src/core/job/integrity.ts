@@ -1,4 +1,5 @@
-import { templateOf } from "../pieces/templates";
+import { partsOf, templateOf } from "../pieces/templates";
+import { shapeProblem } from "../pieces/geometry";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
 
@@ -25,7 +26,7 @@ export function integrityProblems(job: Job): Problem[] {
   for (const [id, zone] of Object.entries(job.zones.byId)) {
     const piece = Object.hasOwn(job.pieces.byId, zone.pieceId) ? job.pieces.byId[zone.pieceId] : undefined;
     if (!piece) report(`job.zones.byId.${id}.pieceId`, `points at "${zone.pieceId}", and there is no such piece`);
-    else if (!zone.shape && !templateOf(piece.template).parts(piece).some(({ part }) => part === zone.part))
+    else if (!zone.shape && !partsOf(piece).some(({ part }) => part === zone.part))
       report(`job.zones.byId.${id}.part`, `"${zone.part}" is no part of a ${templateOf(piece.template).name.toLowerCase()}; name one of its parts or give the zone a shape`);
   }
 
@@ -35,12 +36,19 @@ export function integrityProblems(job: Job): Problem[] {
     if (zoneMissing(finding.zoneId)) report(`job.findings.byId.${id}.zoneId`, `points at "${finding.zoneId}", and there is no such zone`);
   for (const zoneId of Object.keys(job.choices.schools)) if (zoneMissing(zoneId)) report(`job.choices.schools.${zoneId}`, "chooses for a zone that is not there");
 
+  for (const [id, piece] of Object.entries(job.pieces.byId)) if (piece.walls && piece.walls.length < 2) report(`job.pieces.byId.${id}.walls`, "needs at least two walls; the last closes by itself");
+  for (const [id, zone] of Object.entries(job.zones.byId)) {
+    const wrong = zone.shape && shapeProblem(zone.shape);
+    if (wrong) report(`job.zones.byId.${id}.shape`, wrong);
+  }
+
   const eventIds = new Set<string>();
   job.events.forEach((event, index) => {
     const where = `job.events[${index}]`;
     if (eventIds.has(event.id)) report(`${where}.id`, `"${event.id}" stands twice`);
     if (event.kind === "undo" && !eventIds.has(event.of)) report(`${where}.of`, `takes back "${event.of}", which is no earlier event`);
     eventIds.add(event.id);
+    if ("zoneId" in event && event.zoneId !== undefined && zoneMissing(event.zoneId)) report(`${where}.zoneId`, `points at "${event.zoneId}", and there is no such zone`);
     if ("zoneIds" in event) for (const zoneId of event.zoneIds) if (zoneMissing(zoneId)) report(`${where}.zoneIds`, `points at "${zoneId}", and there is no such zone`);
     if ("findingId" in event && event.findingId !== undefined && findingMissing(event.findingId)) report(`${where}.findingId`, `points at "${event.findingId}", and there is no such mark`);
   });

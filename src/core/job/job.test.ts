@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import Ajv from "ajv/dist/2020";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -63,7 +64,7 @@ describe("the job file", () => {
   it.each<[string, unknown, RegExp]>([
     ["what is not JSON", "{ job:", /not JSON/],
     ["another kind of file", { format: "something" }, /some other kind of file/],
-    ["a newer version", { ...fileOf(bench()), version: 2 }, /version is 2, and this program reads up to 1.*left as it is/],
+    ["a newer version", { ...fileOf(bench()), version: 3 }, /version is 3, and this program reads up to 2.*left as it is/],
     ["a number as text", changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: "1800" })), /lengthMm must be a number; it is the text "1800"/],
     ["1e999", JSON.stringify(fileOf(bench())).replace('"lengthMm":1800', '"lengthMm":1e999'), /lengthMm is too large a number/],
     ["a negative size", changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: -5 })), /lengthMm must be at least 200; it is -5/],
@@ -85,6 +86,23 @@ function placesIn(root: unknown): { holder: Record<string, unknown>; key: string
   const holder = root as Record<string, unknown>;
   return Object.keys(holder).flatMap((key) => [{ holder, key }, ...placesIn(holder[key])]);
 }
+
+describe("files of older versions", () => {
+  const kept = () => JSON.parse(readFileSync("docs/samples/version-1.job.json", "utf8"));
+  it("version 1 comes up to now: shapes become corners, all else stays", () => {
+    const read = checkJobFile(kept());
+    expect(read.ok && read.value.job.zones.byId.z2?.shape).toEqual([{ xMm: 850, yMm: 580 }, { xMm: 1350, yMm: 580 }, { xMm: 1350, yMm: 980 }, { xMm: 850, yMm: 980 }]);
+    expect(read.ok && { ...read.value.job, zones: undefined }).toEqual({ ...kept().job, zones: undefined });
+  });
+  it("what was wrong in an old file is named, not thrown over", () => {
+    for (const shape of [7, "wide", { xMm: "a" }, null, []]) {
+      const file = kept();
+      file.job.zones.byId.z2.shape = shape;
+      expect(complaint(file)).toMatch(/shape/);
+    }
+    expect(complaint({ ...kept(), job: { zones: 3 } })).toMatch(/zones must be an object/);
+  });
+});
 
 describe("commands", () => {
   const mark = { kind: "mark", zoneId: "", centre: { xMm: 1, yMm: 1 }, size: { widthMm: 20, heightMm: 20 }, evidence: {} };

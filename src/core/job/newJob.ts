@@ -1,4 +1,4 @@
-import { templateOf, type Dimensions, type TemplateId } from "../pieces/templates";
+import { partsOf, templateOf, type Measures, type TemplateId } from "../pieces/templates";
 import { applyOps, type Op } from "./commands";
 import type { Cloth, Job } from "./schema";
 
@@ -15,13 +15,13 @@ export const emptyJob = ({ id, title, createdAt }: { id: string; title: string; 
 });
 
 /** The operations that add a piece from a template with all its zones. */
-export function addPieceOps(template: TemplateId, newId: () => string, more: { name?: string; size?: Partial<Dimensions>; cloth?: Cloth } = {}): Op[] {
-  const { name, usual, parts } = templateOf(template);
+export function addPieceOps(template: TemplateId, newId: () => string, more: { name?: string; size?: Partial<Measures>; cloth?: Cloth } = {}): Op[] {
+  const { name, usual } = templateOf(template);
   const size = { ...usual, ...more.size };
   const pieceId = newId();
   return [
     { op: "insert", collection: "pieces", id: pieceId, value: { name: more.name ?? name, template, ...size, cloth: more.cloth ?? {} } },
-    ...parts(size).map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),
+    ...partsOf({ template, ...size }).map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),
   ];
 }
 

@@ -2,12 +2,17 @@ import type { InferType } from "yup";
 import { AGENT_IDS } from "../catalog/agents";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "../catalog/evidence";
+import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
+import { FAMILY_IDS } from "../catalog/families";
+import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "../catalog/fibreTests";
+import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS, INSTRUMENT_IDS } from "../catalog/findings";
 import { MATERIAL_IDS } from "../catalog/materials";
+import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
 import { TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
 
-/** The job document and its file, version 1. This Yup schema is the only source; docs/job-file.schema.json is written from it. */
+/** The job document and its file, version 2. This Yup schema is the only source; docs/job-file.schema.json is written from it. */
 
 const layers = thing({
   backingMm: optional(amount(0, 50, "Carpet backing, mm.")),
@@ -15,8 +20,14 @@ const layers = thing({
   underlayMm: optional(amount(0, 50, "Underlay, mm.")),
 }, "What lies under the face, thickness in mm.");
 
+/** What a set of tests showed, one outcome each; a test not done is left out. */
+const outcomesOf = <K extends string>(tests: Record<K, { name: string; outcomes: object }>, ids: readonly K[], about: string) =>
+  thing(Object.fromEntries(ids.map((test) => [test, optional(pick(Object.keys(tests[test].outcomes), tests[test].name))])) as Record<K, ReturnType<typeof optional<string>>>, about);
+
 const cloth = thing({
   material: optional(pick(MATERIAL_IDS, "Fibre of the face.")),
+  fibreTests: optional(outcomesOf<FibreTestId>(FIBRE_TESTS, FIBRE_TEST_IDS, "What the tests for an unknown fibre showed.")),
+  construction: optional(pick(CONSTRUCTION_IDS, "How the face is made.")),
   build: optional(pick(BUILD_IDS, "How the face is held.")),
   careCode: optional(pick(CARE_CODE_IDS, "Care label; none when it was looked for and there is none.")),
   ageYears: optional(amount(0, 200, "Age of the cloth, years.")),
@@ -30,8 +41,15 @@ const piece = thing({
   name: text(80, "What the owner calls it."),
   template: pick(TEMPLATE_IDS, "The pattern its zones are drawn from."),
   lengthMm: amount(200, 30_000, "Length seen from the front, mm."),
-  depthMm: amount(200, 30_000, "Depth of the seat, or width of the carpet, mm."),
-  backMm: optional(amount(100, 3000, "Height of the back, mm; benches and settees.")),
+  depthMm: amount(100, 30_000, "Depth of the seat, or width of the carpet, mm."),
+  backMm: optional(amount(50, 3000, "Height of the back, or of a mattress, mm.")),
+  seats: optional(count(1, 5, "Seats side by side, or bases a side.")),
+  wingSeats: optional(count(0, 4, "Seats of a settee round the corner.")),
+  rows: optional(list(count(1, 4), 4, "Seats in each row of a cabin, front first.")),
+  steps: optional(count(1, 30, "Steps of a flight.")),
+  riserMm: optional(amount(50, 500, "Height of a riser, mm.")),
+  walls: optional(list(thing({ lengthMm: amount(50, 30_000, "mm"), turnDeg: amount(-179, 179, "Turn to the right at its end, degrees.") }), 40, "Walls of a room walked round clockwise; the last closes by itself.")),
+  doors: optional(list(thing({ wall: count(0, 40, "Which wall, from 0."), atMm: amount(0, 30_000, "From that wall's start, mm."), widthMm: amount(300, 5000, "mm") }), 10, "Doors of a room.")),
   cloth,
 });
 
@@ -39,13 +57,14 @@ const zone = thing({
   pieceId: id("The piece it belongs to."),
   part: text(40, "The part of the piece's template, such as base-2."),
   name: optional(text(80, "A name of your own.")),
-  shape: optional(thing({
-    xMm: amount(0, 30_000, "From the left edge of the drawing, mm."),
-    yMm: amount(0, 30_000, "From the top edge of the drawing, mm."),
-    widthMm: amount(10, 30_000, "Width, mm."),
-    heightMm: amount(10, 30_000, "Height, mm."),
-  }, "A shape of its own in place of the template's.")),
-  soil: optional(pick(SOIL_LEVEL_IDS, "Soil level; left out: not looked at.")),
+  shape: optional(list(thing({ xMm: amount(-120_000, 120_000, "Across the drawing, mm."), yMm: amount(-120_000, 120_000, "Down the drawing, mm.") }), 80, "Corners of its own in place of the template's.")),
+  soil: optional(pick(SOIL_LEVEL_IDS, "Soil level by look; left out: not looked at.")),
+  soilSigns: optional(thing({
+    towel: optional(pick(SOIL_LEVEL_IDS, "As a white towel shows it.")),
+    pile: optional(pick(SOIL_LEVEL_IDS, "As the pile shows it when brushed up.")),
+    vacuumedGPerM2: optional(amount(0, 5000, "Dry soil vacuumed, g/m².")),
+  }, "Better measures of soil than the look.")),
+  wetMud: optional(flag("Mud that is still wet.")),
   clean: optional(flag("True: looked at and clean.")),
   cloth: optional(cloth),
 });
@@ -55,14 +74,22 @@ const size = thing({ widthMm: amount(1, 30_000, "Width, mm."), heightMm: amount(
 const outline = list(thing({ xMm: amount(-30_000, 30_000), yMm: amount(-30_000, 30_000) }), 200, "Corners round the centre, mm; left out: an oval of the size.");
 const found = { zoneId: id("The zone it lies in."), name: optional(text(80, "What it is called on the sheet.")), centre: place, size, outline: optional(outline) };
 
-const evidence = thing(
-  Object.fromEntries(EVIDENCE_IDS.map((test) => [test, optional(pick(Object.keys(EVIDENCE[test].outcomes), EVIDENCE[test].name))])) as Record<EvidenceId, ReturnType<typeof optional<string>>>,
-  "What each test showed; a test not done is left out.",
-);
+const evidence = outcomesOf<EvidenceId>(EVIDENCE, EVIDENCE_IDS, "What each test showed; a test not done is left out.");
+const pictures = optional(list(id(), 20, "Pictures kept beside the job, by id."));
+const strength = (about: string) => count(0, 5, about);
 
 const finding = oneOfKinds({
-  mark: thing({ kind: exactly("mark"), ...found, evidence }, "A mark to identify and treat."),
-  damage: thing({ kind: exactly("damage"), ...found, damage: pick(DAMAGE_IDS, "Damage that was there before."), told: optional(flag("The owner was told.")) }, "Damage: a note, never a step."),
+  mark: thing({ kind: exactly("mark"), ...found, evidence, ring: optional(outcomesOf<RingSignId>(RING_SIGNS, RING_SIGN_IDS, "Signs whether a water ring came from above or from below.")), pictures }, "A mark to identify and treat."),
+  damage: thing({ kind: exactly("damage"), ...found, damage: pick(DAMAGE_IDS, "Damage that was there before."), told: optional(flag("The owner was told.")), toldAt: optional(time("When the owner acknowledged it.")), pictures }, "Damage: a note, never a step."),
+  odour: thing({
+    kind: exactly("odour"), zoneId: found.zoneId,
+    closed: strength("Strength when the place was shut, 0 none to 5 unbearable."),
+    aired: optional(strength("Strength after airing.")),
+    character: optional(pick(Object.keys(EVIDENCE.smell.outcomes), "What it smells of.")),
+    pressed: optional(pick(["stronger", "same"], "When the cover is pressed or warmed.")),
+  }, "A smell as noticed at one zone."),
+  hair: thing({ kind: exactly("hair"), zoneId: found.zoneId, density: pick(HAIR_DENSITY_IDS, "How much hair.") }, "Hair on one zone."),
+  mould: thing({ kind: exactly("mould"), ...found, growth: optional(pick(GROWTH_IDS, "Growth or only a stain.")), behind: optional(pick(BEHIND_IDS, "What it grows on.")), meterPct: optional(amount(0, 100, "Moisture meter, %.")), pictures }, "Visible mould."),
 }, "What was found in a zone.");
 
 const reading = thing({ convention: pick(["water-to-product", "one-in"], "8 of water to 1, or 1 in 8."), value: amount(1, 500, "The number on the label.") });
@@ -93,6 +120,14 @@ const event = oneOfKinds({
   outcome: thing({ kind: exactly("outcome"), id: id(), at: did.at, findingId: id("The mark."), result: pick(["gone", "better", "same", "worse", "left"], "As judged when dry.") }),
   agreed: thing({ kind: exactly("agreed"), id: id(), at: did.at, handBackAt: optional(time()), usableAt: optional(time()), dampHandBack: flag("Damp hand-back agreed."), steps: list(text(160), 400, "The steps as the owner heard them.") }),
   "handed-back": thing({ kind: exactly("handed-back"), id: id(), at: did.at, damp: flag("It was still drying, as agreed.") }),
+  reading: thing({
+    kind: exactly("reading"), id: id(), at: did.at,
+    instrument: pick(INSTRUMENT_IDS, "What it was read on."),
+    zoneId: optional(id("Where.")),
+    findingId: optional(id("On which mark.")),
+    value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C; the lamp's outcome as its place in the table."),
+    humidityPct: optional(amount(0, 100, "Relative humidity, %; thermo-hygrometer.")),
+  }, "A reading of an instrument."),
   undo: thing({ kind: exactly("undo"), id: id(), at: did.at, of: id("The event taken back.") }),
 }, "What happened, in order; nothing is ever removed.");
 
@@ -114,6 +149,15 @@ const jobFields = {
     floorProtected: optional(flag("The floor is covered.")),
     wasteWater: optional(pick(["drain", "taken-away"], "Where waste water goes.")),
   }, "Conditions where the work is done."),
+  account: optional(thing({
+    spilled: optional(list(pick(Object.keys(EVIDENCE.owner.outcomes)), 20, "What was spilled; several may be true.")),
+    when: optional(pick(Object.keys(EVIDENCE.age.outcomes), "When.")),
+    tried: optional(list(pick(TRIED_IDS), TRIED_IDS.length, "What was tried. An empty list: asked, nothing.")),
+    users: optional(list(pick(USER_IDS), USER_IDS.length, "Who uses it. An empty list: asked, none of these.")),
+    allergies: optional(list(pick(ALLERGY_IDS), ALLERGY_IDS.length, "Allergies in the house. An empty list: asked, none.")),
+    matters: optional(pick(MATTER_IDS, "What matters most.")),
+    liftSeats: optional(flag("Lifting seats out was agreed.")),
+  }, "The owner's account. What was not asked is planned at its safest.")),
   promises: thing({
     handBackAt: optional(time("When the owner gets it back.")),
     usableAt: optional(time("When it is dry enough to sit or walk on.")),
@@ -143,6 +187,10 @@ export const kitSchema = thing({
     recoveryPerDryStroke: amount(0, 1, "Share of the free water one dry stroke takes."),
   }, "Left out: none at hand.")),
   steamer: flag("A steamer is at hand."),
+  ownTables: optional(thing({
+    priors: record(amount(0.001, 1000), FAMILY_IDS.length, "Own weight of a family, in place of the table's.", FAMILY_IDS),
+    weights: list(thing({ test: pick(EVIDENCE_IDS), outcome: text(40), family: pick(FAMILY_IDS), weight: amount(0.001, 1000) }), 4000, "Own weights of an outcome for a family."),
+  }, "The technician's own corrections of the evidence tables.")),
 }, "What the technician has with them, by value.");
 
 export const jobFileSchema = thing({
@@ -160,9 +208,18 @@ export type Piece = Job["pieces"]["byId"][string];
 export type Zone = Job["zones"]["byId"][string];
 export type Finding = Job["findings"]["byId"][string];
 export type MarkFinding = Extract<Finding, { kind: "mark" }>;
+export type OdourFinding = Extract<Finding, { kind: "odour" }>;
+export type HairFinding = Extract<Finding, { kind: "hair" }>;
+export type MouldFinding = Extract<Finding, { kind: "mould" }>;
+/** What has a place and a size on the drawing. */
+export type PlacedFinding = Exclude<Finding, OdourFinding | HairFinding>;
+export const isPlaced = (finding: Finding): finding is PlacedFinding => finding.kind !== "odour" && finding.kind !== "hair";
+export type OwnTables = NonNullable<Kit["ownTables"]>;
+export type Account = NonNullable<Job["account"]>;
 export type DamageFinding = Extract<Finding, { kind: "damage" }>;
 export type Cloth = Piece["cloth"];
 export type WorkEvent = Job["events"][number];
 export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
+export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
 export type StartEvent = Extract<WorkEvent, { kind: "start" }>;
 export type OutcomeResult = Extract<WorkEvent, { kind: "outcome" }>["result"];

@@ -7,7 +7,10 @@ export interface Formula extends Sourced {
 
 /** Every formula a working can name: its words, its equation, its source. */
 export const FORMULAS = {
-  "geometry.area": { name: "Area of the zone", equation: "area = length × width", mark: "practice" },
+  "geometry.area": { name: "Area of them all", equation: "area = sum of the zones", mark: "practice" },
+  "geometry.zone": { name: "Area of the zone", equation: "area = ½ |Σ (x_i y_{i+1} − x_{i+1} y_i)| over its corners", mark: "std", source: "shoelace sum" },
+  "geometry.seam": { name: "Seam length", equation: "seam = length all round, where the part is sewn", mark: "practice" },
+  "look.soil": { name: "Soil level, 1 light to 4 caked", equation: "the worst of white towel, pile and dry soil vacuumed; the look only where none of them was measured", mark: "judgement" },
   "geometry.mark": { name: "Area of the mark", equation: "area = outline by the shoelace sum, or π/4 × length × width", mark: "practice" },
   "geometry.spread": { name: "Area the agent spreads to", equation: "spread = mark grown by a margin all round, inside its zone", mark: "judgement" },
   "dilution.product": { name: "Product in a mix", equation: "product = V / (r + 1), with r parts water to one part product", mark: "practice" },
@@ -21,6 +24,11 @@ export const FORMULAS = {
   "mix.total": { name: "How much to mix", equation: "total = sum of the steps × (1 + spare), rounded up to the bottle's marks", mark: "judgement" },
   "mix.marked": { name: "Fill to a mark", equation: "total up and product down to the nearest mark, so the mix is never stronger than planned", mark: "judgement" },
   "diagnosis.posterior": { name: "How likely, after the evidence", equation: "p(family) ∝ prior × Π P(outcome | family)", mark: "std", source: "Bayes' rule" },
+  "diagnosis.gain": { name: "What the test is expected to tell", equation: "gain = H(now) − Σ P(outcome) × H(after), H = −Σ p log2 p", mark: "std", source: "Shannon's entropy, as in Quinlan 1986" },
+  "diagnosis.change": { name: "Chance that it changes the first step", equation: "sum of P(outcome) over the outcomes after which another step would come first", mark: "judgement" },
+  "diagnosis.worth": { name: "Worth a minute", equation: "worth = (gain + gain about the first step + chance to change it + chance to settle it) / (minutes + getting ready)", mark: "judgement" },
+  "odour.source": { name: "How likely it comes from here", equation: "p ∝ weight of the place × Π P(strength noted | source here), expected strength = source × exp(−distance / fading length)", mark: "judgement" },
+  "hair.passes": { name: "Passes to lift the hair", equation: "passes = ln(hair there / may stay) / rate, rounded up", mark: "judgement" },
   "treatment.amount": { name: "Amount of agent", equation: "amount = spread area × litres per m², less where the zone's water budget is nearly used", mark: "judgement" },
   "treatment.dwellMin": { name: "Shortest dwell", equation: "the agent's shortest dwell, longer on cold cloth: × 2^((20 − T)/10) below 20 °C, at most double", mark: "judgement" },
   "treatment.dwellMax": { name: "Longest dwell before it dries out", equation: "the shorter of the agent's longest dwell and wet film × drying-out share / evaporation", mark: "judgement" },

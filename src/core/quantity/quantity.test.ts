@@ -68,14 +68,14 @@ describe("one mark, now", () => {
     for (const material of [undefined, "wool", "olefin", "suede-look"] as const)
       for (const colour of [undefined, "red-purple", "grey-black"])
         for (const feel of [undefined, "hard", "fuzzy", "greasy", "bare"]) {
-          const { first, mark, wouldChange } = oneMark(material, { ...(colour ? { colour } : {}), ...(feel ? { feel } : {}) });
+          const { first, mark, wouldChange } = oneMark(material, { ...(colour ? { colour } : {}), ...(feel ? { feel } : {}) }, USUAL_KIT);
           expect(Boolean(first ?? mark.referral) || mark.state === "damage" || mark.state === "at-the-stop").toBe(true);
           expect(wouldChange.length).toBeGreaterThan(0);
         }
   });
 
   it("never offers more to an unknown cloth than to a known one of the gentlest kind", () => {
-    expect(oneMark(undefined, { colour: "grey-black", feel: "greasy" }).first?.agent).toBe("neutral-cleaner");
-    expect(oneMark("suede-look", { colour: "grey-black", feel: "greasy" }).first?.agent).toBe("neutral-cleaner");
+    expect(oneMark(undefined, { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe("neutral-cleaner");
+    expect(oneMark("suede-look", { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe("neutral-cleaner");
   });
 });

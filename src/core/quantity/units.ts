@@ -2,7 +2,7 @@
 
 export type Unit =
   | "mL" | "L" | "mm" | "m" | "m2" | "L/m2" | "L/min" | "m/s" | "min" | "h" | "degC" | "K" | "%" | "pH" | "parts" | "strokes"
-  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB";
+  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg";
 
 export interface Quantity {
   value: number;
@@ -33,6 +33,9 @@ const METRIC: Partial<Record<Unit, Shown>> = {
   "W/m2K": { unit: "W/m²K", factor: 1 },
   mm: { unit: "mm", factor: 1 },
   "1": { unit: "", factor: 1 },
+  "1/min": { unit: "a minute", factor: 1 },
+  "g/m2": { unit: "g/m²", factor: 1 },
+  deg: { unit: "°", factor: 1 },
 };
 
 const US: Partial<Record<Unit, Shown>> = {

@@ -3,7 +3,6 @@ import { assess, forecastAt } from "../assess";
 import { USUAL_KIT } from "../catalog/kit";
 import { jobFromTemplate } from "../job/newJob";
 import { zoneViews } from "../treatment/facts";
-import { templateOf } from "../pieces/templates";
 import type { Job } from "../job/schema";
 
 const NOW = Date.parse("2026-05-04T08:00:00Z");
@@ -57,23 +56,5 @@ describe("forecast", () => {
     const litres = (made: Job) => assess(made, USUAL_KIT, "2026-05-04T08:00:00Z").plan.steps.reduce((sum, { amountMl }) => sum + (amountMl?.value ?? 0), 0);
     expect(litres(longer)).toBeCloseTo(2 * litres(job()), 6);
     expect(at(longer).finish.value).toBeGreaterThan(at(job()).finish.value);
-  });
-});
-
-describe("templates", () => {
-  // By hand: 1.8 m × 0.5 m back, three bases of 0.6 × 0.52 m, 1.8 × 0.22 m rail, 1.8 × 0.8 m footwell.
-  it("draws the bench seat with the areas worked by hand", () => {
-    const parts = templateOf("bench-seat").parts(templateOf("bench-seat").usual);
-    const areaOf = (part: string) => parts.filter((each) => each.part.startsWith(part)).reduce((sum, { shape }) => sum + (shape.widthMm * shape.heightMm) / 1e6, 0);
-    expect([areaOf("back"), areaOf("base"), areaOf("rail"), areaOf("footwell")].map((area) => Number(area.toFixed(4)))).toEqual([0.9, 0.936, 0.396, 1.44]);
-  });
-  it("lays no part over another", () => {
-    for (const id of ["bench-seat", "settee", "carpet"] as const) {
-      const parts = templateOf(id).parts(templateOf(id).usual);
-      for (const a of parts) for (const b of parts) if (a !== b) {
-        const apart = a.shape.xMm + a.shape.widthMm <= b.shape.xMm + 1e-6 || b.shape.xMm + b.shape.widthMm <= a.shape.xMm + 1e-6 || a.shape.yMm + a.shape.heightMm <= b.shape.yMm + 1e-6 || b.shape.yMm + b.shape.heightMm <= a.shape.yMm + 1e-6;
-        expect(apart).toBe(true);
-      }
-    }
   });
 });

@@ -1,10 +1,15 @@
 import fc from "fast-check";
 import { AGENT_IDS } from "../catalog/agents";
+import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS } from "../catalog/evidence";
+import { FAMILY_IDS } from "../catalog/families";
+import { FIBRE_TESTS, FIBRE_TEST_IDS } from "../catalog/fibreTests";
+import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "../catalog/findings";
 import { USUAL_KIT } from "../catalog/kit";
 import { MATERIAL_IDS } from "../catalog/materials";
-import { TEMPLATE_IDS, templateOf } from "../pieces/templates";
+import { RING_SIGNS, RING_SIGN_IDS } from "../catalog/ringSigns";
+import { partsOf, TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "../job/format";
 import type { Cloth, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
 
@@ -12,13 +17,20 @@ import type { Cloth, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/sche
 
 const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined, freq: 2 });
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+/** Whole cabins would make every random job slow; a dozen zones meet every rule as well. */
+const MOST_ZONES_A_PIECE = 12;
 const ids = (prefix: string, count: number) => Array.from({ length: count }, (_, index) => `${prefix}${index}`);
 const moment = fc.integer({ min: 0, max: 60 * 24 * 20 }).map((minutes) => new Date(Date.UTC(2026, 4, 4) + minutes * 60_000).toISOString());
 /** Leaves out what is undefined, as JSON does. */
 const tidy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
+/** Some outcome, or none, of every test of a table. */
+const outcomes = <K extends string>(tests: Record<K, { outcomes: object }>, ids: readonly K[]) => fc.record(Object.fromEntries(ids.map((test) => [test, maybe(fc.constantFrom(...Object.keys(tests[test].outcomes)))])));
+
 const cloth: fc.Arbitrary<Cloth> = fc.record({
   material: maybe(fc.constantFrom(...MATERIAL_IDS)),
+  fibreTests: maybe(outcomes(FIBRE_TESTS, FIBRE_TEST_IDS)),
+  construction: maybe(fc.constantFrom(...CONSTRUCTION_IDS)),
   build: maybe(fc.constantFrom(...BUILD_IDS)),
   careCode: maybe(fc.constantFrom(...CARE_CODE_IDS)),
   ageYears: maybe(number(0, 60)),
@@ -34,10 +46,11 @@ const piece: fc.Arbitrary<Piece> = fc.record({
   lengthMm: number(600, 6000),
   depthMm: number(300, 3000),
   backMm: maybe(number(200, 900)),
+  seats: maybe(fc.integer({ min: 1, max: 5 })),
   cloth,
 });
 
-const evidence = fc.record(Object.fromEntries(EVIDENCE_IDS.map((test) => [test, maybe(fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)))])));
+const evidence = outcomes(EVIDENCE, EVIDENCE_IDS);
 
 function finding(zoneIds: string[]): fc.Arbitrary<Finding> {
   const found = {
@@ -46,9 +59,12 @@ function finding(zoneIds: string[]): fc.Arbitrary<Finding> {
     size: fc.record({ widthMm: number(5, 1500), heightMm: number(5, 1500) }),
     outline: maybe(fc.array(fc.record({ xMm: number(-200, 200), yMm: number(-200, 200) }), { minLength: 3, maxLength: 7 })),
   };
-  const mark = fc.record({ kind: fc.constant("mark" as const), ...found, evidence });
+  const mark = fc.record({ kind: fc.constant("mark" as const), ...found, evidence, ring: maybe(outcomes(RING_SIGNS, RING_SIGN_IDS)) });
   const damage = fc.record({ kind: fc.constant("damage" as const), ...found, damage: fc.constantFrom(...DAMAGE_IDS), told: maybe(fc.boolean()) });
-  return fc.oneof({ weight: 5, arbitrary: mark as fc.Arbitrary<Finding> }, { weight: 1, arbitrary: damage as fc.Arbitrary<Finding> });
+  const mould = fc.record({ kind: fc.constant("mould" as const), ...found, growth: maybe(fc.constantFrom(...GROWTH_IDS)), behind: maybe(fc.constantFrom(...BEHIND_IDS)), meterPct: maybe(number(0, 60)) });
+  const hair = fc.record({ kind: fc.constant("hair" as const), zoneId: found.zoneId, density: fc.constantFrom(...HAIR_DENSITY_IDS) });
+  const odour = fc.record({ kind: fc.constant("odour" as const), zoneId: found.zoneId, closed: fc.integer({ min: 0, max: 5 }), aired: maybe(fc.integer({ min: 0, max: 5 })), character: maybe(fc.constantFrom(...Object.keys(EVIDENCE.smell.outcomes))), pressed: maybe(fc.constantFrom("stronger" as const, "same" as const)) });
+  return fc.oneof({ weight: 6, arbitrary: mark as fc.Arbitrary<Finding> }, ...[damage, mould, hair, odour].map((arbitrary) => ({ weight: 1, arbitrary: arbitrary as fc.Arbitrary<Finding> })));
 }
 
 const kit: fc.Arbitrary<Kit> = fc.record({
@@ -57,6 +73,10 @@ const kit: fc.Arbitrary<Kit> = fc.record({
   cupMarkEveryMl: fc.constant(5),
   extractor: maybe(fc.record({ flowLPerMin: number(0.3, 4), headWidthM: number(0.05, 0.4), strokeMPerS: number(0.1, 0.6), recoveryPerDryStroke: number(0, 0.9) })),
   steamer: fc.boolean(),
+  ownTables: maybe(fc.record({
+    priors: fc.dictionary(fc.constantFrom(...FAMILY_IDS), number(0.01, 50), { maxKeys: 3 }),
+    weights: fc.array(fc.constantFrom(...EVIDENCE_IDS).chain((test) => fc.record({ test: fc.constant(test), outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)), family: fc.constantFrom(...FAMILY_IDS), weight: number(0.01, 50) })), { maxLength: 3 }),
+  })),
 }) as fc.Arbitrary<Kit>;
 
 function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["events"]> {
@@ -80,11 +100,11 @@ function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["even
 }
 
 export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece, { minLength: 1, maxLength: 2 }).chain((pieces) => {
-  const zones = pieces.flatMap((each, index) => templateOf(each.template).parts(each).map(({ part }) => ({ pieceId: `p${index}`, part })));
+  const zones = pieces.flatMap((each, index) => partsOf(each).slice(0, MOST_ZONES_A_PIECE).map(({ part }) => ({ pieceId: `p${index}`, part })));
   const zoneIds = ids("z", zones.length);
   return fc
     .tuple(
-      fc.tuple(...zones.map((zone) => fc.record({ pieceId: fc.constant(zone.pieceId), part: fc.constant(zone.part), soil: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)), cloth: maybe(cloth) }) as fc.Arbitrary<Zone>)),
+      fc.tuple(...zones.map((zone) => fc.record({ pieceId: fc.constant(zone.pieceId), part: fc.constant(zone.part), soil: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)), soilSigns: maybe(fc.record({ towel: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)), vacuumedGPerM2: maybe(number(0, 400)) })), wetMud: maybe(fc.boolean()), cloth: maybe(cloth) }) as fc.Arbitrary<Zone>)),
       fc.array(finding(zoneIds), { maxLength: 5 }),
     )
     .chain(([zoneList, findings]) => {
@@ -96,15 +116,20 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece, { minLeng
           kit: maybe(kit),
           site: fc.record({ airTempC: maybe(number(-5, 38)), relativeHumidityPct: maybe(number(5, 99)), airSpeedMPerS: maybe(number(0, 4)), power: maybe(fc.constantFrom("mains" as const, "none" as const)) }),
           promises: fc.record({ handBackAt: maybe(moment), usableAt: maybe(moment), dampHandBackAgreed: fc.boolean() }),
+          account: maybe(fc.record({
+            spilled: maybe(fc.subarray(Object.keys(EVIDENCE.owner.outcomes), { maxLength: 3 })), when: maybe(fc.constantFrom(...Object.keys(EVIDENCE.age.outcomes))),
+            tried: maybe(fc.subarray([...TRIED_IDS], { maxLength: 3 })), users: maybe(fc.subarray([...USER_IDS], { maxLength: 2 })), allergies: maybe(fc.subarray([...ALLERGY_IDS], { maxLength: 2 })),
+            matters: maybe(fc.constantFrom(...MATTER_IDS)), liftSeats: maybe(fc.boolean()),
+          })),
           schools: fc.dictionary(fc.constantFrom(...zoneIds), fc.constantFrom(...SCHOOL_IDS), { maxKeys: 3 }),
           readings: fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.record({ convention: fc.constantFrom("one-in" as const, "water-to-product" as const), value: number(1, 60) }), { maxKeys: 2 }),
           events: events(zoneIds, findingIds),
         })
-        .map(({ asOf, kit, site, promises, schools, readings, events }) =>
+        .map(({ asOf, kit, site, promises, account, schools, readings, events }) =>
           tidy({
             format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, kit,
             job: {
-              id: "j1", title: "Random job", customer: "", place: "", createdAt: asOf, site, promises,
+              id: "j1", title: "Random job", customer: "", place: "", createdAt: asOf, site, promises, account,
               pieces: collection(ids("p", pieces.length), pieces),
               zones: collection(zoneIds, zoneList),
               findings: collection(findingIds, findings),

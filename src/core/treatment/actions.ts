@@ -3,6 +3,7 @@ export const ACTIONS = {
   "check-first": { name: "Look before you wet it" },
   "fastness-check": { name: "Colourfastness on a hidden place" },
   presoak: { name: "Soak caked mud" },
+  "hair-lift": { name: "Lift hair" },
   "dry-removal": { name: "Lift dry soil" },
   scrape: { name: "Chill and scrape" },
   agent: { name: "Agent on the mark" },
@@ -18,4 +19,4 @@ export const ACTIONS = {
 export type ActionId = keyof typeof ACTIONS;
 
 /** Actions with a motor, heat or spark near the cloth. */
-export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "extract", "steam"];
+export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "extract", "steam"];

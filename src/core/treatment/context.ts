@@ -1,7 +1,9 @@
 import { agentOf, type AgentGroup, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
 import { historyOf, stepBase, type History } from "../job/history";
-import type { Job, Kit } from "../job/schema";
+import { backgroundOf, certainly, leftByOwner } from "../diagnosis/background";
+import { diagnose, type Background, type Diagnosis } from "../diagnosis/diagnose";
+import type { Job, Kit, MarkFinding, MouldFinding, ReadingEvent } from "../job/schema";
 import type { Worked } from "../quantity/working";
 import type { ActionId } from "./actions";
 import { conditionsOf, type Conditions } from "./conditions";
@@ -27,6 +29,13 @@ export function contextOf(job: Job, kit: Kit, asOf: string): Context {
   return { job, kit, history, conditions: conditionsOf(job.site), minutesLeft: usableAt === undefined ? undefined : (Date.parse(usableAt) - Date.parse(begun)) / 60_000 };
 }
 
+/** What the drawing and the owner's account say of marks on a zone. */
+export const backgroundFor = ({ job, kit }: Context, view: ZoneView): Background => backgroundOf(job.account, view.role, kit);
+
+/** What a mark on a zone is likely to be; mould that was seen and named is mould. */
+export const diagnosisOf = (context: Context, view: ZoneView, finding: MarkFinding | MouldFinding): Diagnosis =>
+  finding.kind === "mould" ? diagnose({}, certainly("mould")) : diagnose(finding.evidence, backgroundFor(context, view));
+
 /** The same job as it stood on this zone before the present round of work, to see what that round began with. */
 export function beforeThisRound(context: Context, view: ZoneView): Context {
   const { standing, done } = context.history;
@@ -35,6 +44,10 @@ export function beforeThisRound(context: Context, view: ZoneView): Context {
   if (now.length === 0) return context;
   return { ...context, history: { ...context.history, standing: standing.filter((event) => !now.includes(event)), done: done.filter((event) => !now.includes(event)) } };
 }
+
+/** The last surface temperature read on a zone, °C. */
+export const surfaceTempOf = ({ history }: Context, zoneId: string): number | undefined =>
+  history.standing.findLast((event): event is ReadingEvent => event.kind === "reading" && event.instrument === "surface" && event.zoneId === zoneId)?.value;
 
 const lastJudged = ({ job, history }: Context, view: ZoneView) => history.standing.findLastIndex((event) => event.kind === "outcome" && job.findings.byId[event.findingId]?.zoneId === view.id);
 
@@ -52,7 +65,7 @@ export interface ZoneState {
 export function stateNow(context: Context, view: ZoneView): ZoneState {
   const { conditions, history } = context;
   const lastDry = lastJudged(context, view);
-  const state: ZoneState = { view, inCloth: new Set(), budget: waterBudget(view, conditions), usedLPerM2: 0, moves: [] };
+  const state: ZoneState = { view, inCloth: new Set(leftByOwner(context.job.account)), budget: waterBudget(view, conditions), usedLPerM2: 0, moves: [] };
   history.standing.forEach((event, index) => {
     if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;
     const action = event.action as ActionId;
@@ -82,6 +95,10 @@ export const factsOf = ({ job, history }: Context, view: ZoneView, likely: reado
   inCloth: [...inCloth],
   fastness: (agent) => (fastnessOf(view, agent) === "unproved" && fastnessDone(history, agent, view.id) ? "proved" : fastnessOf(view, agent)),
   noPower: job.site.power === "none",
+  role: view.role,
+  allergies: job.account?.allergies ?? [],
+  matters: job.account?.matters,
+  seatsLifted: job.account?.liftSeats === true,
 });
 
 /** The key of a colourfastness step names its agents and its cloth. */

@@ -1,7 +1,9 @@
+import type { AllergyId, MatterId } from "../catalog/account";
 import { agentOf, type AgentGroup, type AgentId } from "../catalog/agents";
 import type { BuildId, CareCode, NeighbourId } from "../catalog/builds";
 import type { FamilyId } from "../catalog/families";
 import type { MaterialId } from "../catalog/materials";
+import type { RoleId } from "../catalog/roles";
 import type { ActionId } from "./actions";
 import { RULES, type Rule } from "./rules";
 
@@ -16,6 +18,11 @@ export interface RuleFacts {
   inCloth: readonly AgentGroup[];
   fastness: (agent: AgentId) => "proved" | "poor" | "unproved";
   noPower: boolean;
+  role: RoleId;
+  allergies: readonly AllergyId[];
+  matters: MatterId | undefined;
+  /** Lifting seats out was agreed. */
+  seatsLifted: boolean;
 }
 
 /** A step before it is one: what would be done, and how hard. */
@@ -48,7 +55,11 @@ function meets({ when }: Rule, facts: RuleFacts, agent: AgentId | undefined): bo
     (when.oldOrFragile === undefined || facts.oldOrFragile) &&
     (when.inCloth === undefined || facts.inCloth.includes(when.inCloth)) &&
     (when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness)) &&
-    (when.power === undefined || facts.noPower)
+    (when.power === undefined || facts.noPower) &&
+    some(when.role, [facts.role]) &&
+    some(when.allergies, facts.allergies) &&
+    (when.matters === undefined || facts.matters === when.matters) &&
+    (when.seatsStay === undefined || !facts.seatsLifted)
   );
 }
 

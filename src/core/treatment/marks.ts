@@ -1,11 +1,15 @@
-import { diagnose, type Diagnosis } from "../diagnosis/diagnose";
+import { decide, isCommon } from "../diagnosis/decision";
+import type { Diagnosis } from "../diagnosis/diagnose";
+import { ringOrigin, type RingOrigin } from "../diagnosis/ring";
 import type { FamilyId } from "../catalog/families";
-import type { MarkFinding } from "../job/schema";
+import { someoneAtRisk } from "../diagnosis/background";
+import type { MarkFinding, MouldFinding } from "../job/schema";
 import type { Worked } from "../quantity/working";
-import type { Context } from "./context";
+import { diagnosisOf, type Context } from "./context";
 import { markArea, spreadArea, type ZoneView } from "./facts";
 import { fitAgent, fitMachine } from "./fit";
-import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, SURE_AT, UNSURE_RUNG, type Rung } from "./ladders";
+import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, UNSURE_RUNG, type Rung } from "./ladders";
+import { judgeMould, type MouldJudgement } from "./mould";
 import { MOULD_LIMIT_M2, REFERRALS } from "./rules";
 import { doesTitle, rungTitle } from "./words";
 
@@ -37,6 +41,10 @@ export interface MarkPlan {
   rungs: RungView[];
   stopWords: string;
   referral?: { title: string; words: string };
+  /** Where a water ring came from, while it may be one. */
+  ring?: RingOrigin;
+  /** What may be done about mould that was seen. */
+  mould?: MouldJudgement;
 }
 
 /** A mark with the rungs that the rules leave it. */
@@ -49,21 +57,25 @@ export interface LaidMark {
  * Lays out the ladder of one mark: what it likely is, which rungs the rules leave, where on it the work stands.
  * @param zoneLikely what any mark on the zone may be: heat spreads, so it must suit them all
  */
-export function layMark(context: Context, view: ZoneView, id: string, finding: MarkFinding, zoneLikely: readonly FamilyId[]): LaidMark {
-  const diagnosis = diagnose(finding.evidence);
+export function layMark(context: Context, view: ZoneView, id: string, finding: MarkFinding | MouldFinding, zoneLikely: readonly FamilyId[]): LaidMark {
+  const diagnosis = diagnosisOf(context, view, finding);
   const area = markArea(finding);
   const { leader } = diagnosis;
-  const sure = diagnosis.beliefs[0]!.p.value >= SURE_AT;
+  const sure = !isCommon(decide(diagnosis.chances));
+  const ring = finding.kind === "mark" && diagnosis.likely.includes("water-ring") ? ringOrigin(finding) : undefined;
+  const mould = finding.kind === "mould" ? judgeMould(context.job, finding) : undefined;
   const outcomes = context.history.outcomes[id] ?? [];
   const last = outcomes.at(-1);
   const round = outcomes.filter((result) => result === "better" || result === "same").length;
   const attempt = (rung: Rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) });
-  const ofFamily = LADDERS[leader].map(attempt);
+  const fromBelow = leader === "water-ring" && ring?.from === "below";
+  // What rises out of the foam is rinsed out with the panel; more spotter on top only feeds it.
+  const ofFamily = LADDERS[leader].map((rung, index) => (fromBelow && index > 0 ? { rung, works: false, leftOut: [{ what: rungTitle(rung), because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top." }] } : attempt(rung)));
   // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
   const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
   const tried = commonFirst ? [attempt(UNSURE_RUNG), ...ofFamily] : ofFamily;
   const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
-  const referral = referralOf(view, finding, diagnosis, area.value);
+  const referral = mould?.verdict === "refer" ? { title: mould.title, words: mould.words } : referralOf(context, view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {
     if (referral) return "referred";
     if (sure && leader === "damage") return "damage";
@@ -77,16 +89,26 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
     return { title: rungTitle(rung), why: rung.why, leftOut, state: works ? where : "left-out" };
   });
   const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
-  const stopWords = STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE;
-  return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral } };
+  const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
+  return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral, ring, mould } };
 }
 
 /** Referral rules cannot be argued away: they hold for what is merely not ruled out. */
-function referralOf(view: ZoneView, { evidence }: MarkFinding, { leader, likely }: Diagnosis, areaM2: number): MarkPlan["referral"] {
-  if (evidence.owner === "sewage") return REFERRALS.sewage;
+function referralOf({ job }: Context, view: ZoneView, finding: MarkFinding | MouldFinding, { leader, likely }: Diagnosis, areaM2: number): MarkPlan["referral"] {
+  const said = finding.kind === "mark" ? (finding.evidence.owner ?? job.account?.spilled?.find((what) => what === "sewage")) : undefined;
+  if (said === "sewage") return REFERRALS.sewage;
   if (view.neighbours.includes("high-voltage")) return REFERRALS["high-voltage"];
-  if (areaM2 < MOULD_LIMIT_M2 || !likely.includes("mould")) return undefined;
+  if (finding.kind === "mould" || !likely.includes("mould")) return undefined;
+  if (leader === "mould" && someoneAtRisk(job.account)) return REFERRALS["mould-at-risk"];
+  if (areaM2 < MOULD_LIMIT_M2) return undefined;
   return leader === "mould" ? REFERRALS.mould : REFERRALS["maybe-mould"];
+}
+
+/** How treatment would begin if it were this family: the first rung the rules leave it, in words. */
+export function wouldBegin(context: Context, view: ZoneView, family: FamilyId, zoneLikely: readonly FamilyId[]): string {
+  if (family === "damage") return "no step: a note for the owner";
+  const rung = LADDERS[family].find((each) => tryRung(context, view, [family], zoneLikely, each).works);
+  return rung ? rungTitle(rung).toLowerCase() : `${rungTitle(UNSURE_RUNG).toLowerCase()}, nothing stronger is allowed here`;
 }
 
 /** A rung works when something of it that is more than damping passes the rules, or damping is all it is. */

@@ -1,16 +1,16 @@
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
-import { diagnose } from "../diagnosis/diagnose";
+import { accountWords } from "../diagnosis/background";
 import type { School } from "../job/format";
-import type { DamageFinding, Job, Kit } from "../job/schema";
+import type { DamageFinding, HairFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
 import { ACTIONS } from "./actions";
-import { beforeThisRound, contextOf, stateNow, type Context, type ZoneState } from "./context";
+import { beforeThisRound, contextOf, diagnosisOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
-import { layMark, type MarkPlan } from "./marks";
+import { layMark, type LaidMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
 import { handsOnMinutes } from "./rates";
 import { laySchool, type SchoolOption } from "./schools";
-import { layDryLift, laySpot, type OpenMark } from "./spots";
+import { layDryLift, layHair, laySpot } from "./spots";
 import type { Step } from "./step";
 import type { WaterMove } from "./water";
 import { STAGE, ZoneWork, type StagedStep } from "./zoneWork";
@@ -47,7 +47,7 @@ export interface Plan {
  */
 export function planJob(job: Job, kit: Kit, asOf: string): Plan {
   const context = contextOf(job, kit, asOf);
-  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed] };
+  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)] };
   plan.steps = mergeSteps(zoneViews(job).flatMap((view, index) => planZone(context, plan, view, index)));
   return plan;
 }
@@ -55,16 +55,18 @@ export function planJob(job: Job, kit: Kit, asOf: string): Plan {
 const ORDERS_PER_ZONE = 1000;
 
 function planZone(context: Context, plan: Plan, view: ZoneView, index: number): StagedStep[] {
-  const marks: OpenMark[] = [];
-  const likely = likelyOn(context, view.id);
+  const marks: LaidMark[] = [];
+  const hair: HairFinding[] = [];
+  const likely = likelyOn(context, view);
   for (const findingId of context.job.findings.order) {
     const finding = context.job.findings.byId[findingId]!;
     if (finding.zoneId !== view.id) continue;
     if (finding.kind === "damage") plan.damage.push({ findingId, finding });
-    else {
+    else if (finding.kind === "hair") hair.push(finding);
+    else if (finding.kind === "mark" || finding.kind === "mould") {
       const laid = layMark(context, view, findingId, finding, likely);
       plan.marks[findingId] = laid.plan;
-      marks.push({ ...laid, finding });
+      marks.push(laid);
     }
   }
   const open = marks.filter(({ plan }) => plan.state === "open");
@@ -77,12 +79,13 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   const judged = open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.
   const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);
-  const toTreat = open.length > 0 || view.zone.soil !== undefined;
-  if (referred || judged || !(toTreat || nothingAllowed)) return [];
+  const toTreat = open.length > 0 || view.soil !== undefined;
+  if (referred || judged || !(toTreat || nothingAllowed || hair.length > 0)) return [];
 
   plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));
   const layMarks = (work: ZoneWork) => {
+    for (const finding of hair) layHair(work, finding);
     layDryLift(work);
     for (const mark of open) laySpot(work, mark);
     return work;
@@ -91,7 +94,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   const spread = Math.min(view.areaM2.value, open.reduce((sum, { plan }) => sum + plan.spread.value, 0));
   const spotArea = worked("geometry.spread", spread, "m2", [input("spread of the marks together", spread, "m2"), input("area of the zone", view.areaM2.value, "m2")]);
   if (toTreat) {
-    const panel = { soil: round > 0 ? undefined : view.zone.soil, spotArea };
+    const panel = { soil: round > 0 ? undefined : view.soil?.level, spotArea, fromBelow: open.some(({ plan }) => plan.ring?.from === "below" && plan.diagnosis.leader === "water-ring") };
     const before = beforeThisRound(context, view);
     const begun = before === context ? undefined : laySchool(layMarks(new ZoneWork(before, stateNow(before, view), likely, round)), panel);
     const { options, picked, because } = laySchool(work, panel, begun);
@@ -108,9 +111,15 @@ const usedOf = ({ moves, usedLPerM2 }: ZoneState): Worked =>
   worked("water.used", usedLPerM2, "L/m2", moves.flatMap(({ action, waterOnLPerM2 = 0 }) => (waterOnLPerM2 > 0 ? [input(ACTIONS[action].name.toLowerCase(), waterOnLPerM2, "L/m2")] : [])));
 
 /** What anything still on this zone may be, whether it is being treated or was left. */
-function likelyOn({ job, history }: Context, zoneId: string): FamilyId[] {
-  const marks = Object.entries(job.findings.byId).filter(([id, { zoneId: on }]) => on === zoneId && history.outcomes[id]?.at(-1) !== "gone");
-  const likely = new Set(marks.flatMap(([, finding]) => (finding.kind === "mark" ? diagnose(finding.evidence).likely : [])));
+function likelyOn(context: Context, view: ZoneView): FamilyId[] {
+  const { job, history } = context;
+  const likely = new Set(
+    job.findings.order.flatMap((id) => {
+      const finding = job.findings.byId[id]!;
+      if (finding.zoneId !== view.id || history.outcomes[id]?.at(-1) === "gone") return [];
+      return finding.kind === "mark" || finding.kind === "mould" ? diagnosisOf(context, view, finding).likely : [];
+    }),
+  );
   return FAMILY_IDS.filter((family) => likely.has(family));
 }
 

@@ -9,6 +9,7 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
   "check-first": { startMin: 2, minPerM2: 0.5 },
   "fastness-check": { startMin: 2, minPerM2: 0 },
   presoak: { startMin: 1, minPerM2: 2 },
+  "hair-lift": { startMin: 1.5, minPerM2: 2.5 },
   "dry-removal": { startMin: 1, minPerM2: 2.5 },
   scrape: { startMin: 4, minPerM2: 30 },
   agent: { startMin: 1.5, minPerM2: 12 },

@@ -9,7 +9,7 @@ import { BRUSH_ROUND_RATE, roundsWanted, SOIL_RATE } from "./rates";
 import { RULES } from "./rules";
 import { strengthFor } from "./strength";
 
-const nothingSpecial: RuleFacts = { materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, likely: ["particulate"], inCloth: [], fastness: () => "proved", noPower: false };
+const nothingSpecial: RuleFacts = { materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, likely: ["particulate"], inCloth: [], fastness: () => "proved", noPower: false, role: "base", allergies: [], matters: undefined, seatsLifted: true };
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
 
 /** For every rule: facts that meet it and the step it must catch. Ph and never-mix rules are made from tables and checked below. */
@@ -33,6 +33,10 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   browns: [{ likely: ["tannin"] }, { action: "agent", agent: "degreaser" }],
   old: [{ oldOrFragile: true }, { action: "agent", ...water, toolAggressiveness: 3 }],
   "fastness-poor": [{ fastness: () => "poor" }, { action: "agent", ...water }],
+  belt: [{ role: "belt" }, { action: "agent", agent: "solvent" }],
+  "under-seat": [{ role: "under-seat", seatsLifted: false }, { action: "extract", ...water }],
+  "no-enzyme-here": [{ allergies: ["asthma"] }, { action: "agent", agent: "enzyme" }],
+  gentle: [{ matters: "gentle" }, { action: "agent", agent: "peroxide" }],
   "no-power": [{ noPower: true }, { action: "extract", ...water }],
 };
 const ASKS: Record<string, [Partial<RuleFacts>, Candidate]> = {
@@ -86,6 +90,7 @@ function planOf(cloth: Cloth, evidence: Evidence | undefined, more: { zone?: Par
   Object.assign(job.zones.byId[zoneId]!, more.zone);
   const sizeMm = more.sizeMm ?? 100;
   if (evidence) Object.assign(job.findings, { byId: { f: { kind: "mark", zoneId, centre: { xMm: 200, yMm: 200 }, size: { widthMm: sizeMm, heightMm: sizeMm }, evidence } }, order: ["f"] });
+  job.account = { tried: [], users: [], allergies: [] };
   job.site = more.site ?? { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 };
   job.events = more.events ?? [];
   const { plan } = assess(job, USUAL_KIT, "2026-05-04T08:00:00Z");

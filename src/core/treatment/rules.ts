@@ -1,8 +1,10 @@
 import type { AgentGroup, AgentId } from "../catalog/agents";
 import { NEVER_MIX } from "../catalog/agents";
+import type { AllergyId, MatterId } from "../catalog/account";
 import type { BuildId, CareCode, NeighbourId } from "../catalog/builds";
 import { FAMILY_IDS, familyOf, type FamilyId } from "../catalog/families";
 import { MATERIALS, MATERIAL_IDS, type MaterialId } from "../catalog/materials";
+import type { RoleId } from "../catalog/roles";
 import type { Sourced } from "../quantity/marks";
 import type { ActionId } from "./actions";
 
@@ -24,6 +26,11 @@ export interface Rule extends Sourced {
     inCloth?: AgentGroup;
     fastness?: "poor" | "unproved";
     power?: "none";
+    role?: readonly RoleId[];
+    allergies?: readonly AllergyId[];
+    matters?: MatterId;
+    /** Lifting seats out was not agreed. */
+    seatsStay?: true;
   };
   forbid?: {
     actions?: readonly ActionId[];
@@ -148,13 +155,17 @@ export const RULES: readonly Rule[] = [
     id: "solvent-in-cloth",
     title: "Solvent in the cloth",
     when: { inCloth: "solvent" },
-    forbid: { actions: ["dry-removal", "extract", "steam"] },
+    forbid: { actions: ["dry-removal", "hair-lift", "extract", "steam"] },
     require: "air-before",
     guardsPeople: true,
     because: "Solvent vapour can catch fire from a motor's spark or heat. No vacuum, extractor, powered brush, heater or steam until it has aired off.",
     mark: "practice",
   },
   { id: "no-power", title: "No power here", when: { power: "none" }, forbid: { actions: ["extract", "steam"] }, because: "There is no power where the work is done.", mark: "practice" },
+  { id: "belt", title: "Seat belt", when: { role: ["belt"] }, forbid: { allAgentsBut: ["neutral-cleaner", "water"], actions: ["extract", "steam", "presoak"], spraying: true }, guardsPeople: true, because: "A belt holds a life: mild cleaner on a towel only, no bleach, dye or solvent. Pulled out and clamped until it is dry.", mark: "practice" },
+  { id: "under-seat", title: "Under a seat that stays in", when: { role: ["under-seat"], seatsStay: true }, forbid: { actions: ["extract", "steam", "presoak"], spraying: true }, because: "Modules and plugs sit there, and lifting the seat was not agreed: seat fully forward, then back, and a towel only.", mark: "practice" },
+  { id: "no-enzyme-here", title: "No enzyme in this house", when: { allergies: ["enzymes", "asthma"] }, forbid: { groups: ["enzyme"] }, guardsPeople: true, because: "Someone there reacts to enzymes or has asthma: enzyme dust sensitises lungs.", mark: "practice" },
+  { id: "gentle", title: "The cloth kept safe", when: { matters: "gentle" }, forbid: { groups: ["oxidiser"] }, limit: { toolAtMost: 3 }, because: "The owner wants the cloth kept safe before the mark gone: no bleaching, nothing harder than a soft brush.", mark: "judgement" },
   ...PH_RULES,
   ...NEVER_MIX_RULES,
 ];
@@ -163,6 +174,7 @@ export const RULES: readonly Rule[] = [
 export const REFERRALS = {
   sewage: { title: "Sewage or flood water", words: "Stop. Sewage carries disease that gloves and a mask do not keep out. Keep people and animals away and call licensed remediation." },
   mould: { title: "Mould, more than 1 m²", words: "Stop. Mould over about 1 m² (10 square feet) goes to licensed remediation: brushing or vacuuming it spreads spores through the building. Keep it closed off." },
+  "mould-at-risk": { title: "Mould, and someone at risk", words: "Stop. Children, old or ill people, or asthma in the house: licensed remediation, whatever the size." },
   "maybe-mould": { title: "It may be mould", words: "Mould is not ruled out and this is about 1 m² or more: smell it from a distance and look for dots and fuzz in Test before anything touches it. Mask on. If it is mould, it goes to licensed remediation." },
   "high-voltage": { title: "Orange cables or battery", words: "No liquid here. Disconnecting 12 V does not make it safe: refer it to someone licensed for high voltage." },
 } as const;

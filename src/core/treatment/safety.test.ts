@@ -4,7 +4,10 @@ import { assess, type Assessment } from "../assess";
 import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "../catalog/agents";
 import { familyOf } from "../catalog/families";
 import { USUAL_KIT } from "../catalog/kit";
-import { MATERIALS } from "../catalog/materials";
+import { FIBRE_TESTS, type FibreOutcome, type FibreTestId } from "../catalog/fibreTests";
+import { MATERIAL_IDS, MATERIALS, type MaterialId } from "../catalog/materials";
+import type { RoleId } from "../catalog/roles";
+import { triedOf } from "../catalog/account";
 import { same } from "../job/commands";
 import type { Cloth, JobFile } from "../job/schema";
 import { arbitraryJobFile } from "../testing/arbitraryJob";
@@ -25,12 +28,27 @@ interface StepCase extends Case {
   step: Step;
   zoneId: string;
   cloth: Cloth;
+  /** Every fibre it may be. */
+  fibres: readonly MaterialId[];
+  role: RoleId;
   /** Steps planned on this zone before it. */
   before: Step[];
 }
 
 const groupsOf = (agent: AgentId | undefined) => (agent === undefined || agent === "water" ? [] : agentOf(agent).groups);
-const POWERED = ["extract", "steam", "dry-removal"];
+const POWERED = ["extract", "steam", "dry-removal", "hair-lift"];
+/** Fibres at one in a hundred or more, multiplied out from the table as it stands. */
+function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
+  const weights = MATERIAL_IDS.map((fibre) =>
+    Object.entries(tests).reduce((product, [test, shown]) => {
+      const outcomes: Record<string, FibreOutcome> = FIBRE_TESTS[test as FibreTestId].outcomes;
+      const of = (row: FibreOutcome) => row.weights[fibre] ?? row.otherwise;
+      return (product * of(outcomes[shown!]!)) / Object.values(outcomes).reduce((sum, row) => sum + of(row), 0);
+    }, 1),
+  );
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return MATERIAL_IDS.filter((_, index) => weights[index]! / total >= 0.01 + 1e-12);
+}
 const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
 
 /** One check a step and zone. */
@@ -42,8 +60,8 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     (step.tempC ?? 0) <= 40 ||
     !Object.values(result.plan.marks).some((mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.beliefs.some(({ family, p }) => p.value >= 0.05 && familyOf(family).heatSets)),
 
-  "every agent stays inside the pH window of every fibre it might be": ({ step, cloth }) =>
-    !step.agent || (cloth.material ? [MATERIALS[cloth.material]] : Object.values(MATERIALS)).every(({ phMin, phMax }) => step.phMin! >= phMin - 1e-9 && step.phMax! <= phMax + 1e-9),
+  "every agent stays inside the pH window of every fibre it might be": ({ step, fibres }) =>
+    !step.agent || fibres.map((fibre) => MATERIALS[fibre]).every(({ phMin, phMax }) => step.phMin! >= phMin - 1e-9 && step.phMax! <= phMax + 1e-9),
 
   "no care code is disobeyed": ({ step, cloth: { careCode } }) =>
     (careCode !== "X" || !step.agent) && (careCode !== "S" || !step.agent || !agentOf(step.agent).groups.includes("water-borne")) && (careCode !== "W" || !groupsOf(step.agent).includes("solvent")),
@@ -63,12 +81,21 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     return proved === undefined ? before.some(({ proves }) => proves?.includes(step.agent!)) : proved >= 4;
   },
 
-  "wool and silk meet no enzyme and no hard brush": ({ step, cloth: { material } }) =>
-    (material !== undefined && material !== "wool" && material !== "silk") || (!groupsOf(step.agent).includes("enzyme") && step.tool !== "medium-brush"),
+  "wool and silk meet no enzyme and no hard brush": ({ step, fibres }) =>
+    !fibres.some((fibre) => fibre === "wool" || fibre === "silk") || (!groupsOf(step.agent).includes("enzyme") && step.tool !== "medium-brush"),
 
   "old or fragile cloth is tamped": ({ step, cloth: { ageYears, condition } }) => (ageYears !== undefined && ageYears <= 20 && condition === "sound") || (step.tool !== "medium-brush" && step.tool !== "soft-brush"),
 
-  "olefin and acetate meet no solvent": ({ step, cloth: { material } }) => (material !== undefined && material !== "olefin" && material !== "acetate") || !groupsOf(step.agent).includes("solvent"),
+  "olefin and acetate meet no solvent": ({ step, fibres }) => !fibres.some((fibre) => fibre === "olefin" || fibre === "acetate") || !groupsOf(step.agent).includes("solvent"),
+
+  "no enzyme where someone has asthma or reacts to it": ({ step, file }) => !file.job.account?.allergies?.some((allergy) => allergy === "asthma" || allergy === "enzymes") || !groupsOf(step.agent).includes("enzyme"),
+
+  "belts meet nothing but water and neutral cleaner, on a towel": ({ step, role }) => role !== "belt" || !step.agent || ((step.agent === "water" || step.agent === "neutral-cleaner") && !step.spraying && step.action !== "steam" && step.action !== "extract"),
+
+  "nothing is sprayed or drawn off under a seat that stays in": ({ step, role, file }) => role !== "under-seat" || file.job.account?.liftSeats === true || !(step.action === "steam" || step.action === "extract" || step.spraying),
+
+  "nothing is brushed or vacuumed for hair where there may be mould": ({ step, zoneId, result }) =>
+    step.action !== "hair-lift" || !Object.values(result.plan.marks).some((mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould")),
 
   "every number is finite and positive": ({ step }) =>
     [step.minutes.value, step.areaM2.value, step.amountMl?.value ?? 1, step.dwell?.min.value ?? 1, (step.dwell?.max?.value ?? 1e6) - (step.dwell?.min.value ?? 0)].every((value) => Number.isFinite(value) && value > 0),
@@ -78,7 +105,10 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
 const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
   "what must not meet is rinsed between, and solvent airs before motor, heat or spark": ({ file, result }) =>
     file.job.zones.order.every((zoneId) => {
-      const inCloth = new Set<AgentGroup>();
+      // Nobody asked what was tried: the worst of it may be there.
+      const tried = file.job.account?.tried ?? ["unknown" as const];
+      const old = file.job.account?.when === "days" || file.job.account?.when === "months";
+      const inCloth = new Set<AgentGroup>(tried.flatMap((id) => (id === "spirit" && old ? [] : [...triedOf(id).groups])));
       const safely = (action: string, groups: readonly AgentGroup[]) => {
         if (action === "rinse" || action === "extract") for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
         if (action === "air") inCloth.delete("solvent");
@@ -94,7 +124,8 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
   "mould over ten square feet and sewage are referred, and their zone is left alone": ({ file, result }) =>
     Object.values(result.plan.marks).every((mark) => {
       const finding = file.job.findings.byId[mark.findingId]!;
-      const sewage = finding.kind === "mark" && finding.evidence.owner === "sewage";
+      if (finding.kind === "mould") return mark.mould?.verdict !== "refer" || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
+      const sewage = finding.kind === "mark" && (finding.evidence.owner === "sewage" || (finding.evidence.owner === undefined && file.job.account?.spilled?.includes("sewage")));
       const mould = mark.area.value >= 0.9290304 && mark.diagnosis.likely.includes("mould");
       return !(sewage || mould) || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
     }),
@@ -119,13 +150,14 @@ describe("no input gets around the safety rules", () => {
     fc.assert(
       fc.property(arbitraryJobFile, (file) => {
         const result = assess(file.job, file.kit ?? USUAL_KIT, file.asOf);
-        const cloths = new Map(zoneViews(file.job).map(({ id, cloth }) => [id, cloth]));
+        const views = new Map(zoneViews(file.job).map((view) => [view.id, view]));
         const broken = new Set<string>();
         for (const [name, holds] of Object.entries(OF_EVERY_PLAN)) if (!holds({ file, result })) broken.add(name);
         result.plan.steps.forEach((step, index) => {
           for (const zoneId of step.zoneIds) {
+            const view = views.get(zoneId)!;
             const before = result.plan.steps.slice(0, index).filter(({ zoneIds }) => zoneIds.includes(zoneId));
-            for (const [name, holds] of Object.entries(OF_EVERY_STEP)) if (!holds({ file, result, step, zoneId, cloth: cloths.get(zoneId)!, before })) broken.add(`${name} (${step.title})`);
+            for (const [name, holds] of Object.entries(OF_EVERY_STEP)) if (!holds({ file, result, step, zoneId, cloth: view.cloth, fibres: view.cloth.material ? [view.cloth.material] : stillPossible(view.cloth.fibreTests), role: view.role, before })) broken.add(`${name} (${step.title})`);
           }
         });
         expect([...broken]).toEqual([]);

@@ -1,3 +1,4 @@
+import type { SoilLevel } from "../catalog/builds";
 import type { FamilyId } from "../catalog/families";
 import { dryingOf, type Drying } from "../drying/drying";
 import { SCHOOL_IDS, type School } from "../job/format";
@@ -41,7 +42,9 @@ interface Refusal {
 
 interface Panel {
   /** Soil to lift, undefined when there are only marks to rinse. */
-  soil: ZoneView["zone"]["soil"];
+  soil: SoilLevel | undefined;
+  /** A ring that rises out of the foam. */
+  fromBelow: boolean;
   /** Area the marks' agents spread to. */
   spotArea: Worked;
 }
@@ -72,7 +75,7 @@ export function laySchool(work: ZoneWork, panel: Panel, begun?: SchoolPick): Sch
   }
   const options = proposals.map(({ school, proposal }) => weigh(work, school, proposal));
   const chosen = work.context.job.choices.schools[work.view.id];
-  const { picked, because } = pickSchool(work.context, options, panel.soil, work.likely, chosen);
+  const { picked, because } = pickSchool(work.context, options, panel, work.likely, chosen);
   layOf(picked)?.();
   return { options, picked, because };
 }
@@ -236,7 +239,7 @@ const NEEDS_FLUSHING: readonly FamilyId[] = ["urine", "water-ring", "sugar-starc
 const CLEARLY_MORE = 0.15;
 
 /** Picks a school among those the rules leave: the technician's choice, else by promise, soil and water. */
-function pickSchool({ minutesLeft }: Context, options: readonly SchoolOption[], soil: Panel["soil"], likely: readonly FamilyId[], chosen: School | undefined): { picked?: School; because: string } {
+function pickSchool({ minutesLeft, job }: Context, options: readonly SchoolOption[], { soil, fromBelow }: Panel, likely: readonly FamilyId[], chosen: School | undefined): { picked?: School; because: string } {
   const open = options.filter(({ allowed }) => allowed);
   if (open.some(({ school }) => school === chosen)) return { picked: chosen, because: "Your choice." };
   const refusedChoice = chosen ? `${SCHOOL_NAMES[chosen]} was chosen but is not allowed here. ` : "";
@@ -249,6 +252,8 @@ function pickSchool({ minutesLeft }: Context, options: readonly SchoolOption[], 
   if (inTime.length === 0) return pick(driest, "None dries by the promised time; this one leaves the least water.");
   const strongest = inTime.reduce((best, option) => (option.lifted.value > best.lifted.value ? option : best));
   const extraction = inTime.find(({ school }) => school === "extraction");
+  if (extraction && fromBelow) return pick(extraction, "The ring comes from below: it has to be rinsed out of the foam and drawn off in full.");
+  if (job.account?.matters === "speed") return pick(driest, "Quick return matters most to the owner; this leaves the least water.");
   if (extraction && (soil === "heavy" || soil === "caked")) return pick(extraction, "Soil this heavy has to be carried off, not moved about, and it still dries in time.");
   if (extraction && likely.length === 1 && NEEDS_FLUSHING.includes(likely[0]!)) return pick(extraction, "What dissolves has to be flushed out, or it comes back as a ring.");
   if (soil && strongest.lifted.value > driest.lifted.value + CLEARLY_MORE) return pick(strongest, "It lifts clearly more soil and still dries in time.");

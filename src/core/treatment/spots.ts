@@ -1,17 +1,17 @@
 import { agentOf } from "../catalog/agents";
-import type { MarkFinding } from "../job/schema";
+import type { HairFinding } from "../job/schema";
+import { HAIR_DENSITIES } from "../catalog/findings";
 import { fitAgent, fitMachine } from "./fit";
+import { hairWork } from "./hair";
 import type { LaidMark } from "./marks";
 import { handsOnMinutes, PANEL_L_PER_M2 } from "./rates";
 import { STAGE, type ZoneWork } from "./zoneWork";
-
-export type OpenMark = LaidMark & { finding: MarkFinding };
 
 /** What comes before anything is treated: caked mud is soaked, all else is lifted dry. */
 export function layDryLift(work: ZoneWork) {
   const { context, view, likely, round } = work;
   if (round > 0) return;
-  if (view.zone.soil === "caked") {
+  if (view.soil?.level === "caked") {
     const fit = fitMachine(context, view, likely, "presoak");
     const on = work.allowed(PANEL_L_PER_M2.presoak);
     if (!fit.ok || on <= 0) return;
@@ -20,7 +20,7 @@ export function layDryLift(work: ZoneWork) {
         action: "presoak", agent: "water", spraying: false, tool: "towel", tempC: fit.candidate.clothTempC, areaM2: view.areaM2, waterOnLPerM2: on,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
         amountMl: work.amount(on, view.areaM2, PANEL_L_PER_M2.presoak), minutes: handsOnMinutes("presoak", view.areaM2.value),
-        title: "Soak the caked mud",
+        title: view.zone.wetMud ? "Soak and lift the wet mud" : "Soak the caked mud",
         how: "Plain water over the cake, wait until it is soft, lift it off with a towel or a plastic blade. No brush yet.",
         why: "Brushing caked mud pushes it down into the pile.",
         check: "It comes off in soft lumps.",
@@ -41,8 +41,24 @@ export function layDryLift(work: ZoneWork) {
   }, fit);
 }
 
+/** Hair comes off dry, before anything else: on what may be mould nothing is brushed. */
+export function layHair(work: ZoneWork, { density }: HairFinding) {
+  const { context, view, likely, round } = work;
+  const fit = fitMachine(context, view, likely, "dry-removal");
+  if (round > 0 || !fit.ok || likely.includes("mould") || !work.todo("hair-lift") || view.neighbours.includes("high-voltage")) return;
+  const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials);
+  work.clearFor(fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry);
+  work.add(STAGE.hair, "hair-lift", `x${passes.value}`, {
+    action: "hair-lift", tool: "rubber-block", areaM2: view.areaM2, minutes, rounds: passes.value,
+    title: `Lift hair, ${passes.value === 1 ? "one pass" : `${passes.value} passes`}`,
+    how: "Rubber block or glove in one direction, roll the hair up, vacuum right behind. Turn a quarter each pass.",
+    why: `${HAIR_DENSITIES[density]}: dry it lets go, wet it mats.`,
+    check: "A pass with a dry glove brings up next to nothing.",
+  }, fit);
+}
+
 /** The current rung of one mark: each thing it does, what must be cleared before, the towel after. */
-export function laySpot(work: ZoneWork, { plan, rungs }: OpenMark) {
+export function laySpot(work: ZoneWork, { plan, rungs }: LaidMark) {
   const rung = rungs[plan.round];
   if (!rung) return;
   const { context, view } = work;

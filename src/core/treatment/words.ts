@@ -14,7 +14,7 @@ const WITH_TOOL: Record<ToolId, string> = {
   tamp: "tamp with a soft brush",
   "soft-brush": "work with a soft brush",
   "medium-brush": "brush with a medium brush",
-  scraper: "scrape",
+  "rubber-block": "by rubber block", scraper: "scrape",
   extractor: "draw off",
   steamer: "steam",
 };

@@ -4,7 +4,7 @@ import type { FamilyId } from "../catalog/families";
 import { isCovered, isDone } from "../job/history";
 import { input, worked, type Worked } from "../quantity/working";
 import { POWERED_ACTIONS, type ActionId } from "./actions";
-import { factsOf, fastnessSetting, remember, type Context, type ZoneState } from "./context";
+import { factsOf, fastnessSetting, remember, surfaceTempOf, type Context, type ZoneState } from "./context";
 import { fitAgent, type FoundFit } from "./fit";
 import { judge } from "./judge";
 import { AIR_OUT_MIN, handsOnMinutes, PANEL_L_PER_M2, SHARE_OF_BUDGET, TOWEL_CARRIES } from "./rates";
@@ -13,7 +13,7 @@ import { agentCheck, agentHow, agentTitle } from "./words";
 
 /** Where in the whole job a step belongs: dry before wet, proofs before agents, marks before panels, machines last. */
 export const STAGE = {
-  checkFirst: 0, airBeforeDry: 0.9, dryRemoval: 1, fastness: 2, presoak: 3, presoakTowel: 3.1, spots: 4,
+  checkFirst: 0, airBeforeDry: 0.9, hair: 0.95, dryRemoval: 1, fastness: 2, presoak: 3, presoakTowel: 3.1, spots: 4,
   panelAir: 5, panelRinseOut: 5.1, clean: 5.2, cleanTowel: 5.3, rinse: 5.4, rinseTowel: 5.5, machine: 5.6, machineTowel: 5.7,
   dry: 9,
 } as const;
@@ -148,7 +148,7 @@ export class ZoneWork {
       action, agent, findingId, spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
       partsWater: fit.strength?.partsWater, phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
       amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(action, area.value, rounds),
-      dwell: waits ? dwellOf(this.context, agent, onLPerM2) : undefined,
+      dwell: waits ? dwellOf(this.context, this.view.id, agent, onLPerM2) : undefined,
       title: agentTitle(agent, fit.tool, rounds),
       how: agentHow(agent, fit.tool, spraying, rounds),
       why,
@@ -198,9 +198,12 @@ function judgedWithSolvent(context: Context, { view }: ZoneState): FoundFit {
 
 const DRYING_OUT_SHARE = 0.6;
 
-function dwellOf({ conditions }: Context, agent: AgentId, filmLPerM2: number): Dwell {
+function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLPerM2: number): Dwell {
+  const { conditions } = context;
   const { dwellMinMin, dwellMaxMin } = agentOf(agent);
-  const { tempC, basis } = conditions.slow;
+  const { basis } = conditions.slow;
+  const surface = surfaceTempOf(context, zoneId);
+  const tempC = Math.min(conditions.slow.tempC, surface ?? Infinity);
   const cold = Math.min(2, Math.max(1, 2 ** ((20 - tempC) / 10)));
   const min = dwellMinMin * cold;
   const rate = evaporation(conditions.fast);
@@ -208,7 +211,7 @@ function dwellOf({ conditions }: Context, agent: AgentId, filmLPerM2: number): D
   // Where it would dry out before the dwell is over it is misted again; the dwell is never cut under its minimum.
   const max = Math.max(min + 1, Math.min(dwellMaxMin, driesOutAt));
   return {
-    min: worked("treatment.dwellMin", min, "min", [input("agent's shortest dwell", dwellMinMin, "min", "table"), input("air", tempC, "degC", basis?.tempC ?? "entered")]),
+    min: worked("treatment.dwellMin", min, "min", [input("agent's shortest dwell", dwellMinMin, "min", "table"), surface !== undefined && surface <= conditions.slow.tempC ? input("cloth", surface, "degC", "measured") : input("air", tempC, "degC", basis?.tempC ?? "entered")]),
     max: worked("treatment.dwellMax", max, "min", [
       input("agent's longest dwell", dwellMaxMin, "min", "table"),
       input("wet film", filmLPerM2, "L/m2"),

@@ -1,83 +1,66 @@
 "use client";
 import { useHotkeys } from "react-hotkeys-hook";
-import { SOIL_LEVELS, type SoilLevel } from "@/core/catalog/builds";
+import type { Op } from "@/core/job/commands";
+import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { Chips, choicesOf } from "@/ui/Chips";
-import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 import { usePlacing } from "@/bay/map/PieceMap";
-import { ClothFields } from "./ClothFields";
+import { AccountFields } from "./AccountFields";
 import { FindingPanel } from "./FindingPanel";
 import { JobFields } from "./JobFields";
 import { PieceFields } from "./PieceFields";
+import { ZoneList } from "./ZoneList";
+import { ZonePanel } from "./ZonePanel";
+
+const PLACE_WORDS = { mark: "Tap where the mark is", damage: "Tap where the damage is", mould: "Tap where the mould is" };
 
 /** See everything: the piece and its cloth, what is soiled, what is marked, what is already broken. */
 export function LookPhase() {
-  const { job, zone, finding, placing, setPlacing, go } = useBay();
+  const { job, zone, finding, tool, setTool, go, run } = useBay();
   const place = usePlacing();
-  useHotkeys("enter", () => zone && placing && place(zone.id), { enabled: placing !== undefined });
+  useHotkeys("enter", () => zone && place(zone.id), { enabled: tool?.kind === "place" });
   const piece = zone && job.pieces.byId[zone.zone.pieceId];
+  const alive = job.findings.order.length > 0;
+  /** Hair and smells belong to a whole zone: one of a kind each. */
+  const onZone = (kind: "hair" | "odour", label: string, value: object) => {
+    if (!zone) return;
+    const known = job.findings.order.find((id) => job.findings.byId[id]!.kind === kind && job.findings.byId[id]!.zoneId === zone.id);
+    const id = known ?? newId();
+    const op: Op = { op: "insert", collection: "findings", id, value: { kind, zoneId: zone.id, ...value } };
+    if (!known) run(label, op);
+    go({ zone: zone.id, finding: id });
+  };
 
   return (
     <>
       <div className="block">
-        {placing ? (
+        {tool?.kind === "place" ? (
           <div className="now-step">
-            <h2>{placing === "mark" ? "Tap where the mark is" : "Tap where the damage is"}</h2>
+            <h2>{PLACE_WORDS[tool.what]}</h2>
             <p>On the drawing. Size and shape come after.</p>
             <div className="row-wrap">
               {zone && <Act variant="primary" onAct={() => place(zone.id)}>Middle of {zone.name}</Act>}
-              <Act onAct={() => setPlacing(undefined)}>Leave it</Act>
+              <Act onAct={() => setTool(undefined)}>Leave it</Act>
             </div>
           </div>
         ) : (
           <div className="row-wrap">
-            <Act variant="primary" onAct={() => setPlacing("mark")}>Add a mark</Act>
-            <Act onAct={() => setPlacing("damage")}>Record damage</Act>
-            {job.findings.order.length > 0 && <Act variant="link" onAct={() => go({ phase: "plan" })}>Show the first safe step</Act>}
+            <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>Add a mark</Act>
+            <Act onAct={() => setTool({ kind: "place", what: "damage" })}>Record damage</Act>
+            <Act onAct={() => onZone("hair", "Hair here", { density: "much" })}>Hair here</Act>
+            <Act onAct={() => onZone("odour", "A smell here", { closed: 3 })}>A smell here</Act>
+            <Act onAct={() => setTool({ kind: "place", what: "mould" })}>Mould</Act>
+            {alive && <Act variant="link" onAct={() => go({ phase: "plan" })}>Show the first safe step</Act>}
           </div>
         )}
-        {job.findings.order.length === 0 && !placing && <p className="soft mt-3">Nothing marked yet. Go round the piece, and record damage that was there before you touch it.</p>}
+        {!alive && !tool && <p className="soft mt-3">Nothing marked yet. Ask the owner, go round the piece, and record damage that was there before you touch it.</p>}
       </div>
       {finding && <FindingPanel key={`finding-${job.id}`} />}
-      {zone && !finding && (
-        <div className="block">
-          <div className="row-between">
-            <h2>{zone.name}</h2>
-            <span><Num of={zone.areaM2} testId="zone-area" /></span>
-          </div>
-          <h3>Soil here</h3>
-          <SoilChips />
-          <details className="mt-3">
-            <summary className="form-label">This zone is another cloth than the rest</summary>
-            <ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} />
-          </details>
-        </div>
-      )}
+      {zone && !finding && <ZonePanel />}
+      <AccountFields />
       {piece && zone && <PieceFields key={zone.zone.pieceId} pieceId={zone.zone.pieceId} piece={piece} />}
+      <ZoneList />
       <JobFields />
     </>
-  );
-}
-
-function SoilChips() {
-  const { zone, run } = useBay();
-  if (!zone) return null;
-  const { soil, clean } = zone.zone;
-  const choices = [{ id: "clean", name: "Clean" }, ...choicesOf<SoilLevel>(SOIL_LEVELS)] as const;
-  const path = (key: string) => ["zones", "byId", zone.id, key];
-  return (
-    <Chips
-      label={`Soil on ${zone.name}`}
-      choices={choices}
-      value={soil ?? (clean ? "clean" : undefined)}
-      onPick={(picked) =>
-        run(
-          `Soil on ${zone.name}`,
-          { op: "set", path: path("soil"), value: picked === "clean" ? undefined : picked },
-          { op: "set", path: path("clean"), value: picked === "clean" ? true : undefined },
-        )
-      }
-    />
   );
 }

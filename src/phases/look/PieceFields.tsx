@@ -3,25 +3,29 @@ import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
-import type { Piece } from "@/core/job/schema";
+import { MATERIALS } from "@/core/catalog/materials";
+import { BUILDS, CARE_CODES } from "@/core/catalog/builds";
+import type { Cloth, Piece } from "@/core/job/schema";
 import { addPieceOps } from "@/core/job/newJob";
-import { templateOf, TEMPLATES, TEMPLATE_IDS, type Dimensions } from "@/core/pieces/templates";
+import { measureOps } from "@/core/job/zoneOps";
+import { roomCorners } from "@/core/pieces/geometry";
+import { templateOf, TEMPLATES, TEMPLATE_IDS, type Measures } from "@/core/pieces/templates";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { useFormat } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
+import { Stepper } from "@/ui/Stepper";
 import { useBay } from "@/bay/BayContext";
-import { ClothFields, clothWords } from "./ClothFields";
-
-const SIDE_WORDS: Record<keyof Dimensions, string> = { lengthMm: "Length", depthMm: "Depth", backMm: "Back height" };
-const SIDE_RANGE: Record<keyof Dimensions, [number, number]> = { lengthMm: [200, 30_000], depthMm: [200, 30_000], backMm: [100, 3000] };
+import { ClothFields } from "./ClothFields";
 
 /** The piece: its real measures, and its cloth once for all its zones. */
 export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece }) {
   const { run, job } = useBay();
-  const { asks, usual } = templateOf(piece.template);
+  const { asks, usual, also } = templateOf(piece.template);
   // Open while nothing is known; what is picked in it must not shut it under the finger.
   const [clothOpen] = useState(piece.cloth.material === undefined);
   const path = ["pieces", "byId", pieceId];
+  const measure = (label: string, change: Partial<Measures>) => run(`${label} of ${piece.name}`, ...measureOps(job, pieceId, change, newId));
   return (
     <>
       <details className="block" open={clothOpen}>
@@ -31,14 +35,21 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
       <details className="block">
         <summary className="row-between"><h2>Piece</h2><span className="soft">{piece.name}</span></summary>
         <div className="fields">
-          {asks.map((side) => (
-            <NumberField key={side} label={SIDE_WORDS[side]} unit="mm" min={SIDE_RANGE[side][0]} max={SIDE_RANGE[side][1]} value={piece[side] ?? usual[side]} onChange={(value) => run(`${SIDE_WORDS[side]} of ${piece.name}`, { op: "set", path: [...path, side], value })} />
+          {asks.filter(({ key }) => key.endsWith("Mm")).map(({ key, words, min, max }) => (
+            <NumberField key={key} label={words} unit="mm" min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
           ))}
           <FormGroup controlId="piece-name">
             <FormLabel>Name</FormLabel>
             <FormControl defaultValue={piece.name} key={piece.name} maxLength={80} onBlur={({ target }) => target.value !== piece.name && run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })} />
           </FormGroup>
         </div>
+        <div className="row-wrap mt-3">
+          {asks.filter(({ key }) => !key.endsWith("Mm")).map(({ key, words, min, max }) => (
+            <Stepper key={key} label={words} unit="1" step={1} min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
+          ))}
+        </div>
+        {also === "rows" && <Rows rows={piece.rows ?? usual.rows ?? []} onChange={(rows) => measure("Rows", { rows })} />}
+        {also === "walls" && <Walls piece={piece} onChange={measure} />}
         <h3 className="mt-3">Another piece on this job</h3>
         <div className="chips">
           {TEMPLATE_IDS.map((template) => (
@@ -49,4 +60,58 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
       </details>
     </>
   );
+}
+
+/** Seats row by row, front first. */
+function Rows({ rows, onChange }: { rows: readonly number[]; onChange: (rows: number[]) => void }) {
+  return (
+    <>
+      <h3 className="mt-3">Seats by row, front first</h3>
+      <div className="row-wrap">
+        {rows.map((seats, index) => <Stepper key={index} label={`Row ${index + 1}`} unit="1" step={1} min={1} max={4} value={seats} onChange={(value) => onChange(rows.map((old, at) => (at === index ? value : old)))} />)}
+        {rows.length < 4 && <Act onAct={() => onChange([...rows, 3])}>Add a row</Act>}
+        {rows.length > 1 && <Act onAct={() => onChange(rows.slice(0, -1))}>Take the last row off</Act>}
+      </div>
+    </>
+  );
+}
+
+/** A room walked round wall by wall: side, then how far to turn; and where its doors are. */
+function Walls({ piece, onChange }: { piece: Piece; onChange: (label: string, change: Partial<Measures>) => void }) {
+  const { quantity } = useFormat();
+  const { usual } = templateOf(piece.template);
+  const walls = piece.walls ?? usual.walls ?? [];
+  const doors = piece.doors ?? usual.doors ?? [];
+  const { closingMm } = roomCorners(walls);
+  const setWalls = (next: NonNullable<Measures["walls"]>) => onChange("Walls", { walls: next });
+  const setDoors = (next: NonNullable<Measures["doors"]>) => onChange("Doors", { doors: next });
+  const letter = (index: number) => String.fromCharCode(65 + index);
+  return (
+    <>
+      <h3 className="mt-3">Walls, clockwise from the top left</h3>
+      {walls.map((wall, index) => (
+        <div className="row-wrap mb-2" key={index}>
+          <NumberField label={`Wall ${letter(index)}`} unit="mm" min={100} max={30_000} value={wall.lengthMm} onChange={(lengthMm) => setWalls(walls.map((old, at) => (at === index ? { ...old, lengthMm } : old)))} />
+          <NumberField label={`Turn right after ${letter(index)}`} unit="deg" min={-179} max={179} value={wall.turnDeg} onChange={(turnDeg) => setWalls(walls.map((old, at) => (at === index ? { ...old, turnDeg } : old)))} />
+          {walls.length > 2 && <Act variant="link" aria-label={`Take wall ${letter(index)} out`} onAct={() => setWalls(walls.filter((_, at) => at !== index))}>Take it out</Act>}
+        </div>
+      ))}
+      <div className="row-wrap"><Act onAct={() => setWalls([...walls, { lengthMm: 1000, turnDeg: 90 }])}>Add a wall</Act><span className="soft">{closingMm < 1 ? "The walls meet." : `The last wall closes the room: ${quantity({ value: closingMm / 1000, unit: "m" })}.`}</span></div>
+      <h3 className="mt-3">Doors</h3>
+      {doors.map((door, index) => (
+        <div className="row-wrap mb-2" key={index}>
+          <Stepper label={`Door ${index + 1}, in wall`} unit="1" step={1} min={0} max={walls.length} value={door.wall} words={letter(door.wall)} onChange={(wall) => setDoors(doors.map((old, at) => (at === index ? { ...old, wall } : old)))} />
+          <NumberField label={`Door ${index + 1}, from the wall's start`} unit="mm" min={0} max={30_000} value={door.atMm} onChange={(atMm) => setDoors(doors.map((old, at) => (at === index ? { ...old, atMm } : old)))} />
+          <Act variant="link" aria-label={`Take door ${index + 1} out`} onAct={() => setDoors(doors.filter((_, at) => at !== index))}>Take it out</Act>
+        </div>
+      ))}
+      {doors.length < 10 && <Act onAct={() => setDoors([...doors, { wall: 0, atMm: 500, widthMm: 800 }])}>Add a door</Act>}
+    </>
+  );
+}
+
+/** The cloth in one line. */
+export function clothWords(cloth: Cloth): string {
+  const known = [cloth.material && MATERIALS[cloth.material].name, cloth.build && BUILDS[cloth.build].name.toLowerCase(), cloth.careCode && CARE_CODES[cloth.careCode].toLowerCase().replace(/^(\w+):/, (code) => `code ${code.toUpperCase().slice(0, -1)}:`)].filter(Boolean);
+  return known.length > 0 ? known.join(" · ") : "not known, planned at its safest";
 }

@@ -1,49 +1,86 @@
 "use client";
-import { AGENTS, type AgentId } from "@/core/catalog/agents";
-import { EVIDENCE, EVIDENCE_IDS, testOf, type EvidenceId, type Outcome } from "@/core/catalog/evidence";
+import { useMemo } from "react";
+import { EVIDENCE_COSTS, EVIDENCE_IDS, testOf, type EvidenceCost } from "@/core/catalog/evidence";
 import { familyOf } from "@/core/catalog/families";
 import type { MarkFinding } from "@/core/job/schema";
-import type { FamilyBelief } from "@/core/diagnosis/diagnose";
+import { adviseTests } from "@/core/diagnosis/advice";
 import { outcomeName } from "@/core/diagnosis/diagnose";
-import { fastnessOf } from "@/core/treatment/facts";
+import { contextOf } from "@/core/treatment/context";
+import { wouldBegin, type MarkPlan } from "@/core/treatment/marks";
 import { Act } from "@/ui/Act";
-import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
-import { clothPath } from "../cloth";
+import { EvidenceRow } from "./EvidenceRow";
+import { Fastness } from "./Fastness";
+import { Instruments } from "./Instruments";
+import { NextTestCard } from "./NextTestCard";
+import { RingSigns } from "./RingSigns";
 
-/** Know what it is: evidence by chips, families ranked with what pushed each, colourfastness agent by agent. */
+const COSTS = Object.keys(EVIDENCE_COSTS) as EvidenceCost[];
+
+/** Know what it is: the most telling test next, evidence by chips, families ranked with what pushed each. */
 export function TestPhase() {
-  const { finding, findingId, assessment, go } = useBay();
-  if (!finding || !findingId || finding.kind !== "mark") return <MarkPicker what="Pick a mark to test" />;
-  const plan = assessment.plan.marks[findingId];
+  const { finding, findingId, assessment } = useBay();
+  const plan = findingId ? assessment.plan.marks[findingId] : undefined;
+  if (!plan || finding?.kind !== "mark") return <MarkPicker what="Pick a mark to test" />;
+  return <TestOf key={findingId} finding={finding} plan={plan} />;
+}
+
+function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
+  const { zone, job, kit, asOf, go } = useBay();
+  const advice = useMemo(() => {
+    if (!zone) return undefined;
+    return adviseTests(contextOf(job, kit, asOf), zone, finding, plan);
+  }, [job, kit, asOf, zone, finding, plan]);
+  if (!advice) return null;
+  const best = advice.enough ? undefined : advice.ranked[0];
   return (
     <>
       <div className="row-between">
-        <h2>{plan?.name}</h2>
-        <Act variant="link" onAct={() => go({ phase: "plan" })}>What this means for the first step</Act>
+        <h2>{plan.name}</h2>
+        <Act variant="link" onAct={() => go({ phase: "plan" })}>Its ladder</Act>
       </div>
-      {plan?.referral && <div className="caution caution-danger" role="alert"><h3>{plan.referral.title}</h3><p>{plan.referral.words}</p></div>}
-      <Beliefs beliefs={plan?.diagnosis.beliefs ?? []} finding={finding} />
-      {EVIDENCE_IDS.map((test) => <EvidenceRow key={test} test={test} finding={finding} />)}
+      {plan.referral && <div className="caution caution-danger" role="alert"><h3>{plan.referral.title}</h3><p>{plan.referral.words}</p></div>}
+      <NextTestCard advice={advice} finding={finding} />
+      <Beliefs plan={plan} finding={finding} />
+      {plan.ring && <RingSigns finding={finding} ring={plan.ring} />}
+      {COSTS.map((cost) => {
+        const tests = EVIDENCE_IDS.filter((test) => testOf(test).cost === cost && test !== best?.test);
+        const done = tests.filter((test) => finding.evidence[test] !== undefined).length;
+        return (
+          <details key={cost} className="block" open={cost === "look" || cost === "touch"}>
+            <summary className="row-between"><h2>{EVIDENCE_COSTS[cost]}</h2><span className="soft">{done} of {tests.length} done</span></summary>
+            {tests.map((test) => <EvidenceRow key={test} test={test} finding={finding} lock={advice.locks[test]} hint={plan.diagnosis.hints.find((hint) => hint.test === test)} />)}
+            {cost === "tool" && <Instruments />}
+          </details>
+        );
+      })}
       <Fastness />
     </>
   );
 }
 
-const SHOWN = 3;
+const SHOWN = 4;
 
-function Beliefs({ beliefs, finding }: { beliefs: FamilyBelief[]; finding: MarkFinding }) {
-  const none = Object.keys(finding.evidence).length === 0;
+function Beliefs({ plan, finding }: { plan: MarkPlan; finding: MarkFinding }) {
+  const { zone, job, kit, asOf, assessment } = useBay();
+  const none = Object.keys(finding.evidence).length === 0 && plan.diagnosis.hints.length === 0;
+  const begins = useMemo(() => {
+    if (!zone) return {};
+    const context = contextOf(job, kit, asOf);
+    const likely = assessment.plan.zones[zone.id]?.likely ?? [];
+    return Object.fromEntries(plan.diagnosis.beliefs.slice(0, SHOWN).map(({ family }) => [family, wouldBegin(context, zone, family, likely)]));
+  }, [zone, job, kit, asOf, assessment, plan]);
   return (
     <div className="block" aria-live="polite" data-testid="beliefs">
       <h3>{none ? "Nothing tested yet: this is what marks usually are" : "Most likely"}</h3>
-      {beliefs.slice(0, SHOWN).map(({ family, p, pushes }) => (
+      {plan.diagnosis.beliefs.slice(0, SHOWN).map(({ family, p, pushes }) => (
         <div className="belief" key={family}>
           <b><Num of={p} share testId={`belief-${family}`} /></b>
           <span><b>{familyOf(family).name}</b> <span className="soft">{familyOf(family).examples}</span></span>
-          {pushes.length > 0 && <span className="pushes">{pushes.slice(0, 2).map(({ test, outcome, decibans }) => `${outcomeName(test, outcome).toLowerCase()}: ${pushWords(decibans)}`).join(" · ")}</span>}
+          {pushes.length > 0 && <span className="pushes">{pushes.slice(0, 3).map(({ test, outcome, decibans }) => `${outcomeName(test, outcome).toLowerCase()}: ${pushWords(decibans, familyOf(family).name)}`).join(" · ")}</span>}
+          <span className="pushes">First: {begins[family]}</span>
           <svg aria-hidden preserveAspectRatio="none" viewBox="0 0 100 8"><rect width="100" height="8" fill="var(--line)" /><rect width={p.value * 100} height="8" fill="var(--plum)" /></svg>
         </div>
       ))}
@@ -51,49 +88,9 @@ function Beliefs({ beliefs, finding }: { beliefs: FamilyBelief[]; finding: MarkF
   );
 }
 
-/** Decibans in words: ten is ten times as likely. */
-function pushWords(decibans: number): string {
+/** Decibans in words: ten is ten times as likely. @example pushWords(6, "Tannin") // "more like tannin" */
+function pushWords(decibans: number, family: string): string {
   const size = Math.abs(decibans);
   const much = size >= 10 ? "much " : size >= 4 ? "" : size >= 1.5 ? "a little " : undefined;
-  return much === undefined ? "says nothing" : `${much}${decibans > 0 ? "for it" : "against it"}`;
-}
-
-function EvidenceRow({ test, finding }: { test: EvidenceId; finding: MarkFinding }) {
-  const { run, findingId } = useBay();
-  const { name, how } = testOf(test);
-  const outcomes = Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, outcome]) => ({ id, name: outcome.name }));
-  return (
-    <div className="block">
-      <h3>{name}</h3>
-      <p className="soft">{how}</p>
-      <Chips label={name} choices={outcomes} value={finding.evidence[test]} onPick={(value) => run(name, { op: "set", path: ["findings", "byId", findingId!, "evidence", test], value })} />
-    </div>
-  );
-}
-
-const FASTNESS = [
-  { id: "5", name: "White stays white" },
-  { id: "4", name: "A trace" },
-  { id: "3", name: "Colour comes off" },
-] as const;
-
-/** One row an agent that the plan may want on this cloth. */
-function Fastness() {
-  const { zone, run, assessment } = useBay();
-  if (!zone) return null;
-  const wanted = new Set<AgentId>(assessment.plan.steps.filter(({ zoneIds }) => zoneIds.includes(zone.id)).flatMap(({ agent, proves = [] }) => (agent ? [agent, ...proves] : proves)));
-  for (const agent of Object.keys(zone.cloth.fastness ?? {}) as AgentId[]) wanted.add(agent);
-  return (
-    <div className="block">
-      <h3>Colourfastness on a hidden place</h3>
-      <p className="soft">White cloth damp with the agent, a minute's press. Worse than a trace (step 4 of the grey scale): not wet with it.</p>
-      {wanted.size === 0 && <p>No wet agent is planned here yet.</p>}
-      {[...wanted].map((agent) => (
-        <div key={agent} className="mb-3">
-          <div className="form-label">{AGENTS[agent].name}{fastnessOf(zone, agent) === "poor" ? ": runs, not on this cloth" : ""}</div>
-          <Chips label={`Colourfastness of ${AGENTS[agent].name}`} choices={FASTNESS} value={FASTNESS.find(({ id }) => Number(id) === zone.cloth.fastness?.[agent])?.id} onPick={(value) => run(`Colourfastness, ${AGENTS[agent].name}`, { op: "set", path: [...clothPath(zone), "fastness", agent], value: value && Number(value) })} />
-        </div>
-      ))}
-    </div>
-  );
+  return much === undefined ? "says nothing" : `${much}${decibans > 0 ? "more" : "less"} like ${family.toLowerCase()}`;
 }

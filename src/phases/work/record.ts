@@ -1,9 +1,9 @@
 import { assess, type Assessment } from "@/core/assess";
-import { USUAL_KIT } from "@/core/catalog/kit";
 import { applyOps, type Op } from "@/core/job/commands";
 import type { DoneEvent, Job, StartEvent } from "@/core/job/schema";
 import type { Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
+import { kitNow } from "@/store/kit";
 import { clothPath } from "../cloth";
 
 /** What differed from the plan; empty when nothing did. */
@@ -47,6 +47,6 @@ export function doneOps(job: Job, assessment: Assessment, step: Step, correction
     [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),
   );
   const ops: Op[] = [{ op: "append", event }, ...proofs];
-  const [next] = assess(applyOps(job, ops).job, USUAL_KIT, at).plan.steps;
+  const [next] = assess(applyOps(job, ops).job, kitNow(), at).plan.steps;
   return next ? [...ops, ...startOps(next, at)] : ops;
 }

@@ -3,13 +3,13 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { assess, forecastAt } from "@/core/assess";
-import { USUAL_KIT } from "@/core/catalog/kit";
-import type { Job } from "@/core/job/schema";
+import type { Job, Kit } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
 import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/pieces/templates";
 import { jobState, type JobStage } from "@/core/state";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { deleteJobs, newId, putJobs, useJobsState } from "@/store/jobs";
+import { useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
 import { useNow } from "@/ui/clock";
 import { slackWords } from "@/ui/time";
@@ -24,6 +24,7 @@ export function JobsPlace() {
   const status = useJobsState(({ status }) => status);
   const stored = useJobsState(({ stored }) => stored);
   const nowMs = useNow();
+  const kit = useKit();
   const router = useRouter();
   const [choosing, setChoosing] = useState(false);
   const jobs = Object.values(stored);
@@ -58,7 +59,7 @@ export function JobsPlace() {
           <p>Start one with New job, open a job file, or look round with the three made-up demo jobs.</p>
         </div>
       )}
-      {nowMs > 0 && sorted(jobs, nowMs).map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
+      {nowMs > 0 && sorted(jobs, kit, nowMs).map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
       {status === "ready" && (
         <div className="row-wrap mt-4">
           <ImportButton />
@@ -73,9 +74,9 @@ export function JobsPlace() {
   );
 }
 
-function sorted(jobs: Job[], nowMs: number) {
+function sorted(jobs: Job[], kit: Kit, nowMs: number) {
   const rows = jobs.map((job) => {
-    const assessment = assess(job, USUAL_KIT, new Date(Math.floor(nowMs / 300_000) * 300_000).toISOString());
+    const assessment = assess(job, kit, new Date(Math.floor(nowMs / 300_000) * 300_000).toISOString());
     return { job, assessment, state: jobState(assessment) };
   });
   return rows.sort((a, b) => STAGE_ORDER.indexOf(a.state.stage) - STAGE_ORDER.indexOf(b.state.stage) || b.job.createdAt.localeCompare(a.job.createdAt) || a.job.title.localeCompare(b.job.title));

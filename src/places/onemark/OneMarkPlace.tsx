@@ -9,6 +9,7 @@ import { readingInWords } from "@/core/dilution/reading";
 import { oneMark, oneMarkJob, type OneMarkAnswer } from "@/core/oneMark";
 import type { Step } from "@/core/treatment/step";
 import { newId, putJobs } from "@/store/jobs";
+import { useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
 import { CautionLabel } from "@/ui/CautionLabel";
 import { Chips, choicesOf } from "@/ui/Chips";
@@ -21,8 +22,9 @@ const outcomesOf = (test: "colour" | "feel") => Object.entries(EVIDENCE[test].ou
 export function OneMarkPlace() {
   const [material, setMaterial] = useState<MaterialId>();
   const [evidence, setEvidence] = useState<Evidence>({});
+  const kit = useKit();
   const router = useRouter();
-  const answer = useMemo(() => oneMark(material, evidence), [material, evidence]);
+  const answer = useMemo(() => oneMark(material, evidence, kit), [material, evidence, kit]);
   const keep = async () => {
     const job = oneMarkJob(material, evidence, newId, new Date().toISOString());
     const [finding] = job.findings.order;

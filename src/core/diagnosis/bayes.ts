@@ -1,0 +1,43 @@
+/**
+ * Bayes' rule in log space, for any hypotheses; evidence not gathered adds nothing.
+ * @param priors relative weights, ≥ 0, one a hypothesis
+ * @param columns for each piece of evidence, P(evidence | hypothesis) in the same order
+ * @returns chances that add to one
+ * @throws RangeError when the evidence is impossible under every hypothesis
+ * @example posterior([1, 1], [[0.8, 0.2]]) // [0.8, 0.2]
+ */
+export function posterior(priors: readonly number[], columns: readonly (readonly number[])[]): number[] {
+  const logs = priors.map((prior, index) => columns.reduce((sum, column) => sum + Math.log(column[index]!), Math.log(prior)));
+  const top = Math.max(...logs);
+  if (!Number.isFinite(top)) throw new RangeError("These findings cannot all be true of one mark. Take back the one you are least sure of.");
+  const weights = logs.map((log) => Math.exp(log - top));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return weights.map((weight) => weight / total);
+}
+
+/** Shannon's entropy of chances that add to one, bits. @example entropyBits([0.5, 0.5]) // 1 */
+export const entropyBits = (chances: readonly number[]): number => chances.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+
+/** What one outcome of a test would do. */
+export interface Branch {
+  /** How likely it is. */
+  chance: number;
+  /** The chances after it. */
+  after: number[];
+}
+
+/**
+ * What each outcome of a test would do to the chances.
+ * @param chances now, adding to one
+ * @param columns P(outcome | hypothesis) for every outcome of the test
+ */
+export function branches(chances: readonly number[], columns: readonly (readonly number[])[]): Branch[] {
+  return columns.flatMap((column) => {
+    const joint = chances.map((p, index) => p * column[index]!);
+    const chance = joint.reduce((sum, p) => sum + p, 0);
+    return chance > 0 ? [{ chance, after: joint.map((p) => p / chance) }] : [];
+  });
+}
+
+/** Expected information gain of a test: H now − Σ P(outcome) H after, bits, ≥ 0 (Shannon; as in Quinlan 1986). */
+export const gainBits = (chances: readonly number[], of: readonly Branch[]): number => Math.max(0, entropyBits(chances) - of.reduce((sum, { chance, after }) => sum + chance * entropyBits(after), 0));

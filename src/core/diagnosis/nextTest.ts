@@ -1,0 +1,113 @@
+import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../catalog/evidence";
+import { FAMILY_IDS, familyOf } from "../catalog/families";
+import { input, worked, type Worked } from "../quantity/working";
+import { branches, entropyBits, gainBits } from "./bayes";
+import { byBeginning, decide, isCommon, type Decision } from "./decision";
+import type { Tables } from "./tables";
+
+/** One test that could be done next, and what it is worth. */
+export interface TestWorth {
+  test: EvidenceId;
+  /** Expected information gain, bits. */
+  gain: Worked;
+  /** Chance that its outcome changes the first step. */
+  change: Worked;
+  /** Worth a minute: what they are ranked by. */
+  worth: Worked;
+}
+
+export interface NextTest {
+  decision: Decision;
+  /** Open tests, the most useful one per minute first. */
+  ranked: TestWorth[];
+  /** The first step is sure and no single open test would change it, or no test is left. */
+  enough: boolean;
+}
+
+/** The first step is sure enough to stop at. */
+export const ENOUGH_AT = 0.9;
+/** A test whose outcome changes the first step less often than this counts as one that does not. Judgement. */
+export const CHANGES_AT = 0.05;
+/** Getting ready costs as much as this many minutes, whatever the test. Judgement. */
+const SET_UP_MIN = 3;
+
+/** What a test would do, in bare numbers. */
+export interface Promise {
+  /** Expected information gain about the family, bits. */
+  gainBits: number;
+  /** The same about how treatment begins, bits. */
+  stepGainBits: number;
+  /** Chance that its outcome changes the first step. */
+  change: number;
+  /** Chance that the first step is sure after it. */
+  settles: number;
+}
+
+/** What a test promises, given the chances now. */
+export function promiseOf(test: EvidenceId, chances: readonly number[], now: Decision, tables: Tables): Promise {
+  const of = branches(chances, tables.lists[test]);
+  let stepBits = entropyBits(byBeginning(chances));
+  let change = 0;
+  let settles = 0;
+  for (const { chance, after } of of) {
+    const then = decide(after);
+    stepBits -= chance * entropyBits(byBeginning(after));
+    if (then.key !== now.key) change += chance;
+    if (isSure(then)) settles += chance;
+  }
+  return { gainBits: gainBits(chances, of), stepGainBits: Math.max(0, stepBits), change, settles };
+}
+
+const isSure = (decision: Decision) => !isCommon(decision) && decision.sure >= ENOUGH_AT;
+/** A bit told, a bit told about the first step, the chance to change it and the chance to settle it weigh alike. Judgement. */
+const worth = ({ gainBits, stepGainBits, change, settles }: Promise, minutes: number) => (gainBits + stepGainBits + change + settles) / (minutes + SET_UP_MIN);
+
+/** True when the first step is sure and no single open test would change it, or none is open. */
+export const isEnough = (chances: readonly number[], open: readonly EvidenceId[], tables: Tables): boolean => {
+  const decision = decide(chances);
+  return open.length === 0 || (isSure(decision) && open.every((test) => promiseOf(test, chances, decision, tables).change < CHANGES_AT));
+};
+
+/** The open test worth most a minute. */
+export function bestTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): EvidenceId | undefined {
+  const decision = decide(chances);
+  const valued = open.map((test) => ({ test, value: worth(promiseOf(test, chances, decision, tables), testOf(test).minutes) }));
+  return valued.reduce<(typeof valued)[number] | undefined>((best, each) => (best && best.value >= each.value ? best : each), undefined)?.test;
+}
+
+/**
+ * What to test next, and whether it is enough.
+ * @param chances of the families now, in the order of FAMILY_IDS
+ * @param open tests not done, and allowed here
+ */
+export function nextTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): NextTest {
+  const decision = decide(chances);
+  const promises = open.map((test) => ({ test, promise: promiseOf(test, chances, decision, tables) }));
+  const ranked = promises.map(({ test, promise }) => worthOf(test, chances, promise)).sort((a, b) => b.worth.value - a.worth.value);
+  return { decision, ranked, enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)) };
+}
+
+function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise): TestWorth {
+  const { gainBits: gain, stepGainBits, change, settles } = promise;
+  const { minutes } = testOf(test);
+  const before = entropyBits(chances);
+  return {
+    test,
+    gain: worked("diagnosis.gain", gain, "bit", [input("not known now", before, "bit"), input("not known after it, on average", before - gain, "bit")]),
+    change: worked("diagnosis.change", change, "1", [input("outcomes that would change it, their chances together", change, "1"), input("sure now", decide(chances).sure, "1")]),
+    worth: worked("diagnosis.worth", worth(promise, minutes), "1/min", [
+      input("information gain", gain, "bit"),
+      input("of it about the first step", stepGainBits, "bit"),
+      input("chance that it changes the first step", change, "1"),
+      input("chance that it settles the first step", settles, "1"),
+      input("minutes", minutes, "min", "table"),
+      input("getting ready", SET_UP_MIN, "min", "table"),
+    ]),
+  };
+}
+
+/** The chance that heat would set it: of protein and dye together. */
+export const heatSetChance = (chances: readonly number[]): number => chances.reduce((sum, p, f) => (familyOf(FAMILY_IDS[f]!).heatSets ? sum + p : sum), 0);
+
+/** Tests nobody has done on this mark yet; what is only hinted at can still be looked at. */
+export const notDone = (evidence: Evidence): EvidenceId[] => EVIDENCE_IDS.filter((test) => evidence[test] === undefined);

@@ -1,0 +1,53 @@
+import type { EvidenceId } from "../catalog/evidence";
+import { EVIDENCE } from "../catalog/evidence";
+import { INSTRUMENTS, type InstrumentId } from "../catalog/findings";
+import type { Op } from "./commands";
+import type { Job } from "./schema";
+
+/** A reading before it is recorded. */
+export interface NewReading {
+  instrument: InstrumentId;
+  zoneId?: string;
+  findingId?: string;
+  value: number;
+  humidityPct?: number;
+}
+
+/** What each instrument can show; outside of it the reading is a slip of the finger. */
+export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = { moisture: [0, 100], ph: [0, 14], lamp: [0, 3], surface: [-20, 120], air: [-20, 60] };
+
+const LAMP = Object.keys(EVIDENCE.lamp.outcomes);
+
+/** What a reading says as evidence of a mark, by test; thresholds of the meter are judgement. */
+export function evidenceOf(instrument: InstrumentId, value: number): { test: EvidenceId; outcome: string } | undefined {
+  if (instrument === "ph") return { test: "ph", outcome: value < 6 ? "acid" : value <= 8 ? "neutral" : "alkaline" };
+  if (instrument === "moisture") return { test: "moisture", outcome: value < 14 ? "dry" : value <= 20 ? "face" : "deep" };
+  if (instrument === "lamp") return { test: "lamp", outcome: LAMP[value] ?? "nothing" };
+  return undefined;
+}
+
+/** The lamp's outcome as its place in the table. */
+export const lampValue = (outcome: string): number => LAMP.indexOf(outcome);
+
+/** Why a reading cannot be true, in words. */
+export function readingProblem({ instrument, value, humidityPct }: NewReading): string | undefined {
+  const [min, max] = READING_RANGE[instrument];
+  const { name } = INSTRUMENTS[instrument];
+  if (!Number.isFinite(value)) return `${name}: that is not a number.`;
+  if (value < min || value > max) return `${name}: ${value} is outside of ${min} to ${max}.`;
+  if (humidityPct !== undefined && !(humidityPct >= 1 && humidityPct <= 100)) return `${name}: humidity must be 1 to 100 %.`;
+  return undefined;
+}
+
+/** Records a reading, and what follows from it: evidence of the mark, the air of the place. */
+export function readingOps(job: Job, reading: NewReading, id: string, at: string): Op[] {
+  const { instrument, value, humidityPct, findingId } = reading;
+  const event = Object.fromEntries(Object.entries({ kind: "reading", id, at, ...reading }).filter(([, given]) => given !== undefined)) as unknown as Job["events"][number];
+  const shows = findingId && job.findings.byId[findingId]?.kind === "mark" ? evidenceOf(instrument, value) : undefined;
+  return [
+    { op: "append", event },
+    ...(shows ? [{ op: "set" as const, path: ["findings", "byId", findingId!, "evidence", shows.test], value: shows.outcome }] : []),
+    ...(findingId && job.findings.byId[findingId]?.kind === "mould" && instrument === "moisture" ? [{ op: "set" as const, path: ["findings", "byId", findingId, "meterPct"], value }] : []),
+    ...(instrument === "air" ? [{ op: "set" as const, path: ["site", "airTempC"], value }, ...(humidityPct === undefined ? [] : [{ op: "set" as const, path: ["site", "relativeHumidityPct"], value: humidityPct }])] : []),
+  ];
+}

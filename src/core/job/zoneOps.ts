@@ -1,0 +1,148 @@
+import { areaMm2, boundsOf, contains, joined, scaledTo, shapeProblem, split, type Corners, type Point } from "../pieces/geometry";
+import { partsOf, type Measures } from "../pieces/templates";
+import type { Op } from "./commands";
+import { isPlaced, type Finding, type Job, type Zone } from "./schema";
+
+/** Changes of the drawing as operations, or a sentence why not. Marks stay where they lie on the cloth. */
+export type Change = { ok: true; ops: Op[] } | { ok: false; because: string };
+
+const no = (because: string): Change => ({ ok: false, because });
+const yes = (...ops: Op[]): Change => ({ ok: true, ops });
+
+const zonePath = (id: string, key: string) => ["zones", "byId", id, key];
+
+/** The corners of a zone as drawn now. */
+export function cornersOf(job: Job, zoneId: string): Corners | undefined {
+  const zone = job.zones.byId[zoneId]!;
+  return zone.shape ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.corners;
+}
+
+const worked = (job: Job, zoneId: string) => job.events.some((event) => "zoneIds" in event && event.zoneIds.includes(zoneId));
+const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
+
+/** A new shape for one zone; marks keep their place on the drawing. */
+export function reshapeOps(job: Job, zoneId: string, corners: readonly Point[]): Change {
+  const problem = shapeProblem(corners);
+  if (problem) return no(problem);
+  if (worked(job, zoneId)) return no(WORKED);
+  const before = boundsOf(cornersOf(job, zoneId)!);
+  const after = boundsOf(corners);
+  return yes({ op: "set", path: zonePath(zoneId, "shape"), value: rounded(corners) }, ...movedMarks(job, zoneId, before.xMm - after.xMm, before.yMm - after.yMm));
+}
+
+/** A typed width and depth. */
+export const resizeOps = (job: Job, zoneId: string, widthMm: number, heightMm: number): Change => reshapeOps(job, zoneId, scaledTo(cornersOf(job, zoneId)!, widthMm, heightMm));
+
+/** One corner dragged to another place. */
+export const moveCornerOps = (job: Job, zoneId: string, index: number, to: Point): Change => reshapeOps(job, zoneId, cornersOf(job, zoneId)!.map((corner, at) => (at === index ? to : corner)));
+
+/** Back to the template's own shape. */
+export function ownShapeOps(job: Job, zoneId: string): Change {
+  const zone = job.zones.byId[zoneId]!;
+  const part = partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part);
+  if (!part) return no("It was drawn free: there is no shape of the pattern to go back to.");
+  const change = reshapeOps(job, zoneId, part.corners);
+  return change.ok ? yes({ op: "set", path: zonePath(zoneId, "shape"), value: undefined }, ...change.ops.slice(1)) : change;
+}
+
+/** One zone becomes two; each mark goes with the half it lies in. */
+export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bottom", newId: () => string): Change {
+  if (worked(job, zoneId)) return no(WORKED);
+  const zone = job.zones.byId[zoneId]!;
+  const halves = split(cornersOf(job, zoneId)!, way);
+  if (!halves) return no("It cannot be cut there.");
+  const [first, second] = halves;
+  const other = newId();
+  const name = zone.name ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? "Zone";
+  const names = way === "left-right" ? ["left", "right"] : ["top", "bottom"];
+  const copy: Zone = { ...zone, name: `${name}, ${names[1]}`.slice(0, 80), shape: rounded(second) };
+  const from = boundsOf(cornersOf(job, zoneId)!);
+  return yes(
+    { op: "insert", collection: "zones", id: other, value: copy, index: job.zones.order.indexOf(zoneId) + 1 },
+    { op: "set", path: zonePath(zoneId, "shape"), value: rounded(first) },
+    { op: "set", path: zonePath(zoneId, "name"), value: `${name}, ${names[0]}`.slice(0, 80) },
+    ...placedOn(job, zoneId).flatMap(({ id, finding }): Op[] => {
+      const at = { xMm: from.xMm + finding.centre.xMm, yMm: from.yMm + finding.centre.yMm };
+      const toSecond = contains(second, at) && !contains(first, at);
+      const box = boundsOf(toSecond ? second : first);
+      return [
+        ...(toSecond ? [{ op: "set" as const, path: ["findings", "byId", id, "zoneId"], value: other }] : []),
+        { op: "set", path: ["findings", "byId", id, "centre"], value: within(at.xMm - box.xMm, at.yMm - box.yMm) },
+      ];
+    }),
+  );
+}
+
+/** Two zones that touch become one; what was found on the second moves over. */
+export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
+  if (worked(job, zoneId) || worked(job, otherId)) return no(WORKED);
+  const [zone, other] = [job.zones.byId[zoneId]!, job.zones.byId[otherId]!];
+  if (zone.pieceId !== other.pieceId) return no("They belong to two pieces.");
+  const [a, b] = [cornersOf(job, zoneId)!, cornersOf(job, otherId)!];
+  const whole = joined(a, b);
+  if (!whole) return no("They do not touch along a side, so they cannot be one zone.");
+  const [boxA, boxB, box] = [boundsOf(a), boundsOf(b), boundsOf(whole)];
+  const moves = (id: string, from: { xMm: number; yMm: number }) => movedMarks(job, id, from.xMm - box.xMm, from.yMm - box.yMm);
+  const goOver = job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === otherId).map((id): Op => ({ op: "set", path: ["findings", "byId", id, "zoneId"], value: zoneId }));
+  return yes(
+    { op: "set", path: zonePath(zoneId, "shape"), value: rounded(whole) },
+    ...moves(zoneId, boxA), ...moves(otherId, boxB), ...goOver,
+    ...(job.choices.schools[otherId] ? [{ op: "set" as const, path: ["choices", "schools", otherId], value: undefined }] : []),
+    { op: "remove", collection: "zones", id: otherId },
+  );
+}
+
+/** A zone drawn free on a piece. */
+export function drawOps(pieceId: string, corners: readonly Point[], name: string, newId: () => string): Change & { id?: string } {
+  const problem = shapeProblem(corners);
+  if (problem) return no(problem);
+  const id = newId();
+  return { ...yes({ op: "insert", collection: "zones", id, value: { pieceId, part: "free", name, shape: rounded(corners) } }), id };
+}
+
+/** Takes a zone off the job, with what was found on it. */
+export function removeZoneOps(job: Job, zoneId: string): Change {
+  if (worked(job, zoneId)) return no("Work was recorded on it, so it stays in the job.");
+  if (job.zones.order.length === 1) return no("It is the last zone: a job needs one.");
+  return yes(
+    ...job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).map((id): Op => ({ op: "remove", collection: "findings", id })),
+    ...(job.choices.schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []),
+    { op: "remove", collection: "zones", id: zoneId },
+  );
+}
+
+/** New measures of a piece: parts that come are added, parts that go are taken off, or keep their last shape where something was found or done there. */
+export function measureOps(job: Job, pieceId: string, change: Partial<Measures>, newId: () => string): Op[] {
+  const piece = job.pieces.byId[pieceId]!;
+  const before = partsOf(piece);
+  const after = partsOf({ ...piece, ...change } as Parameters<typeof partsOf>[0]);
+  const its = job.zones.order.filter((id) => job.zones.byId[id]!.pieceId === pieceId);
+  const gone = before.filter(({ part }) => !after.some((each) => each.part === part));
+  const held = (zoneId: string) => worked(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
+  return [
+    ...Object.entries(change).map(([key, value]): Op => ({ op: "set", path: ["pieces", "byId", pieceId, key], value })),
+    ...its.flatMap((zoneId): Op[] => {
+      const zone = job.zones.byId[zoneId]!;
+      const part = gone.find((each) => each.part === zone.part);
+      if (!part || zone.shape) return [];
+      return held(zoneId) ? [{ op: "set", path: zonePath(zoneId, "shape"), value: rounded(part.corners) }] : [...(job.choices.schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []), { op: "remove", collection: "zones", id: zoneId }];
+    }),
+    // Only parts that are new with these measures: one the technician took off stays off.
+    ...after.filter(({ part }) => !before.some((each) => each.part === part) && !its.some((id) => job.zones.byId[id]!.part === part)).map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),
+  ];
+}
+
+const rounded = (corners: readonly Point[]): Point[] => corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) }));
+const within = (xMm: number, yMm: number): Point => ({ xMm: Math.max(0, Math.round(xMm)), yMm: Math.max(0, Math.round(yMm)) });
+
+const placedOn = (job: Job, zoneId: string) =>
+  job.findings.order.flatMap((id) => {
+    const finding: Finding = job.findings.byId[id]!;
+    return finding.zoneId === zoneId && isPlaced(finding) ? [{ id, finding }] : [];
+  });
+
+const movedMarks = (job: Job, zoneId: string, xMm: number, yMm: number): Op[] =>
+  xMm === 0 && yMm === 0 ? [] : placedOn(job, zoneId).map(({ id, finding }): Op => ({ op: "set", path: ["findings", "byId", id, "centre"], value: within(finding.centre.xMm + xMm, finding.centre.yMm + yMm) }));
+
+/** Area of all zones together, mm²; what a split or a join must not change. */
+export const drawnAreaMm2 = (job: Job): number => job.zones.order.reduce((sum, id) => sum + areaMm2(cornersOf(job, id)!), 0);

@@ -1,0 +1,108 @@
+import { GAP_MM, part, row, sideBySide, type Measures, type Part } from "./part";
+
+/** Cabins, seen from above, front on top: what is upright is folded out beside where it stands. */
+
+const HEADREST_MM = 160;
+const BACK_MM = 560;
+const CREVICE_MM = 40;
+const UNDER_MM = 120;
+const BOLSTER_SHARE = 0.16;
+const BELT_MM = 50;
+const DOOR_MM = 420;
+const FOOTWELL_SHARE = 0.45;
+const ROW_NAMES = ["Front", "Second", "Third", "Fourth"];
+
+/** One seat: headrest, back between bolsters, the seam, base between bolsters, the strip under it. */
+function seat(id: string, name: string, outer: "left" | "right" | "none", x: number, y: number, width: number, baseMm: number): Part[] {
+  const bolster = width * BOLSTER_SHARE;
+  const inner = width - 2 * bolster;
+  const backTop = y + HEADREST_MM;
+  const baseTop = backTop + BACK_MM + CREVICE_MM;
+  const backBolster = (side: "left" | "right") => (outer === side ? ("airbag-bolster" as const) : ("bolster" as const));
+  return [
+    part(`${id}-headrest`, `${name}, headrest`, "headrest", x + width * 0.25, y, width * 0.5, HEADREST_MM - 20),
+    part(`${id}-back-left`, `${name}, back bolster left`, backBolster("left"), x, backTop, bolster, BACK_MM),
+    part(`${id}-back`, `${name}, back`, "back", x + bolster, backTop, inner, BACK_MM),
+    part(`${id}-back-right`, `${name}, back bolster right`, backBolster("right"), x + bolster + inner, backTop, bolster, BACK_MM),
+    part(`${id}-crevice`, `${name}, seam`, "crevice", x, backTop + BACK_MM, width, CREVICE_MM),
+    part(`${id}-base-left`, `${name}, base bolster left`, "bolster", x, baseTop, bolster, baseMm),
+    part(`${id}-base`, `${name}, base`, "base", x + bolster, baseTop, inner, baseMm),
+    part(`${id}-base-right`, `${name}, base bolster right`, "bolster", x + bolster + inner, baseTop, bolster, baseMm),
+    part(`${id}-under`, `Under ${name.toLowerCase()}`, "under-seat", x, baseTop + baseMm + 10, width, UNDER_MM),
+  ];
+}
+
+/** Names of seats in a row by the side they stand on. */
+const seatNames = (rowIndex: number, count: number) => sideBySide(`${ROW_NAMES[rowIndex] ?? `Row ${rowIndex + 1}`} seat`, count);
+
+/**
+ * A vehicle cabin: rows of seats with belts beside them, door cloth at both sides, footwells with loose mats, the boot floor
+ * behind, and the headliner drawn to the right of it all.
+ * @param measures lengthMm and depthMm are the cabin's own length and width inside
+ */
+export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
+  const left = DOOR_MM + GAP_MM;
+  const bootMm = Math.max(400, lengthMm * 0.2);
+  const rowMm = (lengthMm - bootMm) / rows.length;
+  const footMm = Math.max(250, rowMm * FOOTWELL_SHARE - GAP_MM);
+  const baseMm = Math.max(350, rowMm - footMm - 2 * GAP_MM);
+  const seatHeight = HEADREST_MM + BACK_MM + CREVICE_MM + baseMm + 10 + UNDER_MM;
+  const pitch = footMm + seatHeight + 2 * GAP_MM;
+  const parts: Part[] = [];
+  rows.forEach((count, index) => {
+    const y = index * pitch;
+    const r = `r${index + 1}`;
+    const where = ROW_NAMES[index] ?? `Row ${index + 1}`;
+    const sides = sideBySide("", 2).map((side) => side.trim());
+    // Footwells and their mats: one a side, whatever the seats.
+    const half = (depthMm - GAP_MM) / 2;
+    sides.forEach((side, at) => {
+      const x = left + at * (half + GAP_MM);
+      const matWidth = half * 0.44;
+      parts.push(part(`${r}-foot-${side}`, `${where} footwell ${side}`, "footwell", x + (at === 0 ? matWidth + 20 : 0), y, half - matWidth - 20, footMm));
+      parts.push(part(`${r}-mat-${side}`, `${where} mat ${side}, loose`, "mat", at === 0 ? x : x + half - matWidth, y, matWidth, footMm));
+    });
+    const seatTop = y + footMm + GAP_MM;
+    const pitchX = depthMm / count;
+    seatNames(index, count).forEach((name, at) => {
+      const x = left + at * pitchX + BELT_MM + 20;
+      const outer = at === 0 ? "left" : at === count - 1 ? "right" : "none";
+      parts.push(part(`${r}-belt-${at + 1}`, `${name}, belt`, "belt", left + at * pitchX + 4, seatTop + HEADREST_MM, BELT_MM, BACK_MM));
+      parts.push(...seat(`${r}-s${at + 1}`, name, outer, x, seatTop, pitchX - BELT_MM - 40, baseMm));
+    });
+    const doorMm = seatHeight + footMm;
+    parts.push(part(`${r}-door-left`, `${where} door cloth left`, "door-cloth", 0, y, DOOR_MM, doorMm));
+    parts.push(part(`${r}-door-right`, `${where} door cloth right`, "door-cloth", left + depthMm + GAP_MM, y, DOOR_MM, doorMm));
+  });
+  const bottom = rows.length * pitch;
+  parts.push(part("boot", "Boot floor", "boot", left, bottom, depthMm, bootMm));
+  parts.push(part("headliner", "Headliner", "headliner", left + depthMm + DOOR_MM + 3 * GAP_MM, 0, depthMm * 0.9, lengthMm * 0.85));
+  return parts;
+}
+
+const SALOON_BACK_MM = 450;
+
+/** A boat's saloon: a settee each side and one across the end, the sole between them, the headlining drawn to the right. */
+export function saloon({ lengthMm, depthMm, seats = 2 }: Measures): Part[] {
+  const seatMm = 500;
+  const inset = SALOON_BACK_MM + CREVICE_MM;
+  const soleMm = Math.max(300, depthMm - 2 * seatMm - 2 * GAP_MM);
+  const top = inset + seatMm + GAP_MM;
+  const settee = Math.max(300, lengthMm - seatMm - GAP_MM);
+  const soleX = inset + seatMm + GAP_MM;
+  const starboard = soleX + soleMm + GAP_MM;
+  const along = (id: string, side: string, x: number) => Array.from({ length: seats }, (_, index) => part(`${id}-${index + 1}`, `${side} base ${index + 1}`, "base", x, top + (index * settee) / seats, seatMm, settee / seats));
+  return [
+    part("fore-back", "Fore back", "back", inset, 0, depthMm, SALOON_BACK_MM),
+    part("fore-crevice", "Fore seam", "crevice", inset, SALOON_BACK_MM, depthMm, CREVICE_MM),
+    ...row("fore", sideBySide("Fore base", 2), "base", inset, inset, depthMm, seatMm),
+    part("port-back", "Port back", "back", 0, top, SALOON_BACK_MM, settee),
+    part("port-crevice", "Port seam", "crevice", SALOON_BACK_MM, top, CREVICE_MM, settee),
+    ...along("port", "Port", inset),
+    part("sole", "Sole carpet", "footwell", soleX, top, soleMm, settee),
+    ...along("starboard", "Starboard", starboard),
+    part("starboard-crevice", "Starboard seam", "crevice", starboard + seatMm, top, CREVICE_MM, settee),
+    part("starboard-back", "Starboard back", "back", starboard + seatMm + CREVICE_MM, top, SALOON_BACK_MM, settee),
+    part("headlining", "Headlining", "headliner", starboard + seatMm + inset + 3 * GAP_MM, 0, depthMm, lengthMm),
+  ];
+}

@@ -1,0 +1,128 @@
+import { difference, intersection, union, type Geom } from "polyclip-ts";
+
+/** Plane geometry of zones: closed polygons in millimetres, x to the right, y down, corners in either sense of turning. */
+
+export interface Point {
+  xMm: number;
+  yMm: number;
+}
+export type Corners = readonly Point[];
+
+export interface Rect {
+  xMm: number;
+  yMm: number;
+  widthMm: number;
+  heightMm: number;
+}
+
+export const rect = (xMm: number, yMm: number, widthMm: number, heightMm: number): Point[] => [
+  { xMm, yMm },
+  { xMm: xMm + widthMm, yMm },
+  { xMm: xMm + widthMm, yMm: yMm + heightMm },
+  { xMm, yMm: yMm + heightMm },
+];
+
+/** Each side with its two ends. */
+const sidesOf = (corners: Corners): [Point, Point][] => corners.map((corner, index) => [corner, corners[(index + 1) % corners.length]!]);
+
+/** Area by the shoelace sum, mm². @example areaMm2(rect(0, 0, 30, 20)) // 600 */
+export const areaMm2 = (corners: Corners): number => Math.abs(sidesOf(corners).reduce((sum, [a, b]) => sum + a.xMm * b.yMm - b.xMm * a.yMm, 0)) / 2;
+
+/** Length all round, mm. */
+export const perimeterMm = (corners: Corners): number => sidesOf(corners).reduce((sum, [a, b]) => sum + Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm), 0);
+
+export function boundsOf(corners: Corners): Rect {
+  const xs = corners.map(({ xMm }) => xMm);
+  const ys = corners.map(({ yMm }) => yMm);
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  return { xMm: left, yMm: top, widthMm: Math.max(...xs) - left, heightMm: Math.max(...ys) - top };
+}
+
+export const moved = (corners: Corners, xMm: number, yMm: number): Point[] => corners.map((corner) => ({ xMm: corner.xMm + xMm, yMm: corner.yMm + yMm }));
+
+/** Stretched to new bounds, its top left corner kept. */
+export function scaledTo(corners: Corners, widthMm: number, heightMm: number): Point[] {
+  const box = boundsOf(corners);
+  return corners.map(({ xMm, yMm }) => ({ xMm: box.xMm + ((xMm - box.xMm) * widthMm) / box.widthMm, yMm: box.yMm + ((yMm - box.yMm) * heightMm) / box.heightMm }));
+}
+
+/** True when the point lies inside, by counting the sides a ray to the right crosses. */
+export function contains(corners: Corners, { xMm, yMm }: Point): boolean {
+  return sidesOf(corners).reduce((inside, [a, b]) => (a.yMm > yMm !== b.yMm > yMm && xMm < ((b.xMm - a.xMm) * (yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm ? !inside : inside), false);
+}
+
+const LEAST_AREA_MM2 = 100;
+
+/** Why these corners are no zone, in words; undefined when they are one. */
+export function shapeProblem(corners: Corners): string | undefined {
+  if (corners.length < 3) return "A zone needs at least three corners.";
+  if (areaMm2(corners) < LEAST_AREA_MM2) return "That is too thin to be a zone.";
+  const sides = sidesOf(corners);
+  const crossing = sides.some((one, i) => sides.some((other, j) => j > i + 1 && !(i === 0 && j === sides.length - 1) && cross(one, other)));
+  return crossing ? "The outline crosses itself. Put the corner back inside." : undefined;
+}
+
+function cross([a, b]: [Point, Point], [c, d]: [Point, Point]): boolean {
+  const side = (p: Point, q: Point, r: Point) => Math.sign((q.xMm - p.xMm) * (r.yMm - p.yMm) - (q.yMm - p.yMm) * (r.xMm - p.xMm));
+  return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+}
+
+// ---- cutting and joining ----------------------------------------------------------------------------------------------
+
+const geom = (corners: Corners): Geom => [corners.map(({ xMm, yMm }): [number, number] => [round(xMm), round(yMm)])];
+const round = (mm: number) => Math.round(mm * 100) / 100;
+
+/** Outer rings only, largest first; a piece with a hole cannot be one zone, so it is told apart. */
+function rings(result: ReturnType<typeof union>): { parts: Point[][]; holed: boolean } {
+  const parts = result.map(([outer]) => outer!.slice(0, -1).map(([xMm, yMm]) => ({ xMm, yMm })));
+  return { parts: parts.filter((part) => areaMm2(part) >= LEAST_AREA_MM2).sort((a, b) => areaMm2(b) - areaMm2(a)), holed: result.some((polygon) => polygon.length > 1) };
+}
+
+/** What is left of a polygon when others are cut out of it, largest piece first. */
+export const minus = (corners: Corners, ...cut: Corners[]): Point[][] => rings(cut.length > 0 ? difference(geom(corners), ...cut.map(geom)) : union(geom(corners))).parts;
+
+/** What two polygons share, largest piece first. */
+export const shared = (a: Corners, b: Corners): Point[][] => rings(intersection(geom(a), geom(b))).parts;
+
+/** Both as one polygon; undefined when they do not touch along a side, or would enclose a hole. */
+export function joined(a: Corners, b: Corners): Point[] | undefined {
+  const { parts, holed } = rings(union(geom(a), geom(b)));
+  return parts.length === 1 && !holed ? parts[0] : undefined;
+}
+
+/** Cut in two along a line through its bounds: a share of the width from the left, or of the depth from the top. */
+export function split(corners: Corners, way: "left-right" | "top-bottom", share = 0.5): [Point[], Point[]] | undefined {
+  const { xMm, yMm, widthMm, heightMm } = boundsOf(corners);
+  const first = way === "left-right" ? rect(xMm - 1, yMm - 1, widthMm * share + 1, heightMm + 2) : rect(xMm - 1, yMm - 1, widthMm + 2, heightMm * share + 1);
+  const [one] = shared(corners, first);
+  const [other] = minus(corners, first);
+  return one && other ? [one, other] : undefined;
+}
+
+// ---- polygons from walls ----------------------------------------------------------------------------------------------
+
+export interface Wall {
+  lengthMm: number;
+  /** How far one turns right at its end, degrees: 90 in a plain corner, −90 where the room opens to the left. */
+  turnDeg: number;
+}
+
+/**
+ * The floor walked round wall by wall, clockwise, starting along the top; the last wall closes it by itself.
+ * @returns corners moved so that the drawing starts at 0, 0, and the closing wall's length
+ */
+export function roomCorners(walls: readonly Wall[]): { corners: Point[]; closingMm: number } {
+  let heading = 0;
+  let at: Point = { xMm: 0, yMm: 0 };
+  const corners: Point[] = [at];
+  for (const { lengthMm, turnDeg } of walls) {
+    at = { xMm: round(at.xMm + lengthMm * Math.cos(heading)), yMm: round(at.yMm + lengthMm * Math.sin(heading)) };
+    corners.push(at);
+    heading += (turnDeg * Math.PI) / 180;
+  }
+  const closingMm = Math.hypot(at.xMm, at.yMm);
+  // The last typed wall may end where the first began.
+  if (closingMm < 1) corners.pop();
+  const { xMm, yMm } = boundsOf(corners);
+  return { corners: moved(corners, -xMm, -yMm), closingMm };
+}

@@ -1,0 +1,32 @@
+import type { FamilyId } from "../core/catalog/families";
+
+/** What the demo jobs really are. It lives outside of every job document, and the core may not look at it. */
+export interface SpotTruth {
+  family?: FamilyId;
+  moisturePct: number;
+  ph: number;
+  surfaceTempC: number;
+  airTempC: number;
+  airHumidityPct: number;
+}
+
+interface JobTruth {
+  /** Everywhere nothing else is said. */
+  plain: SpotTruth;
+  marks: Record<string, Partial<SpotTruth> & { family: FamilyId }>;
+}
+
+const plain = (surfaceTempC: number, airTempC: number, airHumidityPct: number): SpotTruth => ({ moisturePct: 9, ph: 7, surfaceTempC, airTempC, airHumidityPct });
+
+const TRUTH: Record<string, JobTruth> = {
+  "demo-ferry": { plain: plain(16, 18, 62), marks: { "fb-soup": { family: "plant-colour", ph: 5.1 }, "fb-oil": { family: "body-oil", ph: 6.8 }, "fb-ring": { family: "water-ring", ph: 7.9, moisturePct: 12 } } },
+  "demo-settee": { plain: plain(20, 21, 55), marks: { "gs-wax": { family: "gum-wax" }, "gs-wine": { family: "tannin", ph: 4.6 } } },
+  "demo-hall": { plain: plain(13, 14, 68), marks: { "hc-mud": { family: "particulate", moisturePct: 15 }, "hc-tea": { family: "tannin", ph: 5 } } },
+  "demo-van": { plain: plain(15, 16, 60), marks: { "cv-milk": { family: "protein", ph: 5.2, moisturePct: 23 }, "cv-brown": { family: "water-ring", ph: 7.6, moisturePct: 26 } } },
+};
+
+/** What lies at a spot of a demo job; undefined for any other job. */
+export function truthOf(jobId: string, _zoneId?: string, findingId?: string): SpotTruth | undefined {
+  const job = Object.hasOwn(TRUTH, jobId) ? TRUTH[jobId] : undefined;
+  return job && { ...job.plain, ...(findingId ? job.marks[findingId] : undefined) };
+}

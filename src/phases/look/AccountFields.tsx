@@ -1,0 +1,89 @@
+"use client";
+import { useState, type ReactNode } from "react";
+import { ALLERGIES, MATTERS, TRIED, USERS, type AllergyId, type MatterId, type TriedId, type UserId } from "@/core/catalog/account";
+import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
+import { accountWords } from "@/core/diagnosis/background";
+import type { Account } from "@/core/job/schema";
+import { Act } from "@/ui/Act";
+import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
+import { timeText } from "@/ui/time";
+import { useBay } from "@/bay/BayContext";
+import { PromiseFields } from "../PromiseFields";
+
+const outcomesOf = (test: "owner" | "age") => Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, { name }]) => ({ id, name }));
+
+interface Question {
+  id: string;
+  ask: string;
+  /** The answer in words; undefined while nobody asked. */
+  answer: string | undefined;
+  fields: ReactNode;
+}
+
+/** What the owner says, in the order a good technician asks it. Each answer changes something; what follows stands below. */
+export function AccountFields() {
+  const { job, run, nowMs } = useBay();
+  const account: Account = job.account ?? {};
+  const set = (key: keyof Account, label: string, value: unknown) => run(label, { op: "set", path: ["account", key], value });
+  const names = <T extends string>(table: Record<T, { name: string } | string>, ids: readonly T[] | undefined, none: string) =>
+    ids && (ids.length === 0 ? none : ids.map((id) => { const row = table[id]; return typeof row === "string" ? row : row.name; }).join(", "));
+  const many = <T extends string>(key: "spilled" | "tried" | "users" | "allergies", label: string, choices: readonly { id: T; name: string }[], none: string | undefined) => {
+    const value = account[key] as readonly T[] | undefined;
+    return (
+      <div className="row-wrap">
+        {none && <Act className="chip" aria-pressed={value?.length === 0} onAct={() => set(key, label, value?.length === 0 ? undefined : [])}>{none}</Act>}
+        <ManyChips<T> label={label} choices={choices} value={value ?? []} onPick={(picked) => set(key, label, picked.length > 0 ? picked : undefined)} />
+      </div>
+    );
+  };
+  const ownerNames = Object.fromEntries(outcomesOf("owner").map(({ id, name }) => [id, name]));
+  const { handBackAt, usableAt } = job.promises;
+
+  const questions: Question[] = [
+    { id: "spilled", ask: "What was spilled?", answer: names(ownerNames, account.spilled, ""), fields: many("spilled", "What was spilled", outcomesOf("owner"), undefined) },
+    { id: "when", ask: "When?", answer: account.when && outcomesOf("age").find(({ id }) => id === account.when)?.name, fields: <Chips label="When" choices={outcomesOf("age")} value={account.when} onPick={(value) => set("when", "When it happened", value)} /> },
+    { id: "tried", ask: "What was tried on it?", answer: names(TRIED, account.tried, "Nothing"), fields: many<TriedId>("tried", "What was tried", choicesOf(TRIED), "Nothing was tried") },
+    { id: "users", ask: "Who uses it?", answer: names(USERS, account.users, "None of these"), fields: many<UserId>("users", "Who uses it", choicesOf(USERS), "None of these") },
+    { id: "allergies", ask: "Allergies or asthma?", answer: names(ALLERGIES, account.allergies, "None"), fields: many<AllergyId>("allergies", "Allergies", choicesOf(ALLERGIES), "No allergies") },
+    { id: "matters", ask: "What matters most?", answer: account.matters && MATTERS[account.matters], fields: <Chips<MatterId> label="What matters most" choices={choicesOf(MATTERS)} value={account.matters} onPick={(value) => set("matters", "What matters most", value)} /> },
+    { id: "needed", ask: "When is it needed?", answer: handBackAt || usableAt ? [handBackAt && `back ${timeText(Date.parse(handBackAt), nowMs)}`, usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`].filter(Boolean).join(", ") : undefined, fields: <PromiseFields /> },
+    { id: "lift", ask: "May seats be lifted out?", answer: account.liftSeats === undefined ? undefined : account.liftSeats ? "Yes, agreed" : "No, they stay in", fields: <LiftSeats value={account.liftSeats} onPick={(value) => set("liftSeats", "Lifting seats", value)} /> },
+  ];
+  const first = questions.find(({ answer }) => answer === undefined);
+  const [picked, setPicked] = useState<string>();
+  const openId = picked ?? first?.id;
+  const at = questions.findIndex(({ id }) => id === openId);
+  const answered = questions.filter(({ answer }) => answer !== undefined).length;
+  return (
+    <details className="block" data-testid="account">
+      <summary className="row-between"><h2>Owner&apos;s account</h2><span className="soft">{answered === 0 ? "nobody asked yet" : `${answered} of ${questions.length} asked`}</span></summary>
+      {questions.map(({ id, ask, answer, fields }, index) =>
+        id === openId ? (
+          <div key={id} className="question">
+            <h3>{ask}</h3>
+            {fields}
+            <div className="row-wrap mt-2">
+              <Act variant={answer === undefined ? "link" : "primary"} onAct={() => setPicked(questions[(at + 1) % questions.length]!.id)}>{answer === undefined ? "Skip it" : "Next question"}</Act>
+            </div>
+          </div>
+        ) : (
+          <button key={id} type="button" className="question-line" onClick={() => setPicked(id)}>
+            <span>{index + 1}. {ask}</span>
+            <b>{answer ?? "not asked"}</b>
+          </button>
+        ),
+      )}
+      <h3 className="mt-3">What follows from it</h3>
+      <ul>{accountWords(job.account).map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+    </details>
+  );
+}
+
+function LiftSeats({ value, onPick }: { value: boolean | undefined; onPick: (value: boolean | undefined) => void }) {
+  return (
+    <>
+      <Chips label="Lifting seats" choices={[{ id: "yes", name: "Yes, agreed" }, { id: "no", name: "No, they stay in" }]} value={value === undefined ? undefined : value ? "yes" : "no"} onPick={(picked) => onPick(picked && picked === "yes")} />
+      {value && <p className="mt-2"><b>Only by someone competent:</b> battery negative off, wait as the maker&apos;s manual says (20 minutes is common), every plug home and the right torque after, ignition never on with a plug open. Orange cables or a battery under the floor: leave it, refer.</p>}
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+"use client";
+import { useRef, useState } from "react";
+import { addPicture, usePicture } from "@/store/pictures";
+import { Act } from "@/ui/Act";
+import { useBay } from "@/bay/BayContext";
+
+/** Pictures of a finding, from the camera or a file: shrunk here, without place and time, kept in this browser. */
+export function Pictures({ findingId, pictures }: { findingId: string; pictures: readonly string[] }) {
+  const { job, run } = useBay();
+  const file = useRef<HTMLInputElement>(null);
+  const camera = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const set = (label: string, value: string[]) => run(label, { op: "set", path: ["findings", "byId", findingId, "pictures"], value: value.length > 0 ? value : undefined });
+  const add = async (files: FileList | null) => {
+    setProblem(undefined);
+    setBusy(true);
+    const added: string[] = [];
+    for (const each of files ?? []) {
+      try {
+        added.push(await addPicture(job.id, each));
+      } catch (error) {
+        setProblem((error as Error).message);
+      }
+    }
+    if (added.length > 0) set("Add a picture", [...pictures, ...added].slice(0, 20));
+    setBusy(false);
+    for (const input of [file, camera]) if (input.current) input.current.value = "";
+  };
+  return (
+    <div className="mt-3">
+      <h3>Pictures</h3>
+      <div className="pictures">
+        {pictures.map((id) => <Shown key={id} id={id} onRemove={() => set("Take a picture off", pictures.filter((other) => other !== id))} />)}
+      </div>
+      <div className="row-wrap">
+        <Act onAct={() => camera.current?.click()} disabled={busy}>Take a picture</Act>
+        <Act onAct={() => file.current?.click()} disabled={busy}>Add from a file</Act>
+        <span role="status">{busy ? "Shrinking it…" : ""}</span>
+      </div>
+      <input ref={camera} type="file" accept="image/*" capture="environment" className="visually-hidden" tabIndex={-1} aria-label="Picture from the camera" onChange={({ target }) => void add(target.files)} />
+      <input ref={file} type="file" accept="image/*" multiple className="visually-hidden" tabIndex={-1} aria-label="Picture file" onChange={({ target }) => void add(target.files)} />
+      {problem && <p role="alert"><b>{problem}</b> Nothing else changed.</p>}
+    </div>
+  );
+}
+
+function Shown({ id, onRemove }: { id: string; onRemove: () => void }) {
+  const url = usePicture(id);
+  return (
+    <figure>
+      {/* A blob of this browser: there is nothing for a server to optimise. */}
+      {url ? <img src={url} alt="Picture of the finding" data-testid="picture" /> : <span className="soft">{url === null ? "Not on this device" : "…"}</span>}
+      <Act variant="link" aria-label="Take this picture off" onAct={onRemove}>Take it off</Act>
+    </figure>
+  );
+}

@@ -1,0 +1,27 @@
+"use client";
+import { SOIL_LEVELS } from "@/core/catalog/builds";
+import { Act } from "@/ui/Act";
+import { useBay } from "@/bay/BayContext";
+
+/** The drawing as a list: for screen readers, keyboards, and zones too small to hit. */
+export function ZoneList() {
+  const { job, views, zone, go } = useBay();
+  const found = (zoneId: string) => job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).length;
+  const words = ({ id, soil, zone: { clean } }: (typeof views)[number]) => [soil ? SOIL_LEVELS[soil.level].toLowerCase() : clean ? "clean" : "not looked at", found(id) > 0 && `${found(id)} found`].filter(Boolean).join(" · ");
+  return (
+    <details className="block">
+      <summary className="row-between"><h2>All zones as a list</h2><span className="soft">{views.filter(({ soil, zone: { clean } }) => soil || clean).length} of {views.length} looked at</span></summary>
+      {job.pieces.order.map((pieceId) => (
+        <div key={pieceId}>
+          {job.pieces.order.length > 1 && <h3>{job.pieces.byId[pieceId]!.name}</h3>}
+          {views.filter(({ zone }) => zone.pieceId === pieceId).map((view) => (
+            <div className="line-step" key={view.id}>
+              <span className="line-what">{view.name} <span className="soft">{words(view)}</span></span>
+              <Act aria-pressed={view.id === zone?.id} onAct={() => go({ zone: view.id, finding: null })} aria-label={`Take ${view.name} in hand`}>{view.id === zone?.id ? "In hand" : "Take it"}</Act>
+            </div>
+          ))}
+        </div>
+      ))}
+    </details>
+  );
+}

@@ -1,0 +1,86 @@
+"use client";
+import { SOIL_LEVELS, type SoilLevel } from "@/core/catalog/builds";
+import { SOIL_SIGN_IDS, SOIL_SIGNS } from "@/core/catalog/findings";
+import { Act } from "@/ui/Act";
+import { Chips, choicesOf } from "@/ui/Chips";
+import { Num } from "@/ui/Num";
+import { Stepper } from "@/ui/Stepper";
+import { useBay } from "@/bay/BayContext";
+import { findingName } from "../findings";
+import { ClothFields } from "./ClothFields";
+import { ShapeFields } from "./ShapeFields";
+
+/** The zone in hand: how soiled, what was found on it, its shape, and its cloth where it differs. */
+export function ZonePanel() {
+  const { zone, job, go } = useBay();
+  if (!zone) return null;
+  const its = job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zone.id);
+  return (
+    <div className="block">
+      <div className="row-between">
+        <h2>{zone.name}</h2>
+        <span><Num of={zone.areaM2} testId="zone-area" />{zone.seamM && <> · seam <Num of={zone.seamM} testId="zone-seam" /></>}</span>
+      </div>
+      {its.length > 0 && (
+        <div className="chips mb-3" role="group" aria-label={`Found on ${zone.name}`}>
+          {its.map((id) => <Act key={id} className="chip" onAct={() => go({ finding: id })}>{findingName(job, id)}</Act>)}
+        </div>
+      )}
+      <h3>Soil by the look</h3>
+      <SoilChips />
+      <details className="mt-2">
+        <summary className="form-label">Measure it better{zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}</summary>
+        <SoilSigns />
+      </details>
+      <ShapeFields key={zone.id} />
+      <details className="mt-2">
+        <summary className="form-label">Its own cloth and what lies beside it</summary>
+        <ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} />
+      </details>
+    </div>
+  );
+}
+
+function SoilChips() {
+  const { zone, run } = useBay();
+  if (!zone) return null;
+  const { soil, clean, wetMud } = zone.zone;
+  const choices = [{ id: "clean", name: "Clean" }, ...choicesOf<SoilLevel>(SOIL_LEVELS), { id: "wet", name: "Wet mud" }] as const;
+  const path = (key: string) => ["zones", "byId", zone.id, key];
+  return (
+    <Chips
+      label={`Soil on ${zone.name}`}
+      choices={choices}
+      value={wetMud ? "wet" : (soil ?? (clean ? "clean" : undefined))}
+      onPick={(picked) =>
+        run(
+          `Soil on ${zone.name}`,
+          { op: "set", path: path("soil"), value: picked === "clean" || picked === "wet" ? undefined : picked },
+          { op: "set", path: path("clean"), value: picked === "clean" ? true : undefined },
+          { op: "set", path: path("wetMud"), value: picked === "wet" ? true : undefined },
+        )
+      }
+    />
+  );
+}
+
+function SoilSigns() {
+  const { zone, run } = useBay();
+  if (!zone) return null;
+  const signs = zone.zone.soilSigns ?? {};
+  const set = (key: string, label: string, value: unknown) => run(label, { op: "set", path: ["zones", "byId", zone.id, "soilSigns", key], value });
+  return (
+    <>
+      {SOIL_SIGN_IDS.map((sign) => (
+        <div key={sign} className="mb-3">
+          <h3>{SOIL_SIGNS[sign].name}</h3>
+          <p className="soft">{SOIL_SIGNS[sign].how}</p>
+          <Chips<SoilLevel> label={SOIL_SIGNS[sign].name} choices={choicesOf(SOIL_SIGNS[sign].levels)} value={signs[sign]} onPick={(value) => set(sign, SOIL_SIGNS[sign].name, value)} />
+        </div>
+      ))}
+      <Stepper label="Dry soil vacuumed" value={signs.vacuumedGPerM2} unit="g/m2" step={10} min={0} max={1000} unknown={{ words: "not weighed", start: 30 }} onChange={(value) => set("vacuumedGPerM2", "Dry soil vacuumed", value)} />
+      {signs.vacuumedGPerM2 !== undefined && <Act variant="link" onAct={() => set("vacuumedGPerM2", "Dry soil vacuumed", undefined)}>Not weighed after all</Act>}
+      {zone.soil && <p className="mt-2">Taken as <b><Num of={zone.soil.of} words={SOIL_LEVELS[zone.soil.level].toLowerCase()} testId="soil-level" /></b>.</p>}
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+"use client";
+import { useRef } from "react";
+import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/catalog/evidence";
+import { outcomeName, type Hint } from "@/core/diagnosis/diagnose";
+import type { MarkFinding } from "@/core/job/schema";
+import { Chips } from "@/ui/Chips";
+import { useBay } from "@/bay/BayContext";
+
+/** One test: how, what it showed, or why it may not be done here. */
+export function EvidenceRow({ test, finding, lock, hint }: { test: EvidenceId; finding: MarkFinding; lock?: string; hint?: Hint }) {
+  const { name, how, caution, puts, stirs } = testOf(test);
+  const done = finding.evidence[test] !== undefined;
+  return (
+    <div className="evidence-row">
+      <h3>{name}</h3>
+      {lock && !done ? (
+        <p className="lock" data-testid={`lock-${test}`}><b>Locked.</b> {lock}</p>
+      ) : (
+        <>
+          <p className="soft">{how}{caution && (puts || stirs) ? ` ${caution}` : ""}</p>
+          {hint && <p>Taken as <b>{hint.outcomes.map((outcome) => outcomeName(test, outcome).toLowerCase()).join(" or ")}</b> {hint.from}, until you say otherwise.</p>}
+          <EvidenceChips test={test} finding={finding} />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The outcomes as chips; with the focus among them the number keys pick one. */
+export function EvidenceChips({ test, finding, autoFocusKey }: { test: EvidenceId; finding: MarkFinding; autoFocusKey?: string }) {
+  const { run, findingId } = useBay();
+  const box = useRef<HTMLDivElement>(null);
+  const outcomes = Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, outcome]) => ({ id, name: outcome.name }));
+  const pick = (value: string | undefined) => run(testOf(test).name, { op: "set", path: ["findings", "byId", findingId!, "evidence", test], value });
+  return (
+    <div
+      ref={box}
+      data-evidence={test}
+      data-focus={autoFocusKey}
+      onKeyDown={(event) => {
+        const picked = outcomes[Number(event.key) - 1];
+        if (!/^[1-9]$/.test(event.key) || !picked || event.ctrlKey || event.metaKey || event.altKey) return;
+        // Among the chips a number picks; elsewhere it changes the phase.
+        event.stopPropagation();
+        event.nativeEvent.stopImmediatePropagation();
+        pick(finding.evidence[test] === picked.id ? undefined : picked.id);
+      }}
+    >
+      <Chips label={testOf(test).name} choices={outcomes} value={finding.evidence[test]} onPick={pick} numbered />
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+"use client";
+import { useHotkeys } from "react-hotkeys-hook";
+import { EVIDENCE_IDS, testOf } from "@/core/catalog/evidence";
+import type { TestAdvice } from "@/core/diagnosis/advice";
+import { isCommon } from "@/core/diagnosis/decision";
+import type { MarkFinding } from "@/core/job/schema";
+import { formatShare } from "@/core/quantity/format";
+import { Num } from "@/ui/Num";
+import { Act } from "@/ui/Act";
+import { useBay } from "@/bay/BayContext";
+import { EvidenceChips } from "./EvidenceRow";
+
+/** The most useful test now, or that it is enough. */
+export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding: MarkFinding }) {
+  const { go } = useBay();
+  const { enough, ranked, decision, locks } = advice;
+  const [best] = ranked;
+  useHotkeys("t", (event) => {
+    event.preventDefault();
+    document.querySelector<HTMLButtonElement>('[data-focus="next"] button')?.focus();
+  });
+  if (enough || !best) {
+    const settled = !isCommon(decision) && decision.sure >= 0.9;
+    const locked = EVIDENCE_IDS.filter((test) => locks[test] && finding.evidence[test] === undefined).length;
+    return (
+      <div className="now-step" data-testid="next-test">
+        <h2>{settled ? "Enough tested" : "Nothing left to test"}</h2>
+        <p>{settled ? `The first step is ${formatShare(decision.sure)} sure, and no single test left would change it.` : `Still not sure (${formatShare(decision.sure)}): the first step is the gentle one that suits all that are likely.`}{locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}</p>
+        <Act variant="primary" onAct={() => go({ phase: "plan" })}>To the plan</Act>
+      </div>
+    );
+  }
+  const { name, how, caution, minutes } = testOf(best.test);
+  return (
+    <div className="now-step" data-testid="next-test" data-test={best.test}>
+      <div className="row-between"><h2>Next: {name.charAt(0).toLowerCase()}{name.slice(1)}</h2><span className="soft"><Num of={best.worth} words={`about ${minutes} min`} /></span></div>
+      <p>{how}</p>
+      {caution && <p><b>{caution}</b></p>}
+      <p className="soft">It tells <Num of={best.gain} testId="next-gain" />, and changes the first step with a chance of <Num of={best.change} share testId="next-change" />. Key T, then a number.</p>
+      <EvidenceChips test={best.test} finding={finding} autoFocusKey="next" />
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import { useEffect, useState } from "react";
+import { shrinkWorker } from "../workers/shrink";
+import { db, whyNotKept, type Picture } from "./db";
+import { newId } from "./jobs";
+
+const LONGEST_PX = 1600;
+const QUALITY = 0.85;
+const MOST_BYTES = 60_000_000;
+const DAY_MS = 86_400_000;
+
+/**
+ * Shrinks a picture and keeps it in this browser: the right way up, without the place and time the camera wrote into it.
+ * @throws Error with a sentence when it is no picture, too large, or cannot be kept
+ */
+export async function addPicture(jobId: string, file: File): Promise<string> {
+  if (file.size > MOST_BYTES) throw new Error(`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a picture may have ${MOST_BYTES / 1e6} MB.`);
+  const shrunk = await shrinkWorker().shrink(file, LONGEST_PX, QUALITY).catch(() => {
+    throw new Error(`"${file.name}" is no picture this browser can read. JPEG, PNG and WebP are.`);
+  });
+  const picture: Picture = { id: newId(), jobId, addedAt: Date.now(), ...shrunk };
+  try {
+    await (await db()).put("pictures", picture);
+  } catch (error) {
+    throw new Error(`The picture was not kept: ${whyNotKept(error)}.`, { cause: error });
+  }
+  return picture.id;
+}
+
+/** A kept picture as an address to show; undefined while it loads, null when it is not on this device. */
+export function usePicture(id: string): string | null | undefined {
+  const [url, setUrl] = useState<string | null>();
+  useEffect(() => {
+    let made: string | undefined;
+    let over = false;
+    void db()
+      .then((database) => database.get("pictures", id))
+      .then((picture) => {
+        if (over) return;
+        made = picture && URL.createObjectURL(picture.blob);
+        setUrl(made ?? null);
+      });
+    return () => {
+      over = true;
+      if (made) URL.revokeObjectURL(made);
+    };
+  }, [id]);
+  return url;
+}
+
+/** Takes away pictures whose job has been gone for a day: until then deleting it can be undone. */
+export async function sweepPictures() {
+  const database = await db();
+  const jobs = new Set(await database.getAllKeys("jobs"));
+  for (const { id, jobId, addedAt } of await database.getAll("pictures")) if (!jobs.has(jobId) && Date.now() - addedAt > DAY_MS) await database.delete("pictures", id);
+}

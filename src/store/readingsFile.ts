@@ -1,0 +1,45 @@
+import Papa from "papaparse";
+import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from "../core/catalog/findings";
+import { readingProblem, type NewReading } from "../core/job/readings";
+import type { ZoneView } from "../core/treatment/facts";
+
+/** The columns of a table of readings, as it is pasted or opened. */
+export const READING_COLUMNS = ["instrument", "zone", "value", "humidity"] as const;
+const MOST_ROWS = 500;
+
+/**
+ * Reads pasted or opened readings: CSV with the columns instrument, zone, value and humidity, the first row their names.
+ * Nothing is taken when any line is wrong.
+ * @returns the readings, or a sentence for each wrong line
+ */
+export function readReadings(text: string, views: readonly ZoneView[]): { readings: NewReading[]; problems: string[] } {
+  const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: "greedy", transformHeader: (header) => header.trim().toLowerCase() });
+  const missing = READING_COLUMNS.filter((column) => column !== "humidity" && !meta.fields?.includes(column));
+  if (missing.length > 0) return { readings: [], problems: [`Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line names them: ${READING_COLUMNS.join(",")}.`] };
+  if (data.length === 0) return { readings: [], problems: ["There is no reading under the first line."] };
+  if (data.length > MOST_ROWS) return { readings: [], problems: [`There are ${data.length} readings; at most ${MOST_ROWS} go in at once.`] };
+  const readings: NewReading[] = [];
+  const problems: string[] = [];
+  data.forEach((row, index) => {
+    const read = readRow(row, views);
+    if (typeof read === "string") problems.push(`Line ${index + 2}: ${read}`);
+    else readings.push(read);
+  });
+  return problems.length > 0 ? { readings: [], problems: problems.slice(0, 12) } : { readings, problems };
+}
+
+function readRow(row: Record<string, string>, views: readonly ZoneView[]): NewReading | string {
+  const word = (row.instrument ?? "").trim().toLowerCase();
+  const instrument: InstrumentId | undefined = INSTRUMENT_IDS.find((id) => id === word || INSTRUMENTS[id].name.toLowerCase() === word);
+  if (!instrument) return `"${row.instrument ?? ""}" is no instrument. There are ${INSTRUMENT_IDS.join(", ")}.`;
+  const zoneName = (row.zone ?? "").trim();
+  const zone = views.find(({ name }) => name.toLowerCase() === zoneName.toLowerCase());
+  if (!zone && instrument !== "air") return zoneName ? `there is no zone called "${zoneName}" on this job.` : "it does not say which zone.";
+  const value = Number((row.value ?? "").trim().replace(",", "."));
+  if ((row.value ?? "").trim() === "" || !Number.isFinite(value)) return `"${row.value ?? ""}" is not a number.`;
+  const humidity = (row.humidity ?? "").trim();
+  const humidityPct = humidity === "" ? undefined : Number(humidity.replace(",", "."));
+  if (humidityPct !== undefined && !Number.isFinite(humidityPct)) return `humidity "${humidity}" is not a number.`;
+  const reading: NewReading = { instrument, value, ...(zone ? { zoneId: zone.id } : {}), ...(humidityPct === undefined ? {} : { humidityPct }) };
+  return readingProblem(reading) ?? reading;
+}
