@@ -35,6 +35,9 @@ export async function openFerry(page: Page, phase = "look", more = "") {
   await expect(page.locator("main.bay-main")).toBeVisible();
 }
 
+/** Everything the bay needs is here: from now on the network may go. */
+export const allLoaded = (page: Page) => expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");
+
 export const phase = (page: Page, name: string) => page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: new RegExp(`${name}$`) });
 
 /** Opens a number's working and reads it. */

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, openFerry, phase, storedJob, test, workingOf } from "./bay";
+import { allLoaded, expect, openFerry, phase, storedJob, test, workingOf } from "./bay";
 
 const main = (page: Page) => page.getByTestId("main-act");
 
@@ -18,6 +18,8 @@ async function workToTheEnd(page: Page, press: () => Promise<void>) {
 test("the ferry bench from Look to Hand back by pointer, with the network gone", async ({ page, context }) => {
   await page.clock.install();
   await openFerry(page);
+  await page.clock.fastForward("00:05");
+  await allLoaded(page);
   await context.setOffline(true);
 
   // Look: the length is an input of the area.

@@ -114,7 +114,7 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
     return path;
   };
   const jobs = () => page.locator(".job-row");
-  await expect(jobs()).toHaveCount(3);
+  await expect(jobs()).toHaveCount(4);
   const bad: [string, string, RegExp][] = [
     ["broken.job.json", "{ not json", /not JSON/],
     ["text.job.json", JSON.stringify({ ...file, job: { ...file.job, site: { airTempC: "18" } } }), /airTempC must be a number; it is the text "18"/],
@@ -125,7 +125,7 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
   for (const [name, text, words] of bad) {
     await page.getByLabel("Job file").setInputFiles(write(name, text));
     await expect(page.getByRole("alert").filter({ hasText: "was not opened" })).toContainText(words);
-    await expect(jobs()).toHaveCount(3);
+    await expect(jobs()).toHaveCount(4);
     await page.getByRole("button", { name: "Close" }).last().click();
   }
   await page.getByLabel("Job file").setInputFiles(good);
@@ -158,14 +158,14 @@ test("jobs are duplicated, deleted and brought back; the demo comes once and goe
   await page.goto("/");
   await expect(page.getByText("No jobs yet")).toBeVisible();
   await page.goto("/demo");
-  await expect(page.locator(".job-row")).toHaveCount(3);
+  await expect(page.locator(".job-row")).toHaveCount(4);
   await page.goto("/demo");
   await expect(page).toHaveURL("/");
-  await expect(page.locator(".job-row")).toHaveCount(3);
+  await expect(page.locator(".job-row")).toHaveCount(4);
   await page.getByRole("button", { name: "Duplicate Tern House settee" }).click();
   await expect(page.locator(".job-row")).toHaveCount(4);
   await page.getByRole("button", { name: "Delete Tern House settee", exact: true }).click();
-  await expect(page.locator(".job-row")).toHaveCount(3);
+  await expect(page.locator(".job-row")).toHaveCount(4);
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.locator(".job-row")).toHaveCount(4);
   await page.getByRole("button", { name: "Remove the demo jobs" }).click();

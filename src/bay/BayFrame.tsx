@@ -1,15 +1,17 @@
 "use client";
-import Link from "next/link";
 import type { ComponentType } from "react";
 import { useJobsState } from "@/store/jobs";
+import { later, useAllLoaded } from "@/ui/later";
 import { BayProvider, useBay } from "./BayContext";
-import { KeyList, useBayKeys } from "./keys";
+import { useBayKeys } from "./keys";
 import { cautionsFor, Margin } from "./Margin";
 import { PieceMap } from "./map/PieceMap";
 import type { PhaseId } from "./phases";
 import { PhaseLinks, Thread } from "./Thread";
 import { TopStrip } from "./TopStrip";
 import { useDwellSignals, useScreenOn } from "./useDwellSignals";
+
+const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
 
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */
 export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
@@ -28,9 +30,10 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   useScreenOn(running);
   useDwellSignals(running);
   const keys = useBayKeys();
+  const loaded = useAllLoaded();
   const Phase = phases[phase];
   return (
-    <div className={`bay bay-${phase}${cautions.length === 0 ? " bay-no-margin" : ""}`}>
+    <div className={`bay bay-${phase}${cautions.length === 0 ? " bay-no-margin" : ""}`} data-loaded={loaded || undefined}>
       <TopStrip onKeys={keys.show} />
       <PieceMap />
       <main className="bay-main" key={phase}>
@@ -46,7 +49,7 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
         <Thread />
         <PhaseLinks />
       </footer>
-      <KeyList {...keys} />
+      {keys.shown && <KeyList {...keys} />}
     </div>
   );
 }
@@ -61,7 +64,7 @@ function Missing() {
         <>
           <h1>This job is not on this device</h1>
           <p>It may have been deleted in another tab, or belongs to another browser. A job file brings it back.</p>
-          <Link className="btn btn-primary" href="/" prefetch={false}>Back to jobs</Link>
+          <a className="btn btn-primary" href="/">Back to jobs</a>
         </>
       )}
     </main>

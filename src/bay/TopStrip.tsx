@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { ArrowCounterclockwise, ArrowClockwise, ChevronLeft, QuestionLg } from "react-bootstrap-icons";
 import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -15,7 +14,7 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   const canRedo = useJobsState(({ redoable }) => redoable.some(({ jobId }) => jobId === job.id));
   return (
     <header className="strip no-print">
-      <Link href="/" prefetch={false} className="btn btn-link" aria-label="Back to jobs"><ChevronLeft aria-hidden /></Link>
+      <a href="/" className="btn btn-link" aria-label="Back to jobs"><ChevronLeft aria-hidden /></a>
       <h1>{job.title}</h1>
       <RunningLoops />
       <SavedWord />

@@ -77,5 +77,26 @@ function hallCarpet(now: Date): Job {
   ]);
 }
 
+function camperVan(now: Date): Job {
+  const base: Job = {
+    ...emptyJob({ id: "demo-van", title: "Camper van Pippit, cabin", createdAt: now.toISOString() }),
+    customer: "Bram and Ines Quill", place: "Slipway car park, Sallow Quay",
+    site: { airTempC: 16, relativeHumidityPct: 60, airSpeedMPerS: 0.3, water: "carried", power: "mains", wasteWater: "taken-away" },
+    account: { spilled: ["milk-blood"], when: "days", tried: ["soap"], users: ["children", "animals"], allergies: [], matters: "smell", liftSeats: false },
+    promises: { handBackAt: at(now, 1, 17), usableAt: at(now, 2, 9), dampHandBackAgreed: true },
+  };
+  return build("cv", base, "cabin", { name: "Cabin", cloth: { material: "polyester", build: "cover-on-foam", construction: "woven", careCode: "none", ageYears: 9, condition: "sound", neighbours: [] } }, (zone) => [
+    { op: "set", path: ["zones", "byId", zone("boot"), "soil"], value: "heavy" },
+    { op: "set", path: ["zones", "byId", zone("boot"), "cloth"], value: { construction: "pile", build: "carpet-on-underlay" } },
+    { op: "set", path: ["zones", "byId", zone("r1-foot-left"), "soil"], value: "moderate" },
+    { op: "set", path: ["zones", "byId", zone("r2-s1-base"), "soil"], value: "light" },
+    { op: "insert", collection: "findings", id: "cv-milk", value: { kind: "mark", zoneId: zone("r2-s3-base"), name: "Spilled milk", centre: { xMm: 150, yMm: 180 }, size: { widthMm: 180, heightMm: 140 }, outline: blot([90, 62, 70, 84, 66, 74, 60, 78]), evidence: { feel: "crusty", smell: "sour" } } },
+    { op: "insert", collection: "findings", id: "cv-smell", value: { kind: "odour", zoneId: zone("r2-s3-base"), closed: 4, aired: 3, character: "sour", pressed: "stronger" } },
+    { op: "insert", collection: "findings", id: "cv-hair", value: { kind: "hair", zoneId: zone("boot"), density: "much" } },
+    { op: "insert", collection: "findings", id: "cv-brown", value: { kind: "mark", zoneId: zone("headliner"), name: "Brown ring", centre: { xMm: 400, yMm: 300 }, size: { widthMm: 300, heightMm: 220 }, evidence: { colour: "yellow-brown", edge: "dark-rim" }, ring: { history: "leak" } } },
+    { op: "insert", collection: "findings", id: "cv-wear", value: { kind: "damage", zoneId: zone("r1-s1-base-left"), damage: "wear", centre: { xMm: 40, yMm: 200 }, size: { widthMm: 60, heightMm: 120 }, told: true, toldAt: now.toISOString() } },
+  ]);
+}
+
 /** The demo jobs, promised from the given moment on. */
-export const demoJobs = (now: Date): Job[] => [ferryBench(now), guesthouseSettee(now), hallCarpet(now)];
+export const demoJobs = (now: Date): Job[] => [ferryBench(now), guesthouseSettee(now), hallCarpet(now), camperVan(now)];

@@ -7,7 +7,7 @@ import { inSystem, fromSystem, type Unit } from "@/core/quantity/units";
 import { useFormat } from "./Num";
 
 /** A typed number in the shown units. Anything outside the range gets a sentence and changes nothing. */
-export function NumberField({ label, value, unit, min, max, decimals, onChange }: { label: string; value: number | undefined; unit: Unit; min: number; max: number; decimals?: number; onChange: (value: number) => void }) {
+export function NumberField({ label, value, unit, min, max, decimals, hideLabel = false, onChange }: { label: string; value: number | undefined; unit: Unit; min: number; max: number; decimals?: number; hideLabel?: boolean; onChange: (value: number) => void }) {
   const { units, quantity } = useFormat();
   const [text, setText] = useState<string>();
   const shown = value === undefined ? "" : String(Number(inSystem({ value, unit }, units).value.toFixed(decimals ?? (units === "metric" ? 0 : 1))));
@@ -28,7 +28,7 @@ export function NumberField({ label, value, unit, min, max, decimals, onChange }
   };
   return (
     <FormGroup controlId={`field-${label.replace(/\W+/g, "-").toLowerCase()}`}>
-      <FormLabel>{label}, {sign}</FormLabel>
+      <FormLabel visuallyHidden={hideLabel}>{sign ? `${label}, ${sign}` : label}</FormLabel>
       <FormControl inputMode="decimal" value={text ?? shown} isInvalid={problem !== undefined} onChange={({ target }) => setText(target.value)} onBlur={keep} onKeyDown={({ key }) => { if (key === "Enter") keep(); if (key === "Escape") setText(undefined); }} />
       <FormControl.Feedback type="invalid" role="alert">{problem} The old value stands.</FormControl.Feedback>
     </FormGroup>

@@ -1,15 +1,17 @@
 "use client";
 import { Suspense } from "react";
 import { BayFrame } from "@/bay/BayFrame";
-import { DryPhase } from "@/phases/dry/DryPhase";
-import { HandBackPhase } from "@/phases/handback/HandBackPhase";
-import { LookPhase } from "@/phases/look/LookPhase";
-import { MixPhase } from "@/phases/mix/MixPhase";
-import { PlanPhase } from "@/phases/plan/PlanPhase";
-import { TestPhase } from "@/phases/test/TestPhase";
-import { WorkPhase } from "@/phases/work/WorkPhase";
+import { later } from "@/ui/later";
 
-const PHASES = { look: LookPhase, test: TestPhase, plan: PlanPhase, mix: MixPhase, work: WorkPhase, dry: DryPhase, handback: HandBackPhase };
+const PHASES = {
+  look: later(() => import("@/phases/look/LookPhase").then(({ LookPhase }) => LookPhase)),
+  test: later(() => import("@/phases/test/TestPhase").then(({ TestPhase }) => TestPhase)),
+  plan: later(() => import("@/phases/plan/PlanPhase").then(({ PlanPhase }) => PlanPhase)),
+  mix: later(() => import("@/phases/mix/MixPhase").then(({ MixPhase }) => MixPhase)),
+  work: later(() => import("@/phases/work/WorkPhase").then(({ WorkPhase }) => WorkPhase)),
+  dry: later(() => import("@/phases/dry/DryPhase").then(({ DryPhase }) => DryPhase)),
+  handback: later(() => import("@/phases/handback/HandBackPhase").then(({ HandBackPhase }) => HandBackPhase)),
+};
 
 export default function BayPage() {
   return (

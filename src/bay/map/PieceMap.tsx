@@ -1,20 +1,25 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
 import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
-import { isPlaced, type PlacedFinding } from "@/core/job/schema";
-import { moveCornerOps } from "@/core/job/zoneOps";
+import { isPlaced } from "@/core/job/placed";
+import type { PlacedFinding } from "@/core/job/schema";
 import { contains, type Point } from "@/core/pieces/geometry";
-import { newId, notify } from "@/store/jobs";
+import { templateOf } from "@/core/pieces/templates";
+import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";
+import { later } from "@/ui/later";
 import { useBay } from "../BayContext";
 import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
 import { placeZones, type Placed } from "./geometry";
 import { Patterns } from "./patterns";
 
+const CornerHandles = later(() => import("./CornerHandles").then(({ CornerHandles }) => CornerHandles));
+
 const MARGIN_PX = 10;
 const SCALE_ROOM_PX = 34;
+const CLOSER_MM = 350;
 const TEXT_PX = 15;
 /** A palm: what a mark is until it is sized. */
 const FIRST_SIZE_MM = 80;
@@ -22,12 +27,14 @@ const FIRST_SIZE_MM = 80;
 /** The plan drawing of what is being cleaned; stays in every phase. */
 export function PieceMap() {
   const [open, setOpen] = useState(false);
+  const [closer, setCloser] = useState(false);
   return (
     <section className={`bay-map no-print${open ? " open" : ""}`} aria-label="Piece map">
       <LensBar />
       <LensCaption />
       <div className="map-canvas">
-        <Drawing />
+        <Drawing closer={closer} />
+        <Act className="map-closer" aria-pressed={closer} onAct={() => setCloser(!closer)}>{closer ? "The whole" : "Closer"}</Act>
         <Act className="map-toggle" onAct={() => setOpen(!open)}>{open ? "Close map" : "Map"}</Act>
       </div>
     </section>
@@ -43,7 +50,7 @@ function LensCaption() {
   return <p className="lens-caption"><b>{zone.name}</b>{of ? <>: <Num of={of} words={words} testId="lens-value" /></> : words ? `: ${words}` : ""}</p>;
 }
 
-function Drawing() {
+function Drawing({ closer }: { closer: boolean }) {
   const bay = useBay();
   const { views, zone, lens, assessment, job, findingId, go, tool, setTool } = bay;
   const { units, quantity } = useFormat();
@@ -53,10 +60,15 @@ function Drawing() {
 
   const { placed, widthMm, heightMm } = placeZones(views);
   const rulerRoomPx = size.height > 150 ? SCALE_ROOM_PX : 0;
-  const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / widthMm, (size.height - 2 * MARGIN_PX - rulerRoomPx) / heightMm));
+  const inHand = placed.find(({ view }) => view.id === zone?.id);
+  // Closer: the zone in hand in the middle, with a seat's width round it, so that small parts can be hit with a glove.
+  const near = closer && inHand ? { widthMm: Math.min(widthMm, inHand.at.widthMm + 2 * CLOSER_MM), heightMm: Math.min(heightMm, inHand.at.heightMm + 2 * CLOSER_MM) } : { widthMm, heightMm };
+  const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / near.widthMm, (size.height - 2 * MARGIN_PX - rulerRoomPx) / near.heightMm));
   const unit = 1 / scale;
   const px = (pixels: number) => pixels * unit;
-  const view = { x: -(size.width * unit - widthMm) / 2, y: -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
+  const middle = closer && inHand ? { x: inHand.at.xMm + inHand.at.widthMm / 2, y: inHand.at.yMm + inHand.at.heightMm / 2 } : undefined;
+  const view = { x: middle ? middle.x - (size.width * unit) / 2 : -(size.width * unit - widthMm) / 2, y: middle ? middle.y - (size.height * unit) / 2 : -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
+  const { faces } = templateOf((zone ?? views[0]!).piece.template);
   const rulerMm = [5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100;
 
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
@@ -73,7 +85,6 @@ function Drawing() {
     const point = pointIn(svg.current!, event);
     setTool({ kind: "draw", corners: [...tool.corners, { xMm: Math.round(point.x - drawnOn.xMm), yMm: Math.round(point.y - drawnOn.yMm) }] });
   };
-  const inHand = placed.find(({ view }) => view.id === zone?.id);
 
   return (
     <svg ref={svg} className="map" viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} role="group" aria-label={`${job.title}, drawn from its measures`} style={{ ["--heavy" as string]: px(4) }} onPointerUp={onCanvas}>
@@ -91,12 +102,12 @@ function Drawing() {
         const marks = Object.values(job.findings.byId).filter((finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding));
         return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} avoid={marks} />;
       })}
-      {tool?.kind === "shape" && inHand && inHand.corners.map((_, index) => <CornerHandle key={index} index={index} on={inHand} px={px} unit={unit} />)}
+      {tool?.kind === "shape" && inHand && <CornerHandles on={inHand} px={px} unit={unit} />}
       {tool?.kind === "draw" && <Drawn corners={tool.corners.map(({ xMm, yMm }) => ({ xMm: xMm + drawnOn.xMm, yMm: yMm + drawnOn.yMm }))} px={px} />}
       {size.height > 150 && <g transform={`translate(0 ${heightMm + px(20)})`}>
         <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
         <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
-        {widthMm * scale > 230 && <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">front ↓</text>}
+        {faces && widthMm * scale > 230 && <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">{faces}</text>}
       </g>}
     </svg>
   );
@@ -135,22 +146,6 @@ function inset(corners: readonly Point[], { xMm, yMm, widthMm, heightMm }: Place
   return corners.map((corner) => ({ xMm: x + (corner.xMm - x) * (1 - (2 * by) / widthMm), yMm: y + (corner.yMm - y) * (1 - (2 * by) / heightMm) }));
 }
 
-/** A corner of the zone in hand, to be dragged; why it may not go there is said, and it springs back. */
-function CornerHandle({ index, on, px, unit }: { index: number; on: Placed; px: (pixels: number) => number; unit: number }) {
-  const { job, run } = useBay();
-  const [pulled, setPulled] = useState({ x: 0, y: 0 });
-  const corner = on.corners[index]!;
-  const drag = useDrag(({ movement: [x, y], last, event }) => {
-    event.stopPropagation();
-    setPulled(last ? { x: 0, y: 0 } : { x: x * unit, y: y * unit });
-    if (!last) return;
-    const change = moveCornerOps(job, on.view.id, index, { xMm: corner.xMm - on.offset.xMm + x * unit, yMm: corner.yMm - on.offset.yMm + y * unit });
-    if (change.ok) run(`Corner of ${on.view.name}`, ...change.ops);
-    else notify(change.because, "problem");
-  });
-  return <circle {...drag()} className="handle" data-testid="corner-handle" cx={corner.xMm + pulled.x} cy={corner.yMm + pulled.y} r={px(11)} onPointerUp={(event) => event.stopPropagation()} />;
-}
-
 /** What is being drawn, open until it is closed. */
 function Drawn({ corners, px }: { corners: Point[]; px: (pixels: number) => number }) {
   return (
@@ -170,6 +165,8 @@ function GlueTicks({ at, px }: { at: { x: number; y: number; width: number; heig
 
 const CHARACTER_PX = 7.2;
 const BOLD_CHARACTER_PX = 7.9;
+/** What a corner of a label outside of its zone costs: more than anything else. */
+const NOT_HERE = 1e6;
 
 /** Labels sit on solid ground, never on a pattern, and in the corner where they cover no mark; narrow zones are labelled upright. */
 function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string; avoid: PlacedFinding[] }) {
@@ -189,6 +186,15 @@ function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }
   if (down < 24 || across < needed + 4) return null;
 
   const boxes = avoid.map(({ centre, size: its }) => ({ left: (centre.xMm - its.widthMm / 2) / px(1), right: (centre.xMm + its.widthMm / 2) / px(1), top: (centre.yMm - its.heightMm / 2) / px(1), bottom: (centre.yMm + its.heightMm / 2) / px(1) }));
+  // In a corner that the outline leaves out the label would hang in the air, or over another zone.
+  const outside = (left: number, bottom: number, { width, height }: (typeof layouts)[number]) => {
+    const ends = [left + 1, left + width - 1].flatMap((x) => [bottom - height + 1, bottom - 1].map((y) => ({ xMm: at.xMm + px(x), yMm: at.yMm + px(y) })));
+    return ends.filter((end) => !contains(corners, end)).length * NOT_HERE;
+  };
+  const middles = layouts.map((layout, shorter) => {
+    const [left, bottom] = [(size.width - layout.width) / 2, (size.height + layout.height) / 2];
+    return { layout, left, bottom, cost: shorter * 40 + 20 + outside(left, bottom, layout) };
+  });
   const spots = layouts.flatMap((layout, shorter) =>
     [false, true].flatMap((top) =>
       [false, true].map((right) => {
@@ -196,13 +202,12 @@ function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }
         const left = right ? size.width - layout.width - inset : inset;
         const bottom = top ? layout.height + 8 : size.height - 8;
         const covered = boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + layout.width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - layout.height)), 0);
-        // In a corner that the outline leaves out the label would hang in the air.
-        const middle = { xMm: at.xMm + px(left + layout.width / 2), yMm: at.yMm + px(bottom - layout.height / 2) };
-        return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 + (contains(corners, middle) ? 0 : 1e6) };
+        return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 + outside(left, bottom, layout) };
       }),
     ),
   );
-  const best = spots.reduce((least, spot) => (spot.cost < least.cost ? spot : least));
+  const best = [...spots, ...middles].reduce((least, spot) => (spot.cost < least.cost ? spot : least));
+  if (!upright && best.cost >= NOT_HERE) return null;
   const { lines, width, height } = upright ? layouts[1]! : best.layout;
   // Upright it stands at the foot or at the head, or not at all where it would cover a mark.
   const foot = [size.height - 8, width + 8].find((bottom) => boxes.every((box) => box.bottom < bottom - width || box.top > bottom));

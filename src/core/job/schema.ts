@@ -213,7 +213,6 @@ export type HairFinding = Extract<Finding, { kind: "hair" }>;
 export type MouldFinding = Extract<Finding, { kind: "mould" }>;
 /** What has a place and a size on the drawing. */
 export type PlacedFinding = Exclude<Finding, OdourFinding | HairFinding>;
-export const isPlaced = (finding: Finding): finding is PlacedFinding => finding.kind !== "odour" && finding.kind !== "hair";
 export type OwnTables = NonNullable<Kit["ownTables"]>;
 export type Account = NonNullable<Job["account"]>;
 export type DamageFinding = Extract<Finding, { kind: "damage" }>;

@@ -1,7 +1,8 @@
 import { areaMm2, boundsOf, contains, joined, scaledTo, shapeProblem, split, type Corners, type Point } from "../pieces/geometry";
 import { partsOf, type Measures } from "../pieces/templates";
 import type { Op } from "./commands";
-import { isPlaced, type Finding, type Job, type Zone } from "./schema";
+import { isPlaced } from "./placed";
+import type { Finding, Job, Zone } from "./schema";
 
 /** Changes of the drawing as operations, or a sentence why not. Marks stay where they lie on the cloth. */
 export type Change = { ok: true; ops: Op[] } | { ok: false; because: string };

@@ -1,4 +1,4 @@
-import { difference, intersection, union, type Geom } from "polyclip-ts";
+import clip, { type MultiPolygon, type Polygon } from "polygon-clipping";
 
 /** Plane geometry of zones: closed polygons in millimetres, x to the right, y down, corners in either sense of turning. */
 
@@ -69,24 +69,24 @@ function cross([a, b]: [Point, Point], [c, d]: [Point, Point]): boolean {
 
 // ---- cutting and joining ----------------------------------------------------------------------------------------------
 
-const geom = (corners: Corners): Geom => [corners.map(({ xMm, yMm }): [number, number] => [round(xMm), round(yMm)])];
+const geom = (corners: Corners): Polygon => [corners.map(({ xMm, yMm }): [number, number] => [round(xMm), round(yMm)])];
 const round = (mm: number) => Math.round(mm * 100) / 100;
 
 /** Outer rings only, largest first; a piece with a hole cannot be one zone, so it is told apart. */
-function rings(result: ReturnType<typeof union>): { parts: Point[][]; holed: boolean } {
+function rings(result: MultiPolygon): { parts: Point[][]; holed: boolean } {
   const parts = result.map(([outer]) => outer!.slice(0, -1).map(([xMm, yMm]) => ({ xMm, yMm })));
   return { parts: parts.filter((part) => areaMm2(part) >= LEAST_AREA_MM2).sort((a, b) => areaMm2(b) - areaMm2(a)), holed: result.some((polygon) => polygon.length > 1) };
 }
 
 /** What is left of a polygon when others are cut out of it, largest piece first. */
-export const minus = (corners: Corners, ...cut: Corners[]): Point[][] => rings(cut.length > 0 ? difference(geom(corners), ...cut.map(geom)) : union(geom(corners))).parts;
+export const minus = (corners: Corners, ...cut: Corners[]): Point[][] => rings(cut.length > 0 ? clip.difference(geom(corners), ...cut.map(geom)) : clip.union(geom(corners))).parts;
 
 /** What two polygons share, largest piece first. */
-export const shared = (a: Corners, b: Corners): Point[][] => rings(intersection(geom(a), geom(b))).parts;
+export const shared = (a: Corners, b: Corners): Point[][] => rings(clip.intersection(geom(a), geom(b))).parts;
 
 /** Both as one polygon; undefined when they do not touch along a side, or would enclose a hole. */
 export function joined(a: Corners, b: Corners): Point[] | undefined {
-  const { parts, holed } = rings(union(geom(a), geom(b)));
+  const { parts, holed } = rings(clip.union(geom(a), geom(b)));
   return parts.length === 1 && !holed ? parts[0] : undefined;
 }
 

@@ -53,10 +53,8 @@ export function AccountFields() {
   const [picked, setPicked] = useState<string>();
   const openId = picked ?? first?.id;
   const at = questions.findIndex(({ id }) => id === openId);
-  const answered = questions.filter(({ answer }) => answer !== undefined).length;
   return (
-    <details className="block" data-testid="account">
-      <summary className="row-between"><h2>Owner&apos;s account</h2><span className="soft">{answered === 0 ? "nobody asked yet" : `${answered} of ${questions.length} asked`}</span></summary>
+    <>
       {questions.map(({ id, ask, answer, fields }, index) =>
         id === openId ? (
           <div key={id} className="question">
@@ -75,7 +73,7 @@ export function AccountFields() {
       )}
       <h3 className="mt-3">What follows from it</h3>
       <ul>{accountWords(job.account).map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
-    </details>
+    </>
   );
 }
 

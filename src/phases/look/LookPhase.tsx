@@ -1,25 +1,35 @@
 "use client";
+import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { accountAsked, ACCOUNT_QUESTIONS } from "@/core/diagnosis/background";
 import type { Op } from "@/core/job/commands";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
 import { usePlacing } from "@/bay/map/PieceMap";
-import { AccountFields } from "./AccountFields";
-import { FindingPanel } from "./FindingPanel";
-import { JobFields } from "./JobFields";
-import { PieceFields } from "./PieceFields";
-import { ZoneList } from "./ZoneList";
+import { Fold } from "@/ui/Fold";
+import { later } from "@/ui/later";
+import { clothWords } from "./clothWords";
 import { ZonePanel } from "./ZonePanel";
+
+// What opens on a tap is loaded after the first screen.
+const FindingPanel = later(() => import("./FindingPanel").then(({ FindingPanel }) => FindingPanel));
+const AccountFields = later(() => import("./AccountFields").then(({ AccountFields }) => AccountFields));
+const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) => ClothFields));
+const PieceFields = later(() => import("./PieceFields").then(({ PieceFields }) => PieceFields));
+const ZoneList = later(() => import("./ZoneList").then(({ ZoneList }) => ZoneList));
+const CustomerFields = later(() => import("./JobFields").then(({ CustomerFields }) => CustomerFields));
+const SiteFields = later(() => import("./JobFields").then(({ SiteFields }) => SiteFields));
 
 const PLACE_WORDS = { mark: "Tap where the mark is", damage: "Tap where the damage is", mould: "Tap where the mould is" };
 
 /** See everything: the piece and its cloth, what is soiled, what is marked, what is already broken. */
 export function LookPhase() {
-  const { job, zone, finding, tool, setTool, go, run } = useBay();
+  const { job, zone, views, finding, tool, setTool, go, run } = useBay();
   const place = usePlacing();
   useHotkeys("enter", () => zone && place(zone.id), { enabled: tool?.kind === "place" });
   const piece = zone && job.pieces.byId[zone.zone.pieceId];
+  const asked = accountAsked(job);
   const alive = job.findings.order.length > 0;
   /** Hair and smells belong to a whole zone: one of a kind each. */
   const onZone = (kind: "hair" | "odour", label: string, value: object) => {
@@ -57,10 +67,16 @@ export function LookPhase() {
       </div>
       {finding && <FindingPanel key={`finding-${job.id}`} />}
       {zone && !finding && <ZonePanel />}
-      <AccountFields />
-      {piece && zone && <PieceFields key={zone.zone.pieceId} pieceId={zone.zone.pieceId} piece={piece} />}
-      <ZoneList />
-      <JobFields />
+      <Fold title="Owner's account" note={asked === 0 ? "nobody asked yet" : `${asked} of ${ACCOUNT_QUESTIONS} asked`} testId="account"><AccountFields /></Fold>
+      {piece && zone && (
+        <Fragment key={zone.zone.pieceId}>
+          <Fold title="Cloth" note={clothWords(piece.cloth)} startOpen={piece.cloth.material === undefined}><ClothFields cloth={piece.cloth} path={["pieces", "byId", zone.zone.pieceId, "cloth"]} what={piece.name} /></Fold>
+          <Fold title="Piece" note={piece.name}><PieceFields pieceId={zone.zone.pieceId} piece={piece} /></Fold>
+        </Fragment>
+      )}
+      <Fold title="All zones as a list" note={`${views.filter(({ soil, zone: { clean } }) => soil || clean).length} of ${views.length} looked at`}><ZoneList /></Fold>
+      <Fold title="Customer and promises" note={job.customer || "no customer yet"}><CustomerFields /></Fold>
+      <Fold title="Where you work" note="air, water, power"><SiteFields /></Fold>
     </>
   );
 }

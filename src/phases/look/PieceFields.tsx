@@ -1,11 +1,8 @@
 "use client";
-import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
-import { MATERIALS } from "@/core/catalog/materials";
-import { BUILDS, CARE_CODES } from "@/core/catalog/builds";
-import type { Cloth, Piece } from "@/core/job/schema";
+import type { Piece } from "@/core/job/schema";
 import { addPieceOps } from "@/core/job/newJob";
 import { measureOps } from "@/core/job/zoneOps";
 import { roomCorners } from "@/core/pieces/geometry";
@@ -16,48 +13,38 @@ import { useFormat } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { Stepper } from "@/ui/Stepper";
 import { useBay } from "@/bay/BayContext";
-import { ClothFields } from "./ClothFields";
 
-/** The piece: its real measures, and its cloth once for all its zones. */
+/** The piece by its real measures. */
 export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece }) {
   const { run, job } = useBay();
   const { asks, usual, also } = templateOf(piece.template);
-  // Open while nothing is known; what is picked in it must not shut it under the finger.
-  const [clothOpen] = useState(piece.cloth.material === undefined);
   const path = ["pieces", "byId", pieceId];
   const measure = (label: string, change: Partial<Measures>) => run(`${label} of ${piece.name}`, ...measureOps(job, pieceId, change, newId));
   return (
     <>
-      <details className="block" open={clothOpen}>
-        <summary className="row-between"><h2>Cloth</h2><span className="soft">{clothWords(piece.cloth)}</span></summary>
-        <ClothFields cloth={piece.cloth} path={[...path, "cloth"]} what={piece.name} />
-      </details>
-      <details className="block">
-        <summary className="row-between"><h2>Piece</h2><span className="soft">{piece.name}</span></summary>
-        <div className="fields">
-          {asks.filter(({ key }) => key.endsWith("Mm")).map(({ key, words, min, max }) => (
-            <NumberField key={key} label={words} unit="mm" min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
-          ))}
-          <FormGroup controlId="piece-name">
-            <FormLabel>Name</FormLabel>
-            <FormControl defaultValue={piece.name} key={piece.name} maxLength={80} onBlur={({ target }) => target.value !== piece.name && run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })} />
-          </FormGroup>
-        </div>
-        <div className="row-wrap mt-3">
-          {asks.filter(({ key }) => !key.endsWith("Mm")).map(({ key, words, min, max }) => (
-            <Stepper key={key} label={words} unit="1" step={1} min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
-          ))}
-        </div>
-        {also === "rows" && <Rows rows={piece.rows ?? usual.rows ?? []} onChange={(rows) => measure("Rows", { rows })} />}
-        {also === "walls" && <Walls piece={piece} onChange={measure} />}
-        <h3 className="mt-3">Another piece on this job</h3>
-        <div className="chips">
-          {TEMPLATE_IDS.map((template) => (
-            <Act key={template} className="chip" onAct={() => run(`Add a ${TEMPLATES[template].name.toLowerCase()}`, ...addPieceOps(template, newId))}>{TEMPLATES[template].name}</Act>
-          ))}
-        </div>
-        {job.pieces.order.length > 1 && <p className="soft mt-2">Tap a zone of the other piece on the drawing to work on it.</p>}
-      </details>
+      <div className="fields">
+        {asks.filter(({ key }) => key.endsWith("Mm")).map(({ key, words, min, max }) => (
+          <NumberField key={key} label={words} unit="mm" min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
+        ))}
+        <FormGroup controlId="piece-name">
+          <FormLabel>Name</FormLabel>
+          <FormControl defaultValue={piece.name} key={piece.name} maxLength={80} onBlur={({ target }) => target.value !== piece.name && run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })} />
+        </FormGroup>
+      </div>
+      <div className="row-wrap mt-3">
+        {asks.filter(({ key }) => !key.endsWith("Mm")).map(({ key, words, min, max }) => (
+          <Stepper key={key} label={words} unit="1" step={1} min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
+        ))}
+      </div>
+      {also === "rows" && <Rows rows={piece.rows ?? usual.rows ?? []} onChange={(rows) => measure("Rows", { rows })} />}
+      {also === "walls" && <Walls piece={piece} onChange={measure} />}
+      <h3 className="mt-3">Another piece on this job</h3>
+      <div className="chips">
+        {TEMPLATE_IDS.map((template) => (
+          <Act key={template} className="chip" onAct={() => run(`Add a ${TEMPLATES[template].name.toLowerCase()}`, ...addPieceOps(template, newId))}>{TEMPLATES[template].name}</Act>
+        ))}
+      </div>
+      {job.pieces.order.length > 1 && <p className="soft mt-2">Tap a zone of the other piece on the drawing to work on it.</p>}
     </>
   );
 }
@@ -108,10 +95,4 @@ function Walls({ piece, onChange }: { piece: Piece; onChange: (label: string, ch
       {doors.length < 10 && <Act onAct={() => setDoors([...doors, { wall: 0, atMm: 500, widthMm: 800 }])}>Add a door</Act>}
     </>
   );
-}
-
-/** The cloth in one line. */
-export function clothWords(cloth: Cloth): string {
-  const known = [cloth.material && MATERIALS[cloth.material].name, cloth.build && BUILDS[cloth.build].name.toLowerCase(), cloth.careCode && CARE_CODES[cloth.careCode].toLowerCase().replace(/^(\w+):/, (code) => `code ${code.toUpperCase().slice(0, -1)}:`)].filter(Boolean);
-  return known.length > 0 ? known.join(" · ") : "not known, planned at its safest";
 }

@@ -28,8 +28,7 @@ export function ShapeFields() {
     setTool(undefined);
   };
   return (
-    <details className="mt-2" open={tool?.kind === "shape" || tool?.kind === "draw" || undefined}>
-      <summary className="form-label">Name and shape</summary>
+    <>
       <div className="fields">
         <FormGroup controlId="zone-name">
           <FormLabel>Zone&apos;s name</FormLabel>
@@ -61,7 +60,7 @@ export function ShapeFields() {
           </>
         )}
       </div>
-    </details>
+    </>
   );
 }
 

@@ -9,8 +9,7 @@ export function ZoneList() {
   const found = (zoneId: string) => job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).length;
   const words = ({ id, soil, zone: { clean } }: (typeof views)[number]) => [soil ? SOIL_LEVELS[soil.level].toLowerCase() : clean ? "clean" : "not looked at", found(id) > 0 && `${found(id)} found`].filter(Boolean).join(" · ");
   return (
-    <details className="block">
-      <summary className="row-between"><h2>All zones as a list</h2><span className="soft">{views.filter(({ soil, zone: { clean } }) => soil || clean).length} of {views.length} looked at</span></summary>
+    <>
       {job.pieces.order.map((pieceId) => (
         <div key={pieceId}>
           {job.pieces.order.length > 1 && <h3>{job.pieces.byId[pieceId]!.name}</h3>}
@@ -22,6 +21,6 @@ export function ZoneList() {
           ))}
         </div>
       ))}
-    </details>
+    </>
   );
 }

@@ -1,18 +1,22 @@
 "use client";
+import { Fragment } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/catalog/builds";
 import { SOIL_SIGN_IDS, SOIL_SIGNS } from "@/core/catalog/findings";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
+import { SmallFold } from "@/ui/Fold";
+import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { useBay } from "@/bay/BayContext";
 import { findingName } from "../findings";
-import { ClothFields } from "./ClothFields";
-import { ShapeFields } from "./ShapeFields";
+
+const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) => ClothFields));
+const ShapeFields = later(() => import("./ShapeFields").then(({ ShapeFields }) => ShapeFields));
 
 /** The zone in hand: how soiled, what was found on it, its shape, and its cloth where it differs. */
 export function ZonePanel() {
-  const { zone, job, go } = useBay();
+  const { zone, job, go, tool } = useBay();
   if (!zone) return null;
   const its = job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zone.id);
   return (
@@ -28,15 +32,11 @@ export function ZonePanel() {
       )}
       <h3>Soil by the look</h3>
       <SoilChips />
-      <details className="mt-2">
-        <summary className="form-label">Measure it better{zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}</summary>
-        <SoilSigns />
-      </details>
-      <ShapeFields key={zone.id} />
-      <details className="mt-2">
-        <summary className="form-label">Its own cloth and what lies beside it</summary>
-        <ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} />
-      </details>
+      <Fragment key={zone.id}>
+        <SmallFold title={<>Measure it better{zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}</>}><SoilSigns /></SmallFold>
+        <SmallFold title="Name and shape" open={tool?.kind === "shape" || tool?.kind === "draw"}><ShapeFields /></SmallFold>
+        <SmallFold title="Its own cloth and what lies beside it"><ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} /></SmallFold>
+      </Fragment>
     </div>
   );
 }

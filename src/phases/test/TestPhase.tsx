@@ -62,6 +62,8 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
 }
 
 const SHOWN = 4;
+/** What is hardly possible is not worth a line, but for the two in front. */
+const worthShowing = (p: number, index: number) => index < 2 || (index < SHOWN && p >= 0.01);
 
 function Beliefs({ plan, finding }: { plan: MarkPlan; finding: MarkFinding }) {
   const { zone, job, kit, asOf, assessment } = useBay();
@@ -75,7 +77,7 @@ function Beliefs({ plan, finding }: { plan: MarkPlan; finding: MarkFinding }) {
   return (
     <div className="block" aria-live="polite" data-testid="beliefs">
       <h3>{none ? "Nothing tested yet: this is what marks usually are" : "Most likely"}</h3>
-      {plan.diagnosis.beliefs.slice(0, SHOWN).map(({ family, p, pushes }) => (
+      {plan.diagnosis.beliefs.filter(({ p }, index) => worthShowing(p.value, index)).map(({ family, p, pushes }) => (
         <div className="belief" key={family}>
           <b><Num of={p} share testId={`belief-${family}`} /></b>
           <span><b>{familyOf(family).name}</b> <span className="soft">{familyOf(family).examples}</span></span>

@@ -56,7 +56,7 @@ export function JobsPlace() {
       {status === "ready" && jobs.length === 0 && (
         <div className="block">
           <h2>No jobs yet</h2>
-          <p>Start one with New job, open a job file, or look round with the three made-up demo jobs.</p>
+          <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
         </div>
       )}
       {nowMs > 0 && sorted(jobs, kit, nowMs).map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}

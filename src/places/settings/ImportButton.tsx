@@ -1,6 +1,5 @@
 "use client";
 import { useRef, useState } from "react";
-import { importFile } from "@/store/openFile";
 import { Act } from "@/ui/Act";
 
 /** Opens a job file. Anything wrong is said here, and nothing stored changes. */
@@ -8,7 +7,10 @@ export function ImportButton() {
   const input = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<string[]>([]);
   const read = async (file: File | undefined) => {
-    if (file) setProblems((await importFile(file)).problems);
+    if (!file) return;
+    // Reading a file needs the full check of a document, which no other screen waits for.
+    const { importFile } = await import("@/store/openFile");
+    setProblems((await importFile(file)).problems);
     if (input.current) input.current.value = "";
   };
   return (

@@ -1,0 +1,5 @@
+import { NotesPlace } from "@/places/notes/NotesPlace";
+
+export default function NotesPage() {
+  return <NotesPlace />;
+}

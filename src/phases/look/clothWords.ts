@@ -1,0 +1,9 @@
+import { BUILDS, CARE_CODES } from "@/core/catalog/builds";
+import { MATERIALS } from "@/core/catalog/materials";
+import type { Cloth } from "@/core/job/schema";
+
+/** The cloth in one line. */
+export function clothWords(cloth: Cloth): string {
+  const known = [cloth.material && MATERIALS[cloth.material].name, cloth.build && BUILDS[cloth.build].name.toLowerCase(), cloth.careCode && CARE_CODES[cloth.careCode].toLowerCase().replace(/^(\w+):/, (code) => `code ${code.toUpperCase().slice(0, -1)}:`)].filter(Boolean);
+  return known.length > 0 ? known.join(" · ") : "not known, planned at its safest";
+}
