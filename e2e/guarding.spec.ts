@@ -9,7 +9,7 @@ const start = (page: Page) => page.getByTestId("main-act");
 async function markOn(page: Page, template: string, cloth: string[]) {
   await page.goto("/");
   await page.getByRole("button", { name: "New job" }).click();
-  await page.getByRole("button", { name: template }).click();
+  await page.getByRole("button", { name: template, exact: true }).click();
   for (const chip of cloth) await page.getByRole("button", { name: chip, exact: true }).first().click();
   await page.getByRole("button", { name: "Add a mark" }).click();
   await page.getByRole("button", { name: /^Middle of/ }).click();
@@ -37,6 +37,8 @@ test("airing after solvent is waited out: Done stays locked until its time is ov
   await page.clock.install();
   await markOn(page, "Settee", ["Polyester", "Loose cover over foam", "WS: water or solvent", "Under 10 years", "Sound", "Looked: nothing", "Heavy"]);
   await page.getByRole("group", { name: "Smell" }).getByRole("button", { name: "Fuel or tar" }).click();
+  await page.getByRole("group", { name: "Where it is" }).getByRole("button", { name: "Where feet go" }).click();
+  await page.getByRole("heading", { name: "An agent or heat on the cloth" }).click();
   await page.getByRole("group", { name: "Dry-solvent swab" }).getByRole("button", { name: "It lifts" }).click();
   await phase(page, "Work").click();
   for (let step = 0; step < 40 && !(await page.getByTestId("now-step").innerText()).startsWith("Air until"); step++) {

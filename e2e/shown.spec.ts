@@ -27,7 +27,7 @@ for (const theme of ["light", "night"] as const)
     await expect(page.getByTestId("now-step")).toBeVisible();
     const far = await new AxeBuilder({ page }).include("main.bay-main").include(".bay-margin").withRules(["color-contrast-enhanced"]).analyze();
     expect(far.violations.flatMap(({ nodes }) => nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`))).toEqual([]);
-    for (const place of ["/", "/mark", "/settings"]) {
+    for (const place of ["/", "/mark", "/notes", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
       await scan();
@@ -57,9 +57,9 @@ test("POST /api/plan answers what the screen computed, and refuses what import r
     await expect(page.getByTestId(`water-left-${zoneId}`)).toHaveText(formatQuantity(residual, "metric"));
   }
 
-  const bad = await request.post("/api/plan", { data: text.replace('"version": 1', '"version": "one"') });
+  const bad = await request.post("/api/plan", { data: text.replace('"version": 2', '"version": "one"') });
   expect(bad.status()).toBe(400);
-  expect((await bad.json()).problems.join()).toContain("version must be 1");
+  expect((await bad.json()).problems.join()).toContain("version must be 2");
   expect((await request.post("/api/plan", { data: " ".repeat(5_000_001) })).status()).toBe(413);
 });
 

@@ -267,8 +267,8 @@ function FindingShape({ id, finding, on, px, unit, fill, full, selected }: Findi
     <g>
       <g {...drag()} className="finding" data-finding={id} onPointerUp={(event) => event.stopPropagation()}>
         {corners && corners.length > 2 ? <path d={smoothPath(corners)} {...shape} /> : <ellipse cx={centre.x} cy={centre.y} rx={width / 2} ry={height / 2} {...shape} />}
-        {/* A finger needs more than a coin to hit. */}
-        <circle cx={centre.x} cy={centre.y} r={Math.max(px(22), 0)} fill="transparent" />
+        {/* A finger needs more than a coin to hit, but a small zone must stay within reach round its mark. */}
+        <circle cx={centre.x} cy={centre.y} r={Math.min(px(22), 0.3 * Math.min(at.widthMm, at.heightMm))} fill="transparent" />
       </g>
       {selected && phase === "look" && <circle {...stretch()} className="handle" cx={centre.x + width / 2} cy={centre.y + height / 2} r={px(11)} data-testid="size-handle" onPointerUp={(event) => event.stopPropagation()} />}
     </g>

@@ -3,7 +3,7 @@ import { useState, type ReactNode } from "react";
 import { ALLERGIES, MATTERS, TRIED, USERS, type AllergyId, type MatterId, type TriedId, type UserId } from "@/core/catalog/account";
 import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
 import { accountWords } from "@/core/diagnosis/background";
-import type { Account } from "@/core/job/schema";
+import type { Account, Job } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { timeText } from "@/ui/time";
@@ -12,8 +12,17 @@ import { PromiseFields } from "../PromiseFields";
 
 const outcomesOf = (test: "owner" | "age") => Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, { name }]) => ({ id, name }));
 
+/** In the order they are asked. */
+const QUESTION_IDS = ["spilled", "when", "tried", "users", "allergies", "matters", "needed", "lift"] as const;
+type QuestionId = (typeof QUESTION_IDS)[number];
+
+/** The first question nobody asked yet. */
+function firstOpen({ spilled, when, tried, users, allergies, matters, liftSeats }: Account, { handBackAt, usableAt }: Job["promises"]): number {
+  return [spilled, when, tried, users, allergies, matters, handBackAt ?? usableAt, liftSeats].findIndex((answer) => answer === undefined);
+}
+
 interface Question {
-  id: string;
+  id: QuestionId;
   ask: string;
   /** The answer in words; undefined while nobody asked. */
   answer: string | undefined;
@@ -24,14 +33,21 @@ interface Question {
 export function AccountFields() {
   const { job, run, nowMs } = useBay();
   const account: Account = job.account ?? {};
+  const [openId, setOpenId] = useState<QuestionId | undefined>(() => QUESTION_IDS[firstOpen(account, job.promises)]);
+  const next = () => setOpenId(QUESTION_IDS[QUESTION_IDS.indexOf(openId ?? "lift") + 1]);
   const set = (key: keyof Account, label: string, value: unknown) => run(label, { op: "set", path: ["account", key], value });
+  /** One answer is all there can be: on to the next question. */
+  const setOnly = (key: keyof Account, label: string, value: unknown) => {
+    set(key, label, value);
+    if (value !== undefined) next();
+  };
   const names = <T extends string>(table: Record<T, { name: string } | string>, ids: readonly T[] | undefined, none: string) =>
     ids && (ids.length === 0 ? none : ids.map((id) => { const row = table[id]; return typeof row === "string" ? row : row.name; }).join(", "));
   const many = <T extends string>(key: "spilled" | "tried" | "users" | "allergies", label: string, choices: readonly { id: T; name: string }[], none: string | undefined) => {
     const value = account[key] as readonly T[] | undefined;
     return (
       <div className="row-wrap">
-        {none && <Act className="chip" aria-pressed={value?.length === 0} onAct={() => set(key, label, value?.length === 0 ? undefined : [])}>{none}</Act>}
+        {none && <Act className="chip" aria-pressed={value?.length === 0} onAct={() => setOnly(key, label, value?.length === 0 ? undefined : [])}>{none}</Act>}
         <ManyChips<T> label={label} choices={choices} value={value ?? []} onPick={(picked) => set(key, label, picked.length > 0 ? picked : undefined)} />
       </div>
     );
@@ -41,18 +57,14 @@ export function AccountFields() {
 
   const questions: Question[] = [
     { id: "spilled", ask: "What was spilled?", answer: names(ownerNames, account.spilled, ""), fields: many("spilled", "What was spilled", outcomesOf("owner"), undefined) },
-    { id: "when", ask: "When?", answer: account.when && outcomesOf("age").find(({ id }) => id === account.when)?.name, fields: <Chips label="When" choices={outcomesOf("age")} value={account.when} onPick={(value) => set("when", "When it happened", value)} /> },
+    { id: "when", ask: "When?", answer: account.when && outcomesOf("age").find(({ id }) => id === account.when)?.name, fields: <Chips label="When" choices={outcomesOf("age")} value={account.when} onPick={(value) => setOnly("when", "When it happened", value)} /> },
     { id: "tried", ask: "What was tried on it?", answer: names(TRIED, account.tried, "Nothing"), fields: many<TriedId>("tried", "What was tried", choicesOf(TRIED), "Nothing was tried") },
     { id: "users", ask: "Who uses it?", answer: names(USERS, account.users, "None of these"), fields: many<UserId>("users", "Who uses it", choicesOf(USERS), "None of these") },
     { id: "allergies", ask: "Allergies or asthma?", answer: names(ALLERGIES, account.allergies, "None"), fields: many<AllergyId>("allergies", "Allergies", choicesOf(ALLERGIES), "No allergies") },
-    { id: "matters", ask: "What matters most?", answer: account.matters && MATTERS[account.matters], fields: <Chips<MatterId> label="What matters most" choices={choicesOf(MATTERS)} value={account.matters} onPick={(value) => set("matters", "What matters most", value)} /> },
+    { id: "matters", ask: "What matters most?", answer: account.matters && MATTERS[account.matters], fields: <Chips<MatterId> label="What matters most" choices={choicesOf(MATTERS)} value={account.matters} onPick={(value) => setOnly("matters", "What matters most", value)} /> },
     { id: "needed", ask: "When is it needed?", answer: handBackAt || usableAt ? [handBackAt && `back ${timeText(Date.parse(handBackAt), nowMs)}`, usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`].filter(Boolean).join(", ") : undefined, fields: <PromiseFields /> },
-    { id: "lift", ask: "May seats be lifted out?", answer: account.liftSeats === undefined ? undefined : account.liftSeats ? "Yes, agreed" : "No, they stay in", fields: <LiftSeats value={account.liftSeats} onPick={(value) => set("liftSeats", "Lifting seats", value)} /> },
+    { id: "lift", ask: "May seats be lifted out?", answer: account.liftSeats === undefined ? undefined : account.liftSeats ? "Yes, agreed" : "No, they stay in", fields: <LiftSeats value={account.liftSeats} onPick={(value) => setOnly("liftSeats", "Lifting seats", value)} /> },
   ];
-  const first = questions.find(({ answer }) => answer === undefined);
-  const [picked, setPicked] = useState<string>();
-  const openId = picked ?? first?.id;
-  const at = questions.findIndex(({ id }) => id === openId);
   return (
     <>
       {questions.map(({ id, ask, answer, fields }, index) =>
@@ -61,11 +73,11 @@ export function AccountFields() {
             <h3>{ask}</h3>
             {fields}
             <div className="row-wrap mt-2">
-              <Act variant={answer === undefined ? "link" : "primary"} onAct={() => setPicked(questions[(at + 1) % questions.length]!.id)}>{answer === undefined ? "Skip it" : "Next question"}</Act>
+              <Act variant={answer === undefined ? "link" : "primary"} onAct={next}>{answer === undefined ? "Skip it" : "Next question"}</Act>
             </div>
           </div>
         ) : (
-          <button key={id} type="button" className="question-line" onClick={() => setPicked(id)}>
+          <button key={id} type="button" className="question-line" onClick={() => setOpenId(id)}>
             <span>{index + 1}. {ask}</span>
             <b>{answer ?? "not asked"}</b>
           </button>

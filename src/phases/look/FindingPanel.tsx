@@ -28,6 +28,8 @@ const COMPARED = [
   { id: "palm", name: "Palm", widthMm: 80, heightMm: 80 },
   { id: "hand", name: "Hand", widthMm: 100, heightMm: 190 },
   { id: "plate", name: "Plate", widthMm: 260, heightMm: 260 },
+  { id: "cushion", name: "Cushion", widthMm: 500, heightMm: 500 },
+  { id: "half-door", name: "Half a door", widthMm: 800, heightMm: 1000 },
 ] as const;
 
 /** The finding in hand: what it is, how large, what was seen of it. */
@@ -123,6 +125,9 @@ function HairFields({ finding, set }: { finding: HairFinding; set: SetField }) {
   );
 }
 
+/** What is large is sized in larger steps. */
+const stepFor = (sideMm: number) => (sideMm >= 300 ? 50 : 10);
+
 function SizeFields({ finding, findingId, set }: { finding: PlacedFinding; findingId: string; set: SetField }) {
   const { run } = useBay();
   const { widthMm, heightMm } = finding.size;
@@ -132,8 +137,8 @@ function SizeFields({ finding, findingId, set }: { finding: PlacedFinding; findi
       <h3 className="mt-3">As large as a</h3>
       <Chips label="Size by comparison" choices={COMPARED} value={COMPARED.find((size) => size.widthMm === widthMm && size.heightMm === heightMm)?.id} onPick={(picked) => { const size = COMPARED.find(({ id }) => id === picked); if (size) resize({ widthMm: size.widthMm, heightMm: size.heightMm }); }} />
       <div className="row-wrap mt-3">
-        <Stepper label="Across" value={widthMm} unit="mm" step={10} min={10} max={3000} onChange={(value) => resize({ widthMm: value, heightMm })} />
-        <Stepper label="Down" value={heightMm} unit="mm" step={10} min={10} max={3000} onChange={(value) => resize({ widthMm, heightMm: value })} />
+        <Stepper label="Across" value={widthMm} unit="mm" step={stepFor(widthMm)} min={10} max={3000} onChange={(value) => resize({ widthMm: value, heightMm })} />
+        <Stepper label="Down" value={heightMm} unit="mm" step={stepFor(heightMm)} min={10} max={3000} onChange={(value) => resize({ widthMm, heightMm: value })} />
       </div>
       <FormGroup controlId="finding-name" className="mt-3">
         <FormLabel>Name, if you like</FormLabel>
