@@ -12,7 +12,8 @@ import { breaksForTruth } from "./unsafe";
 const CASES = 2000;
 const LOG_ODDS_SD = 0.7;
 const ODD_ONES = 0.1;
-const NOISE = [0, 0.1, 0.2] as const;
+export const NOISE = [0, 0.1, 0.2] as const;
+export const OURS = "our next test";
 const SEED = 20260504;
 
 /** One made-up mark: what it really is, and what each test would show. */
@@ -66,8 +67,8 @@ function informationAtStart(test: EvidenceId): number {
 /** The order of the trade guide: cheapest first. The dry brush and the drop, which it names elsewhere, stand beside their like. */
 const OF_THE_TRADE: readonly EvidenceId[] = ["owner", "place", "colour", "edge", "feel", "smell", "age", "dry", "towel", "drop", "swab", "ph", "lamp", "steam", "pile", "moisture"];
 
-export const ORDERS: Record<string, Order> = {
-  "our next test": (open, chances) => bestTest(chances, open, TABLES)!,
+const ORDERS: Record<string, Order> = {
+  [OURS]: (open, chances) => bestTest(chances, open, TABLES)!,
   "best static order": inOrder(byInformation),
   "order of the trade guide": inOrder(OF_THE_TRADE),
   "random order": (open, _chances, random) => open[Math.floor(random() * open.length)]!,
@@ -129,7 +130,7 @@ export function compareOrders(): { rows: DiagnosisRow[]; calibration: { from: nu
       const runs = cases.map((each) => runCase(each, choose, uniform));
       const mean = (of: (run: Run) => number) => runs.reduce((sum, run) => sum + of(run), 0) / runs.length;
       rows.push({ noise, order, rightPct: 100 * mean(({ right }) => Number(right)), tests: mean(({ tests }) => tests), minutes: mean(({ minutes }) => minutes), unsafe: runs.filter(({ unsafe }) => unsafe).length, setByHeat: runs.filter(({ setByHeat }) => setByHeat).length });
-      if (order === "our next test") ours.push(...runs);
+      if (order === OURS) ours.push(...runs);
     }
   });
   const BANDS = [[0.6, 0.8], [0.8, 0.9], [0.9, 0.95], [0.95, 0.98], [0.98, 1.0001]] as const;

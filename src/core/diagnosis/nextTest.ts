@@ -2,7 +2,7 @@ import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../catalog
 import { FAMILY_IDS, familyOf } from "../catalog/families";
 import { input, worked, type Worked } from "../quantity/working";
 import { branches, entropyBits, gainBits } from "./bayes";
-import { byBeginning, decide, isCommon, type Decision } from "./decision";
+import { byBeginning, decide, decideAfter, isCommon, type Decision } from "./decision";
 import type { Tables } from "./tables";
 
 /** One test that could be done next, and what it is worth. */
@@ -28,8 +28,10 @@ export interface NextTest {
 export const ENOUGH_AT = 0.9;
 /** A test whose outcome changes the first step less often than this counts as one that does not. Judgement. */
 export const CHANGES_AT = 0.05;
-/** Getting ready costs as much as this many minutes, whatever the test. Judgement. */
-const SET_UP_MIN = 3;
+/** Reaching for one more test costs as much as this many minutes, whatever the test. Judgement. */
+const SET_UP_MIN = 8;
+/** The chance that testing is over after it weighs as much as this many bits. Judgement. */
+const ENDS_WEIGHT = 3;
 
 /** What a test would do, in bare numbers. */
 export interface Promise {
@@ -39,39 +41,50 @@ export interface Promise {
   stepGainBits: number;
   /** Chance that its outcome changes the first step. */
   change: number;
-  /** Chance that the first step is sure after it. */
-  settles: number;
+  /** Chance that it is enough after it. */
+  ends: number;
 }
 
-/** What a test promises, given the chances now. */
-export function promiseOf(test: EvidenceId, chances: readonly number[], now: Decision, tables: Tables): Promise {
+/** What a test promises, given the chances now and the tests that are open beside it. */
+export function promiseOf(test: EvidenceId, chances: readonly number[], now: Decision, open: readonly EvidenceId[], tables: Tables): Promise {
+  const others = open.filter((other) => other !== test);
   const of = branches(chances, tables.lists[test]);
   let stepBits = entropyBits(byBeginning(chances));
   let change = 0;
-  let settles = 0;
+  let ends = 0;
   for (const { chance, after } of of) {
     const then = decide(after);
     stepBits -= chance * entropyBits(byBeginning(after));
     if (then.key !== now.key) change += chance;
-    if (isSure(then)) settles += chance;
+    if (isEnough(after, others, tables)) ends += chance;
   }
-  return { gainBits: gainBits(chances, of), stepGainBits: Math.max(0, stepBits), change, settles };
+  return { gainBits: gainBits(chances, of), stepGainBits: Math.max(0, stepBits), change, ends };
 }
 
 const isSure = (decision: Decision) => !isCommon(decision) && decision.sure >= ENOUGH_AT;
-/** A bit told, a bit told about the first step, the chance to change it and the chance to settle it weigh alike. Judgement. */
-const worth = ({ gainBits, stepGainBits, change, settles }: Promise, minutes: number) => (gainBits + stepGainBits + change + settles) / (minutes + SET_UP_MIN);
+const worth = ({ gainBits, stepGainBits, change, ends }: Promise, minutes: number) => (gainBits + stepGainBits + change + ENDS_WEIGHT * ends) / (minutes + SET_UP_MIN);
+
+/** True when a test's outcome changes the first step often enough to count. */
+function mayChange(test: EvidenceId, chances: readonly number[], now: Decision, tables: Tables): boolean {
+  let change = 0;
+  for (const column of tables.lists[test]) {
+    const { chance, key } = decideAfter(chances, column);
+    if (key !== now.key) change += chance;
+    if (change >= CHANGES_AT) return true;
+  }
+  return false;
+}
 
 /** True when the first step is sure and no single open test would change it, or none is open. */
 export const isEnough = (chances: readonly number[], open: readonly EvidenceId[], tables: Tables): boolean => {
   const decision = decide(chances);
-  return open.length === 0 || (isSure(decision) && open.every((test) => promiseOf(test, chances, decision, tables).change < CHANGES_AT));
+  return open.length === 0 || (isSure(decision) && !open.some((test) => mayChange(test, chances, decision, tables)));
 };
 
 /** The open test worth most a minute. */
 export function bestTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): EvidenceId | undefined {
   const decision = decide(chances);
-  const valued = open.map((test) => ({ test, value: worth(promiseOf(test, chances, decision, tables), testOf(test).minutes) }));
+  const valued = open.map((test) => ({ test, value: worth(promiseOf(test, chances, decision, open, tables), testOf(test).minutes) }));
   return valued.reduce<(typeof valued)[number] | undefined>((best, each) => (best && best.value >= each.value ? best : each), undefined)?.test;
 }
 
@@ -82,13 +95,13 @@ export function bestTest(chances: readonly number[], open: readonly EvidenceId[]
  */
 export function nextTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): NextTest {
   const decision = decide(chances);
-  const promises = open.map((test) => ({ test, promise: promiseOf(test, chances, decision, tables) }));
+  const promises = open.map((test) => ({ test, promise: promiseOf(test, chances, decision, open, tables) }));
   const ranked = promises.map(({ test, promise }) => worthOf(test, chances, promise)).sort((a, b) => b.worth.value - a.worth.value);
   return { decision, ranked, enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)) };
 }
 
 function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise): TestWorth {
-  const { gainBits: gain, stepGainBits, change, settles } = promise;
+  const { gainBits: gain, stepGainBits, change, ends } = promise;
   const { minutes } = testOf(test);
   const before = entropyBits(chances);
   return {
@@ -99,9 +112,10 @@ function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise)
       input("information gain", gain, "bit"),
       input("of it about the first step", stepGainBits, "bit"),
       input("chance that it changes the first step", change, "1"),
-      input("chance that it settles the first step", settles, "1"),
+      input("chance that it is enough after it", ends, "1"),
+      input("which weighs, in bits", ENDS_WEIGHT, "1", "table"),
       input("minutes", minutes, "min", "table"),
-      input("getting ready", SET_UP_MIN, "min", "table"),
+      input("reaching for one more", SET_UP_MIN, "min", "table"),
     ]),
   };
 }
