@@ -47,40 +47,60 @@ async function workToDwell(page, job) {
   }
 }
 
-const desk = await open({ width: 1280, height: 800 });
-await desk.goto("/");
-await shoot(desk, "jobs");
-await bay(desk, "job=demo-ferry&phase=look&finding=fb-ring");
-await shoot(desk, "look");
-await bay(desk, "job=demo-ferry&phase=test&finding=fb-soup");
-await shoot(desk, "test");
-await bay(desk, "job=demo-ferry&phase=plan&finding=fb-soup");
-await shoot(desk, "plan");
-await bay(desk, "job=demo-ferry&phase=mix");
-await shoot(desk, "mix");
-await workToDwell(desk, "demo-ferry");
-await shoot(desk, "work");
-await bay(desk, "job=demo-hall&phase=dry");
-await shoot(desk, "dry");
-await bay(desk, "job=demo-settee&phase=handback");
-await shoot(desk, "hand-back");
-await desk.goto("/mark");
-await desk.getByRole("button", { name: "Polyester" }).click();
-await desk.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
-await desk.getByRole("group", { name: "Feel" }).getByRole("button", { name: "Nothing to feel" }).click();
-await shoot(desk, "one-mark");
-await desk.goto("/settings");
-await shoot(desk, "settings");
+/** A new room by its walls, with what was seen on its floor. */
+async function room(page) {
+  await page.goto("/");
+  await page.getByRole("button", { name: "New job" }).click();
+  await page.getByRole("button", { name: "Room carpet" }).click();
+  await page.locator("main.bay-main").waitFor();
+  for (const [zone, soil] of [["By the door", "Heavy"], ["Traffic lane", "Moderate"], ["Open floor", "Light"]]) {
+    await page.getByRole("button", { name: new RegExp(`^${zone},`) }).press("Enter");
+    await page.getByRole("group", { name: `Soil on ${zone}` }).getByRole("button", { name: soil, exact: true }).click();
+    await page.waitForTimeout(400);
+  }
+}
 
-const night = await open({ width: 1024, height: 768 });
-await night.goto("/settings");
-await night.getByRole("button", { name: "Night bay" }).click();
-await workToDwell(night, "demo-ferry");
-await shoot(night, "work-night-tablet");
+try {
+  const desk = await open({ width: 1280, height: 800 });
+  await desk.goto("/");
+  await shoot(desk, "jobs");
+  await bay(desk, "job=demo-van&phase=look&zone=cv-35");
+  await shoot(desk, "look");
+  await room(desk);
+  await shoot(desk, "look-room");
+  await bay(desk, "job=demo-van&phase=test&finding=cv-brown");
+  await shoot(desk, "test");
+  await bay(desk, "job=demo-ferry&phase=plan&finding=fb-soup");
+  await shoot(desk, "plan");
+  await bay(desk, "job=demo-ferry&phase=mix");
+  await shoot(desk, "mix");
+  await workToDwell(desk, "demo-ferry");
+  await shoot(desk, "work");
+  await bay(desk, "job=demo-hall&phase=dry");
+  await shoot(desk, "dry");
+  await bay(desk, "job=demo-settee&phase=handback");
+  await shoot(desk, "hand-back");
+  await desk.goto("/mark");
+  await desk.getByRole("button", { name: "Polyester" }).click();
+  await desk.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
+  await desk.getByRole("group", { name: "Feel" }).getByRole("button", { name: "Nothing to feel" }).click();
+  await shoot(desk, "one-mark");
+  await desk.goto("/notes");
+  await shoot(desk, "field-notes");
+  await desk.goto("/settings");
+  await shoot(desk, "settings");
 
-const phone = await open({ width: 390, height: 844 });
-await workToDwell(phone, "demo-ferry");
-await shoot(phone, "work-phone");
+  const night = await open({ width: 1024, height: 768 });
+  await night.goto("/settings");
+  await night.getByRole("button", { name: "Night bay" }).click();
+  await workToDwell(night, "demo-ferry");
+  await shoot(night, "work-night-tablet");
 
-await browser.close();
-server.kill();
+  const phone = await open({ width: 390, height: 844 });
+  await workToDwell(phone, "demo-ferry");
+  await shoot(phone, "work-phone");
+} finally {
+  // Whatever went wrong above, the port is free again.
+  await browser.close();
+  server.kill();
+}

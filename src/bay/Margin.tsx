@@ -1,5 +1,4 @@
-import type { Caution } from "@/core/treatment/step";
-import { testOf, EVIDENCE_IDS } from "@/core/catalog/evidence";
+import { cautionsOf, type Caution } from "@/core/treatment/step";
 import { CautionLabel } from "@/ui/CautionLabel";
 import type { Bay } from "./BayContext";
 
@@ -24,15 +23,8 @@ export function Margin({ cautions, inline = false }: { cautions: Caution[]; inli
   );
 }
 
-/** What several tests ask for is said once, under all their names. */
-function testCautions(): Caution[] {
-  const byWords = new Map<string, string[]>();
-  for (const test of EVIDENCE_IDS) {
-    const { caution, name } = testOf(test);
-    if (caution) byWords.set(caution, [...(byWords.get(caution) ?? []), name]);
-  }
-  return [...byWords].map(([words, names]) => ({ id: names.join(), title: names.map((name, index) => (index === 0 ? name : name.charAt(0).toLowerCase() + name.slice(1))).join(", "), words, tone: "care", guards: "people" }));
-}
+/** What holds for every touch of a mark; what a single test asks for stands with that test. */
+const TOUCHING: Caution = { id: "touching", title: "Before you touch it", words: "Gloves on. Needles and glass hide in seams and under seats: look first, and use the nozzle, not your fingers.", tone: "care", guards: "people" };
 
 /** Only the cautions for what is on show, each once. */
 export function cautionsFor({ phase, assessment, findingId, zone }: Bay): Caution[] {
@@ -40,7 +32,7 @@ export function cautionsFor({ phase, assessment, findingId, zone }: Bay): Cautio
   const unique = (cautions: Caution[]) => [...new Map(cautions.map((caution) => [caution.id, caution])).values()].sort((a, b) => Number(b.tone === "danger") - Number(a.tone === "danger"));
   const referrals = Object.values(plan.marks).flatMap(({ referral, findingId }): Caution[] => (referral ? [{ id: `refer-${findingId}`, title: referral.title, words: referral.words, tone: "danger", guards: "people" }] : []));
   if (phase === "work") return unique([...referrals, ...(plan.steps[0]?.cautions ?? [])]);
-  if (phase === "test") return unique([...referrals, ...testCautions()]);
+  if (phase === "test") return unique([...referrals, TOUCHING, ...cautionsOf([], "check-first", undefined, (findingId && plan.marks[findingId]?.diagnosis.likely) || [])]);
   if (phase === "dry") {
     const over = Object.values(drying).filter(({ mould }) => mould !== "safe");
     return over.length > 0 ? [{ id: "mould", title: "Mould clock", words: "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air now; or take the water out again.", tone: "danger", guards: "people" }] : [];

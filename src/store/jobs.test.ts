@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import "fake-indexeddb/auto";
 import { IDBFactory, IDBObjectStore } from "fake-indexeddb";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
@@ -79,6 +80,35 @@ describe("a change", () => {
     await vi.waitFor(() => expect(tab.stateNow().saveProblem).toBeUndefined());
     await settled();
     expect(await storedJob(job.id)).toMatchObject({ title: "One", place: "Pier" });
+  });
+});
+
+describe("what other versions wrote", () => {
+  const put = async (version: number, id: string, kept: unknown) => {
+    const { db } = await import("./db");
+    await (await db()).put("jobs", { version, job: kept }, id);
+  };
+
+  it("an older job comes up to now, and is stored so with the first change", async () => {
+    const { job: old } = JSON.parse(readFileSync("docs/samples/version-1.job.json", "utf8"));
+    await put(1, old.id, old);
+    const later = await openTab();
+    expect(later.jobNow(old.id)?.zones.byId.z2?.shape).toHaveLength(4);
+    later.run(old.id, title("Brought up"));
+    await settled();
+    expect(await storedJob(old.id)).toMatchObject({ title: "Brought up", zones: { byId: { z2: { shape: expect.any(Array) } } } });
+  });
+
+  it("a newer job is left exactly as it is, said so, and not written over", async () => {
+    const newer = { ...job, title: "From next year", marvels: 7 };
+    await put(99, job.id, newer);
+    const later = await openTab();
+    expect(later.jobNow(job.id)).toBeUndefined();
+    expect(texts(later).join()).toContain("newer version");
+    tab.run(job.id, title("Over it"));
+    await settled();
+    expect(texts(tab).join()).toContain("changed by a newer version");
+    expect(await storedJob(job.id)).toEqual(newer);
   });
 });
 

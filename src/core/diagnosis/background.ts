@@ -11,7 +11,7 @@ export function backgroundOf(account: Account | undefined, role: RoleId, kit: Ki
   const { place } = roleOf(role);
   const hints: Hint[] = [];
   if (place) hints.push({ test: "place", outcomes: [place], from: "from the drawing" });
-  if (account?.spilled?.length) hints.push({ test: "owner", outcomes: account.spilled, from: "from the owner's account" });
+  if (account?.spilled?.length) hints.push({ test: "owner", outcomes: [...account.spilled.filter((what) => what !== "unknown"), "unknown"], from: "from the owner's account, which may be of another mark" });
   if (account?.when) hints.push({ test: "age", outcomes: [account.when], from: "from the owner's account" });
   return { tables: tablesWith(kit.ownTables), hints, shifts: shiftsOf(account) };
 }

@@ -8,7 +8,7 @@ import { useBay } from "@/bay/BayContext";
 
 /** One test: how, what it showed, or why it may not be done here. */
 export function EvidenceRow({ test, finding, lock, hint }: { test: EvidenceId; finding: MarkFinding; lock?: string; hint?: Hint }) {
-  const { name, how, caution, puts, stirs } = testOf(test);
+  const { name, how, caution } = testOf(test);
   const done = finding.evidence[test] !== undefined;
   return (
     <div className="evidence-row">
@@ -17,7 +17,8 @@ export function EvidenceRow({ test, finding, lock, hint }: { test: EvidenceId; f
         <p className="lock" data-testid={`lock-${test}`}><b>Locked.</b> {lock}</p>
       ) : (
         <>
-          <p className="soft">{how}{caution && (puts || stirs) ? ` ${caution}` : ""}</p>
+          <p className="soft">{how}</p>
+          {caution && <p><b>{caution}</b></p>}
           {hint && <p>Taken as <b>{hint.outcomes.map((outcome) => outcomeName(test, outcome).toLowerCase()).join(" or ")}</b> {hint.from}, until you say otherwise.</p>}
           <EvidenceChips test={test} finding={finding} />
         </>
