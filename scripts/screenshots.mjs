@@ -64,7 +64,7 @@ try {
   const desk = await open({ width: 1280, height: 800 });
   await desk.goto("/");
   await shoot(desk, "jobs");
-  await bay(desk, "job=demo-van&phase=look&zone=cv-35");
+  await bay(desk, "job=demo-van&phase=look&zone=cv-38");
   await shoot(desk, "look");
   await room(desk);
   await shoot(desk, "look-room");

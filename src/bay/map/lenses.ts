@@ -20,8 +20,8 @@ export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessmen
   const dry = drying[view.id];
   switch (lens) {
     case "soil": {
-      const { soil, zone: { clean } } = view;
-      if (soil) return { fill: `soil-${soil.level}`, words: SOIL_LEVELS[soil.level].toLowerCase(), of: soil.of };
+      const { soil, zone: { clean, wetMud } } = view;
+      if (soil) return { fill: `soil-${soil.level}`, words: wetMud ? "wet mud" : SOIL_LEVELS[soil.level].toLowerCase(), of: soil.of };
       return clean ? { words: "clean" } : { fill: "unseen", words: "not looked at" };
     }
     case "stain": {

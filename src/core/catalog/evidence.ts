@@ -56,7 +56,7 @@ export const EVIDENCE = {
   },
   place: {
     name: "Where it is", cost: "look", minutes: 0.5, mark: "judgement",
-    how: "Look at what touches this spot when the piece is used.",
+    how: "Sit or stand as they do who use it. Look what touches this spot.",
     outcomes: {
       contact: outcome("Arm, head or hand height", 1, { "body-oil": 16, "cosmetic-dye": 3.9, damage: 2.4 }),
       seat: outcome("On the seat", 3.9, { protein: 5.7, urine: 7.5, tannin: 5.7, "sugar-starch": 5.7 }),
@@ -68,7 +68,7 @@ export const EVIDENCE = {
   },
   colour: {
     name: "Colour", cost: "look", minutes: 0.5, mark: "judgement",
-    how: "Judge in daylight or a white torch, from two sides.",
+    how: "Judge in daylight or by a white torch. Look from two sides.",
     outcomes: {
       "yellow-brown": outcome("Yellow to brown", 1.7, { tannin: 9.4, urine: 9.4, "water-ring": 9.4, "smoke-film": 7.5, protein: 3.9, "body-oil": 2.4 }),
       "red-purple": outcome("Red or purple", 0.42, { "plant-colour": 13, tannin: 3.9, "cosmetic-dye": 5.7, protein: 1.7, "sugar-starch": 1 }),
@@ -81,7 +81,7 @@ export const EVIDENCE = {
   },
   edge: {
     name: "Edge", cost: "look", minutes: 0.5, mark: "judgement",
-    how: "Look along the rim with a low light.",
+    how: "Hold a light low beside it. Look along the rim.",
     outcomes: {
       "dark-rim": outcome("Dark rim, paler inside", 0.53, { "water-ring": 16, tannin: 7.5, urine: 5.7, "plant-colour": 2.4, "sugar-starch": 2.4 }),
       feathered: outcome("Fades out softly", 1, { "body-oil": 11, "smoke-film": 9.4, "road-grease": 3.9, "cosmetic-dye": 2.4 }),
@@ -93,7 +93,7 @@ export const EVIDENCE = {
   },
   feel: {
     name: "Feel", cost: "touch", minutes: 0.5, mark: "judgement",
-    how: "Touch with a gloved finger, then bend the cloth.",
+    how: "Touch it with a gloved finger. Then bend the cloth.",
     caution: "Gloves. Look for sharps in the seams first.",
     outcomes: {
       nothing: outcome("Nothing to feel", 2.4, { tannin: 7.5, ink: 7.5, "cosmetic-dye": 5.7, "plant-colour": 5.7, "water-ring": 5.7, "smoke-film": 5.7 }),
@@ -108,7 +108,7 @@ export const EVIDENCE = {
   },
   smell: {
     name: "Smell", cost: "look", minutes: 0.5, mark: "judgement",
-    how: "A short sniff from a hand's width; damp a corner with plain water if there is nothing.",
+    how: "Wave the air over it towards you with your hand. Then a short sniff from a hand's width.",
     caution: "Never put your face close to suspected mould or body fluids.",
     outcomes: {
       nothing: outcome("No smell", 5.7, { damage: 11, ink: 7.5, rust: 9.4, mould: 1, urine: 0.53, "smoke-film": 0.42 }),
@@ -123,7 +123,7 @@ export const EVIDENCE = {
   },
   age: {
     name: "Age", cost: "look", minutes: 0.5, mark: "judgement",
-    how: "Ask, or compare with dust on top of it.",
+    how: "Ask when it was first seen. Dust on top of it says months.",
     outcomes: {
       fresh: outcome("Still damp", 1, { rust: 0.13, "smoke-film": 0.13, mould: 0.22, damage: 0.42, urine: 1.7 }),
       days: outcome("Days", 3.9, { mould: 1, "smoke-film": 1 }),
@@ -197,7 +197,7 @@ export const EVIDENCE = {
   },
   swab: {
     name: "Dry-solvent swab", cost: "agent", minutes: 2, puts: "solvent", mark: "judgement",
-    how: "A drop of dry solvent on a cotton swab, dabbed on the rim.",
+    how: "One drop of dry solvent on a cotton swab. Dab it on the rim.",
     caution: "Air moving, no flame or spark, not on latex backing. Not on care code W or X.",
     outcomes: {
       lifts: outcome("It lifts", 0.13, { "body-oil": 22, "road-grease": 27, "gum-wax": 18, ink: 13, "cosmetic-dye": 13, mixture: 1.7 }),

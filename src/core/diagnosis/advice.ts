@@ -1,12 +1,15 @@
 import { EVIDENCE_IDS, type EvidenceId } from "../catalog/evidence";
+import type { FamilyId } from "../catalog/families";
 import type { MarkFinding } from "../job/schema";
 import { backgroundFor, factsOf, stateNow, type Context } from "../treatment/context";
 import type { ZoneView } from "../treatment/facts";
 import type { MarkPlan } from "../treatment/marks";
 import { lockOf } from "./locks";
-import { nextTest, notDone, type NextTest } from "./nextTest";
+import { nextTest, notDone, tellsApart, type NextTest } from "./nextTest";
 
 export interface TestAdvice extends NextTest {
+  /** The two likely families the best test tells apart best. */
+  apart?: [FamilyId, FamilyId];
   /** Why a test may not be done here and now. */
   locks: Partial<Record<EvidenceId, string>>;
 }
@@ -19,5 +22,8 @@ export function adviseTests(context: Context, view: ZoneView, finding: MarkFindi
     return because ? [[test, because]] : [];
   })) as TestAdvice["locks"];
   const open = notDone(finding.evidence).filter((test) => !locks[test]);
-  return { ...nextTest(diagnosis.chances, open, backgroundFor(context, view).tables), locks };
+  const { tables } = backgroundFor(context, view);
+  const next = nextTest(diagnosis.chances, open, tables);
+  const [best] = next.ranked;
+  return { ...next, locks, apart: best && tellsApart(best.test, diagnosis.likely, tables) };
 }

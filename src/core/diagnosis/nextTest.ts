@@ -1,5 +1,5 @@
 import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../catalog/evidence";
-import { FAMILY_IDS, familyOf } from "../catalog/families";
+import { FAMILY_IDS, familyOf, type FamilyId } from "../catalog/families";
 import { input, worked, type Worked } from "../quantity/working";
 import { branches, entropyBits, gainBits } from "./bayes";
 import { byBeginning, decide, decideAfter, isCommon, type Decision } from "./decision";
@@ -118,6 +118,18 @@ function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise)
       input("reaching for one more", SET_UP_MIN, "min", "table"),
     ]),
   };
+}
+
+/** The two likely families a test tells apart best: those whose outcomes differ most; undefined while only one is likely. */
+export function tellsApart(test: EvidenceId, likely: readonly FamilyId[], tables: Tables): [FamilyId, FamilyId] | undefined {
+  let best: { pair: [FamilyId, FamilyId]; apart: number } | undefined;
+  for (const a of likely)
+    for (const b of likely) {
+      const [f, g] = [FAMILY_IDS.indexOf(a), FAMILY_IDS.indexOf(b)];
+      const apart = tables.lists[test].reduce((sum, column) => sum + Math.abs(column[f]! - column[g]!), 0);
+      if (a !== b && (!best || apart > best.apart + 1e-12)) best = { pair: [a, b], apart };
+    }
+  return best?.pair;
 }
 
 /** The chance that heat would set it: of protein and dye together. */

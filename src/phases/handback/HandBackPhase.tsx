@@ -1,5 +1,6 @@
 "use client";
 import { AGENTS } from "@/core/catalog/agents";
+import { HAIR_DENSITIES } from "@/core/catalog/findings";
 import { DAMAGES } from "@/core/catalog/builds";
 import { familyOf } from "@/core/catalog/families";
 import { lastOf } from "@/core/job/history";
@@ -29,6 +30,13 @@ export function HandBackPhase() {
   const damp = begun && forecast.usable !== undefined && forecast.usable.atMs > nowMs && Object.keys(assessment.drying).length > 0;
   const done = history.done.filter(({ action }) => action !== "check-first");
   const stayed = marks.filter(({ state }) => state !== "gone");
+  const zoneName = (id: string) => plan.zones[id]?.view.name.toLowerCase() ?? "";
+  const others = job.findings.order.flatMap((id) => {
+    const finding = job.findings.byId[id]!;
+    if (finding.kind === "hair") return [`Hair on ${zoneName(finding.zoneId)}: ${HAIR_DENSITIES[finding.density].toLowerCase()}`];
+    if (finding.kind === "odour" && finding.closed > 0) return [`A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when shut${finding.aired === undefined ? "" : `, ${finding.aired} after airing`}`];
+    return [];
+  });
   const doneTitles = [...new Set(done.map(({ title }) => title))];
   const products = [...new Set(done.flatMap(({ agent }) => (agent && agent !== "water" ? [agent] : [])))];
   const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: new Date().toISOString(), damp } });
@@ -53,11 +61,12 @@ export function HandBackPhase() {
         <h2>{job.title}</h2>
         <p className="soft">{[job.customer, job.place].filter(Boolean).join(" · ") || "No customer entered"}</p>
         <h3>What was found</h3>
-        {marks.length === 0 && plan.damage.length === 0 && <p>General soil only.</p>}
+        {marks.length === 0 && plan.damage.length === 0 && others.length === 0 && <p>General soil only.</p>}
         <ul>
           {marks.map(({ findingId, name, zoneId, diagnosis, state }) => (
             <li key={findingId}>{name}, {plan.zones[zoneId]?.view.name.toLowerCase()}: most likely {familyOf(diagnosis.leader).name.toLowerCase()}{RESULT_WORDS[state] ? <b>, {RESULT_WORDS[state]}</b> : ""}</li>
           ))}
+          {others.map((words) => <li key={words}>{words}</li>)}
         </ul>
         {plan.damage.length > 0 && (
           <>

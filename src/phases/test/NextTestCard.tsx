@@ -1,6 +1,7 @@
 "use client";
 import { useHotkeys } from "react-hotkeys-hook";
 import { EVIDENCE_IDS, testOf } from "@/core/catalog/evidence";
+import { familyOf } from "@/core/catalog/families";
 import type { TestAdvice } from "@/core/diagnosis/advice";
 import { isCommon } from "@/core/diagnosis/decision";
 import type { MarkFinding } from "@/core/job/schema";
@@ -13,7 +14,7 @@ import { EvidenceChips } from "./EvidenceRow";
 /** The most useful test now, or that it is enough. */
 export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding: MarkFinding }) {
   const { go } = useBay();
-  const { enough, ranked, decision, locks } = advice;
+  const { enough, ranked, decision, locks, apart } = advice;
   const [best] = ranked;
   useHotkeys("t", (event) => {
     event.preventDefault();
@@ -36,7 +37,7 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
       <div className="row-between"><h2>Next: {name.charAt(0).toLowerCase()}{name.slice(1)}</h2><span className="soft"><Num of={best.worth} words={`about ${minutes} min`} /></span></div>
       <p>{how}</p>
       {caution && <p><b>{caution}</b></p>}
-      <p className="soft">It tells <Num of={best.gain} testId="next-gain" />, and changes the first step with a chance of <Num of={best.change} share testId="next-change" />. Key T, then a number.</p>
+      <p className="soft">{apart && `Best at telling ${familyOf(apart[0]).name.toLowerCase()} from ${familyOf(apart[1]).name.toLowerCase()}. `}It tells <Num of={best.gain} testId="next-gain" />, and changes the first step with a chance of <Num of={best.change} share testId="next-change" />. Key T, then a number.</p>
       <EvidenceChips test={best.test} finding={finding} autoFocusKey="next" />
     </div>
   );

@@ -46,7 +46,7 @@ export function NotesPlace() {
       <Evidence own={ownTables} keep={keep} />
       <Section title="Families of marks" what={`${FAMILY_IDS.length} rows`}>
         <table className="compare">
-          <thead><tr><th>Family</th><th>For example</th><th>How often it is met</th><th>Heat</th></tr></thead>
+          <thead><tr><th>Family</th><th>For example</th><th>How often it is met</th><th>Heat</th><th>From</th></tr></thead>
           <tbody>
             {(Object.entries(FAMILIES) as [FamilyId, Family][]).map(([id, { name, examples, prior, heatSets }]) => (
               <tr key={id}>
@@ -57,6 +57,7 @@ export function NotesPlace() {
                   {ownTables?.priors[id] !== undefined && <Act variant="link" onAct={() => keep(withOwnPrior(ownTables, id, undefined), `${name}: back to the table's ${prior}.`)}>Back to {prior}</Act>}
                 </td>
                 <td>{heatSets ? `sets the ${heatSets}` : ""}</td>
+                <td>{sourceWords(FAMILIES[id])}</td>
               </tr>
             ))}
           </tbody>
