@@ -112,6 +112,30 @@ test("a zone is split, its mark goes with its half, and undo brings the whole ba
   await expect(page.getByTestId("zone-area")).toHaveText(area);
 });
 
+test("only the mark in hand is dragged and sized", async ({ page }) => {
+  await openFerry(page, "look");
+  const drag = async (target: Locator, by: number) => {
+    const box = (await target.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + by, box.y + box.height / 2 + by, { steps: 5 });
+    await page.mouse.up();
+  };
+  const soup = page.locator('[data-finding="fb-soup"]');
+  const before = (await soup.boundingBox())!.x;
+  await drag(soup, 25);
+  expect((await soup.boundingBox())!.x).toBeCloseTo(before, 0);
+  await soup.click();
+  await expect(page.getByTestId("size-handle")).toBeVisible();
+  await drag(soup, 25);
+  await expect.poll(async () => (await soup.boundingBox())!.x).toBeGreaterThan(before + 15);
+  const area = await page.getByTestId("mark-area").innerText();
+  await drag(page.getByTestId("size-handle"), 20);
+  await expect(page.getByTestId("mark-area")).not.toHaveText(area);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByTestId("mark-area")).toHaveText(area);
+});
+
 test("a picture is turned the right way up, kept over a reload, and its place is gone", async ({ page }, info) => {
   await openFerry(page, "look", "&finding=fb-burn");
   const data = await page.evaluate(() => {

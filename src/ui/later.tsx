@@ -6,8 +6,11 @@ import { Act } from "./Act";
 const waiting = new Set<() => Promise<unknown>>();
 const WARM_UP_MS = 2000;
 
-/** A part loaded when it is first shown, or when the page has been up for a moment. */
-export function later<P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
+/**
+ * A part loaded when it is first shown, or when the page has been up for a moment.
+ * @param Meanwhile what stands there until then, with the same properties
+ */
+export function later<P extends object>(load: () => Promise<ComponentType<P>>, Meanwhile?: ComponentType<P>): ComponentType<P> {
   let loading: Promise<{ default: ComponentType<P> }> | undefined;
   const start = () => (loading ??= load().then((part) => ({ default: part })));
   waiting.add(start);
@@ -15,7 +18,7 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>): 
   return function Later(props: P) {
     return (
       <NotLoaded>
-        <Suspense fallback={null}>
+        <Suspense fallback={Meanwhile ? <Meanwhile {...props} /> : null}>
           <Part {...props} />
         </Suspense>
       </NotLoaded>

@@ -1,5 +1,4 @@
 "use client";
-import { useDrag } from "@use-gesture/react";
 import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
 import { isPlaced } from "@/core/job/placed";
 import type { PlacedFinding } from "@/core/job/schema";
@@ -10,11 +9,13 @@ import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";
 import { later } from "@/ui/later";
 import { useBay } from "../BayContext";
+import { FindingShape } from "./FindingShape";
 import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
 import { placeZones, type Placed } from "./geometry";
 import { Patterns } from "./patterns";
 
+const HeldFinding = later(() => import("./HeldFinding").then(({ HeldFinding }) => HeldFinding), FindingShape);
 const CornerHandles = later(() => import("./CornerHandles").then(({ CornerHandles }) => CornerHandles));
 
 const MARGIN_PX = 10;
@@ -52,7 +53,7 @@ function LensCaption() {
 
 function Drawing({ closer }: { closer: boolean }) {
   const bay = useBay();
-  const { views, zone, lens, assessment, job, findingId, go, tool, setTool } = bay;
+  const { views, zone, lens, assessment, job, findingId, phase, go, tool, setTool } = bay;
   const { units, quantity } = useFormat();
   const { svg, size } = useSize();
   const prefix = `map${useId().replace(/\W/g, "")}-`;
@@ -96,7 +97,9 @@ function Drawing({ closer }: { closer: boolean }) {
         const finding = job.findings.byId[id]!;
         if (!isPlaced(finding)) return null;
         const on = placed.find(({ view }) => view.id === finding.zoneId);
-        return on && <FindingShape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "mark" ? "stain" : finding.kind})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
+        // Only what is in hand moves: a wet sleeve must not drag what it brushes.
+        const Shape = id === findingId && phase === "look" ? HeldFinding : FindingShape;
+        return on && <Shape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "mark" ? "stain" : finding.kind})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
       })}
       {placed.map((each) => {
         const marks = Object.values(job.findings.byId).filter((finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding));
@@ -221,77 +224,6 @@ function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }
       ))}
     </g>
   );
-}
-
-interface FindingProps {
-  id: string;
-  finding: PlacedFinding;
-  on: Placed;
-  px: (pixels: number) => number;
-  unit: number;
-  fill: string;
-  full: boolean;
-  selected: boolean;
-}
-
-function FindingShape({ id, finding, on, px, unit, fill, full, selected }: FindingProps) {
-  const { go, phase, run } = useBay();
-  const [moved, setMoved] = useState({ x: 0, y: 0 });
-  const [stretched, setStretched] = useState({ x: 0, y: 0 });
-  const { at } = on;
-  const centre = { x: at.xMm + clamp(finding.centre.xMm + moved.x, 0, at.widthMm), y: at.yMm + clamp(finding.centre.yMm + moved.y, 0, at.heightMm) };
-  const width = Math.max(8, finding.size.widthMm + stretched.x);
-  const height = Math.max(8, finding.size.heightMm + stretched.y);
-
-  const drag = useDrag(
-    ({ movement: [x, y], last, tap, event }) => {
-      event.stopPropagation();
-      if (tap) return go({ finding: id, zone: finding.zoneId });
-      if (phase !== "look") return;
-      setMoved(last ? { x: 0, y: 0 } : { x: x * unit, y: y * unit });
-      if (last) run("Move it", { op: "set", path: ["findings", "byId", id, "centre"], value: { xMm: clamp(finding.centre.xMm + x * unit, 0, at.widthMm), yMm: clamp(finding.centre.yMm + y * unit, 0, at.heightMm) } });
-    },
-    { filterTaps: true },
-  );
-  const stretch = useDrag(({ movement: [x, y], last, event }) => {
-    event.stopPropagation();
-    setStretched(last ? { x: 0, y: 0 } : { x: 2 * x * unit, y: 2 * y * unit });
-    if (!last) return;
-    const size = { widthMm: Math.max(8, finding.size.widthMm + 2 * x * unit), heightMm: Math.max(8, finding.size.heightMm + 2 * y * unit) };
-    run("Size it", { op: "set", path: ["findings", "byId", id, "size"], value: size }, ...scaledOutline(id, finding, size));
-  });
-
-  const shape = { fill: full ? fill : "none", stroke: finding.kind === "mark" ? "var(--plum)" : "var(--ink)", strokeWidth: px(selected ? 4 : 2) };
-  const corners = finding.outline?.map(({ xMm, yMm }) => ({ x: centre.x + (xMm * width) / finding.size.widthMm, y: centre.y + (yMm * height) / finding.size.heightMm }));
-  return (
-    <g>
-      <g {...drag()} className="finding" data-finding={id} onPointerUp={(event) => event.stopPropagation()}>
-        {corners && corners.length > 2 ? <path d={smoothPath(corners)} {...shape} /> : <ellipse cx={centre.x} cy={centre.y} rx={width / 2} ry={height / 2} {...shape} />}
-        {/* A finger needs more than a coin to hit, but a small zone must stay within reach round its mark. */}
-        <circle cx={centre.x} cy={centre.y} r={Math.min(px(22), 0.3 * Math.min(at.widthMm, at.heightMm))} fill="transparent" />
-      </g>
-      {selected && phase === "look" && <circle {...stretch()} className="handle" cx={centre.x + width / 2} cy={centre.y + height / 2} r={px(11)} data-testid="size-handle" onPointerUp={(event) => event.stopPropagation()} />}
-    </g>
-  );
-}
-
-/** The outline keeps its shape when its size changes. */
-export function scaledOutline(id: string, { outline, size }: PlacedFinding, to: { widthMm: number; heightMm: number }) {
-  if (!outline) return [];
-  const value = outline.map(({ xMm, yMm }) => ({ xMm: (xMm * to.widthMm) / size.widthMm, yMm: (yMm * to.heightMm) / size.heightMm }));
-  return [{ op: "set" as const, path: ["findings", "byId", id, "outline"], value }];
-}
-
-const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
-
-/** A closed curve through the middles of the sides: stains have no corners. */
-function smoothPath(points: { x: number; y: number }[]): string {
-  const middle = (index: number) => {
-    const a = points[index % points.length]!;
-    const b = points[(index + 1) % points.length]!;
-    return `${(a.x + b.x) / 2} ${(a.y + b.y) / 2}`;
-  };
-  return `M${middle(points.length - 1)} ${points.map(({ x, y }, index) => `Q${x} ${y} ${middle(index)}`).join(" ")} Z`;
 }
 
 const NEW_FINDING = {

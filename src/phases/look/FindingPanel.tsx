@@ -16,7 +16,7 @@ import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
-import { scaledOutline } from "@/bay/map/PieceMap";
+import { scaledOutline } from "@/bay/map/FindingShape";
 import { findingName } from "../findings";
 import { OdourFields } from "./OdourFields";
 import { Pictures } from "./Pictures";
