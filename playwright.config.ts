@@ -8,7 +8,7 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   timeout: 90_000,
-  expect: { timeout: 7_000 },
+  expect: { timeout: 15_000 },
   reporter: process.env.REPORT ? [["line"], ["json", { outputFile: process.env.REPORT }]] : [["line"]],
   webServer: {
     command: `node node_modules/next/dist/bin/next start -p ${port}`,

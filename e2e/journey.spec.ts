@@ -196,3 +196,19 @@ test("from Jobs to the first safe step in six taps and no typing", async ({ page
   await expect(page.getByText(/things not known, planned at their safest/)).toBeVisible();
   expect(taps).toBeLessThanOrEqual(6);
 });
+
+test("a label is said another way, and a wrong bottle is put right", async ({ page }) => {
+  await openFerry(page, "mix");
+  await page.getByRole("heading", { name: "Reckon a mix" }).click();
+  const label = page.getByLabel("As the label says it");
+  await label.fill("9:1");
+  await expect(page.getByTestId("every-way")).toContainText("1 in 10");
+  await expect(page.getByTestId("correct-amount")).toHaveText("500 mL");
+  await expect(await workingOf(page, "correct-amount")).toContainText("C1 V1 + C2 V2");
+  await page.getByLabel("It was mixed").fill("19:1");
+  await expect(page.getByTestId("correction")).toContainText("product");
+  await label.fill("nine to one");
+  await expect(page.getByRole("alert").filter({ hasText: '"nine to one" is not a dilution' })).toBeVisible();
+  await page.getByRole("button", { name: "Wanted: more" }).click();
+  await expect(page.getByTestId("warm")).toContainText("cold");
+});

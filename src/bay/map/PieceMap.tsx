@@ -194,22 +194,15 @@ function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }
     const ends = [left + 1, left + width - 1].flatMap((x) => [bottom - height + 1, bottom - 1].map((y) => ({ xMm: at.xMm + px(x), yMm: at.yMm + px(y) })));
     return ends.filter((end) => !contains(corners, end)).length * NOT_HERE;
   };
-  const middles = layouts.map((layout, shorter) => {
-    const [left, bottom] = [(size.width - layout.width) / 2, (size.height + layout.height) / 2];
-    return { layout, left, bottom, cost: shorter * 40 + 20 + outside(left, bottom, layout) };
+  const covered = (left: number, bottom: number, { width, height }: (typeof layouts)[number]) =>
+    boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - height)), 0);
+  const spot = (layout: (typeof layouts)[number], left: number, bottom: number, dislike: number) => ({ layout, left, bottom, cost: covered(left, bottom, layout) + outside(left, bottom, layout) + dislike });
+  const spots = layouts.flatMap((layout, shorter) => {
+    const inset = Math.min(8, (size.width - layout.width) / 2);
+    const atCorners = [false, true].flatMap((top) => [false, true].map((right) => spot(layout, right ? size.width - layout.width - inset : inset, top ? layout.height + 8 : size.height - 8, shorter * 40 + Number(top) + Number(right) * 2)));
+    return [...atCorners, spot(layout, (size.width - layout.width) / 2, (size.height + layout.height) / 2, shorter * 40 + 20)];
   });
-  const spots = layouts.flatMap((layout, shorter) =>
-    [false, true].flatMap((top) =>
-      [false, true].map((right) => {
-        const inset = Math.min(8, (size.width - layout.width) / 2);
-        const left = right ? size.width - layout.width - inset : inset;
-        const bottom = top ? layout.height + 8 : size.height - 8;
-        const covered = boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + layout.width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - layout.height)), 0);
-        return { layout, left, bottom, cost: covered + shorter * 40 + Number(top) + Number(right) * 2 + outside(left, bottom, layout) };
-      }),
-    ),
-  );
-  const best = [...spots, ...middles].reduce((least, spot) => (spot.cost < least.cost ? spot : least));
+  const best = spots.reduce((least, each) => (each.cost < least.cost ? each : least));
   if (!upright && best.cost >= NOT_HERE) return null;
   const { lines, width, height } = upright ? layouts[1]! : best.layout;
   // Upright it stands at the foot or at the head, or not at all where it would cover a mark.

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { fillToMarks, mix } from "./mix";
+import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "./reckon";
 import { flipped, labelText, parseReading, partsWater, readingInWords, readingOf, type Convention } from "./reading";
 
 const CONVENTIONS: Convention[] = ["water-to-product", "product-to-water", "one-in", "per-cent", "ml-per-l-added", "ml-per-l-made-up", "us-fl-oz-per-gal", "imperial-fl-oz-per-gal"];
@@ -53,6 +54,36 @@ describe("dilution", () => {
         expect(partsWater(reading)).toBeCloseTo(r, 6);
       }),
     );
+  });
+
+  it("says one strength every way, and each way reads back as the same", () => {
+    const every = Object.fromEntries(saidEveryWay(4).map(({ convention, text }) => [convention, text]));
+    // Worked by hand: 4 to 1 is a fifth of the whole; 32 US fl oz, a quarter, to the gallon of 128.
+    expect(every).toMatchObject({ "water-to-product": "4:1", "product-to-water": "1:4", "one-in": "1 in 5", "per-cent": "20 %", "ml-per-l-added": "250 mL/L", "ml-per-l-made-up": "200 mL/L made up", "us-fl-oz-per-gal": "32 fl oz/gal", "imperial-fl-oz-per-gal": "40 imp fl oz/gal" });
+    for (const r of [1, 4, 7, 10, 128]) for (const { text } of saidEveryWay(r)) expect(partsWater(parseReading(text)) / r).toBeCloseTo(1, 2);
+  });
+
+  it("puts a wrong bottle right: nothing that is dissolved is lost", () => {
+    // By hand: 500 mL at 4:1 holds 100 mL of product, which at 9:1 makes 1 L; 900 mL at 9:1 holds 90 of product and 810 of water, which at 4:1 wants 202.5.
+    expect(correctBottle(500, 4, 9)).toMatchObject({ add: "water", amount: { value: expect.closeTo(500, 9) } });
+    expect(correctBottle(900, 9, 4)).toMatchObject({ add: "product", amount: { value: expect.closeTo(112.5, 9) } });
+    expect(correctBottle(750, 10, 10)).toMatchObject({ add: "nothing", amount: { value: 0 } });
+    const parts = fc.double({ min: 0.5, max: 200, noNaN: true });
+    fc.assert(fc.property(fc.double({ min: 10, max: 10_000, noNaN: true }), parts, parts, (ml, have, wanted) => {
+      const { add, amount, total } = correctBottle(ml, have, wanted);
+      const product = ml / (have + 1) + (add === "product" ? amount.value : 0);
+      expect(amount.value).toBeGreaterThanOrEqual(0);
+      expect(product / total.value).toBeCloseTo(1 / (wanted + 1), 9);
+    }));
+  });
+
+  it("reckons caps, the last of a bottle, ppm and lukewarm water", () => {
+    expect(capfuls(75, 25).value).toBe(3);
+    expect(lastOfBottle(60, 9).value).toBe(600);
+    expect(activePpm(5, 99).value).toBeCloseTo(500, 9);
+    expect(warmMix(4000, 60, 10, 35)).toMatchObject({ hot: { value: 2000 }, cold: { value: 2000 } });
+    expect(() => warmMix(4000, 60, 10, 70)).toThrow("cannot give that");
+    expect(() => activePpm(120, 4)).toThrow("between 0 and 100");
   });
 
   it("fills to marks without ever mixing stronger than planned, and never less than wanted", () => {

@@ -16,6 +16,11 @@ export const FORMULAS = {
   "dilution.product": { name: "Product in a mix", equation: "product = V / (r + 1), with r parts water to one part product", mark: "practice" },
   "dilution.water": { name: "Water in a mix", equation: "water = V × r / (r + 1)", mark: "practice" },
   "dilution.strength": { name: "Strength of the mix", equation: "product in the whole = 1 / (r + 1)", mark: "practice" },
+  "dilution.caps": { name: "Capfuls", equation: "caps = product / what one cap holds", mark: "practice" },
+  "dilution.correct": { name: "A wrong bottle put right", equation: "C1 V1 + C2 V2 = C3 (V1 + V2), with C the share of product", mark: "std", source: "conservation of what is dissolved" },
+  "dilution.last": { name: "What the last of it makes", equation: "mix = product × (r + 1)", mark: "practice" },
+  "dilution.ppm": { name: "Active ingredient", equation: "ppm = active % × 10 000 / (r + 1)", mark: "practice" },
+  "dilution.warm": { name: "Hot and cold to a temperature", equation: "hot share = (wanted − cold) / (hot − cold)", mark: "std", source: "conservation of heat" },
   "dilution.forPh": {
     name: "Weakest-needed mix for the fibre",
     equation: "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the smallest that stays inside the fibre's window",

@@ -2,7 +2,7 @@
 
 export type Unit =
   | "mL" | "L" | "mm" | "m" | "m2" | "L/m2" | "L/min" | "m/s" | "min" | "h" | "degC" | "K" | "%" | "pH" | "parts" | "strokes"
-  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg";
+  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg" | "ppm";
 
 export interface Quantity {
   value: number;

@@ -5,8 +5,12 @@ import type { BottleMix } from "@/core/mixing/mixes";
 import { entered } from "@/core/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
+import { Fold } from "@/ui/Fold";
+import { later } from "@/ui/later";
 import { Num, useFormat } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
+
+const Reckon = later(() => import("./Reckon").then(({ Reckon }) => Reckon));
 
 /** Bottles and strengths for what is still to do. */
 export function MixPhase() {
@@ -18,6 +22,7 @@ export function MixPhase() {
         <h2>Nothing to mix</h2>
         <p>{plan.steps.length > 0 ? "What is left needs plain water or no agent at all." : "There is no plan yet: mark something in Look first."}</p>
         <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>{plan.steps.length > 0 ? "Go to work" : "Go to Look"}</Act>
+        <div className="mt-4"><Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold></div>
       </>
     );
   return (
@@ -28,6 +33,7 @@ export function MixPhase() {
       </div>
       <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle.</p>
       {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
+      <Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold>
     </>
   );
 }
