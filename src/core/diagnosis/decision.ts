@@ -55,6 +55,9 @@ export function decideAfter(chances: readonly number[], column: readonly number[
   return { chance, key: together[CLASS_OF[top]!]! >= SURE_AT * chance ? BEGINNINGS[top]! : COMMON };
 }
 
+/** True when the treatment of two families begins with the same step. */
+export const beginAlike = (a: FamilyId, b: FamilyId): boolean => beginningOf(a) === beginningOf(b);
+
 /** True when a family's own treatment begins with this decision. */
 export const beginsLike = (family: FamilyId, { key }: Decision): boolean => beginningOf(family) === key;
 export const isCommon = ({ key }: Decision): boolean => key === COMMON;

@@ -2,7 +2,7 @@ import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../catalog
 import { FAMILY_IDS, familyOf, type FamilyId } from "../catalog/families";
 import { input, worked, type Worked } from "../quantity/working";
 import { branches, entropyBits, gainBits } from "./bayes";
-import { byBeginning, decide, decideAfter, isCommon, type Decision } from "./decision";
+import { beginAlike, byBeginning, decide, decideAfter, isCommon, type Decision } from "./decision";
 import type { Tables } from "./tables";
 
 /** One test that could be done next, and what it is worth. */
@@ -18,6 +18,8 @@ export interface TestWorth {
 
 export interface NextTest {
   decision: Decision;
+  /** How sure the first step is, with the families that begin alike. */
+  sure: Worked;
   /** Open tests, the most useful one per minute first. */
   ranked: TestWorth[];
   /** The first step is sure and no single open test would change it, or no test is left. */
@@ -97,7 +99,8 @@ export function nextTest(chances: readonly number[], open: readonly EvidenceId[]
   const decision = decide(chances);
   const promises = open.map((test) => ({ test, promise: promiseOf(test, chances, decision, open, tables) }));
   const ranked = promises.map(({ test, promise }) => worthOf(test, chances, promise)).sort((a, b) => b.worth.value - a.worth.value);
-  return { decision, ranked, enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)) };
+  const alike = FAMILY_IDS.flatMap((family, f) => (beginAlike(family, decision.leader) ? [input(familyOf(family).name.toLowerCase(), chances[f]!, "1")] : []));
+  return { decision, sure: worked("diagnosis.sure", decision.sure, "1", alike), ranked, enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)) };
 }
 
 function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise): TestWorth {

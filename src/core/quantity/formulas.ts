@@ -31,6 +31,7 @@ export const FORMULAS = {
   "diagnosis.posterior": { name: "How likely, after the evidence", equation: "p(family) ∝ prior × Π P(outcome | family)", mark: "std", source: "Bayes' rule" },
   "diagnosis.gain": { name: "What the test is expected to tell", equation: "gain = H(now) − Σ P(outcome) × H(after), H = −Σ p log2 p", mark: "std", source: "Shannon's entropy, as in Quinlan 1986" },
   "diagnosis.change": { name: "Chance that it changes the first step", equation: "sum of P(outcome) over the outcomes after which another step would come first", mark: "judgement" },
+  "diagnosis.sure": { name: "How sure the first step is", equation: "sum of p(family) over the families whose treatment begins alike", mark: "judgement" },
   "diagnosis.worth": { name: "Worth a minute", equation: "worth = (gain + gain about the first step + chance to change it + weight × chance that it is enough then) / (minutes + reaching for it)", mark: "judgement" },
   "odour.source": { name: "How likely it comes from here", equation: "p ∝ weight of the place × Π P(strength noted | source here), expected strength = source × exp(−distance / fading length)", mark: "judgement" },
   "hair.passes": { name: "Passes to lift the hair", equation: "passes = ln(hair there / may stay) / rate, rounded up", mark: "judgement" },

@@ -6,12 +6,13 @@ import FormLabel from "react-bootstrap/FormLabel";
 import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
 import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from "@/core/catalog/findings";
 import { evidenceOf, READING_RANGE, readingOps, type NewReading } from "@/core/job/readings";
+import { entered } from "@/core/quantity/working";
 import type { ReadingEvent } from "@/core/job/schema";
 import { outcomeName } from "@/core/diagnosis/diagnose";
 import { simulated } from "@/instruments/simulated";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
@@ -22,7 +23,6 @@ const SHOWN = 6;
 /** Readings: from an instrument, typed, or pasted as a table. Each becomes evidence, or the air of the place. */
 export function Instruments() {
   const { job, zone, findingId, run, nowMs, assessment } = useBay();
-  const { quantity } = useFormat();
   const [busy, setBusy] = useState<InstrumentId>();
   const [problem, setProblem] = useState<string>();
   const keep = (readings: NewReading[], label: string) => run(label, ...readings.flatMap((reading) => readingOps(job, reading, newId(), new Date().toISOString())));
@@ -40,9 +40,15 @@ export function Instruments() {
   const readings = assessment.history.standing.filter((event): event is ReadingEvent => event.kind === "reading");
   const shown = (event: ReadingEvent) => {
     const { instrument, value, humidityPct } = event;
-    const number = instrument === "lamp" ? (LAMP[value]?.name.toLowerCase() ?? "") : quantity({ value, unit: instrument === "moisture" ? "%" : instrument === "ph" ? "pH" : "degC" });
-    const says = instrument === "lamp" ? undefined : evidenceOf(instrument, value);
-    return `${number}${humidityPct === undefined ? "" : `, ${humidityPct} %`}${says ? `: ${outcomeName(says.test, says.outcome).toLowerCase()}` : ""}`;
+    if (instrument === "lamp") return LAMP[value]?.name.toLowerCase() ?? "";
+    const says = evidenceOf(instrument, value);
+    return (
+      <>
+        <Num of={entered(INSTRUMENTS[instrument].name, value, instrument === "moisture" ? "%" : instrument === "ph" ? "pH" : "degC")} />
+        {humidityPct !== undefined && <>, <Num of={entered("Relative humidity", humidityPct, "%")} /></>}
+        {says && `: ${outcomeName(says.test, says.outcome).toLowerCase()}`}
+      </>
+    );
   };
   return (
     <div className="evidence-row" data-testid="instruments">

@@ -5,7 +5,6 @@ import { familyOf } from "@/core/catalog/families";
 import type { TestAdvice } from "@/core/diagnosis/advice";
 import { isCommon } from "@/core/diagnosis/decision";
 import type { MarkFinding } from "@/core/job/schema";
-import { formatShare } from "@/core/quantity/format";
 import { Num } from "@/ui/Num";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
@@ -14,7 +13,7 @@ import { EvidenceChips } from "./EvidenceRow";
 /** The most useful test now, or that it is enough. */
 export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding: MarkFinding }) {
   const { go } = useBay();
-  const { enough, ranked, decision, locks, apart } = advice;
+  const { enough, ranked, decision, sure, locks, apart } = advice;
   const [best] = ranked;
   useHotkeys("t", (event) => {
     event.preventDefault();
@@ -26,7 +25,7 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
     return (
       <div className="now-step" data-testid="next-test">
         <h2>{settled ? "Enough tested" : "Nothing left to test"}</h2>
-        <p>{settled ? `The first step is ${formatShare(decision.sure)} sure, and no single test left would change it.` : `Still not sure (${formatShare(decision.sure)}): the first step is the gentle one that suits all that are likely.`}{locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}</p>
+        <p>{settled ? <>The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left would change it.</> : <>Still not sure (<Num of={sure} share testId="next-sure" />): the first step is the gentle one that suits all that are likely.</>}{locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}</p>
         <Act variant="primary" onAct={() => go({ phase: "plan" })}>To the plan</Act>
       </div>
     );
