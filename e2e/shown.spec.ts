@@ -30,6 +30,7 @@ for (const theme of ["light", "night"] as const)
     for (const place of ["/", "/mark", "/notes", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+      if (place === "/") await expect(page.locator(".job-row").first()).toBeVisible();
       await scan();
     }
   });
