@@ -6,7 +6,7 @@ import type { UnitSystem } from "../core/quantity/units";
 interface Kept extends DBSchema {
   jobs: { key: string; value: Held };
   /** Pictures of findings: already shrunk, with nothing in them but the picture. */
-  pictures: { key: string; value: Picture; indexes: { job: string } };
+  pictures: { key: string; value: Picture };
   settings: { key: "settings"; value: Settings };
 }
 
@@ -45,7 +45,7 @@ export function db(): Promise<Db> {
         database.createObjectStore("jobs");
         database.createObjectStore("settings");
       }
-      if (from < 2) database.createObjectStore("pictures", { keyPath: "id" }).createIndex("job", "jobId");
+      if (from < 2) database.createObjectStore("pictures", { keyPath: "id" });
     },
     // A newer tab wants to upgrade: let it, this tab opens again on its next change.
     blocking: (_current, _blocked, event) => {

@@ -6,7 +6,8 @@ import { newId } from "./jobs";
 const LONGEST_PX = 1600;
 const QUALITY = 0.85;
 const MOST_BYTES = 60_000_000;
-const DAY_MS = 86_400_000;
+/** As long as this a picture nothing names is kept: what was taken off can be put back. */
+const KEPT_MS = 7 * 86_400_000;
 
 /**
  * Shrinks a picture and keeps it in this browser: the right way up, without the place and time the camera wrote into it.
@@ -38,7 +39,8 @@ export function usePicture(id: string): string | null | undefined {
         if (over) return;
         made = picture && URL.createObjectURL(picture.blob);
         setUrl(made ?? null);
-      });
+      })
+      .catch(() => setUrl(null));
     return () => {
       over = true;
       if (made) URL.revokeObjectURL(made);
@@ -47,9 +49,9 @@ export function usePicture(id: string): string | null | undefined {
   return url;
 }
 
-/** Takes away pictures whose job has been gone for a day: until then deleting it can be undone. */
+/** Takes away old pictures that no job names any more, copies of jobs and jobs of newer versions included. */
 export async function sweepPictures() {
   const database = await db();
-  const jobs = new Set(await database.getAllKeys("jobs"));
-  for (const { id, jobId, addedAt } of await database.getAll("pictures")) if (!jobs.has(jobId) && Date.now() - addedAt > DAY_MS) await database.delete("pictures", id);
+  const jobs = (await database.getAll("jobs")).map((held) => JSON.stringify(held));
+  for (const { id, addedAt } of await database.getAll("pictures")) if (Date.now() - addedAt > KEPT_MS && !jobs.some((text) => text.includes(id))) await database.delete("pictures", id);
 }
