@@ -1,8 +1,6 @@
-import type { FamilyId } from "../../src/core/catalog/families";
-import type { Decision } from "../../src/core/diagnosis/decision";
-import { beginsLike, isCommon } from "../../src/core/diagnosis/decision";
-import { FAMILY_IDS } from "../../src/core/catalog/families";
 import { agentOf } from "../../src/core/catalog/agents";
+import { FAMILY_IDS, type FamilyId } from "../../src/core/catalog/families";
+import { beginsLike, isCommon, type Decision } from "../../src/core/diagnosis/decision";
 import { judge, type RuleFacts } from "../../src/core/treatment/judge";
 import { LADDERS, UNSURE_RUNG } from "../../src/core/treatment/ladders";
 import { usualClothTempC } from "../../src/core/treatment/rates";

@@ -46,9 +46,13 @@ export const ACCOUNT_QUESTIONS = 8;
 export const accountAsked = ({ account = {}, promises }: Pick<Job, "account" | "promises">): number =>
   [account.spilled, account.when, account.tried, account.users, account.allergies, account.matters, account.liftSeats, promises.handBackAt ?? promises.usableAt].filter((answer) => answer !== undefined).length;
 
+/** Sewage or flood water was there: nothing of the job is cleaned, whatever is said of a single mark. */
+export const hadSewage = (account: Account | undefined): boolean => account?.spilled?.includes("sewage") ?? false;
+
 /** What follows from the account, in words: limits and conditions, not notes only. */
 export function accountWords(account: Account | undefined): string[] {
   const words: string[] = [];
+  if (hadSewage(account)) words.push("Sewage or flood water was there: nothing is cleaned here, it is referred to licensed remediation.");
   if (account?.tried === undefined) words.push("Nobody asked what was tried on it: planned as if bleach, acid or peroxide were in it, so it is rinsed first.");
   else if (leftByOwner(account).length > 0) words.push(`It may still hold ${account.tried.map((id) => triedOf(id).name.toLowerCase()).join(", ")}: rinsed before anything that must not meet it.`);
   if (account?.tried?.includes("heat")) words.push("Hot water or steam was tried: protein or dye may be set, tell the owner before you begin.");

@@ -29,6 +29,7 @@ export const FORMULAS = {
   "mix.total": { name: "How much to mix", equation: "total = sum of the steps × (1 + spare), rounded up to the bottle's marks", mark: "judgement" },
   "mix.marked": { name: "Fill to a mark", equation: "total up and product down to the nearest mark, so the mix is never stronger than planned", mark: "judgement" },
   "diagnosis.posterior": { name: "How likely, after the evidence", equation: "p(family) ∝ prior × Π P(outcome | family)", mark: "std", source: "Bayes' rule" },
+  "diagnosis.likelihood": { name: "How often a test shows it", equation: "P(outcome | family) = its weight / sum of the weights of all outcomes", mark: "judgement" },
   "diagnosis.gain": { name: "What the test is expected to tell", equation: "gain = H(now) − Σ P(outcome) × H(after), H = −Σ p log2 p", mark: "std", source: "Shannon's entropy, as in Quinlan 1986" },
   "diagnosis.change": { name: "Chance that it changes the first step", equation: "sum of P(outcome) over the outcomes after which another step would come first", mark: "judgement" },
   "diagnosis.sure": { name: "How sure the first step is", equation: "sum of p(family) over the families whose treatment begins alike", mark: "judgement" },

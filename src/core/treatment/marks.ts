@@ -2,7 +2,7 @@ import { decide, isCommon } from "../diagnosis/decision";
 import type { Diagnosis } from "../diagnosis/diagnose";
 import { ringOrigin, type RingOrigin } from "../diagnosis/ring";
 import type { FamilyId } from "../catalog/families";
-import { someoneAtRisk } from "../diagnosis/background";
+import { hadSewage, someoneAtRisk } from "../diagnosis/background";
 import type { MarkFinding, MouldFinding } from "../job/schema";
 import type { Worked } from "../quantity/working";
 import { diagnosisOf, type Context } from "./context";
@@ -95,8 +95,7 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
 
 /** Referral rules cannot be argued away: they hold for what is merely not ruled out. */
 function referralOf({ job }: Context, view: ZoneView, finding: MarkFinding | MouldFinding, { leader, likely }: Diagnosis, areaM2: number): MarkPlan["referral"] {
-  const said = finding.kind === "mark" ? (finding.evidence.owner ?? job.account?.spilled?.find((what) => what === "sewage")) : undefined;
-  if (said === "sewage") return REFERRALS.sewage;
+  if (hadSewage(job.account) || (finding.kind === "mark" && finding.evidence.owner === "sewage")) return REFERRALS.sewage;
   if (view.neighbours.includes("high-voltage")) return REFERRALS["high-voltage"];
   if (finding.kind === "mould" || !likely.includes("mould")) return undefined;
   if (leader === "mould" && someoneAtRisk(job.account)) return REFERRALS["mould-at-risk"];

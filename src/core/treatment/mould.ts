@@ -1,7 +1,7 @@
 import type { Account, Job, MouldFinding } from "../job/schema";
 import type { Sourced } from "../quantity/marks";
 import { input, worked, type Worked } from "../quantity/working";
-import { someoneAtRisk } from "../diagnosis/background";
+import { hadSewage, someoneAtRisk } from "../diagnosis/background";
 import { markArea } from "./facts";
 import { MOULD_LIMIT_M2 } from "./rules";
 
@@ -29,7 +29,7 @@ interface MouldRule extends Sourced {
 /** In order: the first that holds decides. Nothing a technician can choose comes before a referral. */
 export const MOULD_RULES: readonly MouldRule[] = [
   { id: "area", when: ({ totalM2 }) => totalM2 >= MOULD_LIMIT_M2, verdict: "refer", title: "Mould, about 1 m² or more in all", words: "Stop. Ten square feet or more of mould in all goes to licensed remediation: brushing or vacuuming it spreads spores through the building. Keep it closed off.", mark: "std", source: "EPA guidance, from memory" },
-  { id: "sewage", when: ({ account }) => Boolean(account?.spilled?.includes("sewage")), verdict: "refer", title: "Mould after sewage", words: "Stop. Sewage or flood water was there: licensed remediation, and nobody stays in the room.", mark: "practice" },
+  { id: "sewage", when: ({ account }) => hadSewage(account), verdict: "refer", title: "Mould after sewage", words: "Stop. Sewage or flood water was there: licensed remediation, and nobody stays in the room.", mark: "practice" },
   { id: "at-risk", when: ({ account }) => someoneAtRisk(account) === true, verdict: "refer", title: "Mould, and someone at risk", words: "Stop. Children, old or ill people, or asthma in the house: licensed remediation, whatever the size.", mark: "practice" },
   { id: "not-asked", when: ({ account }) => someoneAtRisk(account) === undefined, verdict: "refer", title: "Ask who lives there first", words: "Nobody asked who uses it and about asthma. Until then it counts as referred: close it off and touch nothing. Ask in Look, the owner's account.", mark: "judgement" },
   { id: "hidden", when: ({ behind }) => behind === undefined || behind === "wall", verdict: "refer", title: "What is behind it is not known to be clean", words: "Behind a wall, a hull or what nobody looked at there is often more than you see. Look behind it, or have it opened by someone licensed.", mark: "judgement" },

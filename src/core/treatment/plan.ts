@@ -1,5 +1,5 @@
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
-import { accountWords } from "../diagnosis/background";
+import { accountWords, hadSewage } from "../diagnosis/background";
 import type { School } from "../job/format";
 import type { DamageFinding, HairFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
@@ -75,7 +75,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   plan.zones[view.id] = zonePlan;
 
   // A referral stops the whole zone: nothing is brushed or wetted around what someone licensed has to see.
-  const referred = marks.some(({ plan }) => plan.state === "referred");
+  const referred = hadSewage(context.job.account) || marks.some(({ plan }) => plan.state === "referred");
   const judged = open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.
   const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);

@@ -125,10 +125,12 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
     Object.values(result.plan.marks).every((mark) => {
       const finding = file.job.findings.byId[mark.findingId]!;
       if (finding.kind === "mould") return mark.mould?.verdict !== "refer" || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
-      const sewage = finding.kind === "mark" && (finding.evidence.owner === "sewage" || (finding.evidence.owner === undefined && file.job.account?.spilled?.includes("sewage")));
+      const sewage = finding.kind === "mark" && (finding.evidence.owner === "sewage" || file.job.account?.spilled?.includes("sewage"));
       const mould = mark.area.value >= 0.9290304 && mark.diagnosis.likely.includes("mould");
       return !(sewage || mould) || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
     }),
+
+  "sewage or flood water in the owner's account stops the whole job": ({ file, result }) => !file.job.account?.spilled?.includes("sewage") || result.plan.steps.length === 0,
 
   "damage is a note, never a step": ({ result: { plan } }) => {
     const damage = [...plan.damage.map(({ findingId }) => findingId), ...Object.values(plan.marks).filter(({ sure, diagnosis }) => sure && diagnosis.leader === "damage").map(({ findingId }) => findingId)];

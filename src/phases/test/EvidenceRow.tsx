@@ -1,5 +1,4 @@
 "use client";
-import { useRef } from "react";
 import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/catalog/evidence";
 import { outcomeName, type Hint } from "@/core/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
@@ -30,12 +29,10 @@ export function EvidenceRow({ test, finding, lock, hint }: { test: EvidenceId; f
 /** The outcomes as chips; with the focus among them the number keys pick one. */
 export function EvidenceChips({ test, finding, autoFocusKey }: { test: EvidenceId; finding: MarkFinding; autoFocusKey?: string }) {
   const { run, findingId } = useBay();
-  const box = useRef<HTMLDivElement>(null);
   const outcomes = Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, outcome]) => ({ id, name: outcome.name }));
   const pick = (value: string | undefined) => run(testOf(test).name, { op: "set", path: ["findings", "byId", findingId!, "evidence", test], value });
   return (
     <div
-      ref={box}
       data-evidence={test}
       data-focus={autoFocusKey}
       onKeyDown={(event) => {

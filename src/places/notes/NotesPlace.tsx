@@ -12,12 +12,12 @@ import { ownWeight, withOwnPrior, withOwnWeight } from "@/core/diagnosis/ownTabl
 import { tablesWith, tableWeight } from "@/core/diagnosis/tables";
 import { readingInWords, partsWater } from "@/core/dilution/reading";
 import type { OwnTables } from "@/core/job/schema";
-import { formatShare } from "@/core/quantity/format";
 import { MARK_WORDS, type Sourced } from "@/core/quantity/marks";
+import { input, worked } from "@/core/quantity/working";
 import { notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
-import { useFormat } from "@/ui/Num";
+import { Num, useFormat } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { PlaceFrame } from "../PlaceFrame";
 
@@ -118,7 +118,7 @@ function Evidence({ own, keep }: { own: OwnTables | undefined; keep: (next: OwnT
             return (
               <tr key={`${test}-${family}-${outcome}`}>
                 <th scope="row">{name}</th>
-                <td>{formatShare(columns[outcome]![f]!)}</td>
+                <td><Num of={worked("diagnosis.likelihood", columns[outcome]![f]!, "1", [input("its weight", mine ?? table, "1", mine === undefined ? "table" : "entered"), input("all weights together", (mine ?? table) / columns[outcome]![f]!, "1")])} share /></td>
                 <td><NumberField label={`Weight of ${name.toLowerCase()}`} hideLabel unit="1" min={LEAST} max={MOST} decimals={2} value={mine ?? table} onChange={(value) => keep(withOwnWeight(own, test, outcome, family, value), `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`)} /></td>
                 <td>{mine === undefined ? <span className="soft">the table&apos;s</span> : <Act variant="link" onAct={() => keep(withOwnWeight(own, test, outcome, family, undefined), `${name}: back to the table's ${table}.`)}>Yours: back to {table}</Act>}</td>
               </tr>
