@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from "@playwright/test";
+import { test as base, expect, type Locator, type Page } from "@playwright/test";
 
 /** Every test watches its pages: nothing leaves the machine, nothing is reported on the console. */
 export const test = base.extend<{ watched: undefined }>({
@@ -64,3 +64,9 @@ export const storedJob = (page: Page, id: string) =>
       }),
     id,
   );
+
+/** Presses a button that may have been pressed a moment ago: within 300 ms the second tap counts as a bounce. */
+export async function pressAgain(button: Locator) {
+  await button.page().waitForTimeout(350);
+  await button.click();
+}

@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import exifr from "exifr";
 import type { Locator, Page } from "@playwright/test";
 import { withPlaceAndTurn } from "./exif";
-import { expect, openFerry, phase, storedJob, test } from "./bay";
+import { expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
 
 /** The walk-round and the diagnosis, on the real screens. */
 
@@ -222,7 +222,7 @@ test("instruments answer, are typed and pasted; a bad line is named and nothing 
   await expect(refused).toContainText('Line 4: "fifteen" is not a number');
   await expect(readings).toHaveCount(2);
   await table.fill("instrument,zone,value,humidity\nmoisture,Boot floor,12,\nair,,21,48");
-  await page.getByRole("button", { name: "Take these readings" }).click();
+  await pressAgain(page.getByRole("button", { name: "Take these readings" }));
   await expect(readings).toHaveCount(4);
   await expect(page.getByTestId("saved")).toHaveText("Saved");
   expect((await storedJob(page, "demo-van")) as unknown as { site: object }).toMatchObject({ site: { airTempC: 21, relativeHumidityPct: 48 } });

@@ -49,7 +49,10 @@ check("Unit tests", () =>
 check("Browser tests", () => {
   ensureChromium();
   ensureBuild();
-  counted("playwright.json", bin("playwright"), () => ["test"], ({ stats, errors }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky + (errors?.length ?? 0) }));
+  counted("playwright.json", bin("playwright"), () => ["test"], ({ stats, errors }) => {
+    if (stats.flaky > 0) console.error(`${stats.flaky} held only at the second try: see "flaky" above and mend it.`);
+    return { passed: stats.expected + stats.flaky, failed: stats.unexpected + (errors?.length ?? 0) };
+  });
 });
 
 console.log(`\n${passed} passed, ${failed} failed`);
