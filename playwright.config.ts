@@ -9,7 +9,7 @@ export default defineConfig({
   workers: 2,
   timeout: 90_000,
   // A test that only holds at the second try is named in the report; it does not hide.
-  retries: process.env.CI ? 1 : 0,
+  retries: 1,
   expect: { timeout: 15_000 },
   reporter: process.env.REPORT ? [["line"], ["json", { outputFile: process.env.REPORT }]] : [["line"]],
   webServer: {

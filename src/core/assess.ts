@@ -8,7 +8,7 @@ import { forecastOf, type Forecast } from "./schedule/forecast";
 import { contextOf } from "./treatment/context";
 import { planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
-import { depthOf, waterCourse } from "./treatment/water";
+import { depthOf, recoveryOn, waterCourse } from "./treatment/water";
 import type { Worked } from "./quantity/working";
 
 export interface ZoneDrying extends Drying {
@@ -32,11 +32,10 @@ export interface Assessment {
 export function assess(job: Job, kit: Kit, asOf: string): Assessment {
   const context = contextOf(job, kit, asOf);
   const plan = planJob(job, kit, asOf);
-  const recovery = kit.extractor?.recoveryPerDryStroke ?? 0;
   const drying: Assessment["drying"] = {};
   for (const [zoneId, { moves, view }] of Object.entries(plan.zones)) {
     if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) continue;
-    const { left, peakLPerM2 } = waterCourse(moves, view, recovery);
+    const { left, peakLPerM2 } = waterCourse(moves, view, recoveryOn(kit, view));
     drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view) };
   }
   const cautions = [...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values()];

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import type { OwnTables } from "../core/job/schema";
+import type { Kit, OwnTables } from "../core/job/schema";
 import type { UnitSystem } from "../core/quantity/units";
 
 /** Everything kept in this browser, in one typed schema. */
@@ -26,11 +26,16 @@ export interface Picture {
   addedAt: number;
 }
 
+/** The part of the kit that the Shelf edits. */
+export type Shelf = Partial<Omit<Kit, "ownTables">>;
+
 export interface Settings {
   units: UnitSystem;
   theme: "light" | "night";
   /** The technician's own corrections of the evidence tables. */
   ownTables?: OwnTables;
+  /** What the technician owns, where it differs from the usual shelf. */
+  shelf?: Shelf;
 }
 
 export type Db = IDBPDatabase<Kept>;

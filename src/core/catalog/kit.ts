@@ -1,7 +1,7 @@
 import type { Kit } from "../job/schema";
 import { AGENT_IDS } from "./agents";
 
-/** What a technician has at hand out of the box. Judgement; the shelf will make it theirs. */
+/** What a technician has at hand out of the box. Judgement; the shelf makes it theirs. */
 export const USUAL_KIT: Kit = {
   agents: [...AGENT_IDS],
   bottles: [
@@ -11,6 +11,5 @@ export const USUAL_KIT: Kit = {
     { capacityMl: 8000, markEveryMl: 500 },
   ],
   cupMarkEveryMl: 5,
-  extractor: { flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, recoveryPerDryStroke: 0.45 },
-  steamer: true,
+  machines: { "hepa-vacuum": {}, "wet-vacuum": {}, extractor: {}, steamer: {}, compressor: {}, drill: {}, "air-mover": {}, dehumidifier: {}, heater: {}, "ozone-machine": {} },
 };

@@ -2,8 +2,10 @@ import { ValidationError, type AnyObject } from "yup";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_FILE_BYTES } from "./format";
-import { upgradeJob } from "./upgrades";
-import { jobFileSchema, type JobFile } from "./schema";
+import { upgradeJob, upgradeKit } from "./upgrades";
+import type { AgentId } from "../catalog/agents";
+import { ownAgentProblems } from "../shelf/shelf";
+import { jobFileSchema, type JobFile, type Kit } from "./schema";
 
 const MOST_DEPTH = 20;
 const MOST_PROBLEMS = 12;
@@ -29,19 +31,23 @@ export function checkJobFile(raw: unknown): Checked<JobFile> {
   const hostile = hostileKey(raw, "", 0);
   if (hostile) return { ok: false, problems: [hostile] };
   if (typeof raw !== "object" || raw === null || Array.isArray(raw)) return wrong("", "This is not a job file: it holds no object");
-  const { format, version, job } = raw as AnyObject;
+  const { format, version, job, kit } = raw as AnyObject;
   if (format !== JOB_FILE_FORMAT) return wrong("format", `must be "${JOB_FILE_FORMAT}"; this is some other kind of file`);
   if (typeof version === "number" && version > JOB_FILE_VERSION)
     return wrong("version", `is ${version}, and this program reads up to ${JOB_FILE_VERSION}. Update the program, then open the file again; it was left as it is`);
   const tooMany = countProblem(job);
   if (tooMany) return { ok: false, problems: [tooMany] };
-  const current = isOlder(version) ? { ...raw, version: JOB_FILE_VERSION, job: upgradeJob(job, version) } : raw;
+  const current = isOlder(version) ? { ...raw, version: JOB_FILE_VERSION, job: upgradeJob(job, version), ...(kit === undefined ? {} : { kit: upgradeKit(kit, version) }) } : raw;
   const shape = shapeProblems(current);
   if (shape.length > 0) return { ok: false, problems: shape };
   const file = current as JobFile;
-  const problems = integrityProblems(file.job).slice(0, MOST_PROBLEMS);
+  const problems = [...integrityProblems(file.job), ...kitProblems(file.kit)].slice(0, MOST_PROBLEMS);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: file };
 }
+
+/** What a shelf must hold together beyond its shape. */
+export const kitProblems = (kit: Kit | undefined): Problem[] =>
+  Object.entries(kit?.labels ?? {}).flatMap(([agent, own]) => ownAgentProblems(agent as AgentId, own).map((what) => ({ where: `kit.labels.${agent}`, what })));
 
 const isOlder = (version: unknown): version is number => typeof version === "number" && Number.isInteger(version) && version >= 1 && version < JOB_FILE_VERSION;
 

@@ -1,4 +1,5 @@
 import type { AnyObject } from "yup";
+import { JOB_FILE_VERSION } from "./format";
 import { jobFileSchema } from "./schema";
 
 type AnySchema = { meta(): AnyObject | undefined; spec: { optional?: boolean } };
@@ -6,7 +7,7 @@ type AnySchema = { meta(): AnyObject | undefined; spec: { optional?: boolean } }
 /** The job file as JSON Schema (draft 2020-12), written from the meta that the field kinds carry. Pure: same schema, same text. */
 export const jobFileJsonSchema = (): AnyObject => ({
   $schema: "https://json-schema.org/draft/2020-12/schema",
-  title: "Weary Bristle job file, version 1",
+  title: `Weary Bristle job file, version ${JOB_FILE_VERSION}`,
   ...jsonOf(jobFileSchema as unknown as AnySchema),
 });
 

@@ -6,8 +6,10 @@ import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account
 import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS, INSTRUMENT_IDS } from "../catalog/findings";
+import { MACHINE_FIELD_IDS, MACHINE_FIELDS, MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
+import { SHELF_TOOL_IDS } from "../catalog/tools";
 import { TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
@@ -176,17 +178,33 @@ const jobFields = {
 
 export const jobSchema = thing(jobFields, "The job document.");
 
+const ownAgent = thing({
+  name: optional(text(60, "What its bottle is called.")),
+  partsWater: optional(amount(0, 500, "The label's usual mix, parts of water to one.")),
+  phMin: optional(amount(0, 14, "pH as used, low end.")),
+  phMax: optional(amount(0, 14, "pH as used, high end.")),
+  weakestPartsWater: optional(amount(0, 1000, "Weakest mix that still works, parts of water.")),
+  dwellMinMin: optional(amount(0.5, 240, "Shortest dwell, min.")),
+  dwellMaxMin: optional(amount(1, 1440, "Longest dwell, min.")),
+  minTempC: optional(amount(-10, 60, "Coolest it works, °C.")),
+  maxTempC: optional(amount(0, 60, "Warmest it may be used, °C.")),
+  activePct: optional(amount(0, 100, "Active content as bought, %.")),
+  packMl: optional(amount(1, 200_000, "What is bought at once, mL.")),
+  costPerL: optional(amount(0, 10_000, "Cost of a litre.")),
+  leftMl: optional(amount(0, 200_000, "What is left, mL.")),
+}, "What this technician's label says in place of the table; what is left out is the table's.");
+
+const machineNumbers = Object.fromEntries(
+  MACHINE_FIELD_IDS.map((field) => [field, optional(amount(MACHINE_FIELDS[field].min, MACHINE_FIELDS[field].max, MACHINE_FIELDS[field].name))]),
+) as Record<(typeof MACHINE_FIELD_IDS)[number], ReturnType<typeof optional<number>>>;
+
 export const kitSchema = thing({
   agents: list(pick(AGENT_IDS), AGENT_IDS.length, "Agents at hand."),
   bottles: list(thing({ capacityMl: amount(50, 20_000, "mL"), markEveryMl: amount(1, 1000, "Spacing of its marks, mL.") }), 20, "Bottles and tanks."),
   cupMarkEveryMl: amount(0.5, 100, "Spacing of the measuring cup's marks, mL."),
-  extractor: optional(thing({
-    flowLPerMin: amount(0.1, 10, "L/min"),
-    headWidthM: amount(0.02, 1, "m"),
-    strokeMPerS: amount(0.05, 2, "Usual stroke speed, m/s."),
-    recoveryPerDryStroke: amount(0, 1, "Share of the free water one dry stroke takes."),
-  }, "Left out: none at hand.")),
-  steamer: flag("A steamer is at hand."),
+  labels: optional(record(ownAgent, AGENT_IDS.length, "Own values by agent.", AGENT_IDS)),
+  tools: optional(list(pick(SHELF_TOOL_IDS), SHELF_TOOL_IDS.length, "Tools at hand; left out: all of the table.")),
+  machines: record(thing(machineNumbers, "Own numbers in place of the table's."), MACHINE_IDS.length, "Machines at hand; one that is not named is not there.", MACHINE_IDS),
   ownTables: optional(thing({
     priors: record(amount(0.001, 1000), FAMILY_IDS.length, "Own weight of a family, in place of the table's.", FAMILY_IDS),
     weights: list(thing({ test: pick(EVIDENCE_IDS), outcome: text(40), family: pick(FAMILY_IDS), weight: amount(0.001, 1000) }), 4000, "Own weights of an outcome for a family."),
@@ -203,6 +221,7 @@ export const jobFileSchema = thing({
 
 export type Job = InferType<typeof jobSchema>;
 export type Kit = InferType<typeof kitSchema>;
+export type OwnAgent = NonNullable<NonNullable<Kit["labels"]>[keyof NonNullable<Kit["labels"]>]>;
 export type JobFile = InferType<typeof jobFileSchema>;
 export type Piece = Job["pieces"]["byId"][string];
 export type Zone = Job["zones"]["byId"][string];

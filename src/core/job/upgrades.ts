@@ -24,6 +24,16 @@ export function upgradeJob(job: unknown, version: number): unknown {
   return next;
 }
 
+/**
+ * A kit of an older version brought up to this one: version 1 knew one extractor and one steamer, and always had a vacuum.
+ * @param kit of any shape; nothing is checked here
+ */
+export function upgradeKit(kit: unknown, version: number): unknown {
+  if (version > 1 || !isObject(kit)) return kit;
+  const { extractor, steamer, ...rest } = kit;
+  return { ...rest, machines: { "hepa-vacuum": {}, ...(extractor === undefined ? {} : { extractor: extractor as unknown }), ...(steamer ? { steamer: {} } : {}) } };
+}
+
 const isObject = (value: unknown): value is AnyObject => typeof value === "object" && value !== null && !Array.isArray(value);
 
 function withRecords(job: AnyObject, collection: string, change: (record: AnyObject) => AnyObject): AnyObject {

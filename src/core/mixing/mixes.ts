@@ -1,8 +1,9 @@
-import { agentOf, type AgentId } from "../catalog/agents";
+import type { AgentId } from "../catalog/agents";
 import { fillToMarks, mix, type MarkedFill, type Mix } from "../dilution/mix";
 import { flipped, labelText, partsWater, readingInWords, type Reading } from "../dilution/reading";
 import type { Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
+import { agentOn } from "../shelf/shelf";
 import type { Step } from "../treatment/step";
 
 /** One bottle to make up for this job. */
@@ -46,7 +47,7 @@ export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[]
 const strengthOf = (r: number) => worked("dilution.strength", 1 / (r + 1), "1", [input("parts water to one product r", r, "parts", "table")]);
 
 function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
-  const row = agentOf(agent);
+  const row = agentOn(kit, agent);
   const r = strength.value;
   const sum = steps.reduce((total, { amountMl }) => total + amountMl!.value, 0);
   const total = sum * (1 + SPARE);

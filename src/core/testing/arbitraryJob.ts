@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { AGENT_IDS } from "../catalog/agents";
+import { AGENT_IDS, agentOf, type AgentId } from "../catalog/agents";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS } from "../catalog/evidence";
@@ -7,8 +7,11 @@ import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "../catalog/findings";
 import { USUAL_KIT } from "../catalog/kit";
+import { MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS } from "../catalog/ringSigns";
+import { SHELF_TOOL_IDS } from "../catalog/tools";
+import { ownAgentProblems } from "../shelf/shelf";
 import { partsOf, TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "../job/format";
 import type { Cloth, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
@@ -67,12 +70,24 @@ function finding(zoneIds: string[]): fc.Arbitrary<Finding> {
   return fc.oneof({ weight: 6, arbitrary: mark as fc.Arbitrary<Finding> }, ...[damage, mould, hair, odour].map((arbitrary) => ({ weight: 1, arbitrary: arbitrary as fc.Arbitrary<Finding> })));
 }
 
+/** One's own values of an agent, as the check lets them in. */
+const ownAgent = (id: AgentId) => {
+  const { reading, phMin, phMax, dwellMinMin, dwellMaxMin } = agentOf(id);
+  return fc
+    .record({
+      partsWater: maybe(reading ? number(1, reading.value) : fc.constant(undefined)), phMin: maybe(number(Math.max(0, phMin - 1), phMin)), phMax: maybe(number(phMax, Math.min(14, phMax + 1))),
+      dwellMinMin: maybe(number(0.5, Math.max(0.5, dwellMinMin))), dwellMaxMin: maybe(number(Math.max(1, dwellMaxMin), 1440)), maxTempC: maybe(number(35, 60)), leftMl: maybe(number(0, 5000)), costPerL: maybe(number(0, 100)),
+    })
+    .filter((own) => ownAgentProblems(id, own).length === 0);
+};
+
 const kit: fc.Arbitrary<Kit> = fc.record({
   agents: fc.oneof(fc.constant([...AGENT_IDS]), fc.subarray([...AGENT_IDS])),
   bottles: fc.constant(USUAL_KIT.bottles),
   cupMarkEveryMl: fc.constant(5),
-  extractor: maybe(fc.record({ flowLPerMin: number(0.3, 4), headWidthM: number(0.05, 0.4), strokeMPerS: number(0.1, 0.6), recoveryPerDryStroke: number(0, 0.9) })),
-  steamer: fc.boolean(),
+  tools: maybe(fc.subarray([...SHELF_TOOL_IDS])),
+  machines: fc.subarray([...MACHINE_IDS]).chain((ids) => fc.record(Object.fromEntries(ids.map((id) => [id, fc.record({ flowLPerMin: maybe(number(0.3, 4)), headWidthM: maybe(number(0.05, 0.4)), strokeMPerS: maybe(number(0.1, 0.6)), recoveryPerDryStroke: maybe(number(0, 0.9)), gasMgPerH: maybe(number(100, 20_000)) })])))),
+  labels: maybe(fc.uniqueArray(fc.constantFrom(...AGENT_IDS), { maxLength: 4 }).chain((ids) => fc.record(Object.fromEntries(ids.map((id) => [id, ownAgent(id)]))))),
   ownTables: maybe(fc.record({
     priors: fc.dictionary(fc.constantFrom(...FAMILY_IDS), number(0.01, 50), { maxKeys: 3 }),
     weights: fc.array(fc.constantFrom(...EVIDENCE_IDS).chain((test) => fc.record({ test: fc.constant(test), outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)), family: fc.constantFrom(...FAMILY_IDS), weight: number(0.01, 50) })), { maxLength: 3 }),

@@ -1,12 +1,14 @@
 import { agentOf, type AgentGroup, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
-import { TOOLS, type ToolId } from "../catalog/tools";
+import { toolOf, TOOLS, type ToolId } from "../catalog/tools";
 import type { ActionId } from "./actions";
 import { factsOf, type Context } from "./context";
 import type { ZoneView } from "./facts";
 import { judge, limitsOf, type Candidate, type Verdict } from "./judge";
 import { usualClothTempC } from "./rates";
 import type { Rule } from "./rules";
+import { agentOn, extractorFor, hasHepa, hasVacuum, machineOn, ownsAgent, ownsTool } from "../shelf/shelf";
+import { missingWords } from "../shelf/standIns";
 import { strengthFor, type Strength } from "./strength";
 
 /** A way to do something that no hard rule forbids, or why there is none. */
@@ -27,17 +29,18 @@ export interface RefusedFit {
 export type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal";
 
 const refused = (because: string, forbiddenBy: Rule[] = []): RefusedFit => ({ ok: false, because, forbiddenBy });
-const GENTLER: Partial<Record<ToolId, ToolId>> = { "medium-brush": "soft-brush", "soft-brush": "tamp", tamp: "hand" };
+const GENTLER: Partial<Record<ToolId, ToolId>> = { "stiff-brush": "medium-brush", "drill-brush": "medium-brush", "medium-brush": "horsehair-brush", "horsehair-brush": "soft-brush", "soft-brush": "tamp", tamp: "hand" };
 
 /** Finds how an agent may be used here: sprayed or on the towel, as strong as the fibre allows, with the tool or a gentler one. */
 export function fitAgent(context: Context, view: ZoneView, likely: readonly FamilyId[], agent: AgentId, wanted: ToolId, action: ActionId = "agent"): Fit {
-  const row = agentOf(agent);
-  if (agent !== "water" && !context.kit.agents.includes(agent)) return refused(`${row.name} is not in the kit.`);
+  const { kit } = context;
+  const row = agentOn(kit, agent);
+  if (!ownsAgent(kit, agent)) return refused(missingWords(agent));
   const facts = factsOf(context, view, likely, []);
   const limits = limitsOf(facts);
   let tool = wanted;
-  while (TOOLS[tool].aggressiveness > limits.toolAtMost && GENTLER[tool]) tool = GENTLER[tool]!;
-  const strength = strengthFor(agent, limits, context.job.choices.readings[agent]);
+  while ((TOOLS[tool].aggressiveness > limits.toolAtMost || !ownsTool(kit, tool)) && GENTLER[tool]) tool = GENTLER[tool]!;
+  const strength = strengthFor(row, limits, context.job.choices.readings[agent]);
   // Solvent and whatever is dabbed goes on by towel; the rest may be sprayed where nothing forbids it.
   const ways = row.groups.includes("solvent") || tool === "towel" ? [false] : [true, false];
   let forbiddenBy: Rule[] = [];
@@ -46,6 +49,7 @@ export function fitAgent(context: Context, view: ZoneView, likely: readonly Fami
       action, agent, spraying,
       clothTempC: Math.min(row.maxTempC, usualClothTempC(action, agent), limits.clothTempC),
       toolAggressiveness: TOOLS[tool].aggressiveness,
+      poweredTool: toolOf(tool).powered,
       phMin: strength?.phMin ?? row.phMin,
       phMax: strength?.phMax ?? row.phMax,
     };
@@ -60,8 +64,11 @@ const MACHINE_TOOL: Record<MachineAction, ToolId> = { scrape: "scraper", steam: 
 
 /** The same for what is done by a machine or with plain water. */
 export function fitMachine(context: Context, view: ZoneView, likely: readonly FamilyId[], action: MachineAction, inCloth: Iterable<AgentGroup> = []): Fit {
-  if (action === "steam" && !context.kit.steamer) return refused("There is no steamer in the kit.");
-  if (action === "extract" && !context.kit.extractor) return refused("There is no extractor in the kit.");
+  if (action === "steam" && !machineOn(context.kit, "steamer")) return refused("There is no steamer on the shelf.");
+  if (action === "extract" && !extractorFor(context.kit, view.areaM2.value)) return refused("There is no extractor on the shelf.");
+  if (action === "dry-removal" && !hasVacuum(context.kit)) return refused("There is no vacuum on the shelf.");
+  if (action === "dry-removal" && likely.includes("mould") && !hasHepa(context.kit)) return refused("Mould is not ruled out, and there is no HEPA vacuum on the shelf: any other blows spores about.");
+  if (action === "scrape" && !ownsTool(context.kit, "scraper")) return refused("There is no scraper on the shelf.");
   const facts = factsOf(context, view, likely, inCloth);
   const wet = action !== "scrape" && action !== "dry-removal";
   const usual = usualClothTempC(action, "water");

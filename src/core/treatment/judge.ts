@@ -34,6 +34,8 @@ export interface Candidate {
   phMax?: number;
   clothTempC?: number;
   toolAggressiveness?: number;
+  /** Driven by a motor, which sparks. */
+  poweredTool?: boolean;
 }
 
 export interface Verdict {
@@ -71,6 +73,7 @@ function forbids({ forbid, limit }: Rule, step: Candidate): boolean {
       forbid?.groups?.some((group) => groups.includes(group)) ||
       (step.agent && forbid?.allAgentsBut && !forbid.allAgentsBut.includes(step.agent)) ||
       (step.spraying && forbid?.spraying) ||
+      (step.poweredTool && forbid?.poweredTools) ||
       (limit?.clothTempC !== undefined && (step.clothTempC ?? 0) > limit.clothTempC) ||
       (limit?.phMin !== undefined && step.phMin !== undefined && step.phMin < limit.phMin) ||
       (limit?.phMax !== undefined && step.phMax !== undefined && step.phMax > limit.phMax) ||

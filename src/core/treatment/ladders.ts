@@ -11,6 +11,8 @@ export interface RungAgent {
   action: "agent";
   agent: AgentId;
   tool: ToolId;
+  /** What was wanted, where the shelf lacks it. */
+  insteadOf?: AgentId;
 }
 
 const put = (agent: AgentId, tool: ToolId = "tamp"): RungAgent => ({ action: "agent", agent, tool });

@@ -9,6 +9,7 @@ import { diagnosisOf, type Context } from "./context";
 import { markArea, spreadArea, type ZoneView } from "./facts";
 import { fitAgent, fitMachine } from "./fit";
 import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, UNSURE_RUNG, type Rung } from "./ladders";
+import { missingOf, rungFromShelf, type Missing } from "../shelf/standIns";
 import { judgeMould, type MouldJudgement } from "./mould";
 import { MOULD_LIMIT_M2, REFERRALS } from "./rules";
 import { doesTitle, rungTitle } from "./words";
@@ -24,6 +25,8 @@ export interface RungView {
   why: string;
   state: "done" | "now" | "next" | "left-out";
   leftOut: LeftOut[];
+  /** What the shelf lacks for it. */
+  missing: Missing[];
 }
 
 export interface MarkPlan {
@@ -70,10 +73,10 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const attempt = (rung: Rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) });
   const fromBelow = leader === "water-ring" && ring?.from === "below";
   // What rises out of the foam is rinsed out with the panel; more spotter on top only feeds it.
-  const ofFamily = LADDERS[leader].map((rung, index) => (fromBelow && index > 0 ? { rung, works: false, leftOut: [{ what: rungTitle(rung), because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top." }] } : attempt(rung)));
+  const ofFamily = LADDERS[leader].map((rung) => rungFromShelf(context.kit, rung)).map((rung, index) => (fromBelow && index > 0 ? { rung, works: false, leftOut: [{ what: rungTitle(rung), because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top." }] } : attempt(rung)));
   // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
   const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
-  const tried = commonFirst ? [attempt(UNSURE_RUNG), ...ofFamily] : ofFamily;
+  const tried = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
   const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
   const referral = mould?.verdict === "refer" ? { title: mould.title, words: mould.words } : referralOf(context, view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {
@@ -86,7 +89,7 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const rungs = tried.map(({ rung, works, leftOut }): RungView => {
     const index = viable.indexOf(rung);
     const where = index < round ? "done" : index === round && state === "open" ? "now" : "next";
-    return { title: rungTitle(rung), why: rung.why, leftOut, state: works ? where : "left-out" };
+    return { title: rungTitle(rung), missing: missingOf(context.kit, rung), why: rung.why, leftOut, state: works ? where : "left-out" };
   });
   const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
   const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
@@ -106,7 +109,7 @@ function referralOf({ job }: Context, view: ZoneView, finding: MarkFinding | Mou
 /** How treatment would begin if it were this family: the first rung the rules leave it, in words. */
 export function wouldBegin(context: Context, view: ZoneView, family: FamilyId, zoneLikely: readonly FamilyId[]): string {
   if (family === "damage") return "no step: a note for the owner";
-  const rung = LADDERS[family].find((each) => tryRung(context, view, [family], zoneLikely, each).works);
+  const rung = LADDERS[family].map((each) => rungFromShelf(context.kit, each)).find((each) => tryRung(context, view, [family], zoneLikely, each).works);
   return rung ? rungTitle(rung).toLowerCase() : `${rungTitle(UNSURE_RUNG).toLowerCase()}, nothing stronger is allowed here`;
 }
 

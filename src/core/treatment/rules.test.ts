@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess";
+import { agentOf } from "../catalog/agents";
 import { USUAL_KIT } from "../catalog/kit";
 import type { Evidence } from "../catalog/evidence";
 import { jobFromTemplate } from "../job/newJob";
@@ -31,6 +32,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "rubbing-felts": [{ materials: ["silk"] }, { action: "agent", ...water, toolAggressiveness: 5 }],
   swells: [{ materials: ["olefin"] }, { action: "agent", agent: "solvent" }],
   browns: [{ likely: ["tannin"] }, { action: "agent", agent: "degreaser" }],
+  melts: [{ materials: ["olefin"] }, { action: "agent", ...water, toolAggressiveness: 6 }],
   old: [{ oldOrFragile: true }, { action: "agent", ...water, toolAggressiveness: 3 }],
   "fastness-poor": [{ fastness: () => "poor" }, { action: "agent", ...water }],
   belt: [{ role: "belt" }, { action: "agent", agent: "solvent" }],
@@ -74,10 +76,10 @@ describe("hard rules", () => {
   });
 
   it("mixes weaker until the fibre's window is met, or not at all", () => {
-    expect(strengthFor("acid-spotter", { phMin: 4.5, phMax: 8.5 })?.partsWater.value).toBe(8);
+    expect(strengthFor(agentOf("acid-spotter"), { phMin: 4.5, phMax: 8.5 })?.partsWater.value).toBe(8);
     // Read as 1 in 8 it would be stronger, and just outside wool's window: back to 8 parts.
-    expect(strengthFor("acid-spotter", { phMin: 4.5, phMax: 8.5 }, { convention: "one-in", value: 8 })?.partsWater.value).toBe(8);
-    expect(strengthFor("degreaser", { phMin: 4.5, phMax: 8.5 })).toBeUndefined();
+    expect(strengthFor(agentOf("acid-spotter"), { phMin: 4.5, phMax: 8.5 }, { convention: "one-in", value: 8 })?.partsWater.value).toBe(8);
+    expect(strengthFor(agentOf("degreaser"), { phMin: 4.5, phMax: 8.5 })).toBeUndefined();
   });
 });
 

@@ -37,6 +37,8 @@ export interface Rule extends Sourced {
     groups?: readonly AgentGroup[];
     allAgentsBut?: readonly AgentId[];
     spraying?: true;
+    /** Brushes and machines with a motor. */
+    poweredTools?: true;
     /** Everything that carries an agent, on whichever action. */
     anyAgent?: true;
   };
@@ -148,6 +150,7 @@ export const RULES: readonly Rule[] = [
   { id: "rubbing-felts", title: "Do not rub", when: { material: ["wool", "silk", "acetate", "acrylic", "viscose"] }, limit: { toolAtMost: 3 }, because: "Rubbing felts, pills or breaks it: soft brush or tamping.", mark: "practice" },
   { id: "swells", title: "No dry solvent", when: { material: ["olefin", "acetate"] }, forbid: { groups: ["solvent"] }, because: "Some dry solvents swell olefin and dissolve acetate.", mark: "practice" },
   { id: "browns", title: "No alkali on tannin", when: { likely: ["tannin", "plant-colour"] }, forbid: { groups: ["alkali"] }, because: "Strong alkali turns tannin and plant colour brown and fast.", mark: "practice" },
+  { id: "melts", title: "No power brush", when: { material: ["olefin"] }, limit: { toolAtMost: 5 }, because: "Olefin melts from the rubbing of a power brush.", mark: "practice" },
   { id: "old", title: "Old or fragile", when: { oldOrFragile: true }, limit: { toolAtMost: 2 }, because: "Over about twenty years old, worn or fragile: tamp, never scrub or twist.", mark: "practice" },
   { id: "fastness-poor", title: "Colour runs", when: { fastness: "poor" }, forbid: { anyAgent: true }, because: "The dye came off on the white cloth, worse than step 4 of the grey scale: do not go wet with it.", mark: "std", source: "grey scale after ISO 105-A03" },
   { id: "fastness-unproved", title: "Colourfastness first", when: { fastness: "unproved" }, require: "fastness-check", because: "Nobody has proved this agent on this cloth: a hidden place first.", mark: "practice" },
@@ -155,7 +158,7 @@ export const RULES: readonly Rule[] = [
     id: "solvent-in-cloth",
     title: "Solvent in the cloth",
     when: { inCloth: "solvent" },
-    forbid: { actions: ["dry-removal", "hair-lift", "extract", "steam"] },
+    forbid: { actions: ["dry-removal", "hair-lift", "extract", "steam"], poweredTools: true },
     require: "air-before",
     guardsPeople: true,
     because: "Solvent vapour can catch fire from a motor's spark or heat. No vacuum, extractor, powered brush, heater or steam until it has aired off.",

@@ -49,6 +49,7 @@ function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return MATERIAL_IDS.filter((_, index) => weights[index]! / total >= 0.01 + 1e-12);
 }
+const HARD_BRUSHES = ["medium-brush", "drill-brush", "stiff-brush", "scrub-pad"];
 const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
 
 /** One check a step and zone. */
@@ -82,9 +83,22 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   },
 
   "wool and silk meet no enzyme and no hard brush": ({ step, fibres }) =>
-    !fibres.some((fibre) => fibre === "wool" || fibre === "silk") || (!groupsOf(step.agent).includes("enzyme") && step.tool !== "medium-brush"),
+    !fibres.some((fibre) => fibre === "wool" || fibre === "silk") || (!groupsOf(step.agent).includes("enzyme") && !HARD_BRUSHES.includes(step.tool)),
 
-  "old or fragile cloth is tamped": ({ step, cloth: { ageYears, condition } }) => (ageYears !== undefined && ageYears <= 20 && condition === "sound") || (step.tool !== "medium-brush" && step.tool !== "soft-brush"),
+  "old or fragile cloth is tamped": ({ step, cloth: { ageYears, condition } }) => (ageYears !== undefined && ageYears <= 20 && condition === "sound") || ![...HARD_BRUSHES, "soft-brush", "horsehair-brush", "toothbrush"].includes(step.tool),
+
+  "nothing is used that is not on the shelf": ({ step, file }) => {
+    const { agents, tools, machines } = file.kit ?? USUAL_KIT;
+    const vacuum = Boolean(machines["hepa-vacuum"] ?? machines["wet-vacuum"]);
+    const extractor = Boolean(machines.extractor ?? machines["spot-extractor"] ?? machines["carpet-extractor"]);
+    return (step.agent === undefined || step.agent === "water" || agents.includes(step.agent)) &&
+      (step.tool === "vacuum" ? vacuum : step.tool === "extractor" ? extractor : step.tool === "steamer" ? Boolean(machines.steamer) : ["hand", "towel"].includes(step.tool) || tools === undefined || tools.includes(step.tool as never));
+  },
+
+  "no power brush on olefin": ({ step, fibres }) => step.tool !== "drill-brush" || !fibres.includes("olefin"),
+
+  "only a HEPA vacuum where there may be mould": ({ step, file, zoneId, result }) =>
+    step.tool !== "vacuum" || Boolean((file.kit ?? USUAL_KIT).machines["hepa-vacuum"]) || !Object.values(result.plan.marks).some((mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould")),
 
   "olefin and acetate meet no solvent": ({ step, fibres }) => !fibres.some((fibre) => fibre === "olefin" || fibre === "acetate") || !groupsOf(step.agent).includes("solvent"),
 
@@ -109,16 +123,16 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
       const tried = file.job.account?.tried ?? ["unknown" as const];
       const old = file.job.account?.when === "days" || file.job.account?.when === "months";
       const inCloth = new Set<AgentGroup>(tried.flatMap((id) => (id === "spirit" && old ? [] : [...triedOf(id).groups])));
-      const safely = (action: string, groups: readonly AgentGroup[]) => {
+      const safely = (action: string, groups: readonly AgentGroup[], tool?: string) => {
         if (action === "rinse" || action === "extract") for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
         if (action === "air") inCloth.delete("solvent");
         const meets = NEVER_MIX.some(({ pair: [a, b] }) => (groups.includes(a) && inCloth.has(b)) || (groups.includes(b) && inCloth.has(a)));
-        const sparks = POWERED.includes(action) && inCloth.has("solvent");
+        const sparks = (POWERED.includes(action) || tool === "drill-brush") && inCloth.has("solvent");
         for (const group of groups) if (group !== "water-borne") inCloth.add(group);
         return !meets && !sparks;
       };
       for (const event of file.job.events) if (event.kind === "done" && event.zoneIds.includes(zoneId)) safely(event.action, groupsOf(event.agent));
-      return result.plan.steps.every((step) => !step.zoneIds.includes(zoneId) || safely(step.action, groupsOf(step.agent)));
+      return result.plan.steps.every((step) => !step.zoneIds.includes(zoneId) || safely(step.action, groupsOf(step.agent), step.tool));
     }),
 
   "mould over ten square feet and sewage are referred, and their zone is left alone": ({ file, result }) =>

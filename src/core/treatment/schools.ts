@@ -3,13 +3,18 @@ import type { FamilyId } from "../catalog/families";
 import { dryingOf, type Drying } from "../drying/drying";
 import { SCHOOL_IDS, type School } from "../job/format";
 import { input, worked, type Worked } from "../quantity/working";
+import type { AgentId } from "../catalog/agents";
+import type { RoleId } from "../catalog/roles";
+import type { ToolId } from "../catalog/tools";
+import { fromShelf } from "../shelf/standIns";
+import { extractorFor } from "../shelf/shelf";
 import { wetStroke } from "../water/strokes";
 import type { Context } from "./context";
 import { leastOfBuilds, mostOfBuilds, type ZoneView } from "./facts";
-import { fitAgent, fitMachine } from "./fit";
+import { fitAgent, fitMachine, type Fit } from "./fit";
 import { DRY_PER_WET, dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, soilLifted, TOWEL_CARRIES } from "./rates";
 import type { Rule } from "./rules";
-import { depthOf, waterCourse, type WaterMove } from "./water";
+import { depthOf, recoveryOn, waterCourse, type WaterMove } from "./water";
 import { SCHOOL_NAMES } from "./words";
 import { STAGE, type ZoneWork } from "./zoneWork";
 
@@ -51,6 +56,7 @@ interface Panel {
 
 const refuse = (because: string, forbiddenBy: Rule[] = []): Refusal => ({ because, forbiddenBy });
 const SPENT = "The water budget here is spent: let it dry first.";
+const NOT_RINSED = "What is in the cloth must not meet the cleaner, and it cannot be rinsed out here first.";
 
 export interface SchoolPick {
   options: SchoolOption[];
@@ -86,7 +92,7 @@ const MACHINE_ENDS = ["extract", "steam", "rinse"] as const;
 function weigh({ context, state, view }: ZoneWork, school: School, proposal: Proposal | Refusal): SchoolOption {
   const refused = "because" in proposal;
   const moves = refused ? [] : proposal.moves;
-  const residual = waterCourse([...state.moves, ...moves], view, context.kit.extractor?.recoveryPerDryStroke ?? 0).left;
+  const residual = waterCourse([...state.moves, ...moves], view, recoveryOn(context.kit, view)).left;
   return {
     school,
     allowed: !refused,
@@ -115,20 +121,42 @@ const PROPOSE: Record<School, (work: ZoneWork, panel: Panel) => Proposal | Refus
 
 const baseOf = ({ round }: ZoneWork) => `panel-r${round}`;
 
-function cleanPanel(work: ZoneWork, area: Worked, rounds: number, perRoundLPerM2: number) {
+/** Where feet go. */
+const TRODDEN: readonly RoleId[] = ["footwell", "boot", "mat", "field", "lane", "doorway", "tread"];
+const isHeavy = (soil: SoilLevel | undefined) => soil === "heavy" || soil === "caked";
+
+/** The brush for a panel before the rules have their say: stronger where feet have trodden the soil in. */
+const panelTool = ({ view }: ZoneWork, soil: SoilLevel | undefined): ToolId => (!isHeavy(soil) || !TRODDEN.includes(view.role) ? "medium-brush" : view.role === "mat" ? "stiff-brush" : "drill-brush");
+
+/** The cleaner for a panel: an alkaline pre-spray for trodden-in soil that is going to be drawn off, else a neutral one, or what the shelf has in its place. */
+function fitCleaner(work: ZoneWork, soil: SoilLevel | undefined, drawnOff = false): Fit & { agent: AgentId } {
+  const { context, view, likely } = work;
+  const tool = panelTool(work, soil);
+  const tryAgent = (wanted: AgentId) => {
+    const { agent } = fromShelf(context.kit, wanted);
+    return { agent, ...fitAgent(context, view, likely, agent, tool, "clean") };
+  };
+  if (drawnOff && isHeavy(soil) && TRODDEN.includes(view.role)) {
+    const strong = tryAgent("alkaline-prespray");
+    if (strong.ok) return strong;
+  }
+  return tryAgent("neutral-cleaner");
+}
+
+function cleanPanel(work: ZoneWork, area: Worked, rounds: number, perRoundLPerM2: number, soil: SoilLevel | undefined, drawnOff = false) {
   const base = baseOf(work);
-  const fit = fitAgent(work.context, work.view, work.likely, "neutral-cleaner", "medium-brush", "clean");
+  const fit = fitCleaner(work, soil, drawnOff);
   if (!fit.ok) return;
-  if (work.todo(`${base}-clean`)) work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut);
-  if (work.todo(`${base}-clean`)) work.apply(STAGE.clean, `${base}-clean`, "neutral-cleaner", fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * rounds, rounds, why: "Loosens the soil of the whole panel, seam to seam." });
+  if (work.todo(`${base}-clean`) && work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut)) work.apply(STAGE.clean, `${base}-clean`, fit.agent, fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * rounds, rounds, why: "Loosens the soil of the whole panel, seam to seam." });
   work.towelOff(STAGE.cleanTowel, `${base}-towel`, area);
 }
 
 function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal | Refusal {
   const { context, view, likely } = work;
   const rounds = roundsWanted("low-moisture", soil);
-  const fit = soil ? fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean") : fitAgent(context, view, likely, "water", "towel", "rinse");
+  const fit = soil ? fitCleaner(work, soil) : fitAgent(context, view, likely, "water", "towel", "rinse");
   if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
+  if (!work.canBeClearedFor(fit)) return refuse(NOT_RINSED);
   const area = soil ? view.areaM2 : spotArea;
   const usual = soil ? PANEL_L_PER_M2.cleanRound * rounds * (fit.candidate.spraying ? 1 : TOWEL_CARRIES) : PANEL_L_PER_M2.rinse;
   const on = work.allowed(usual);
@@ -138,7 +166,7 @@ function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal
     moves: [{ action: soil ? "clean" : "rinse", waterOnLPerM2: on }, { action: "towel-off" }],
     parts: [handsOnMinutes(soil ? "clean" : "rinse", area.value, rounds), handsOnMinutes("towel-off", area.value)],
     lay: () => {
-      if (soil) return cleanPanel(work, area, rounds, PANEL_L_PER_M2.cleanRound);
+      if (soil) return cleanPanel(work, area, rounds, PANEL_L_PER_M2.cleanRound, soil);
       const base = baseOf(work);
       if (work.todo(`${base}-rinse`)) work.rinse(STAGE.rinse, `${base}-rinse`, area);
       work.towelOff(STAGE.rinseTowel, `${base}-rinse-towel`, area);
@@ -150,14 +178,15 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const { context, view, likely } = work;
   const fit = fitMachine(context, view, likely, "extract");
   if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
-  const stroke = wetStroke(context.kit.extractor!);
-  const cleaner = fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean");
-  const sprays = soil !== undefined && soil !== "light" && cleaner.ok;
+  const machine = extractorFor(context.kit, view.areaM2.value)!;
+  const stroke = wetStroke(machine);
+  const cleaner = fitCleaner(work, soil, true);
+  const sprays = soil !== undefined && soil !== "light" && cleaner.ok && work.canBeClearedFor(cleaner);
   const preSpray = sprays && work.todo(`${baseOf(work)}-clean`) ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
   const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
   const before: WaterMove[] = preSpray > 0 ? [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }] : [];
   const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes).value });
-  const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, context.kit.extractor!.recoveryPerDryStroke).peakLPerM2, view).tooDeep;
+  const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, machine.recoveryPerDryStroke).peakLPerM2, view).tooDeep;
   const affordable = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
   if (affordable < 1) return refuse("The water budget here is too small for even one wet stroke.");
   let wet = affordable;
@@ -170,9 +199,9 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
     parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet).value)],
     lay: () => {
       const base = baseOf(work);
-      if (sprays) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray);
+      if (sprays) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray, soil, true);
       if (!work.todo(`${base}-extract`)) return;
-      work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut);
+      if (!work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut)) return;
       const affordableNow = strokesLeft(0);
       const strokes = Math.min(wet, affordableNow);
       if (strokes < 1) return;
@@ -199,8 +228,9 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
   const { context, view, likely } = work;
   const fit = fitMachine(context, view, likely, "steam");
   if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
-  const cleaner = fitAgent(context, view, likely, "neutral-cleaner", "medium-brush", "clean");
+  const cleaner = fitCleaner(work, soil);
   if (!cleaner.ok) return refuse(cleaner.because, cleaner.forbiddenBy);
+  if (!work.canBeClearedFor(cleaner)) return refuse(NOT_RINSED);
   const rounds = roundsWanted("steam", soil);
   const cleaning = work.allowed(PANEL_L_PER_M2.cleanRound);
   const usual = PANEL_L_PER_M2.steamPass * rounds;
@@ -213,11 +243,11 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
     parts: [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value), handsOnMinutes("steam", area.value, rounds), handsOnMinutes("towel-off", area.value)],
     lay: () => {
       const base = baseOf(work);
-      cleanPanel(work, area, 1, PANEL_L_PER_M2.cleanRound);
+      cleanPanel(work, area, 1, PANEL_L_PER_M2.cleanRound, soil);
       const on = work.allowed(usual);
       if (!work.todo(`${base}-steam`)) return work.towelOff(STAGE.machineTowel, `${base}-steam-towel`, area);
       if (on <= 0) return;
-      work.clearFor(fit, `${base}-steam`, STAGE.panelAir, STAGE.panelRinseOut);
+      if (!work.clearFor(fit, `${base}-steam`, STAGE.panelAir, STAGE.panelRinseOut)) return;
       work.add(STAGE.machine, `${base}-steam`, `x${rounds}`, {
         action: "steam", agent: "water", tool: "steamer", tempC: fit.candidate.clothTempC, areaM2: area, waterOnLPerM2: on, rounds,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,

@@ -1,6 +1,6 @@
-import { agentOf } from "../catalog/agents";
 import type { HairFinding } from "../job/schema";
 import { HAIR_DENSITIES } from "../catalog/findings";
+import { agentOn, ownsTool } from "../shelf/shelf";
 import { fitAgent, fitMachine } from "./fit";
 import { hairWork } from "./hair";
 import type { LaidMark } from "./marks";
@@ -30,7 +30,7 @@ export function layDryLift(work: ZoneWork) {
   }
   const fit = fitMachine(context, view, likely, "dry-removal");
   if (!fit.ok || !work.todo("dry-removal") || view.neighbours.includes("high-voltage")) return;
-  work.clearFor(fit, "dry-removal", STAGE.airBeforeDry, STAGE.airBeforeDry);
+  if (!work.clearFor(fit, "dry-removal", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   const hepa = likely.includes("mould");
   work.add(STAGE.dryRemoval, "dry-removal", hepa ? "hepa" : "", {
     action: "dry-removal", tool: "vacuum", areaM2: view.areaM2, minutes: handsOnMinutes("dry-removal", view.areaM2.value),
@@ -46,12 +46,13 @@ export function layHair(work: ZoneWork, { density }: HairFinding) {
   const { context, view, likely, round } = work;
   const fit = fitMachine(context, view, likely, "dry-removal");
   if (round > 0 || !fit.ok || likely.includes("mould") || !work.todo("hair-lift") || view.neighbours.includes("high-voltage")) return;
+  const block = ownsTool(context.kit, "rubber-block");
   const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials);
-  work.clearFor(fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry);
+  if (!work.clearFor(fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   work.add(STAGE.hair, "hair-lift", `x${passes.value}`, {
-    action: "hair-lift", tool: "rubber-block", areaM2: view.areaM2, minutes, rounds: passes.value,
+    action: "hair-lift", tool: block ? "rubber-block" : "hand", areaM2: view.areaM2, minutes, rounds: passes.value,
     title: `Lift hair, ${passes.value === 1 ? "one pass" : `${passes.value} passes`}`,
-    how: "Rubber block or glove in one direction, roll the hair up, vacuum right behind. Turn a quarter each pass.",
+    how: `${block ? "Rubber block" : "Rubber-gloved hand"} in one direction, roll the hair up, vacuum right behind. Turn a quarter each pass.`,
     why: `${HAIR_DENSITIES[density]}: dry it lets go, wet it mats.`,
     check: "A pass with a dry glove brings up next to nothing.",
   }, fit);
@@ -75,12 +76,11 @@ export function laySpot(work: ZoneWork, { plan, rungs }: LaidMark) {
       wet ||= does.action !== "scrape";
       return;
     }
-    work.clearFor(fit, name, STAGE.spots, STAGE.spots);
-    if (!work.isClearFor(fit)) return;
+    if (!work.clearFor(fit, name, STAGE.spots, STAGE.spots)) return;
     if (does.action === "agent") {
       // A ring goes only when the whole panel is wetted evenly, seam to seam.
       const area = plan.sure && leader === "water-ring" ? view.areaM2 : plan.spread;
-      work.apply(STAGE.spots, name, does.agent, fit, { action: "agent", area, usualLPerM2: agentOf(does.agent).amountLPerM2, rounds: 1, why: rung.why, findingId });
+      work.apply(STAGE.spots, name, does.agent, fit, { action: "agent", area, usualLPerM2: agentOn(context.kit, does.agent).amountLPerM2, rounds: 1, why: rung.why, findingId });
       wet = true;
     } else if (does.action === "scrape") {
       work.add(STAGE.spots, name, "", {

@@ -2,6 +2,8 @@ import { agentOf, type AgentId } from "../catalog/agents";
 import { familyOf, type FamilyId } from "../catalog/families";
 import type { ToolId } from "../catalog/tools";
 import type { Mark } from "../quantity/marks";
+import type { Kit } from "../job/schema";
+import { agentOn } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
 import type { ActionId } from "./actions";
 import { usualClothTempC } from "./rates";
@@ -65,7 +67,7 @@ export interface Step {
 }
 
 /** The warmest a step may come at the cloth, with everything that lowered it; undefined for a dry step. */
-export function warmestAtCloth({ action, agent, tempC, reasons }: Step): Worked | undefined {
+export function warmestAtCloth({ action, agent, tempC, reasons }: Step, kit: Kit): Worked | undefined {
   if (tempC === undefined) return undefined;
   const limits = reasons.flatMap(({ rule }) => {
     const row = RULES.find(({ id }) => id === rule);
@@ -73,7 +75,7 @@ export function warmestAtCloth({ action, agent, tempC, reasons }: Step): Worked 
   });
   return worked("treatment.clothTemp", tempC, "degC", [
     input("this way of working", usualClothTempC(action, agent), "degC", "table"),
-    ...(agent ? [input(`what ${agentOf(agent).name.toLowerCase()} bears`, agentOf(agent).maxTempC, "degC", "table")] : []),
+    ...(agent ? [input(`what ${agentOf(agent).name.toLowerCase()} bears`, agentOn(kit, agent).maxTempC, "degC", "table")] : []),
     ...limits,
   ]);
 }

@@ -1,4 +1,4 @@
-import { agentOf, type AgentId } from "../catalog/agents";
+import type { Agent } from "../catalog/agents";
 import { partsWater, type Reading } from "../dilution/reading";
 import { input, worked, type Worked } from "../quantity/working";
 
@@ -9,8 +9,7 @@ export interface Strength {
 }
 
 /** pH as used at another mix: a full decade per tenfold when made stronger, half of that when made weaker (the unfavourable ends). */
-export function phAt(agent: AgentId, r: number): { phMin: number; phMax: number } {
-  const { phMin, phMax, reading } = agentOf(agent);
+export function phAt({ phMin, phMax, reading }: Agent, r: number): { phMin: number; phMax: number } {
   if (!reading) return { phMin, phMax };
   const decades = Math.log10((partsWater(reading) + 1) / (r + 1));
   const shift = decades > 0 ? decades : decades / 2;
@@ -22,8 +21,8 @@ export function phAt(agent: AgentId, r: number): { phMin: number; phMax: number 
  * The mix to use: the label's usual one, as its words were read, or weaker until the fibre's pH window is met.
  * @returns undefined when no mix that still works stays inside the window
  */
-export function strengthFor(agent: AgentId, window: { phMin: number; phMax: number }, read?: Reading): Strength | undefined {
-  const { reading, weakestPartsWater } = agentOf(agent);
+export function strengthFor(agent: Agent, window: { phMin: number; phMax: number }, read?: Reading): Strength | undefined {
+  const { reading, weakestPartsWater } = agent;
   const label = read ?? reading;
   const inside = (r: number) => {
     const { phMin, phMax } = phAt(agent, r);

@@ -1,5 +1,7 @@
 import { depthInFoam, drawnOff, toweled } from "../water/strokes";
 import { input, worked, type Worked } from "../quantity/working";
+import type { Kit } from "../job/schema";
+import { extractorFor } from "../shelf/shelf";
 import type { ActionId } from "./actions";
 import type { Conditions } from "./conditions";
 import { leastFaceCapacity, leastOfBuilds, mostOfBuilds, mustStayHardlyWet, type ZoneView } from "./facts";
@@ -36,6 +38,9 @@ export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recover
   }
   return { left, peakLPerM2 };
 }
+
+/** What one dry stroke takes here with the machine at hand; nought without one. */
+export const recoveryOn = (kit: Kit, view: ZoneView): number => extractorFor(kit, view.areaM2.value)?.recoveryPerDryStroke ?? 0;
 
 /** Water a zone may be given by all steps together before it is dried. Cold, damp and age lower it; unknown builds count as the driest. */
 export function waterBudget(view: ZoneView, conditions: Conditions): Worked {

@@ -1,7 +1,9 @@
 import { evaporation } from "../air/evaporation";
 import { agentOf, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
+import type { MaterialId } from "../catalog/materials";
 import { isCovered, isDone } from "../job/history";
+import { agentOn } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
 import { POWERED_ACTIONS, type ActionId } from "./actions";
 import { factsOf, fastnessSetting, remember, surfaceTempOf, type Context, type ZoneState } from "./context";
@@ -18,6 +20,9 @@ export const STAGE = {
   dry: 9,
 } as const;
 export type Stage = (typeof STAGE)[keyof typeof STAGE];
+
+/** Fibres that hold alkaline residue or brown in it. */
+const ACID_RINSED: readonly MaterialId[] = ["wool", "nylon", "cotton", "linen", "jute", "viscose"];
 
 /** A step with its place in the whole job. */
 export type StagedStep = Step & { stage: Stage; order: number };
@@ -84,15 +89,21 @@ export class ZoneWork {
     if (fields.agent && fit?.verdict.requires.has("fastness-check")) this.proves.add(fields.agent);
   }
 
-  /** Airs solvent off and rinses out what must not meet the step to come. */
-  clearFor(fit: FoundFit, base: string, air: Stage, rinse: Stage) {
+  /** Airs solvent off and rinses out what must not meet the step to come; true when all of it has been cleared. */
+  clearFor(fit: FoundFit, base: string, air: Stage, rinse: Stage): boolean {
     const needed = judge(fit.candidate, factsOf(this.context, this.view, this.likely, this.state.inCloth)).requires;
-    if (needed.has("air-before") || (this.state.inCloth.has("solvent") && POWERED_ACTIONS.includes(fit.candidate.action))) this.airOut(air, `${base}-air`);
+    if (needed.has("air-before") || (this.state.inCloth.has("solvent") && (fit.candidate.poweredTool || POWERED_ACTIONS.includes(fit.candidate.action)))) this.airOut(air, `${base}-air`);
     if (needed.has("rinse-before")) this.rinse(rinse, `${base}-rinse`, this.view.areaM2, true);
+    return this.isClearFor(fit);
   }
 
-  /** True when everything the step to come must not meet has been cleared. */
-  isClearFor(fit: FoundFit): boolean {
+  /** False where a rinse must come first and none may be made. */
+  canBeClearedFor(fit: FoundFit): boolean {
+    const { requires } = judge(fit.candidate, factsOf(this.context, this.view, this.likely, this.state.inCloth));
+    return !requires.has("rinse-before") || (this.remainingLPerM2() > 0 && fitAgent(this.context, this.view, this.likely, "water", "towel", "rinse").ok);
+  }
+
+  private isClearFor(fit: FoundFit): boolean {
     const { requires } = judge(fit.candidate, factsOf(this.context, this.view, this.likely, this.state.inCloth));
     return !requires.has("air-before") && !requires.has("rinse-before");
   }
@@ -109,19 +120,28 @@ export class ZoneWork {
   }
 
   rinse(stage: Stage, base: string, area: Worked, required?: true) {
-    const fit = fitAgent(this.context, this.view, this.likely, "water", "towel", "rinse");
+    const fit = (required ? undefined : this.acidRinse()) ?? fitAgent(this.context, this.view, this.likely, "water", "towel", "rinse");
     const onLPerM2 = this.allowed(PANEL_L_PER_M2.rinse);
     if (!fit.ok || onLPerM2 <= 0) return;
-    this.add(stage, base, "", {
-      action: "rinse", required, agent: "water", spraying: false, tool: "towel", areaM2: area, waterOnLPerM2: onLPerM2,
+    const agent = fit.candidate.agent!;
+    const acid = agent === "acid-rinse";
+    this.add(stage, base, acid ? `acid-r${fit.strength?.partsWater.value}` : "", {
+      action: "rinse", required, agent, partsWater: acid ? fit.strength?.partsWater : undefined, spraying: false, tool: "towel", areaM2: area, waterOnLPerM2: onLPerM2,
       phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
       amountMl: this.amount(onLPerM2, area, PANEL_L_PER_M2.rinse), minutes: handsOnMinutes("rinse", area.value),
-      title: "Rinse with a damp towel",
-      how: "Plain water on a clean white towel, wrung out. Press, turn, press.",
-      why: "What stays in the cloth soils again, or meets the next agent.",
+      title: acid ? "Acid rinse with a damp towel" : "Rinse with a damp towel",
+      how: `${acid ? "Acid rinse" : "Plain water"} on a clean white towel, wrung out. Press, turn, press.`,
+      why: acid ? "Residue soils again, and this fibre browns or yellows in it: mild acid takes it out." : "What stays in the cloth soils again, or meets the next agent.",
       check: "The towel no longer foams.",
       liftOff: "Dry towel straight after.",
     }, fit);
+  }
+
+  /** The closing rinse on wool, nylon and plant fibre, where nothing in the cloth must not meet acid. */
+  private acidRinse(): FoundFit | undefined {
+    if (!this.view.materials.every((material) => ACID_RINSED.includes(material))) return undefined;
+    const fit = fitAgent(this.context, this.view, this.likely, "acid-rinse", "towel", "rinse");
+    return fit.ok && this.isClearFor(fit) ? fit : undefined;
   }
 
   towelOff(stage: Stage, base: string, area: Worked, findingId?: string) {
@@ -200,7 +220,7 @@ const DRYING_OUT_SHARE = 0.6;
 
 function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLPerM2: number): Dwell {
   const { conditions } = context;
-  const { dwellMinMin, dwellMaxMin } = agentOf(agent);
+  const { dwellMinMin, dwellMaxMin } = agentOn(context.kit, agent);
   const { basis } = conditions.slow;
   const surface = surfaceTempOf(context, zoneId);
   const tempC = Math.min(conditions.slow.tempC, surface ?? Infinity);

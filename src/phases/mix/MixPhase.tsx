@@ -1,6 +1,5 @@
 "use client";
 import { AGENTS } from "@/core/catalog/agents";
-import { USUAL_KIT } from "@/core/catalog/kit";
 import type { BottleMix } from "@/core/mixing/mixes";
 import { entered } from "@/core/quantity/working";
 import { Act } from "@/ui/Act";
@@ -39,7 +38,7 @@ export function MixPhase() {
 }
 
 function Bottle({ mix }: { mix: BottleMix }) {
-  const { run, assessment } = useBay();
+  const { run, assessment, kit } = useBay();
   const { quantity } = useFormat();
   const { agent, marked, reading, wanted, fills, bottleMl } = mix;
   const readyToUse = marked.partsWater === 0;
@@ -67,7 +66,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
         )}
         {mix.weakerBecause && <p className="mt-2"><b>{mix.weakerBecause}</b></p>}
         <div className="mt-3">
-          <Chips label={`Bottle for ${AGENTS[agent].name}`} choices={USUAL_KIT.bottles.map(({ capacityMl }) => ({ id: String(capacityMl), name: quantity({ value: capacityMl, unit: "mL" }) }))} value={String(bottleMl)} onPick={(value) => run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })} />
+          <Chips label={`Bottle for ${AGENTS[agent].name}`} choices={kit.bottles.map(({ capacityMl }) => ({ id: String(capacityMl), name: quantity({ value: capacityMl, unit: "mL" }) }))} value={String(bottleMl)} onPick={(value) => run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })} />
         </div>
       </div>
     </section>

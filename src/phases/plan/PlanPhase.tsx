@@ -108,8 +108,8 @@ function Ladder({ mark }: { mark: MarkPlan }) {
 }
 
 function StepCard({ step, open, number }: { step: Step; open: boolean; number: number }) {
-  const warmest = warmestAtCloth(step);
-  const { job, assessment } = useBay();
+  const { job, assessment, kit } = useBay();
+  const warmest = warmestAtCloth(step, kit);
   const zones = step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id).join(", ");
   return (
     <div className="step-card" data-testid="plan-step">

@@ -80,8 +80,8 @@ const SKIP_REASONS = ["Not needed here", "No time", "The owner said no", "Not sa
 
 function NowStep({ step }: { step: Step }) {
   const bay = useBay();
-  const { run, assessment, job, nowMs } = bay;
-  const warmest = warmestAtCloth(step);
+  const { run, assessment, job, nowMs, kit } = bay;
+  const warmest = warmestAtCloth(step, kit);
   const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
   const [correction, setCorrection] = useState<Correction>({});
   const [skipping, setSkipping] = useState(false);
