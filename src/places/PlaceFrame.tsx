@@ -5,6 +5,7 @@ import type { ReactNode } from "react";
 const PLACES = [
   { href: "/", name: "Jobs" },
   { href: "/mark", name: "One mark, now" },
+  { href: "/shelf", name: "Shelf" },
   { href: "/notes", name: "Field notes" },
   { href: "/settings", name: "Settings and files" },
 ] as const;

@@ -1,7 +1,7 @@
 import { USUAL_KIT } from "../core/catalog/kit";
 import type { Kit, OwnTables } from "../core/job/schema";
 import type { Shelf } from "./db";
-import { settingsNow, useSettings } from "./settings";
+import { changeSettings, settingsNow, useSettings } from "./settings";
 
 let last: { own: OwnTables | undefined; shelf: Shelf | undefined; kit: Kit } = { own: undefined, shelf: undefined, kit: USUAL_KIT };
 
@@ -16,3 +16,6 @@ export const useKit = (): Kit => {
   return kitWith(ownTables, shelf);
 };
 export const kitNow = (): Kit => kitWith(settingsNow().ownTables, settingsNow().shelf);
+
+/** Keeps what the Shelf says; own tables stay where they are. */
+export const changeShelf = ({ ownTables: _tables, ...shelf }: Kit): Promise<string | undefined> => changeSettings({ shelf });

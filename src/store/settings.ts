@@ -1,10 +1,13 @@
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
-import { db, type Settings } from "./db";
+import { db, whyNotKept, type Settings } from "./db";
 
 const DEFAULTS: Settings = { units: "metric", theme: "light" };
 
 const store = createStore<Settings>(() => DEFAULTS);
+
+const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle-settings");
+channel?.addEventListener("message", ({ data }: MessageEvent<Partial<Settings>>) => store.setState(data));
 
 /** Reads what was chosen on this device; without storage the defaults stay. */
 export async function loadSettings() {
@@ -16,9 +19,21 @@ export async function loadSettings() {
   }
 }
 
-export async function changeSettings(change: Partial<Settings>) {
+/**
+ * Shows a change at once, in every tab, and keeps it with whatever else another tab has kept.
+ * @returns why it could not be kept, in words; undefined when it was
+ */
+export async function changeSettings(change: Partial<Settings>): Promise<string | undefined> {
   store.setState(change);
-  await (await db()).put("settings", store.getState(), "settings").catch(() => undefined);
+  channel?.postMessage(change);
+  try {
+    const keeping = (await db()).transaction("settings", "readwrite");
+    await keeping.store.put({ ...store.getState(), ...(await keeping.store.get("settings")), ...change }, "settings");
+    await keeping.done;
+    return undefined;
+  } catch (error) {
+    return whyNotKept(error);
+  }
 }
 
 export const settingsNow = (): Settings => store.getState();

@@ -1,6 +1,7 @@
 import type { Sourced } from "../quantity/marks";
 import type { Reading } from "../dilution/reading";
 import type { HazardId } from "./hazards";
+import type { ValueField } from "./valueField";
 
 /** What an agent is to the rules: groups that must not meet, or that a fibre or code forbids. They come with the kind and are never edited. */
 export type AgentGroup =
@@ -99,3 +100,22 @@ export const NEVER_MIX: readonly { pair: readonly [AgentGroup, AgentGroup]; beca
   { pair: ["disinfectant", "sudsing"], because: "Ordinary shampoo kills the disinfectant. Rinse between." },
   { pair: ["alkali", "acid"], because: "They cancel each other and leave salt. Rinse between." },
 ];
+
+/** What a technician's own label may say in place of a row; `partsWater` is its usual mix, `leftMl` what is left. */
+export type OwnAgentField = "partsWater" | "phMin" | "phMax" | "weakestPartsWater" | "dwellMinMin" | "dwellMaxMin" | "minTempC" | "maxTempC" | "activePct" | "packMl" | "costPerL" | "leftMl";
+/** Those fields with their ranges: the form, the check and the CSV all read this. */
+export const AGENT_FIELDS: Record<OwnAgentField, ValueField> = {
+  partsWater: { name: "Usual mix, parts of water to one", min: 0.1, max: 500, unit: "1", decimals: 1 },
+  phMin: { name: "pH as used, from", min: 0, max: 14, unit: "1", decimals: 1 },
+  phMax: { name: "pH as used, to", min: 0, max: 14, unit: "1", decimals: 1 },
+  weakestPartsWater: { name: "Weakest mix that works, parts of water", min: 0, max: 1000, unit: "1", decimals: 1 },
+  dwellMinMin: { name: "Shortest dwell", min: 0.5, max: 240, unit: "min", decimals: 1 },
+  dwellMaxMin: { name: "Longest dwell", min: 1, max: 1440, unit: "min", decimals: 1 },
+  minTempC: { name: "Coolest it works", min: -10, max: 60, unit: "degC", decimals: 0 },
+  maxTempC: { name: "Warmest it may be used", min: 0, max: 60, unit: "degC", decimals: 0 },
+  activePct: { name: "Active content as bought", min: 0, max: 100, unit: "%", decimals: 1 },
+  packMl: { name: "Bought at once", min: 1, max: 200_000, unit: "mL", decimals: 0 },
+  costPerL: { name: "Cost of a litre, your money", min: 0, max: 10_000, unit: "1", decimals: 2 },
+  leftMl: { name: "Left", min: 0, max: 200_000, unit: "mL", decimals: 0 },
+};
+export const AGENT_FIELD_IDS = Object.keys(AGENT_FIELDS) as [OwnAgentField, ...OwnAgentField[]];

@@ -1,4 +1,5 @@
 import type { Sourced } from "../quantity/marks";
+import type { ValueField } from "./valueField";
 
 /** What a machine can do; a number is there where it means something for that kind. */
 export interface MachineNumbers {
@@ -49,16 +50,8 @@ export type MachineId = keyof typeof MACHINES;
 export const MACHINE_IDS = Object.keys(MACHINES) as [MachineId, ...MachineId[]];
 export const machineOf = (id: MachineId): Machine => MACHINES[id];
 
-interface NumberField {
-  name: string;
-  min: number;
-  max: number;
-  unit: "L/min" | "m" | "m/s" | "1" | "degC" | "W" | "L" | "m3/h" | "L/day" | "mg/h" | "min";
-  decimals: number;
-}
-
 /** The numbers of a machine with their ranges: the form, the check and the CSV all read this. */
-export const MACHINE_FIELDS: Record<keyof MachineNumbers, NumberField> = {
+export const MACHINE_FIELDS: Record<keyof MachineNumbers, ValueField> = {
   flowLPerMin: { name: "Flow", min: 0.1, max: 10, unit: "L/min", decimals: 1 },
   headWidthM: { name: "Head width", min: 0.02, max: 1, unit: "m", decimals: 2 },
   strokeMPerS: { name: "Stroke pace", min: 0.05, max: 2, unit: "m/s", decimals: 2 },

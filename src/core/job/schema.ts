@@ -1,15 +1,16 @@
 import type { InferType } from "yup";
-import { AGENT_IDS } from "../catalog/agents";
+import { AGENT_FIELDS, AGENT_IDS } from "../catalog/agents";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "../catalog/evidence";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
 import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS, INSTRUMENT_IDS } from "../catalog/findings";
-import { MACHINE_FIELD_IDS, MACHINE_FIELDS, MACHINE_IDS } from "../catalog/machines";
+import { MACHINE_FIELDS, MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
 import { SHELF_TOOL_IDS } from "../catalog/tools";
+import type { ValueField } from "../catalog/valueField";
 import { TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
@@ -178,25 +179,11 @@ const jobFields = {
 
 export const jobSchema = thing(jobFields, "The job document.");
 
-const ownAgent = thing({
-  name: optional(text(60, "What its bottle is called.")),
-  partsWater: optional(amount(0, 500, "The label's usual mix, parts of water to one.")),
-  phMin: optional(amount(0, 14, "pH as used, low end.")),
-  phMax: optional(amount(0, 14, "pH as used, high end.")),
-  weakestPartsWater: optional(amount(0, 1000, "Weakest mix that still works, parts of water.")),
-  dwellMinMin: optional(amount(0.5, 240, "Shortest dwell, min.")),
-  dwellMaxMin: optional(amount(1, 1440, "Longest dwell, min.")),
-  minTempC: optional(amount(-10, 60, "Coolest it works, °C.")),
-  maxTempC: optional(amount(0, 60, "Warmest it may be used, °C.")),
-  activePct: optional(amount(0, 100, "Active content as bought, %.")),
-  packMl: optional(amount(1, 200_000, "What is bought at once, mL.")),
-  costPerL: optional(amount(0, 10_000, "Cost of a litre.")),
-  leftMl: optional(amount(0, 200_000, "What is left, mL.")),
-}, "What this technician's label says in place of the table; what is left out is the table's.");
+/** An optional number for each row of a table of fields. */
+const numbersOf = <T extends string>(fields: Record<T, ValueField>) =>
+  Object.fromEntries((Object.entries(fields) as [T, ValueField][]).map(([field, { min, max, name }]) => [field, optional(amount(min, max, name))])) as Record<T, ReturnType<typeof optional<number>>>;
 
-const machineNumbers = Object.fromEntries(
-  MACHINE_FIELD_IDS.map((field) => [field, optional(amount(MACHINE_FIELDS[field].min, MACHINE_FIELDS[field].max, MACHINE_FIELDS[field].name))]),
-) as Record<(typeof MACHINE_FIELD_IDS)[number], ReturnType<typeof optional<number>>>;
+const ownAgent = thing({ name: optional(text(60, "What its bottle is called.")), ...numbersOf(AGENT_FIELDS) }, "What this technician's label says in place of the table; what is left out is the table's.");
 
 export const kitSchema = thing({
   agents: list(pick(AGENT_IDS), AGENT_IDS.length, "Agents at hand."),
@@ -204,7 +191,7 @@ export const kitSchema = thing({
   cupMarkEveryMl: amount(0.5, 100, "Spacing of the measuring cup's marks, mL."),
   labels: optional(record(ownAgent, AGENT_IDS.length, "Own values by agent.", AGENT_IDS)),
   tools: optional(list(pick(SHELF_TOOL_IDS), SHELF_TOOL_IDS.length, "Tools at hand; left out: all of the table.")),
-  machines: record(thing(machineNumbers, "Own numbers in place of the table's."), MACHINE_IDS.length, "Machines at hand; one that is not named is not there.", MACHINE_IDS),
+  machines: record(thing(numbersOf(MACHINE_FIELDS), "Own numbers in place of the table's."), MACHINE_IDS.length, "Machines at hand; one that is not named is not there.", MACHINE_IDS),
   ownTables: optional(thing({
     priors: record(amount(0.001, 1000), FAMILY_IDS.length, "Own weight of a family, in place of the table's.", FAMILY_IDS),
     weights: list(thing({ test: pick(EVIDENCE_IDS), outcome: text(40), family: pick(FAMILY_IDS), weight: amount(0.001, 1000) }), 4000, "Own weights of an outcome for a family."),

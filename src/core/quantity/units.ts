@@ -2,7 +2,7 @@
 
 export type Unit =
   | "mL" | "L" | "mm" | "m" | "m2" | "L/m2" | "L/min" | "m/s" | "min" | "h" | "degC" | "K" | "%" | "pH" | "parts" | "strokes"
-  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg" | "ppm";
+  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg" | "ppm" | "W" | "m3/h" | "L/day" | "mg/h";
 
 export interface Quantity {
   value: number;
@@ -36,6 +36,8 @@ const METRIC: Partial<Record<Unit, Shown>> = {
   "1/min": { unit: "a minute", factor: 1 },
   "g/m2": { unit: "g/m²", factor: 1 },
   deg: { unit: "°", factor: 1 },
+  "m3/h": { unit: "m³/h", factor: 1 },
+  "L/day": { unit: "L a day", factor: 1 },
 };
 
 const US: Partial<Record<Unit, Shown>> = {
@@ -51,6 +53,8 @@ const US: Partial<Record<Unit, Shown>> = {
   degC: { unit: "°F", factor: 1.8, offset: 32 },
   K: { unit: "°F", factor: 1.8 },
   "kg/m2h": { unit: "lb/sq ft·h", factor: 2.2046226218 * FOOT_M ** 2 },
+  "m3/h": { unit: "cu ft/min", factor: 1 / FOOT_M ** 3 / 60 },
+  "L/day": { unit: "gal a day", factor: 1000 / US_GALLON_ML },
   "1": { unit: "", factor: 1 },
 };
 

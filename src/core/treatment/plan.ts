@@ -3,13 +3,14 @@ import { accountWords, hadSewage } from "../diagnosis/background";
 import type { School } from "../job/format";
 import type { DamageFinding, HairFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
+import { missingAgents, type Missing } from "../shelf/standIns";
 import { ACTIONS } from "./actions";
 import { beforeThisRound, contextOf, diagnosisOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
 import { layMark, type LaidMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
 import { handsOnMinutes } from "./rates";
-import { laySchool, type SchoolOption } from "./schools";
+import { cleanersFor, laySchool, type SchoolOption } from "./schools";
 import { layDryLift, layHair, laySpot } from "./spots";
 import type { Step } from "./step";
 import type { WaterMove } from "./water";
@@ -36,6 +37,8 @@ export interface Plan {
   steps: Step[];
   /** What is not known, and what was planned for instead. */
   assumed: string[];
+  /** What the shelf lacks for it, and what stands in. */
+  missing: Missing[];
 }
 
 /**
@@ -47,8 +50,9 @@ export interface Plan {
  */
 export function planJob(job: Job, kit: Kit, asOf: string): Plan {
   const context = contextOf(job, kit, asOf);
-  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)] };
+  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)], missing: [] };
   plan.steps = mergeSteps(zoneViews(job).flatMap((view, index) => planZone(context, plan, view, index)));
+  plan.missing = [...new Map([...Object.values(plan.marks).flatMap(({ state, rungs }) => (state === "open" ? rungs.flatMap(({ missing }) => missing) : [])), ...plan.missing].map((each) => [each.wanted, each])).values()];
   return plan;
 }
 
@@ -99,6 +103,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
     const begun = before === context ? undefined : laySchool(layMarks(new ZoneWork(before, stateNow(before, view), likely, round)), panel);
     const { options, picked, because } = laySchool(work, panel, begun);
     Object.assign(zonePlan, { schools: options, picked, pickedBecause: because });
+    if (panel.soil) plan.missing.push(...missingAgents(context.kit, cleanersFor(view, panel.soil, picked === "extraction")));
   }
   work.addProofs();
   layDrying(work);

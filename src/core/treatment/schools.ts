@@ -128,19 +128,19 @@ const isHeavy = (soil: SoilLevel | undefined) => soil === "heavy" || soil === "c
 /** The brush for a panel before the rules have their say: stronger where feet have trodden the soil in. */
 const panelTool = ({ view }: ZoneWork, soil: SoilLevel | undefined): ToolId => (!isHeavy(soil) || !TRODDEN.includes(view.role) ? "medium-brush" : view.role === "mat" ? "stiff-brush" : "drill-brush");
 
-/** The cleaner for a panel: an alkaline pre-spray for trodden-in soil that is going to be drawn off, else a neutral one, or what the shelf has in its place. */
+/** The cleaners for a panel, first choice first: an alkaline pre-spray for trodden-in soil that is going to be drawn off, else a neutral one. */
+export const cleanersFor = (view: ZoneView, soil: SoilLevel | undefined, drawnOff: boolean): AgentId[] =>
+  drawnOff && isHeavy(soil) && TRODDEN.includes(view.role) ? ["alkaline-prespray", "neutral-cleaner"] : ["neutral-cleaner"];
+
+/** The first of them that the rules allow, or what the shelf has in its place. */
 function fitCleaner(work: ZoneWork, soil: SoilLevel | undefined, drawnOff = false): Fit & { agent: AgentId } {
   const { context, view, likely } = work;
   const tool = panelTool(work, soil);
-  const tryAgent = (wanted: AgentId) => {
+  const fits = cleanersFor(view, soil, drawnOff).map((wanted) => {
     const { agent } = fromShelf(context.kit, wanted);
     return { agent, ...fitAgent(context, view, likely, agent, tool, "clean") };
-  };
-  if (drawnOff && isHeavy(soil) && TRODDEN.includes(view.role)) {
-    const strong = tryAgent("alkaline-prespray");
-    if (strong.ok) return strong;
-  }
-  return tryAgent("neutral-cleaner");
+  });
+  return fits.find(({ ok }) => ok) ?? fits.at(-1)!;
 }
 
 function cleanPanel(work: ZoneWork, area: Worked, rounds: number, perRoundLPerM2: number, soil: SoilLevel | undefined, drawnOff = false) {

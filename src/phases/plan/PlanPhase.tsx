@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { AGENTS } from "@/core/catalog/agents";
 import { familyOf } from "@/core/catalog/families";
 import { TOOLS } from "@/core/catalog/tools";
@@ -6,6 +7,7 @@ import { MARK_WORDS } from "@/core/quantity/marks";
 import { readingInWords } from "@/core/dilution/reading";
 import { lastOf } from "@/core/job/history";
 import type { MarkPlan } from "@/core/treatment/marks";
+import { missingWords } from "@/core/shelf/standIns";
 import { stepMinutes, warmestAtCloth, type Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -39,6 +41,12 @@ export function PlanPhase() {
           <summary className="row-between"><h3>{plan.assumed.length} things not known, planned at their safest</h3><span className="soft">show</span></summary>
           <ul>{plan.assumed.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
         </details>
+      )}
+      {plan.missing.length > 0 && (
+        <section className="block" data-testid="missing">
+          <div className="row-between"><h3>Not on the shelf</h3><Link href="/shelf" prefetch={false}>Open the shelf</Link></div>
+          <ul className="mb-0">{plan.missing.map(({ wanted, standIn }) => <li key={wanted}>{missingWords(wanted, standIn)}</li>)}</ul>
+        </section>
       )}
       <div className="block">
         <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>

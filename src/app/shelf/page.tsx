@@ -1,0 +1,5 @@
+import { ShelfPlace } from "@/places/shelf/ShelfPlace";
+
+export default function ShelfPage() {
+  return <ShelfPlace />;
+}

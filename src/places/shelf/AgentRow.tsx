@@ -1,0 +1,75 @@
+"use client";
+import { useState } from "react";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
+import { AGENT_FIELDS, AGENT_FORMS, agentOf, type AgentId, type OwnAgentField } from "@/core/catalog/agents";
+import { hazardOf } from "@/core/catalog/hazards";
+import type { ValueField } from "@/core/catalog/valueField";
+import { partsWater } from "@/core/dilution/reading";
+import type { Kit } from "@/core/job/schema";
+import { MARK_WORDS } from "@/core/quantity/marks";
+import { formatNumber } from "@/core/quantity/format";
+import { entered } from "@/core/quantity/working";
+import { tableValue, withAgentValue } from "@/core/shelf/edits";
+import { agentOn, ownAgentProblems, ownsAgent } from "@/core/shelf/shelf";
+import { notify } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Num } from "@/ui/Num";
+import { OwnValues } from "./OwnValues";
+import { Switch, type Keep } from "./Switch";
+
+interface RowProps {
+  id: AgentId;
+  kit: Kit;
+  keep: Keep;
+  onSwitch: (here: boolean) => void;
+}
+
+export function AgentRow({ id, kit, keep, onSwitch }: RowProps) {
+  const [open, setOpen] = useState(false);
+  const row = agentOn(kit, id);
+  const left = kit.labels?.[id]?.leftMl;
+  const here = ownsAgent(kit, id);
+  return (
+    <div className={here ? "shelf-row" : "shelf-row shelf-away"}>
+      <Switch name={agentOf(id).name} here={here} onSwitch={onSwitch} />
+      <span>
+        <b>{row.name}</b> <span className="soft text-nowrap">{row.reading ? `${formatNumber(partsWater(row.reading))} water to 1` : AGENT_FORMS[row.form].toLowerCase()}</span>
+        <span className="shelf-job soft">{row.job}</span>
+      </span>
+      <span className="shelf-left">{left === undefined ? "" : <><Num of={entered("left", left, "mL")} testId={`left-${id}`} /> left</>}</span>
+      <Act variant="link" aria-expanded={open} aria-label={`Numbers of ${agentOf(id).name}`} onAct={() => setOpen(!open)}>{open ? "Close" : "Numbers"}</Act>
+      {open && <AgentValues id={id} kit={kit} keep={keep} />}
+    </div>
+  );
+}
+
+/** What is asked of a kind: a ready-made agent has no mix, a solid no parts. */
+const fieldsOf = (id: AgentId): Partial<Record<OwnAgentField, ValueField>> =>
+  Object.fromEntries(Object.entries(AGENT_FIELDS).filter(([field]) => agentOf(id).reading !== undefined || (field !== "partsWater" && field !== "weakestPartsWater")));
+
+function AgentValues({ id, kit, keep }: Omit<RowProps, "onSwitch">) {
+  const own = kit.labels?.[id];
+  const table = agentOf(id);
+  const [name, setName] = useState<string>();
+  const change = (field: OwnAgentField | "name", value: number | string | undefined, words: string) => {
+    const next = withAgentValue(kit, id, field, value);
+    const [problem] = ownAgentProblems(id, next.labels?.[id] ?? {});
+    if (problem) notify(`Not kept: ${problem}.`, "problem");
+    else void keep(next, words);
+  };
+  return (
+    <OwnValues
+      of={table.name} fields={fieldsOf(id)} valueOf={(field) => own?.[field] ?? tableValue(id, field)} tableOf={(field) => tableValue(id, field)} isOwn={(field) => own?.[field] !== undefined}
+      onChange={(field, value) => change(field, value, `${table.name}: ${AGENT_FIELDS[field].name.toLowerCase()} ${value === undefined ? "is the usual again" : "is yours"}.`)}
+    >
+      <FormGroup controlId={`name-${id}`} className="mb-2">
+        <FormLabel>What your bottle is called</FormLabel>
+        <FormControl maxLength={60} value={name ?? own?.name ?? table.name} onChange={({ target }) => setName(target.value)} onBlur={() => { if (name !== undefined) change("name", name.trim() || undefined, `${table.name} is called ${name.trim() || table.name}.`); setName(undefined); }} />
+      </FormGroup>
+      {table.caution && <p><b>{table.caution}</b></p>}
+      <p className="soft">{table.hazards.map((hazard) => hazardOf(hazard).hazard).join(" ") || "No hazard statement on the usual label."} {MARK_WORDS[table.mark]}.</p>
+    </OwnValues>
+  );
+}

@@ -1,0 +1,103 @@
+"use client";
+import { useRef, useState } from "react";
+import { AGENT_IDS, AGENTS } from "@/core/catalog/agents";
+import { MACHINE_IDS, MACHINES } from "@/core/catalog/machines";
+import { SHELF_TOOL_IDS, TOOLS } from "@/core/catalog/tools";
+import type { Kit } from "@/core/job/schema";
+import { withAgent, withMachine, withTool } from "@/core/shelf/edits";
+import { ownsAgent, ownsTool } from "@/core/shelf/shelf";
+import { notify } from "@/store/jobs";
+import { saveAsFile } from "@/store/saveFile";
+import { changeShelf, useKit } from "@/store/kit";
+import { Act } from "@/ui/Act";
+import { PlaceFrame } from "../PlaceFrame";
+import { AgentRow } from "./AgentRow";
+import { Bottles } from "./Bottles";
+import { MachineRow } from "./MachineRow";
+import { Switch, type Keep } from "./Switch";
+
+const CLOTH_AGENTS = AGENT_IDS.filter((id) => id !== "water");
+
+/** What this technician owns: a plan uses nothing else. */
+export function ShelfPlace() {
+  const kit = useKit();
+  const keep = async (next: Kit, words: string) => {
+    const problem = await changeShelf(next);
+    if (problem) notify(`The change holds until this page is closed: ${problem}.`, "problem");
+    else notify(words, "plain", () => void changeShelf(kit));
+  };
+  const agentsHere = CLOTH_AGENTS.filter((id) => ownsAgent(kit, id)).length;
+  const toolsHere = SHELF_TOOL_IDS.filter((id) => ownsTool(kit, id)).length;
+  const machinesHere = MACHINE_IDS.filter((id) => kit.machines[id]).length;
+  return (
+    <PlaceFrame at="/shelf">
+      <div className="row-between mb-2">
+        <h1>Shelf</h1>
+        <ShelfFile kit={kit} keep={keep} />
+      </div>
+      <p>A plan takes only what is here, and says what it would rather have had. The numbers are usual ones: your label and rating plate outrank them, so make them yours.</p>
+      <div className="shelf">
+        <div>
+          <section aria-label="Agents" className="block">
+            <div className="row-between"><h2>Agents</h2><span className="soft">{agentsHere} of {CLOTH_AGENTS.length} here</span></div>
+            {CLOTH_AGENTS.map((id) => (
+              <AgentRow key={id} id={id} kit={kit} keep={keep} onSwitch={(here) => void keep(withAgent(kit, id, here), `${AGENTS[id].name}: ${here ? "here" : "not here"}.`)} />
+            ))}
+          </section>
+          <Bottles kit={kit} keep={keep} />
+        </div>
+        <div>
+          <section aria-label="Machines" className="block">
+            <div className="row-between"><h2>Machines</h2><span className="soft">{machinesHere} of {MACHINE_IDS.length} here</span></div>
+            {MACHINE_IDS.map((id) => (
+              <MachineRow key={id} id={id} kit={kit} keep={keep} onSwitch={(here) => void keep(withMachine(kit, id, here), `${MACHINES[id].name}: ${here ? "here" : "not here"}.`)} />
+            ))}
+          </section>
+          <section aria-label="Tools" className="block">
+            <div className="row-between"><h2>Tools</h2><span className="soft">{toolsHere} of {SHELF_TOOL_IDS.length} here, gentlest first</span></div>
+            {SHELF_TOOL_IDS.map((id) => (
+              <div className="shelf-row" key={id}>
+                <Switch name={TOOLS[id].name} here={ownsTool(kit, id)} onSwitch={(here) => void keep(withTool(kit, id, here), `${TOOLS[id].name}: ${here ? "here" : "not here"}.`)} />
+                <span><b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{TOOLS[id].where}</span></span>
+              </div>
+            ))}
+          </section>
+        </div>
+      </div>
+    </PlaceFrame>
+  );
+}
+
+/** The shelf as a table for a spreadsheet, out and in. */
+function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const [problems, setProblems] = useState<string[]>([]);
+  const save = async () => {
+    const { shelfAsCsv } = await import("@/store/shelfFile");
+    saveAsFile("shelf.csv", shelfAsCsv(kit), "text/csv");
+  };
+  const open = async (file: File | undefined) => {
+    if (!file) return;
+    const { readShelf } = await import("@/store/shelfFile");
+    const read = readShelf(await file.text(), kit);
+    setProblems(read.problems);
+    if (read.problems.length === 0) void keep(read.kit, "The shelf is as the table says.");
+    if (picker.current) picker.current.value = "";
+  };
+  return (
+    <>
+      <div className="row-wrap">
+        <Act onAct={() => void save()}>Save as a table</Act>
+        <Act onAct={() => picker.current?.click()}>Open a table</Act>
+        <input ref={picker} type="file" accept=".csv,text/csv" className="visually-hidden" tabIndex={-1} aria-label="Shelf table" onChange={({ target }) => void open(target.files?.[0])} />
+      </div>
+      {problems.length > 0 && (
+        <div className="caution caution-danger" role="alert" style={{ flexBasis: "100%" }}>
+          <h3>The table was not taken, and nothing here changed</h3>
+          <ul className="mb-2">{problems.map((problem) => <li key={problem}>{problem}</li>)}</ul>
+          <Act onAct={() => setProblems([])}>Close</Act>
+        </div>
+      )}
+    </>
+  );
+}
