@@ -1,11 +1,13 @@
+import { gasPlanOf, type GasPlan } from "./treatment/airTreatment";
 import { dryingOfZone } from "./treatment/schools";
+import { hadSewage } from "./diagnosis/background";
 import type { Diagnosis } from "./diagnosis/diagnose";
 import type { Drying } from "./drying/drying";
 import type { History } from "./job/history";
 import type { Job, Kit } from "./job/schema";
 import { mixesOf, type BottleMix } from "./mixing/mixes";
 import { forecastOf, type Forecast } from "./schedule/forecast";
-import { contextOf } from "./treatment/context";
+import { contextOf, type Context } from "./treatment/context";
 import { planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
 import { depthOf, recoveryOn, waterCourse } from "./treatment/water";
@@ -26,6 +28,8 @@ export interface Assessment {
   drying: Record<string, ZoneDrying>;
   cautions: Caution[];
   history: History;
+  /** Treatment of the air, when the job asks for one. */
+  gas?: GasPlan;
 }
 
 /** One way through: the document and the kit in, results with their workings out. asOf is an ISO time with its offset. */
@@ -38,6 +42,13 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
     const { left, peakLPerM2 } = waterCourse(moves, view, recoveryOn(kit, view));
     drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view) };
   }
+  const views = Object.values(plan.zones).map(({ view }) => view);
+  const gas = gasPlanOf(context, views, {
+    workLeft: plan.steps.length > 0,
+    wet: isWet(context, drying, asOf),
+    referred: hadSewage(job.account) || Object.values(plan.marks).some(({ state }) => state === "referred"),
+  });
+  plan.steps.push(...(gas?.steps ?? []));
   const cautions = [...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values()];
   return {
     diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
@@ -46,7 +57,15 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
     drying,
     cautions,
     history: context.history,
+    ...(gas ? { gas } : {}),
   };
+}
+
+/** Something got wet, and its drying is not over or was never begun. */
+function isWet({ history }: Context, drying: Assessment["drying"], asOf: string): boolean {
+  const setToDry = history.done.findLast(({ action }) => action === "set-to-dry");
+  const longestH = Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value));
+  return longestH > 0 && (!setToDry || Date.parse(asOf) < Date.parse(setToDry.at) + longestH * 3_600_000);
 }
 
 /** The longest drying of any zone, h; 0 when nothing gets wet. */
@@ -54,4 +73,4 @@ export const longestDryH = ({ drying }: Assessment) => Math.max(0, ...Object.val
 
 /** The forecast at a moment of the caller's clock. */
 export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
-  forecastOf(assessment.plan.steps, assessment.history, job.promises, longestDryH(assessment), nowMs);
+  forecastOf(assessment.plan.steps, assessment.history, job.promises, longestDryH(assessment), nowMs, assessment.gas?.stillH);

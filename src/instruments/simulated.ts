@@ -23,6 +23,8 @@ const READ: Record<InstrumentId, (truth: SpotTruth) => InstrumentReading> = {
   ph: ({ ph }) => ({ value: Math.min(14, Math.max(0, noisy(ph, 0.2, 1))) }),
   lamp: (truth) => ({ value: lampOn(truth) }),
   surface: ({ surfaceTempC }) => ({ value: noisy(surfaceTempC, 0.4, 1) }),
+  // Nothing of the demo is ever gassed.
+  gas: () => ({ value: Math.abs(noisy(0.01, 0.005, 3)) }),
   air: ({ airTempC, airHumidityPct }) => ({ value: noisy(airTempC, 0.3, 1), humidityPct: Math.min(100, Math.max(1, Math.round(airHumidityPct + 1.5 * gauss()))) }),
 };
 

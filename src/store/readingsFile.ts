@@ -34,7 +34,7 @@ function readRow(row: Record<string, string>, views: readonly ZoneView[]): NewRe
   if (!instrument) return `"${row.instrument ?? ""}" is no instrument. There are ${INSTRUMENT_IDS.join(", ")}.`;
   const zoneName = (row.zone ?? "").trim();
   const zone = views.find(({ name }) => name.toLowerCase() === zoneName.toLowerCase());
-  if (!zone && instrument !== "air") return zoneName ? `there is no zone called "${zoneName}" on this job.` : "it does not say which zone.";
+  if (!zone && instrument !== "air" && instrument !== "gas") return zoneName ? `there is no zone called "${zoneName}" on this job.` : "it does not say which zone.";
   const value = Number((row.value ?? "").trim().replace(",", "."));
   if ((row.value ?? "").trim() === "" || !Number.isFinite(value)) return `"${row.value ?? ""}" is not a number.`;
   const humidity = (row.humidity ?? "").trim();

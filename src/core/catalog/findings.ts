@@ -40,6 +40,9 @@ export const INSTRUMENTS = {
   lamp: { name: "Ultraviolet lamp", unit: "" },
   surface: { name: "Surface thermometer", unit: "degC" },
   air: { name: "Thermo-hygrometer", unit: "degC" },
+  gas: { name: "Gas meter", unit: "ppm" },
 } as const;
 export type InstrumentId = keyof typeof INSTRUMENTS;
+/** Read at a place or a mark, in Test; the gas meter is read where the gas is. */
+export const TEST_INSTRUMENTS: readonly InstrumentId[] = ["moisture", "ph", "lamp", "surface", "air"];
 export const INSTRUMENT_IDS = Object.keys(INSTRUMENTS) as [InstrumentId, ...InstrumentId[]];

@@ -14,7 +14,7 @@ export interface NewReading {
 }
 
 /** What each instrument can show; outside of it the reading is a slip of the finger. */
-export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = { moisture: [0, 100], ph: [0, 14], lamp: [0, 3], surface: [-20, 120], air: [-20, 60] };
+export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = { moisture: [0, 100], ph: [0, 14], lamp: [0, 3], surface: [-20, 120], air: [-20, 60], gas: [0, 200] };
 
 const LAMP = Object.keys(EVIDENCE.lamp.outcomes);
 

@@ -6,6 +6,7 @@ import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account
 import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS, INSTRUMENT_IDS } from "../catalog/findings";
+import { GAS_IDS, STANDS_IDS } from "../catalog/gases";
 import { MACHINE_FIELDS, MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
@@ -128,7 +129,7 @@ const event = oneOfKinds({
     instrument: pick(INSTRUMENT_IDS, "What it was read on."),
     zoneId: optional(id("Where.")),
     findingId: optional(id("On which mark.")),
-    value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C; the lamp's outcome as its place in the table."),
+    value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C, ppm; the lamp's outcome as its place in the table."),
     humidityPct: optional(amount(0, 100, "Relative humidity, %; thermo-hygrometer.")),
   }, "A reading of an instrument."),
   undo: thing({ kind: exactly("undo"), id: id(), at: did.at, of: id("The event taken back.") }),
@@ -161,6 +162,17 @@ const jobFields = {
     matters: optional(pick(MATTER_IDS, "What matters most.")),
     liftSeats: optional(flag("Lifting seats out was agreed.")),
   }, "The owner's account. What was not asked is planned at its safest.")),
+  gas: optional(thing({
+    gas: pick(GAS_IDS, "Which gas treats the air."),
+    volumeM3: optional(amount(0.3, 300, "Room inside, m³.")),
+    shutMinPerH: optional(amount(0, 30, "Fewest air changes while shut, 1/h.")),
+    shutMaxPerH: optional(amount(0, 30, "Most air changes while shut, 1/h.")),
+    airedMinPerH: optional(amount(0.1, 200, "Fewest air changes when opened, 1/h.")),
+    stands: optional(pick(STANDS_IDS, "Where it stands while the gas works.")),
+    roomM3: optional(amount(5, 100_000, "The room around it, m³.")),
+    roomAirPerH: optional(amount(0, 200, "Air changes of the room around it, 1/h.")),
+    cleared: optional(flag("No person, animal or plant inside or beside it.")),
+  }, "Treatment of the air by gas, when the source is gone.")),
   promises: thing({
     handBackAt: optional(time("When the owner gets it back.")),
     usableAt: optional(time("When it is dry enough to sit or walk on.")),
@@ -221,6 +233,7 @@ export type MouldFinding = Extract<Finding, { kind: "mould" }>;
 export type PlacedFinding = Exclude<Finding, OdourFinding | HairFinding>;
 export type OwnTables = NonNullable<Kit["ownTables"]>;
 export type Account = NonNullable<Job["account"]>;
+export type GasChoice = NonNullable<Job["gas"]>;
 export type DamageFinding = Extract<Finding, { kind: "damage" }>;
 export type Cloth = Piece["cloth"];
 export type WorkEvent = Job["events"][number];

@@ -68,6 +68,12 @@ export const FORMULAS = {
   "schedule.usable": { name: "When it is dry enough to use", equation: "hands done + longest drying of any zone", mark: "judgement" },
   "schedule.finish": { name: "Forecast finish", equation: "now + what is left of the running step + hands-on and shortest dwell of each step to come", mark: "practice" },
   "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },
+  "gas.concentration": { name: "Gas inside", equation: "C = G / (V (n + k)) × (1 − exp(−(n + k) t)), well mixed", mark: "std", source: "mass balance of a box" },
+  "gas.ppm": { name: "Gas inside, ppm", equation: "ppm = mg/m³ / (molar mass / 24.465 L) at 25 °C, 1 atm", mark: "std", source: "ideal gas" },
+  "gas.clearing": { name: "Time to safe entry", equation: "t = ln(C / aim) / (n + k), with k counted as 0 and the fewest air changes", mark: "std", source: "mass balance of a box" },
+  "gas.room": { name: "Gas in the room around", equation: "C_room = n V C / (V_room n_room)", mark: "std", source: "mass balance of a box" },
+  "gas.exposure": { name: "Exposure of what is treated", equation: "Ct = concentration × minutes, at the fastest decay", mark: "practice" },
+  "heat.seconds": { name: "Seconds of heat", equation: "t = logs × D / 10^((T − T_ref) / z)", mark: "std", source: "Bigelow 1921, from memory" },
   "as-entered": { name: "As entered", equation: "no sum: the value as it was put in", mark: "practice" },
 } as const satisfies Record<string, Formula>;
 

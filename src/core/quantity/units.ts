@@ -2,7 +2,7 @@
 
 export type Unit =
   | "mL" | "L" | "mm" | "m" | "m2" | "L/m2" | "L/min" | "m/s" | "min" | "h" | "degC" | "K" | "%" | "pH" | "parts" | "strokes"
-  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg" | "ppm" | "W" | "m3/h" | "L/day" | "mg/h";
+  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg" | "ppm" | "W" | "m3/h" | "L/day" | "mg/h" | "mg/m3" | "m3" | "1/h" | "ppm·min" | "s";
 
 export interface Quantity {
   value: number;
@@ -37,6 +37,9 @@ const METRIC: Partial<Record<Unit, Shown>> = {
   "g/m2": { unit: "g/m²", factor: 1 },
   deg: { unit: "°", factor: 1 },
   "m3/h": { unit: "m³/h", factor: 1 },
+  m3: { unit: "m³", factor: 1 },
+  "mg/m3": { unit: "mg/m³", factor: 1 },
+  "1/h": { unit: "an hour", factor: 1 },
   "L/day": { unit: "L a day", factor: 1 },
 };
 
@@ -53,6 +56,7 @@ const US: Partial<Record<Unit, Shown>> = {
   degC: { unit: "°F", factor: 1.8, offset: 32 },
   K: { unit: "°F", factor: 1.8 },
   "kg/m2h": { unit: "lb/sq ft·h", factor: 2.2046226218 * FOOT_M ** 2 },
+  m3: { unit: "cu ft", factor: 1 / FOOT_M ** 3 },
   "m3/h": { unit: "cu ft/min", factor: 1 / FOOT_M ** 3 / 60 },
   "L/day": { unit: "gal a day", factor: 1000 / US_GALLON_ML },
   "1": { unit: "", factor: 1 },

@@ -33,8 +33,9 @@ export interface Forecast {
  * When the work will be done, one pair of hands, one step after another, starting now.
  * @param nowMs the caller's clock, ms since 1970
  * @param dryHours the longest drying of any zone, h; Infinity when it does not dry
+ * @param airH treatment of the air that follows the drying, h
  */
-export function forecastOf(steps: readonly Step[], history: History, promises: Job["promises"], dryHours: number, nowMs: number): Forecast {
+export function forecastOf(steps: readonly Step[], history: History, promises: Job["promises"], dryHours: number, nowMs: number, airH = 0): Forecast {
   const { running } = history;
   let at = nowMs;
   const times = steps.map((step): StepTime => {
@@ -55,9 +56,9 @@ export function forecastOf(steps: readonly Step[], history: History, promises: J
   };
   const setToDry = history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
   const dryFrom = steps.length === 0 && setToDry ? Date.parse(setToDry.at) : at;
-  const usableMs = dryFrom + dryHours * 60 * MINUTE_MS;
+  const usableMs = dryFrom + (dryHours + airH) * 60 * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
-    ? { ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"), input("longest drying", dryHours, "h")]), atMs: usableMs }
+    ? { ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"), input("longest drying", dryHours, "h"), ...(airH > 0 ? [input("treating the air after", airH, "h")] : [])]), atMs: usableMs }
     : undefined;
   const handedOver = lastOf(history, "done") && steps.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
   const slacks = [slackOf("hand back", promises.handBackAt, promises.dampHandBackAgreed ? handedOver : usableMs), slackOf("usable", promises.usableAt, usableMs)].filter((slack) => slack !== undefined);

@@ -7,6 +7,7 @@ import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "../catalog/findings";
 import { USUAL_KIT } from "../catalog/kit";
+import { GAS_IDS, STANDS_IDS } from "../catalog/gases";
 import { MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS } from "../catalog/ringSigns";
@@ -94,11 +95,16 @@ const kit: fc.Arbitrary<Kit> = fc.record({
   })),
 }) as fc.Arbitrary<Kit>;
 
+const gas = fc.record({
+  gas: fc.constantFrom(...GAS_IDS), volumeM3: maybe(number(1, 30)), shutMinPerH: maybe(number(0, 5)), shutMaxPerH: maybe(number(0, 10)), airedMinPerH: maybe(number(0.5, 30)),
+  stands: maybe(fc.constantFrom(...STANDS_IDS)), roomM3: maybe(number(20, 500)), roomAirPerH: maybe(number(0, 10)), cleared: maybe(fc.boolean()),
+});
+
 function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["events"]> {
   const done = fc.record({
     kind: fc.constant("done"), at: moment, title: fc.constant("a step"),
-    stepKey: fc.constantFrom("dry-removal:", "check-first:", "panel-r0-clean:x", ...findingIds.flatMap((id) => [`${id}/r0/0:water`, `${id}/r0/1:x`])),
-    action: fc.constantFrom("dry-removal", "agent", "extract", "rinse", "air"),
+    stepKey: fc.constantFrom("dry-removal:", "check-first:", "panel-r0-clean:x", "gas-ozone:", ...findingIds.flatMap((id) => [`${id}/r0/0:water`, `${id}/r0/1:x`])),
+    action: fc.constantFrom("dry-removal", "agent", "extract", "rinse", "air", "gas"),
     zoneIds: fc.subarray(zoneIds, { minLength: 1, maxLength: 2 }),
     agent: maybe(fc.constantFrom(...AGENT_IDS)),
     waterOnLPerM2: maybe(number(0, 1)),
@@ -138,13 +144,14 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece, { minLeng
           })),
           schools: fc.dictionary(fc.constantFrom(...zoneIds), fc.constantFrom(...SCHOOL_IDS), { maxKeys: 3 }),
           readings: fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.record({ convention: fc.constantFrom("one-in" as const, "water-to-product" as const), value: number(1, 60) }), { maxKeys: 2 }),
+          gas: maybe(gas),
           events: events(zoneIds, findingIds),
         })
-        .map(({ asOf, kit, site, promises, account, schools, readings, events }) =>
+        .map(({ asOf, kit, site, promises, account, schools, readings, gas, events }) =>
           tidy({
             format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, kit,
             job: {
-              id: "j1", title: "Random job", customer: "", place: "", createdAt: asOf, site, promises, account,
+              id: "j1", title: "Random job", customer: "", place: "", createdAt: asOf, site, promises, account, gas,
               pieces: collection(ids("p", pieces.length), pieces),
               zones: collection(zoneIds, zoneList),
               findings: collection(findingIds, findings),

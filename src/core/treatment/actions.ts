@@ -14,6 +14,8 @@ export const ACTIONS = {
   extract: { name: "Rinse and draw off" },
   steam: { name: "Steam through a towel" },
   "set-to-dry": { name: "Set to dry" },
+  gas: { name: "Treat the air" },
+  "gas-out": { name: "Air the gas out" },
 } as const;
 
 export type ActionId = keyof typeof ACTIONS;

@@ -20,6 +20,8 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
   extract: { startMin: 3, minPerM2: 1.2 },
   steam: { startMin: 3, minPerM2: 5 },
   "set-to-dry": { startMin: 3, minPerM2: 0 },
+  gas: { startMin: 10, minPerM2: 0 },
+  "gas-out": { startMin: 5, minPerM2: 0 },
 };
 
 /** Hands-on minutes for an action over an area, m², in a number of rounds or strokes. */

@@ -35,6 +35,7 @@ interface StepCase extends Case {
   before: Step[];
 }
 
+const longestDryMs = ({ drying }: Assessment) => Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value)) * 3_600_000;
 const groupsOf = (agent: AgentId | undefined) => (agent === undefined || agent === "water" ? [] : agentOf(agent).groups);
 const POWERED = ["extract", "steam", "dry-removal", "hair-lift"];
 /** Fibres at one in a hundred or more, multiplied out from the table as it stands. */
@@ -135,16 +136,40 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
       return result.plan.steps.every((step) => !step.zoneIds.includes(zoneId) || safely(step.action, groupsOf(step.agent), step.tool));
     }),
 
-  "mould over ten square feet and sewage are referred, and their zone is left alone": ({ file, result }) =>
+  "mould over ten square feet and sewage are referred, and their zone is left alone but for airing gas out": ({ file, result }) =>
     Object.values(result.plan.marks).every((mark) => {
       const finding = file.job.findings.byId[mark.findingId]!;
-      if (finding.kind === "mould") return mark.mould?.verdict !== "refer" || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
+      if (finding.kind === "mould") return mark.mould?.verdict !== "refer" || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds, action }) => zoneIds.includes(mark.zoneId) && action !== "gas-out"));
       const sewage = finding.kind === "mark" && (finding.evidence.owner === "sewage" || file.job.account?.spilled?.includes("sewage"));
       const mould = mark.area.value >= 0.9290304 && mark.diagnosis.likely.includes("mould");
-      return !(sewage || mould) || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds }) => zoneIds.includes(mark.zoneId)));
+      return !(sewage || mould) || (mark.referral !== undefined && !result.plan.steps.some(({ zoneIds, action }) => zoneIds.includes(mark.zoneId) && action !== "gas-out"));
     }),
 
-  "sewage or flood water in the owner's account stops the whole job": ({ file, result }) => !file.job.account?.spilled?.includes("sewage") || result.plan.steps.length === 0,
+  "sewage or flood water in the owner's account stops the whole job": ({ file, result }) => !file.job.account?.spilled?.includes("sewage") || result.plan.steps.every(({ action }) => action === "gas-out"),
+
+  "gas works only with nobody near, outdoors or exhausted, after the cloth work, on dry cloth with nothing in it that must not meet it": ({ file, result }) => {
+    const run = result.plan.steps.find(({ action }) => action === "gas");
+    if (!run || file.job.events.some(({ kind }) => kind === "start")) return true;
+    const { gas, account, events, zones } = file.job;
+    const worked = events.filter((event) => event.kind === "done");
+    const setToDry = worked.findLast(({ action }) => action === "set-to-dry");
+    const airedAway = (zoneId: string) => worked.some(({ action, zoneIds }) => action === "air" && zoneIds.includes(zoneId));
+    const fresh = !["days", "months"].includes(account?.when ?? "");
+    const solvent = zones.order.some((zoneId) => !airedAway(zoneId) && ((account?.tried?.includes("spirit") && fresh) || worked.some(({ agent, zoneIds }) => zoneIds.includes(zoneId) && groupsOf(agent).some((group) => group === "solvent" || group === "citrus"))));
+    return gas?.cleared === true && (gas.stands === "outdoors" || gas.stands === "exhausted") && !account?.spilled?.includes("sewage") && !solvent && Boolean(account?.tried && !account.tried.includes("unknown")) &&
+      result.plan.steps.every(({ action }) => action === "gas" || action === "gas-out") && (longestDryMs(result) === 0 || (setToDry !== undefined && Date.parse(file.asOf) >= Date.parse(setToDry.at) + longestDryMs(result)));
+  },
+
+  "nobody is told to enter sooner than the slowest clearing from the strongest gas": ({ file, result: { gas } }) => {
+    const choice = file.job.gas;
+    if (!gas?.toEntry || !choice) return true;
+    const { volumeM3: v, shutMinPerH: n, shutMaxPerH: m, airedMinPerH: aired } = choice;
+    const leak = Math.min(n!, m ?? n!);
+    const made = choice.gas === "ozone" ? ((file.kit ?? USUAL_KIT).machines["ozone-machine"]?.gasMgPerH ?? ((file.kit ?? USUAL_KIT).machines["ozone-machine"] ? 2000 : 0)) : 500;
+    const hours = choice.gas === "ozone" ? 4 : 1.25;
+    const ppm = (leak < 1e-6 ? (made / v!) * hours : (made / (v! * leak)) * (1 - Math.exp(-leak * hours))) / (choice.gas === "ozone" ? 1.962 : 2.757);
+    return gas.toEntry.value >= Math.max(0, (Math.log(ppm / 0.05) / aired!) * 60) - 1e-3;
+  },
 
   "damage is a note, never a step": ({ result: { plan } }) => {
     const damage = [...plan.damage.map(({ findingId }) => findingId), ...Object.values(plan.marks).filter(({ sure, diagnosis }) => sure && diagnosis.leader === "damage").map(({ findingId }) => findingId)];

@@ -13,17 +13,20 @@ import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
+import { later } from "@/ui/later";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
 import { PromiseFields } from "../PromiseFields";
 import { Schools } from "./Schools";
 
+const AirTreatment = later(() => import("./AirTreatment").then(({ AirTreatment }) => AirTreatment));
+
 /** The right step, the right strength: the ladder of the mark, the school of the zone, the order of the whole job. */
 export function PlanPhase() {
-  const { assessment, findingId, zone, go } = useBay();
+  const { assessment, findingId, zone, go, job } = useBay();
   const { plan } = assessment;
   const mark = findingId ? plan.marks[findingId] : undefined;
-  const anything = plan.steps.length > 0 || Object.keys(plan.marks).length > 0;
+  const anything = plan.steps.length > 0 || Object.keys(plan.marks).length > 0 || job.findings.order.length > 0 || job.gas !== undefined;
   if (!anything) return <MarkPicker what="" />;
   const first = plan.steps[0];
   return (
@@ -56,6 +59,7 @@ export function PlanPhase() {
       </div>
       {zone && <Schools />}
       {!mark && <MarkList />}
+      {!mark && <AirTreatment />}
       <Agreement />
     </>
   );

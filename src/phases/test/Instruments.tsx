@@ -4,8 +4,9 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
-import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from "@/core/catalog/findings";
+import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/catalog/findings";
 import { evidenceOf, READING_RANGE, readingOps, type NewReading } from "@/core/job/readings";
+import type { Unit } from "@/core/quantity/units";
 import { entered } from "@/core/quantity/working";
 import type { ReadingEvent } from "@/core/job/schema";
 import { outcomeName } from "@/core/diagnosis/diagnose";
@@ -44,7 +45,7 @@ export function Instruments() {
     const says = evidenceOf(instrument, value);
     return (
       <>
-        <Num of={entered(INSTRUMENTS[instrument].name, value, instrument === "moisture" ? "%" : instrument === "ph" ? "pH" : "degC")} />
+        <Num of={entered(INSTRUMENTS[instrument].name, value, INSTRUMENTS[instrument].unit as Unit)} />
         {humidityPct !== undefined && <>, <Num of={entered("Relative humidity", humidityPct, "%")} /></>}
         {says && `: ${outcomeName(says.test, says.outcome).toLowerCase()}`}
       </>
@@ -54,7 +55,7 @@ export function Instruments() {
     <div className="evidence-row" data-testid="instruments">
       <h3>Read an instrument here</h3>
       <div className="row-wrap">
-        {INSTRUMENT_IDS.map((instrument) => <Act key={instrument} disabled={busy !== undefined} onAct={() => void read(instrument)}>{busy === instrument ? "Reading…" : INSTRUMENTS[instrument].name}</Act>)}
+        {TEST_INSTRUMENTS.map((instrument) => <Act key={instrument} disabled={busy !== undefined} onAct={() => void read(instrument)}>{busy === instrument ? "Reading…" : INSTRUMENTS[instrument].name}</Act>)}
       </div>
       {job.demo && <p className="soft mt-2">On a demo job stand-ins answer, with the noise a real instrument has.</p>}
       {problem && <p role="alert" className="mt-2"><b>{problem}</b></p>}

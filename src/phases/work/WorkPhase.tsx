@@ -10,6 +10,7 @@ import { newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { clockText } from "@/ui/clock";
+import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
@@ -18,7 +19,11 @@ import { clothPath } from "../cloth";
 import { DwellBand, dwellState } from "./DwellBand";
 import { doneOps, startOps, type Correction } from "./record";
 
+const GasMeter = later(() => import("../GasMeter").then(({ GasMeter }) => GasMeter));
+
 const SHOWN_DONE = 3;
+/** More zones than this are counted, not named. */
+const MOST_NAMED = 6;
 
 /** One current step, large; done ones a line above, coming ones a line below. */
 export function WorkPhase() {
@@ -85,14 +90,18 @@ function NowStep({ step }: { step: Step }) {
   const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
   const [correction, setCorrection] = useState<Correction>({});
   const [skipping, setSkipping] = useState(false);
-  const zones = step.zoneIds.map((id) => assessment.plan.zones[id]!.view.name).join(", ");
+  const zones = step.zoneIds.length > MOST_NAMED ? `${step.zoneIds.length} zones` : step.zoneIds.map((id) => assessment.plan.zones[id]!.view.name).join(", ");
   const elapsedMs = running ? nowMs - Date.parse(running.at) : 0;
   const state = running ? dwellState(running, elapsedMs) : undefined;
   // Airing guards the lungs and the room: its time is not a suggestion.
-  const mustWaitMs = step.action === "air" && running?.dwellMinMin !== undefined ? running.dwellMinMin * 60_000 - elapsedMs : 0;
+  const isAiring = step.action === "air" || step.action === "gas-out";
+  const meter = step.action === "gas-out" ? assessment.gas?.meter : undefined;
+  const mustWaitMs = isAiring && !meter?.mayEnter && running?.dwellMinMin !== undefined ? running.dwellMinMin * 60_000 - elapsedMs : 0;
+  // A meter that still shows gas outranks the clock, and without a time only the meter counts.
+  const meterWants = step.action === "gas-out" && running !== undefined && (meter ? !meter.mayEnter : running.dwellMinMin === undefined);
 
   const start = () => run(`Start: ${step.title}`, ...startOps(step));
-  const done = () => mustWaitMs <= 0 && run(`Done: ${step.title}`, ...doneOps(job, assessment, step, correction, running?.at));
+  const done = () => mustWaitMs <= 0 && !meterWants && run(`Done: ${step.title}`, ...doneOps(job, assessment, step, correction, running?.at));
   const act = useOneTap(() => (running ? done() : start()));
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
@@ -122,10 +131,11 @@ function NowStep({ step }: { step: Step }) {
       {step.dwell && <DwellBand running={running} dwell={step.dwell} elapsedMs={elapsedMs} />}
       {step.action === "check-first" && <CheckFirst step={step} />}
       {step.proves && <ProofOfAgents step={step} />}
-      <Act variant={state === "early" && step.action !== "air" ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0} data-testid="main-act">
-        {running ? (mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
+      <Act variant={state === "early" && !isAiring ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0 || meterWants} data-testid="main-act">
+        {running ? (meterWants ? "Only when the meter allows it" : mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
       </Act>
       <p className="mt-2 mb-0"><b>Check:</b> {step.check}</p>
+      {step.action === "gas-out" && <GasMeter />}
       {(step.amountMl ?? step.wetStrokes) !== undefined && (
         <details className="mt-2">
           <summary className="form-label">It went otherwise</summary>
