@@ -9,6 +9,7 @@ import { later } from "@/ui/later";
 import { Num, useFormat } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 
+const LoadListView = later(() => import("./LoadListView").then(({ LoadListView }) => LoadListView));
 const Reckon = later(() => import("./Reckon").then(({ Reckon }) => Reckon));
 
 /** Bottles and strengths for what is still to do. */
@@ -32,6 +33,7 @@ export function MixPhase() {
       </div>
       <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle.</p>
       {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
+      <Fold title="Load list" note="what goes into the van"><LoadListView /></Fold>
       <Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold>
     </>
   );

@@ -1,0 +1,70 @@
+"use client";
+import { useState } from "react";
+import { assess, type Assessment } from "@/core/assess";
+import { AGENTS } from "@/core/catalog/agents";
+import { machineOf } from "@/core/catalog/machines";
+import { lastOf } from "@/core/job/history";
+import type { Kit } from "@/core/job/schema";
+import { loadListOf, type LoadJob, type ProductLoad } from "@/core/mixing/loadList";
+import { entered } from "@/core/quantity/working";
+import { useJobsState } from "@/store/jobs";
+import { saveAsFile } from "@/store/saveFile";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { Num } from "@/ui/Num";
+import { useBay } from "@/bay/BayContext";
+
+const TOWEL_NAMES = { terry: "white terry towels", microfibre: "white microfibre towels" } as const;
+const STOCK_WORDS: Record<ProductLoad["stock"], string> = { enough: "enough", low: "running low", short: "not enough", unknown: "nobody said what is left" };
+
+const loadJob = ({ plan, mixes }: Assessment): LoadJob => ({ steps: plan.steps, mixes, roleOf: (id) => plan.zones[id]?.view.role, areaOf: (id) => plan.zones[id]?.view.areaM2.value ?? 0 });
+
+/** What goes into the van for this job, or for every job that is still to be handed back. */
+export function LoadListView() {
+  const { assessment, kit, asOf, job } = useBay();
+  const [whole, setWhole] = useState<"job" | "all">("job");
+  const stored = useJobsState((state) => state.stored);
+  const others = whole === "job" ? [] : Object.values(stored).filter(({ id }) => id !== job.id).map((each) => assess(each, kit, asOf)).filter((each) => !lastOf(each.history, "handed-back"));
+  const list = loadListOf([loadJob(assessment), ...others.map(loadJob)], kit);
+  const low = list.products.filter(({ packs }) => packs > 0);
+  return (
+    <div data-testid="load-list">
+      <div className="row-between">
+        <Chips label="Load for" choices={[{ id: "job", name: "This job" }, { id: "all", name: "Every open job" }]} value={whole} onPick={(value) => setWhole(value ?? "job")} />
+        <Act disabled={low.length === 0} onAct={() => void saveShopping(list, kit)}>Save the shopping list</Act>
+      </div>
+      <table className="compare mt-2">
+        <thead><tr><th>Product</th><th>Take</th><th>Left</th><th>Cost</th></tr></thead>
+        <tbody>
+          {list.products.map(({ agent, productMl, leftMl, stock, packs, packMl, cost }) => (
+            <tr key={agent}>
+              <th scope="row">{AGENTS[agent].name}</th>
+              <td><Num of={productMl} testId={`load-${agent}`} /></td>
+              <td>{leftMl !== undefined && <><Num of={entered("left", leftMl, "mL")} />: </>}{stock === "short" ? <b>{STOCK_WORDS[stock]}</b> : <span className="soft">{STOCK_WORDS[stock]}</span>}{packs > 0 && <>, buy {packs} × <Num of={entered("pack", packMl, "mL")} /></>}</td>
+              <td><Num of={cost} words={cost.value.toFixed(2)} /></td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="facts">
+        <div><span>Water</span> <Num of={list.waterL} testId="load-water" /></div>
+        {list.towels.map(({ kind, count }) => <div key={kind}><span>Towels</span> <Num of={count} words={`${count.value} ${TOWEL_NAMES[kind]}`} /></div>)}
+        {list.tanks && <div><span>{machineOf(list.tanks.machine).name}</span> filled <Num of={list.tanks.fills} words={times(list.tanks.fills.value)} />, emptied <Num of={list.tanks.empties} words={times(list.tanks.empties.value)} /></div>}
+        {list.batteries.map(({ machine, charges }) => <div key={machine}><span>{machineOf(machine).name}</span> <Num of={charges} words={charges.value === 1 ? "one charge" : `${charges.value} charges`} /></div>)}
+      </div>
+      {list.power.length > 0 && (
+        <p>
+          Power: {list.power.map(({ machine, watts }, index) => <span key={machine}>{index > 0 && ", "}{machineOf(machine).name.toLowerCase()} <Num of={watts} /></span>)}.{" "}
+          {list.overloads ? <b>Not all at once on one circuit: together <Num of={list.togetherW} testId="load-power" />.</b> : <>One circuit carries them all, <Num of={list.togetherW} testId="load-power" />.</>}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);
+
+async function saveShopping(list: ReturnType<typeof loadListOf>, kit: Kit) {
+  const { shoppingAsCsv } = await import("@/store/loadFile");
+  saveAsFile("shopping.csv", shoppingAsCsv(list, kit), "text/csv");
+}
