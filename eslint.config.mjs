@@ -28,7 +28,7 @@ export default tseslint.config(
     settings: {
       "boundaries/files": [{ category: "test", pattern: "**/*.test.ts" }],
       "import/resolver": { typescript: { alwaysTryTypes: true } },
-      "boundaries/elements": ["core", "demo", "workers", "instruments", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
+      "boundaries/elements": ["core", "demo", "workers", "instruments", "print", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
         type,
         pattern: `src/${type}`,
       })),
@@ -47,9 +47,10 @@ export default tseslint.config(
             may("workers", ["workers", "core"]),
             may("instruments", ["instruments", "core", "demo"]),
             may("store", ["store", "workers", "core", "demo"]),
+            may("print", ["print", "core", "design"]),
             may("ui", ["ui", "core", "store"]),
             may("bay", ["bay", "ui", "store", "core"]),
-            may("phases", ["phases", "bay", "ui", "store", "instruments", "core"]),
+            may("phases", ["phases", "print", "bay", "ui", "store", "instruments", "core"]),
             may("places", ["places", "bay", "ui", "store", "core"]),
             may("app", ["app", "phases", "places", "bay", "ui", "store", "core", "design"]),
           ],

@@ -6,15 +6,16 @@ const asSassMap = (name: string, theme: Record<string, string>) =>
   `$${name}: (${Object.entries(theme).map(([key, value]) => `"${key}": ${value}`).join(", ")});`;
 
 // Static pages carry inline start-up data that has no nonce, hence 'unsafe-inline'; everything else is this origin only.
+// The page layout of the printed labels is a small piece of WebAssembly that ships with it.
 // Next's development server evaluates code for its refresh.
-const scriptSource = `'self' 'unsafe-inline'${process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : ""}`;
+const scriptSource = `'self' 'unsafe-inline' 'wasm-unsafe-eval'${process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : ""}`;
 const contentSecurityPolicy = [
   "default-src 'self'",
   `script-src ${scriptSource}`,
   "style-src 'self' 'unsafe-inline'",
   "img-src 'self' data: blob:",
   "font-src 'self'",
-  "connect-src 'self'",
+  "connect-src 'self' data:",
   "worker-src 'self'",
   "object-src 'none'",
   "base-uri 'self'",

@@ -113,3 +113,37 @@ test("ozone is refused until it is safe, is run with nobody inside, and the mete
   await act.click();
   await expect(page.getByRole("heading", { name: "Hands are done" })).toBeVisible();
 });
+
+test("bottle labels, the load list and what to buy are saved as files", async ({ page }) => {
+  await openFerry(page, "mix");
+  const saved = async (button: string) => {
+    const download = page.waitForEvent("download");
+    await page.getByRole("button", { name: button }).click();
+    const file = await download;
+    return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
+  };
+  const labels = await saved("Print bottle labels");
+  expect(labels.name).toBe("bottle-labels.pdf");
+  const { getDocument } = await import("pdfjs-dist/legacy/build/pdf.mjs");
+  const pdf = await getDocument({ data: new Uint8Array(labels.bytes), verbosity: 0 }).promise;
+  const text = (await (await pdf.getPage(1)).getTextContent()).items.map((item) => ("str" in item ? item.str : "")).join(" ");
+  expect(text).toContain("Acid spotter");
+  expect(text).toMatch(/Mixed \d{4}-\d\d-\d\d\. Use by/);
+
+  await page.getByRole("heading", { name: "Load list" }).click();
+  const list = page.getByTestId("load-list");
+  const water = await page.getByTestId("load-water").textContent();
+  await list.getByRole("button", { name: "Every open job" }).click();
+  await expect(page.getByTestId("load-water")).not.toHaveText(water!);
+  await expect(list.getByRole("button", { name: "Save the shopping list" })).toBeDisabled();
+  await page.goto("/shelf");
+  await page.getByRole("button", { name: "Numbers of Acid spotter" }).click();
+  await page.getByRole("group", { name: "Numbers of Acid spotter" }).getByLabel("Left, mL").fill("0");
+  await page.getByRole("group", { name: "Numbers of Acid spotter" }).getByLabel("Left, mL").press("Enter");
+  await expect(page.getByText("Acid spotter: left is yours.")).toBeVisible();
+  await page.goto("/bay?job=demo-ferry&phase=mix");
+  await page.getByRole("heading", { name: "Load list" }).click();
+  await expect(list).toContainText("not enough, buy 1 ×");
+  const shopping = await saved("Save the shopping list");
+  expect(shopping.bytes.toString()).toMatch(/^product,neededMl,leftMl,packs,packMl,costOfPacks\r\nAcid spotter,\d+,0,1,1000,12$/);
+});

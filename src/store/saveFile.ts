@@ -2,9 +2,9 @@ import { jobFileOf } from "../core/job/format";
 import type { Job } from "../core/job/schema";
 import { kitNow } from "./kit";
 
-/** Hands a text to the browser as a file to keep. */
-export function saveAsFile(name: string, text: string, type = "application/json") {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text, or a file that was made here, to the browser as a file to keep. */
+export function saveAsFile(name: string, content: string | Blob, type = "application/json") {
+  const url = URL.createObjectURL(typeof content === "string" ? new Blob([content], { type }) : content);
   const link = document.createElement("a");
   link.href = url;
   link.download = name;

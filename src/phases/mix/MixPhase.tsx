@@ -1,7 +1,11 @@
 "use client";
+import { useState } from "react";
 import { AGENTS } from "@/core/catalog/agents";
 import type { BottleMix } from "@/core/mixing/mixes";
+import { labelOf } from "@/core/mixing/labels";
 import { entered } from "@/core/quantity/working";
+import { notify } from "@/store/jobs";
+import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
@@ -14,8 +18,20 @@ const Reckon = later(() => import("./Reckon").then(({ Reckon }) => Reckon));
 
 /** Bottles and strengths for what is still to do. */
 export function MixPhase() {
-  const { assessment, go } = useBay();
+  const { assessment, go, kit } = useBay();
+  const [printing, setPrinting] = useState(false);
   const { mixes, plan } = assessment;
+  const print = async () => {
+    setPrinting(true);
+    try {
+      const { labelsAsPdf } = await import("@/print/printLabels");
+      const now = new Date().toISOString();
+      saveAsFile("bottle-labels.pdf", await labelsAsPdf(mixes.map((mix) => labelOf(mix, AGENTS[mix.agent].name, kit, now))));
+    } catch (error) {
+      notify(`The labels could not be drawn: ${(error as Error).message}. Without the network they need the page to have been open with it once.`, "problem");
+    }
+    setPrinting(false);
+  };
   if (mixes.length === 0)
     return (
       <>
@@ -29,7 +45,10 @@ export function MixPhase() {
     <>
       <div className="row-between">
         <h2>{mixes.length === 1 ? "One bottle" : `${mixes.length} bottles`}</h2>
-        <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
+        <div className="row-wrap">
+          <Act disabled={printing} onAct={() => void print()}>{printing ? "Drawing labels…" : "Print bottle labels"}</Act>
+          <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
+        </div>
       </div>
       <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle.</p>
       {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
