@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { Rates } from "../core/estimate/estimate";
 import type { Kit, OwnTables } from "../core/job/schema";
 import type { UnitSystem } from "../core/quantity/units";
 
@@ -34,6 +35,8 @@ export interface Settings {
   theme: "light" | "night";
   /** The technician's own corrections of the evidence tables. */
   ownTables?: OwnTables;
+  /** What the technician asks. */
+  rates?: Rates;
   /** What the technician owns, where it differs from the usual shelf. */
   shelf?: Shelf;
 }

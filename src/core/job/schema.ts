@@ -122,7 +122,7 @@ const event = oneOfKinds({
   }),
   skip: thing({ kind: exactly("skip"), id: id(), ...did, ...ofFinding, reason: text(200, "Why it was left out.") }),
   outcome: thing({ kind: exactly("outcome"), id: id(), at: did.at, findingId: id("The mark."), result: pick(["gone", "better", "same", "worse", "left"], "As judged when dry.") }),
-  agreed: thing({ kind: exactly("agreed"), id: id(), at: did.at, handBackAt: optional(time()), usableAt: optional(time()), dampHandBack: flag("Damp hand-back agreed."), steps: list(text(160), 400, "The steps as the owner heard them.") }),
+  agreed: thing({ kind: exactly("agreed"), id: id(), at: did.at, handBackAt: optional(time()), usableAt: optional(time()), dampHandBack: flag("Damp hand-back agreed."), steps: list(text(160), 400, "The steps as the owner heard them."), priceLow: optional(amount(0, 1_000_000, "Price as the owner heard it, at least.")), priceHigh: optional(amount(0, 1_000_000, "At most.")) }),
   "handed-back": thing({ kind: exactly("handed-back"), id: id(), at: did.at, damp: flag("It was still drying, as agreed.") }),
   reading: thing({
     kind: exactly("reading"), id: id(), at: did.at,

@@ -4,21 +4,18 @@ import { assess } from "../assess";
 import { USUAL_KIT } from "../catalog/kit";
 import type { Kit } from "../job/schema";
 import { withAgentValue, withMachineValue } from "../shelf/edits";
-import { loadListOf, type LoadJob } from "./loadList";
+import { loadJob, loadListOf, type LoadJob } from "./loadList";
 
 const [ferry, settee] = demoJobs(new Date("2026-05-04T09:00:00Z"));
-function loadJob(job: NonNullable<typeof ferry>, kit: Kit): LoadJob {
-  const { plan, mixes } = assess(job, kit, "2026-05-04T09:00:00Z");
-  return { steps: plan.steps, mixes, roleOf: (id) => plan.zones[id]?.view.role, areaOf: (id) => plan.zones[id]!.view.areaM2.value };
-}
-const listOf = (kit: Kit) => loadListOf([loadJob(ferry!, kit)], kit);
+const jobOf = (job: NonNullable<typeof ferry>, kit: Kit): LoadJob => loadJob(assess(job, kit, "2026-05-04T09:00:00Z"));
+const listOf = (kit: Kit) => loadListOf([jobOf(ferry!, kit)], kit);
 
 describe("the load list", () => {
   it("adds up what the mixes take, and two jobs make more than one", () => {
     const one = listOf(USUAL_KIT);
     const { mixes } = assess(ferry!, USUAL_KIT, "2026-05-04T09:00:00Z");
     for (const { agent, marked, fills } of mixes) expect(one.products.find((each) => each.agent === agent)!.productMl.value).toBeGreaterThanOrEqual(marked.product.value * fills - 1e-9);
-    const both = loadListOf([loadJob(ferry!, USUAL_KIT), loadJob(settee!, USUAL_KIT)], USUAL_KIT);
+    const both = loadListOf([jobOf(ferry!, USUAL_KIT), jobOf(settee!, USUAL_KIT)], USUAL_KIT);
     expect(both.waterL.value).toBeGreaterThan(one.waterL.value);
     expect(both.towels.reduce((sum, { count }) => sum + count.value, 0)).toBeGreaterThan(one.towels.reduce((sum, { count }) => sum + count.value, 0));
   });
@@ -35,8 +32,8 @@ describe("the load list", () => {
   });
 
   it("counts fills from the tank and says when one circuit is not enough", () => {
-    const drawn = loadListOf([{ ...loadJob(ferry!, USUAL_KIT), steps: loadJob(ferry!, USUAL_KIT).steps.map((step) => ({ ...step, action: "extract", amountMl: { ...step.minutes, value: 5000, unit: "mL" } })) as LoadJob["steps"] }], USUAL_KIT);
-    const litres = loadJob(ferry!, USUAL_KIT).steps.length * 5;
+    const drawn = loadListOf([{ ...jobOf(ferry!, USUAL_KIT), steps: jobOf(ferry!, USUAL_KIT).steps.map((step) => ({ ...step, action: "extract", amountMl: { ...step.minutes, value: 5000, unit: "mL" } })) as LoadJob["steps"] }], USUAL_KIT);
+    const litres = jobOf(ferry!, USUAL_KIT).steps.length * 5;
     expect(drawn.tanks).toMatchObject({ machine: "extractor", fills: { value: Math.ceil(litres / 8) }, empties: { value: Math.ceil(litres / 8) } });
     expect(listOf(withMachineValue(USUAL_KIT, "hepa-vacuum", "powerW", 1900)).overloads).toBe(true);
     expect(listOf({ ...USUAL_KIT, machines: { "hepa-vacuum": {} } })).toMatchObject({ overloads: false, power: [{ machine: "hepa-vacuum", watts: { value: 1000 } }] });

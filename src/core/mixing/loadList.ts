@@ -1,3 +1,4 @@
+import type { Assessment } from "../assess";
 import type { AgentId } from "../catalog/agents";
 import { machineOf, type MachineId } from "../catalog/machines";
 import type { Kit } from "../job/schema";
@@ -44,6 +45,8 @@ export interface LoadJob {
   roleOf: (zoneId: string) => RoleId | undefined;
   areaOf: (zoneId: string) => number;
 }
+
+export const loadJob = ({ plan, mixes }: Pick<Assessment, "plan" | "mixes">): LoadJob => ({ steps: plan.steps, mixes, roleOf: (id) => plan.zones[id]?.view.role, areaOf: (id) => plan.zones[id]?.view.areaM2.value ?? 0 });
 
 /** What a white towel of 40 × 60 cm takes up, L. Judgement: about 80 g that holds three times its weight. */
 const TOWEL_L = 0.24;

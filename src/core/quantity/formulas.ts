@@ -68,6 +68,8 @@ export const FORMULAS = {
   "schedule.usable": { name: "When it is dry enough to use", equation: "hands done + longest drying of any zone", mark: "judgement" },
   "schedule.finish": { name: "Forecast finish", equation: "now + what is left of the running step + hands-on and shortest dwell of each step to come", mark: "practice" },
   "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },
+  "estimate.minutes": { name: "Minutes of the estimate", equation: "at least: planned × 0.9; at most: (planned + every later rung) × 1.25", mark: "judgement" },
+  "estimate.price": { name: "Price", equation: "coming out + hours × an hour + product, rounded down at the low end and up at the high one", mark: "practice" },
   "load.product": { name: "Neat product to take", equation: "product = sum over the mixes of product in one fill × fills", mark: "practice" },
   "load.water": { name: "Water to take", equation: "water = sum of the mixes' water + plain water of the steps", mark: "practice" },
   "load.cost": { name: "Cost of the product", equation: "cost = product × cost of a litre", mark: "practice" },

@@ -1,11 +1,11 @@
 "use client";
 import { useState } from "react";
-import { assess, type Assessment } from "@/core/assess";
+import { assess } from "@/core/assess";
 import { AGENTS } from "@/core/catalog/agents";
 import { machineOf } from "@/core/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Kit } from "@/core/job/schema";
-import { loadListOf, type LoadJob, type ProductLoad } from "@/core/mixing/loadList";
+import { loadJob, loadListOf, type ProductLoad } from "@/core/mixing/loadList";
 import { entered } from "@/core/quantity/working";
 import { useJobsState } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
@@ -16,8 +16,6 @@ import { useBay } from "@/bay/BayContext";
 
 const TOWEL_NAMES = { terry: "white terry towels", microfibre: "white microfibre towels" } as const;
 const STOCK_WORDS: Record<ProductLoad["stock"], string> = { enough: "enough", low: "running low", short: "not enough", unknown: "nobody said what is left" };
-
-const loadJob = ({ plan, mixes }: Assessment): LoadJob => ({ steps: plan.steps, mixes, roleOf: (id) => plan.zones[id]?.view.role, areaOf: (id) => plan.zones[id]?.view.areaM2.value ?? 0 });
 
 /** What goes into the van for this job, or for every job that is still to be handed back. */
 export function LoadListView() {
@@ -54,7 +52,7 @@ export function LoadListView() {
       </div>
       {list.power.length > 0 && (
         <p>
-          Power: {list.power.map(({ machine, watts }, index) => <span key={machine}>{index > 0 && ", "}{machineOf(machine).name.toLowerCase()} <Num of={watts} /></span>)}.{" "}
+          Power: {list.power.map(({ machine, watts }, index) => <span key={machine}>{index > 0 && ", "}{machineOf(machine).name} <Num of={watts} /></span>)}.{" "}
           {list.overloads ? <b>Not all at once on one circuit: together <Num of={list.togetherW} testId="load-power" />.</b> : <>One circuit carries them all, <Num of={list.togetherW} testId="load-power" />.</>}
         </p>
       )}

@@ -5,20 +5,17 @@ import { familyOf } from "@/core/catalog/families";
 import { TOOLS } from "@/core/catalog/tools";
 import { MARK_WORDS } from "@/core/quantity/marks";
 import { readingInWords } from "@/core/dilution/reading";
-import { lastOf } from "@/core/job/history";
 import type { MarkPlan } from "@/core/treatment/marks";
 import { missingWords } from "@/core/shelf/standIns";
 import { stepMinutes, warmestAtCloth, type Step } from "@/core/treatment/step";
-import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
-import { timeText } from "@/ui/time";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
-import { PromiseFields } from "../PromiseFields";
 import { Schools } from "./Schools";
 
+const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
 const AirTreatment = later(() => import("./AirTreatment").then(({ AirTreatment }) => AirTreatment));
 
 /** The right step, the right strength: the ladder of the mark, the school of the zone, the order of the whole job. */
@@ -150,26 +147,6 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
         )}
       </details>
       <span className="step-total soft"><Num of={stepMinutes(step)} /></span>
-    </div>
-  );
-}
-
-/** What the owner was promised, kept as it was said. */
-function Agreement() {
-  const { assessment, forecast, nowMs, run, job } = useBay();
-  const agreed = lastOf(assessment.history, "agreed");
-  return (
-    <div className="block">
-      <h3>What you promise</h3>
-      <p>
-        Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} /> (<Num of={forecast.finish} testId="finish" /> from now),{" "}
-        {!forecast.usable ? <b>and it does not dry in this air.</b> : <>dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />.</>}
-      </p>
-      <PromiseFields />
-      <div className="row-wrap mt-3">
-        <Act onAct={() => run("Promise agreed", { op: "append", event: { kind: "agreed", id: newId(), at: new Date().toISOString(), ...(job.promises.handBackAt ? { handBackAt: job.promises.handBackAt } : {}), ...(job.promises.usableAt ? { usableAt: job.promises.usableAt } : {}), dampHandBack: job.promises.dampHandBackAgreed, steps: assessment.plan.steps.map(({ title }) => title) } })}>The owner agreed to this</Act>
-        {agreed && <span className="soft">Agreed {timeText(Date.parse(agreed.at), nowMs)}, {agreed.steps.length} steps</span>}
-      </div>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { AGENTS, type AgentId } from "@/core/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/catalog/builds";
 import { readingInWords } from "@/core/dilution/reading";
+import { lastOf } from "@/core/job/history";
 import { input, worked, type Worked } from "@/core/quantity/working";
 import { warmestAtCloth, type Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
@@ -113,8 +114,10 @@ function NowStep({ step }: { step: Step }) {
     run(`Leave out: ${step.title}`, { op: "append", event: { kind: "skip", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, ...(step.findingId ? { findingId: step.findingId } : {}), reason } });
   };
 
+  const nobodyAgreed = step.agent !== undefined && !lastOf(assessment.history, "agreed") && !assessment.history.done.some(({ agent }) => agent);
   return (
     <section className="now-step" aria-label="Now" data-testid="now-step">
+      {nobodyAgreed && <p className="not-agreed"><b>The owner has not agreed yet.</b> This is the first wet step. <Act variant="link" onAct={() => bay.go({ phase: "plan", finding: null })}>Estimate and promise</Act></p>}
       <div className="now-top">
         <div className="now-words">
           <h2>{step.title}</h2>
