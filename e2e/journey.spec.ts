@@ -50,7 +50,7 @@ test("the ferry bench from Look to Hand back by pointer, with the network gone",
   // Plan: the school chosen is in the hands-on minutes of the finish.
   await phase(page, "Plan").click();
   await expect(page.getByText("Still visible when dry").first()).toBeVisible();
-  await expect(page.getByText("The plant has dyed the fibre")).toBeVisible();
+  await expect(page.getByText("Stop. The plant has dyed the fibre")).toBeVisible();
   const finish = await page.getByTestId("finish").innerText();
   await expect(await workingOf(page, "finish")).toContainText("hands-on");
   await page.getByTestId("schools").getByRole("button", { name: "Choose Hot-water extraction" }).click();

@@ -26,11 +26,19 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>, M
   };
 }
 
+/** Parts bring further parts: goes on until none is left. */
+async function loadAll() {
+  for (let loaded = -1; loaded < waiting.size; ) {
+    loaded = waiting.size;
+    await Promise.all([...waiting].map((start) => start()));
+  }
+}
+
 /** Loads what is still waiting; true when all of it is here and the network may go. */
 export function useAllLoaded(): boolean {
   const [loaded, setLoaded] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => void Promise.all([...waiting].map((start) => start())).then(() => setLoaded(true), () => undefined), WARM_UP_MS);
+    const timer = setTimeout(() => void loadAll().then(() => setLoaded(true), () => undefined), WARM_UP_MS);
     return () => clearTimeout(timer);
   }, []);
   return loaded;
