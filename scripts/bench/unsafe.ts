@@ -8,7 +8,7 @@ import { usualClothTempC } from "../../src/core/treatment/rates";
 /** Plain cloth on which only what the mark really is can forbid something. */
 const PLAIN: Omit<RuleFacts, "likely"> = {
   materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, inCloth: [], fastness: () => "proved", noPower: false,
-  role: "base", allergies: [], matters: undefined, seatsLifted: true,
+  role: "base", allergies: [], matters: undefined, seatsLifted: true, cold: false,
 };
 
 /** True when the step a decision begins with is one that a hard rule forbids for what the mark really is. */

@@ -8,7 +8,8 @@ import type { Job, Kit } from "./job/schema";
 import { mixesOf, type BottleMix } from "./mixing/mixes";
 import { forecastOf, type Forecast } from "./schedule/forecast";
 import { contextOf, type Context } from "./treatment/context";
-import { planJob, type Plan } from "./treatment/plan";
+import { besideSteps } from "./treatment/extras";
+import { dryProtection, planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
 import { depthOf, recoveryOn, waterCourse } from "./treatment/water";
 import type { Worked } from "./quantity/working";
@@ -43,10 +44,17 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
     drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view) };
   }
   const views = Object.values(plan.zones).map(({ view }) => view);
+  // A zone that was referred is left alone.
+  const referred = new Set(Object.values(plan.marks).flatMap(({ state, zoneId }) => (state === "referred" ? [zoneId] : [])));
+  const open = views.filter(({ id }) => !referred.has(id));
+  const wet = isWet(context, drying, asOf);
+  const sewage = hadSewage(job.account);
+  if (job.choices.protect === "dry" && plan.steps.length === 0 && !wet && !sewage) plan.steps.push(...dryProtection(context, plan, open));
+  if (!sewage) plan.steps.push(...besideSteps(context, open));
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
-    wet: isWet(context, drying, asOf),
-    referred: hadSewage(job.account) || Object.values(plan.marks).some(({ state }) => state === "referred"),
+    wet,
+    referred: sewage || referred.size > 0,
   });
   plan.steps.push(...(gas?.steps ?? []));
   const cautions = [...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values()];

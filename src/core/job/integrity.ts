@@ -36,6 +36,8 @@ export function integrityProblems(job: Job): Problem[] {
     if (zoneMissing(finding.zoneId)) report(`job.findings.byId.${id}.zoneId`, `points at "${finding.zoneId}", and there is no such zone`);
   for (const zoneId of Object.keys(job.choices.schools)) if (zoneMissing(zoneId)) report(`job.choices.schools.${zoneId}`, "chooses for a zone that is not there");
 
+  for (const zoneId of job.choices.disinfect ?? []) if (zoneMissing(zoneId)) report("job.choices.disinfect", `names "${zoneId}", and there is no such zone`);
+
   for (const [id, piece] of Object.entries(job.pieces.byId)) if (piece.walls && piece.walls.length < 2) report(`job.pieces.byId.${id}.walls`, "needs at least two walls; the last closes by itself");
   for (const [id, zone] of Object.entries(job.zones.byId)) {
     const wrong = zone.shape && shapeProblem(zone.shape);

@@ -1,5 +1,6 @@
 import type { InferType } from "yup";
 import { AGENT_FIELDS, AGENT_IDS } from "../catalog/agents";
+import { BESIDE_IDS, PROTECT_IDS } from "../catalog/besides";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "../catalog/evidence";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
@@ -185,6 +186,9 @@ const jobFields = {
     schools: record(pick(SCHOOL_IDS), MOST.zones, "School chosen by zone id; left out: the plan's own pick."),
     readings: record(reading, AGENT_IDS.length, "How a label's ratio was read, by agent.", AGENT_IDS),
     bottles: record(amount(50, 20_000), AGENT_IDS.length, "Bottle chosen by agent, mL.", AGENT_IDS),
+    disinfect: optional(list(id(), MOST.zones, "Zones to disinfect after cleaning.")),
+    protect: optional(pick(PROTECT_IDS, "Protector on what was cleaned, by the school its label wants.")),
+    beside: optional(list(pick(BESIDE_IDS), BESIDE_IDS.length, "What stands beside the cloth and is cleaned too.")),
   }, "Decisions that differ from the plan's own."),
   events: list(event, MOST.events, "What happened, in order."),
 };

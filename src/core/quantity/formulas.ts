@@ -40,6 +40,7 @@ export const FORMULAS = {
   "treatment.dwellMin": { name: "Shortest dwell", equation: "the agent's shortest dwell, longer on cold cloth: × 2^((20 − T)/10) below 20 °C, at most double", mark: "judgement" },
   "treatment.dwellMax": { name: "Longest dwell before it dries out", equation: "the shorter of the agent's longest dwell and wet film × drying-out share / evaporation", mark: "judgement" },
   "treatment.minutes": { name: "Minutes of hands-on work", equation: "minutes = fixed start + area × minutes per m² × rounds", mark: "judgement" },
+  "treatment.seams": { name: "Minutes along the seams", equation: "minutes = fixed start + seam × minutes a metre", mark: "judgement" },
   "treatment.soilOut": { name: "Soil lifted", equation: "soil left = Π exp(−rate × rounds)", mark: "judgement", source: "after Sinner 1960, four factors" },
   "water.budget": { name: "Water budget", equation: "budget = build's allowance × share for cold, damp and age", mark: "judgement" },
   "water.wetStroke": { name: "Water put on by one wet stroke", equation: "q = flow / (head width × stroke speed)", mark: "practice" },

@@ -7,6 +7,7 @@ import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "../catalog/findings";
 import { USUAL_KIT } from "../catalog/kit";
+import { BESIDE_IDS, PROTECT_IDS } from "../catalog/besides";
 import { GAS_IDS, STANDS_IDS } from "../catalog/gases";
 import { MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
@@ -145,9 +146,10 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece, { minLeng
           schools: fc.dictionary(fc.constantFrom(...zoneIds), fc.constantFrom(...SCHOOL_IDS), { maxKeys: 3 }),
           readings: fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.record({ convention: fc.constantFrom("one-in" as const, "water-to-product" as const), value: number(1, 60) }), { maxKeys: 2 }),
           gas: maybe(gas),
+          disinfect: maybe(fc.subarray(zoneIds)), protect: maybe(fc.constantFrom(...PROTECT_IDS)), beside: maybe(fc.subarray([...BESIDE_IDS])),
           events: events(zoneIds, findingIds),
         })
-        .map(({ asOf, kit, site, promises, account, schools, readings, gas, events }) =>
+        .map(({ asOf, kit, site, promises, account, schools, readings, gas, disinfect, protect, beside, events }) =>
           tidy({
             format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, kit,
             job: {
@@ -155,7 +157,7 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece, { minLeng
               pieces: collection(ids("p", pieces.length), pieces),
               zones: collection(zoneIds, zoneList),
               findings: collection(findingIds, findings),
-              choices: { schools, readings, bottles: {} },
+              choices: { schools, readings, bottles: {}, disinfect, protect, beside },
               events,
             },
           } as unknown as JobFile),

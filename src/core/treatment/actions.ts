@@ -14,6 +14,9 @@ export const ACTIONS = {
   extract: { name: "Rinse and draw off" },
   steam: { name: "Steam through a towel" },
   "set-to-dry": { name: "Set to dry" },
+  "take-out": { name: "Take it out" },
+  seams: { name: "Brush out the seams" },
+  beside: { name: "Beside the cloth" },
   gas: { name: "Treat the air" },
   "gas-out": { name: "Air the gas out" },
 } as const;
@@ -21,4 +24,4 @@ export const ACTIONS = {
 export type ActionId = keyof typeof ACTIONS;
 
 /** Actions with a motor, heat or spark near the cloth. */
-export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "extract", "steam"];
+export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "seams", "extract", "steam"];

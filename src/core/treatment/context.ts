@@ -84,8 +84,11 @@ export function remember({ inCloth }: ZoneState, action: ActionId, agent: AgentI
   if (agent && agent !== "water") for (const group of agentOf(agent).groups) if (group !== "water-borne") inCloth.add(group);
 }
 
+/** At this or colder a belt does not dry out; what nobody measured counts as this cold. Judgement. */
+const BELT_COLD_C = 12;
+
 /** What the rules are told of a zone and the marks on it. */
-export const factsOf = ({ job, history }: Context, view: ZoneView, likely: readonly FamilyId[], inCloth: Iterable<AgentGroup>): RuleFacts => ({
+export const factsOf = ({ job, history, conditions }: Context, view: ZoneView, likely: readonly FamilyId[], inCloth: Iterable<AgentGroup>): RuleFacts => ({
   materials: view.materials,
   builds: view.builds,
   careCode: view.careCode,
@@ -99,6 +102,7 @@ export const factsOf = ({ job, history }: Context, view: ZoneView, likely: reado
   allergies: job.account?.allergies ?? [],
   matters: job.account?.matters,
   seatsLifted: job.account?.liftSeats === true,
+  cold: conditions.slow.tempC <= BELT_COLD_C,
 });
 
 /** The key of a colourfastness step names its agents and its cloth. */

@@ -23,6 +23,8 @@ export interface RuleFacts {
   matters: MatterId | undefined;
   /** Lifting seats out was agreed. */
   seatsLifted: boolean;
+  /** Too cold for a belt to dry out fully. */
+  cold: boolean;
 }
 
 /** A step before it is one: what would be done, and how hard. */
@@ -61,6 +63,7 @@ function meets({ when }: Rule, facts: RuleFacts, agent: AgentId | undefined): bo
     some(when.role, [facts.role]) &&
     some(when.allergies, facts.allergies) &&
     (when.matters === undefined || facts.matters === when.matters) &&
+    (when.cold === undefined || facts.cold) &&
     (when.seatsStay === undefined || !facts.seatsLifted)
   );
 }

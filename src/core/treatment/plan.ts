@@ -7,6 +7,7 @@ import { missingAgents, type Missing } from "../shelf/standIns";
 import { ACTIONS } from "./actions";
 import { beforeThisRound, contextOf, diagnosisOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
+import { layDisinfection, layDryExtras, layProtection, laySmell, likelyWithSmell, smellSource, wantsDisinfection, type SmellSource } from "./extras";
 import { layMark, type LaidMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
 import { handsOnMinutes } from "./rates";
@@ -37,6 +38,8 @@ export interface Plan {
   steps: Step[];
   /** What is not known, and what was planned for instead. */
   assumed: string[];
+  /** What was asked for and is not planned, and why. */
+  notes: string[];
   /** What the shelf lacks for it, and what stands in. */
   missing: Missing[];
 }
@@ -50,18 +53,22 @@ export interface Plan {
  */
 export function planJob(job: Job, kit: Kit, asOf: string): Plan {
   const context = contextOf(job, kit, asOf);
-  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)], missing: [] };
-  plan.steps = mergeSteps(zoneViews(job).flatMap((view, index) => planZone(context, plan, view, index)));
+  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)], notes: [], missing: [] };
+  const views = zoneViews(job);
+  const smell = smellSource(context, views);
+  if (smell?.words) plan.assumed.push(smell.words);
+  plan.steps = mergeSteps(views.flatMap((view, index) => planZone(context, plan, view, index, smell)));
   plan.missing = [...new Map([...Object.values(plan.marks).flatMap(({ state, rungs }) => (state === "open" ? rungs.flatMap(({ missing }) => missing) : [])), ...plan.missing].map((each) => [each.wanted, each])).values()];
   return plan;
 }
 
 const ORDERS_PER_ZONE = 1000;
 
-function planZone(context: Context, plan: Plan, view: ZoneView, index: number): StagedStep[] {
+function planZone(context: Context, plan: Plan, view: ZoneView, index: number, smell: SmellSource | undefined): StagedStep[] {
   const marks: LaidMark[] = [];
   const hair: HairFinding[] = [];
-  const likely = likelyOn(context, view);
+  const smells = smell?.zoneId === view.id;
+  const likely = likelyWithSmell(likelyOn(context, view), smell, view.id);
   for (const findingId of context.job.findings.order) {
     const finding = context.job.findings.byId[findingId]!;
     if (finding.zoneId !== view.id) continue;
@@ -83,7 +90,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   const judged = open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.
   const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);
-  const toTreat = open.length > 0 || view.soil !== undefined;
+  const toTreat = open.length > 0 || view.soil !== undefined || smells;
   if (referred || judged || !(toTreat || nothingAllowed || hair.length > 0)) return [];
 
   plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
@@ -91,24 +98,45 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number): 
   const layMarks = (work: ZoneWork) => {
     for (const finding of hair) layHair(work, finding);
     layDryLift(work);
+    layDryExtras(work);
     for (const mark of open) laySpot(work, mark);
+    if (smells) laySmell(work, smell.families);
     return work;
   };
   const work = layMarks(new ZoneWork(context, state, likely, round));
   const spread = Math.min(view.areaM2.value, open.reduce((sum, { plan }) => sum + plan.spread.value, 0));
   const spotArea = worked("geometry.spread", spread, "m2", [input("spread of the marks together", spread, "m2"), input("area of the zone", view.areaM2.value, "m2")]);
   if (toTreat) {
-    const panel = { soil: round > 0 ? undefined : view.soil?.level, spotArea, fromBelow: open.some(({ plan }) => plan.ring?.from === "below" && plan.diagnosis.leader === "water-ring") };
+    const soil = view.soil?.level ?? (smells ? "light" : undefined);
+    const panel = { soil: round > 0 ? undefined : soil, spotArea, flush: smells, fromBelow: open.some(({ plan }) => plan.ring?.from === "below" && plan.diagnosis.leader === "water-ring") };
     const before = beforeThisRound(context, view);
     const begun = before === context ? undefined : laySchool(layMarks(new ZoneWork(before, stateNow(before, view), likely, round)), panel);
     const { options, picked, because } = laySchool(work, panel, begun);
     Object.assign(zonePlan, { schools: options, picked, pickedBecause: because });
     if (panel.soil) plan.missing.push(...missingAgents(context.kit, cleanersFor(view, panel.soil, picked === "extraction")));
   }
+  if (wantsDisinfection(context.job, view.id)) plan.notes.push(...optional(layDisinfection(work)));
+  if (context.job.choices.protect === "damp" && isCleaned(context, work)) plan.notes.push(...optional(layProtection(work)));
   work.addProofs();
   layDrying(work);
   zonePlan.used = usedOf(state);
   return work.steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
+}
+
+const optional = (sentence: string | undefined) => (sentence === undefined ? [] : [sentence]);
+const wasCleaned = ({ history }: Context, zoneId: string) => history.done.some(({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(zoneId));
+const isCleaned = (context: Context, { steps, view }: ZoneWork) => steps.some(({ action }) => action === "clean" || action === "extract") || wasCleaned(context, view.id);
+
+/** Protector by the dry school: when the rest is done and dry, on every zone that was cleaned. */
+export function dryProtection(context: Context, plan: Plan, views: readonly ZoneView[]): Step[] {
+  return mergeSteps(
+    views.filter(({ id }) => wasCleaned(context, id)).flatMap((view, index) => {
+      const work = new ZoneWork(context, stateNow(context, view), plan.zones[view.id]!.likely, 0);
+      plan.notes.push(...optional(layProtection(work)));
+      work.addProofs();
+      return work.steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
+    }),
+  );
 }
 
 /** The sum of every litre on it since it was last dry, done and planned. */

@@ -20,6 +20,9 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
   extract: { startMin: 3, minPerM2: 1.2 },
   steam: { startMin: 3, minPerM2: 5 },
   "set-to-dry": { startMin: 3, minPerM2: 0 },
+  "take-out": { startMin: 1, minPerM2: 0 },
+  seams: { startMin: 0.5, minPerM2: 0 },
+  beside: { startMin: 5, minPerM2: 0 },
   gas: { startMin: 10, minPerM2: 0 },
   "gas-out": { startMin: 5, minPerM2: 0 },
 };

@@ -10,7 +10,7 @@ import { BRUSH_ROUND_RATE, roundsWanted, SOIL_RATE } from "./rates";
 import { RULES } from "./rules";
 import { strengthFor } from "./strength";
 
-const nothingSpecial: RuleFacts = { materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, likely: ["particulate"], inCloth: [], fastness: () => "proved", noPower: false, role: "base", allergies: [], matters: undefined, seatsLifted: true };
+const nothingSpecial: RuleFacts = { materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, likely: ["particulate"], inCloth: [], fastness: () => "proved", noPower: false, role: "base", allergies: [], matters: undefined, seatsLifted: true, cold: false };
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
 
 /** For every rule: facts that meet it and the step it must catch. Ph and never-mix rules are made from tables and checked below. */
@@ -36,6 +36,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   old: [{ oldOrFragile: true }, { action: "agent", ...water, toolAggressiveness: 3 }],
   "fastness-poor": [{ fastness: () => "poor" }, { action: "agent", ...water }],
   belt: [{ role: "belt" }, { action: "agent", agent: "solvent" }],
+  "belt-cold": [{ role: "belt", cold: true }, { action: "agent", ...water }],
   "under-seat": [{ role: "under-seat", seatsLifted: false }, { action: "extract", ...water }],
   "no-enzyme-here": [{ allergies: ["asthma"] }, { action: "agent", agent: "enzyme" }],
   gentle: [{ matters: "gentle" }, { action: "agent", agent: "peroxide" }],

@@ -31,6 +31,7 @@ export interface Rule extends Sourced {
     matters?: MatterId;
     /** Lifting seats out was not agreed. */
     seatsStay?: true;
+    cold?: true;
   };
   forbid?: {
     actions?: readonly ActionId[];
@@ -166,6 +167,7 @@ export const RULES: readonly Rule[] = [
   },
   { id: "no-power", title: "No power here", when: { power: "none" }, forbid: { actions: ["extract", "steam"] }, because: "There is no power where the work is done.", mark: "practice" },
   { id: "belt", title: "Seat belt", when: { role: ["belt"] }, forbid: { allAgentsBut: ["neutral-cleaner", "water"], actions: ["extract", "steam", "presoak"], spraying: true }, guardsPeople: true, because: "A belt holds a life: mild cleaner on a towel only, no bleach, dye or solvent. Pulled out and clamped until it is dry.", mark: "practice" },
+  { id: "belt-cold", title: "Cold: belts stay dry", when: { role: ["belt"], cold: true }, forbid: { anyAgent: true }, guardsPeople: true, because: "In the cold a belt does not dry out and moulds inside its reel: leave it dry, or warm the cabin and measure it.", mark: "practice" },
   { id: "under-seat", title: "Under a seat that stays in", when: { role: ["under-seat"], seatsStay: true }, forbid: { actions: ["extract", "steam", "presoak"], spraying: true }, because: "Modules and plugs sit there, and lifting the seat was not agreed: seat fully forward, then back, and a towel only.", mark: "practice" },
   { id: "no-enzyme-here", title: "No enzyme in this house", when: { allergies: ["enzymes", "asthma"] }, forbid: { groups: ["enzyme"] }, guardsPeople: true, because: "Someone there reacts to enzymes or has asthma: enzyme dust sensitises lungs.", mark: "practice" },
   { id: "gentle", title: "The cloth kept safe", when: { matters: "gentle" }, forbid: { groups: ["oxidiser"] }, limit: { toolAtMost: 3 }, because: "The owner wants the cloth kept safe before the mark gone: no bleaching, nothing harder than a soft brush.", mark: "judgement" },

@@ -37,7 +37,7 @@ interface StepCase extends Case {
 
 const longestDryMs = ({ drying }: Assessment) => Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value)) * 3_600_000;
 const groupsOf = (agent: AgentId | undefined) => (agent === undefined || agent === "water" ? [] : agentOf(agent).groups);
-const POWERED = ["extract", "steam", "dry-removal", "hair-lift"];
+const POWERED = ["extract", "steam", "dry-removal", "hair-lift", "seams"];
 /** Fibres at one in a hundred or more, multiplied out from the table as it stands. */
 function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
   const weights = MATERIAL_IDS.map((fibre) =>
@@ -112,8 +112,20 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "nothing is brushed or vacuumed for hair where there may be mould": ({ step, zoneId, result }) =>
     step.action !== "hair-lift" || !Object.values(result.plan.marks).some((mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould")),
 
+  "disinfectant only after cleaning, never on glue or a thin cover over foam, and for no less than its whole contact time": ({ step, zoneId, cloth, file, before }) =>
+    step.agent !== "disinfectant" || (
+      (cloth.build === "carpet-on-underlay" || cloth.build === "carpet-stuck-down") &&
+      [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some((each) => "action" in each && (each.action === "clean" || each.action === "extract")) &&
+      step.dwell!.min.value >= (file.kit?.labels?.disinfectant?.dwellMinMin ?? 10) - 1e-9 && step.dwell!.max === undefined
+    ),
+
+  "no belt is wetted in the cold, or while nobody has measured it": ({ step, role, file }) => role !== "belt" || !step.agent || (file.job.site.airTempC ?? 0) > 12,
+
+  "protector goes on nothing that was not cleaned": ({ step, zoneId, file, before }) =>
+    step.agent !== "protector" || [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some((each) => "action" in each && (each.action === "clean" || each.action === "extract")),
+
   "every number is finite and positive": ({ step }) =>
-    [step.minutes.value, step.areaM2.value, step.amountMl?.value ?? 1, step.dwell?.min.value ?? 1, (step.dwell?.max?.value ?? 1e6) - (step.dwell?.min.value ?? 0)].every((value) => Number.isFinite(value) && value > 0),
+    [step.minutes.value, step.action === "beside" ? 1 : step.areaM2.value, step.amountMl?.value ?? 1, step.dwell?.min.value ?? 1, (step.dwell?.max?.value ?? 1e6) - (step.dwell?.min.value ?? 0)].every((value) => Number.isFinite(value) && value > 0),
 };
 
 /** One check a plan. */

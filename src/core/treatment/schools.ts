@@ -50,6 +50,8 @@ interface Panel {
   soil: SoilLevel | undefined;
   /** A ring that rises out of the foam. */
   fromBelow: boolean;
+  /** A smell that has to be flushed out. */
+  flush: boolean;
   /** Area the marks' agents spread to. */
   spotArea: Worked;
 }
@@ -269,7 +271,7 @@ const NEEDS_FLUSHING: readonly FamilyId[] = ["urine", "water-ring", "sugar-starc
 const CLEARLY_MORE = 0.15;
 
 /** Picks a school among those the rules leave: the technician's choice, else by promise, soil and water. */
-function pickSchool({ minutesLeft, job }: Context, options: readonly SchoolOption[], { soil, fromBelow }: Panel, likely: readonly FamilyId[], chosen: School | undefined): { picked?: School; because: string } {
+function pickSchool({ minutesLeft, job }: Context, options: readonly SchoolOption[], { soil, fromBelow, flush }: Panel, likely: readonly FamilyId[], chosen: School | undefined): { picked?: School; because: string } {
   const open = options.filter(({ allowed }) => allowed);
   if (open.some(({ school }) => school === chosen)) return { picked: chosen, because: "Your choice." };
   const refusedChoice = chosen ? `${SCHOOL_NAMES[chosen]} was chosen but is not allowed here. ` : "";
@@ -282,6 +284,7 @@ function pickSchool({ minutesLeft, job }: Context, options: readonly SchoolOptio
   if (inTime.length === 0) return pick(driest, "None dries by the promised time; this one leaves the least water.");
   const strongest = inTime.reduce((best, option) => (option.lifted.value > best.lifted.value ? option : best));
   const extraction = inTime.find(({ school }) => school === "extraction");
+  if (extraction && flush) return pick(extraction, "The smell sits in it: what was digested has to be rinsed out and drawn off.");
   if (extraction && fromBelow) return pick(extraction, "The ring comes from below: it has to be rinsed out of the foam and drawn off in full.");
   if (job.account?.matters === "speed") return pick(driest, "Quick return matters most to the owner; this leaves the least water.");
   if (extraction && (soil === "heavy" || soil === "caked")) return pick(extraction, "Soil this heavy has to be carried off, not moved about, and it still dries in time.");
