@@ -13,9 +13,11 @@ import { Num } from "@/ui/Num";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
+import { zonesOf } from "../zones";
 import { Schools } from "./Schools";
 
 const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
+const Extras = later(() => import("./Extras").then(({ Extras }) => Extras));
 const AirTreatment = later(() => import("./AirTreatment").then(({ AirTreatment }) => AirTreatment));
 
 /** The right step, the right strength: the ladder of the mark, the school of the zone, the order of the whole job. */
@@ -56,6 +58,7 @@ export function PlanPhase() {
       </div>
       {zone && <Schools />}
       {!mark && <MarkList />}
+      {!mark && <Extras />}
       {!mark && <AirTreatment />}
       <Agreement />
     </>
@@ -119,7 +122,7 @@ function Ladder({ mark }: { mark: MarkPlan }) {
 function StepCard({ step, open, number }: { step: Step; open: boolean; number: number }) {
   const { job, assessment, kit } = useBay();
   const warmest = warmestAtCloth(step, kit);
-  const zones = step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id).join(", ");
+  const zones = zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id);
   return (
     <div className="step-card" data-testid="plan-step">
       <details open={open}>

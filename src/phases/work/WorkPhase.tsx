@@ -17,14 +17,13 @@ import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { clothPath } from "../cloth";
+import { zonesOf } from "../zones";
 import { DwellBand, dwellState } from "./DwellBand";
 import { doneOps, startOps, type Correction } from "./record";
 
 const GasMeter = later(() => import("../GasMeter").then(({ GasMeter }) => GasMeter));
 
 const SHOWN_DONE = 3;
-/** More zones than this are counted, not named. */
-const MOST_NAMED = 6;
 
 /** One current step, large; done ones a line above, coming ones a line below. */
 export function WorkPhase() {
@@ -72,7 +71,7 @@ function NothingLeft({ done, onGo }: { done: number; onGo: (phase: "dry" | "look
 
 function ComingStep({ step, number }: { step: Step; number: number }) {
   const { assessment } = useBay();
-  const on = step.findingId ? assessment.plan.marks[step.findingId]?.name : step.zoneIds.map((id) => assessment.plan.zones[id]?.view.name).join(", ");
+  const on = step.findingId ? assessment.plan.marks[step.findingId]?.name : zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? "");
   return (
     <div className="line-step">
       <span className="line-mark">{number}</span>
@@ -91,7 +90,7 @@ function NowStep({ step }: { step: Step }) {
   const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
   const [correction, setCorrection] = useState<Correction>({});
   const [skipping, setSkipping] = useState(false);
-  const zones = step.zoneIds.length > MOST_NAMED ? `${step.zoneIds.length} zones` : step.zoneIds.map((id) => assessment.plan.zones[id]!.view.name).join(", ");
+  const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
   const elapsedMs = running ? nowMs - Date.parse(running.at) : 0;
   const state = running ? dwellState(running, elapsedMs) : undefined;
   // Airing guards the lungs and the room: its time is not a suggestion.
