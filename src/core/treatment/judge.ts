@@ -49,7 +49,16 @@ export interface Verdict {
 
 const some = <T>(wanted: readonly T[] | undefined, there: readonly T[]) => wanted === undefined || wanted.some((item) => there.includes(item));
 
-function meets({ when }: Rule, facts: RuleFacts, agent: AgentId | undefined): boolean {
+/** Facts are asked of many steps: what does not hang on the agent is looked up once. */
+const metBy = new WeakMap<RuleFacts, readonly Rule[]>();
+
+function rulesMet(facts: RuleFacts, agent: AgentId | undefined): readonly Rule[] {
+  let met = metBy.get(facts);
+  if (!met) metBy.set(facts, (met = RULES.filter((rule) => meets(rule, facts))));
+  return met.filter(({ when }) => when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness));
+}
+
+function meets({ when }: Rule, facts: RuleFacts): boolean {
   return (
     some(when.material, facts.materials) &&
     some(when.build, facts.builds) &&
@@ -58,7 +67,6 @@ function meets({ when }: Rule, facts: RuleFacts, agent: AgentId | undefined): bo
     some(when.likely, facts.likely) &&
     (when.oldOrFragile === undefined || facts.oldOrFragile) &&
     (when.inCloth === undefined || facts.inCloth.includes(when.inCloth)) &&
-    (when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness)) &&
     (when.power === undefined || facts.noPower) &&
     some(when.role, [facts.role]) &&
     some(when.allergies, facts.allergies) &&
@@ -96,7 +104,7 @@ function concerns(rule: Rule, step: Candidate): boolean {
  * @returns the rules that forbid it, what must come before it, and the rules that had a say
  */
 export function judge(step: Candidate, facts: RuleFacts): Verdict {
-  const met = RULES.filter((rule) => meets(rule, facts, step.agent));
+  const met = rulesMet(facts, step.agent);
   const forbiddenBy = met.filter((rule) => rule.require !== "rinse-before" && rule.require !== "air-before" && forbids(rule, step));
   const requires = new Set<NonNullable<Rule["require"]>>();
   for (const rule of met) {
@@ -117,8 +125,8 @@ export interface Limits {
 /** The tightest limits of every rule these facts meet. */
 export function limitsOf(facts: RuleFacts): Limits {
   const limits: Limits = { phMin: 0, phMax: 14, clothTempC: 100, toolAtMost: 9 };
-  for (const rule of RULES) {
-    if (!rule.limit || !meets(rule, facts, undefined)) continue;
+  for (const rule of rulesMet(facts, undefined)) {
+    if (!rule.limit) continue;
     limits.phMin = Math.max(limits.phMin, rule.limit.phMin ?? 0);
     limits.phMax = Math.min(limits.phMax, rule.limit.phMax ?? 14);
     limits.clothTempC = Math.min(limits.clothTempC, rule.limit.clothTempC ?? 100);

@@ -18,7 +18,7 @@ import type { Step } from "./step";
  * The safety invariants, checked from outside: nothing here asks the rules whether a step is allowed.
  * Whatever a technician enters or leaves out, no plan may break one.
  */
-const RUNS = 2000;
+const RUNS = 20_000;
 
 interface Case {
   file: JobFile;
@@ -194,8 +194,7 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
       return used.value <= Math.max(budget.value, already) + 1e-9;
     }),
 
-  "no two steps share a key, and the same input gives the same plan": ({ file, result }) =>
-    new Set(result.plan.steps.map(({ key }) => key)).size === result.plan.steps.length && same(assess(file.job, file.kit ?? USUAL_KIT, file.asOf).plan.steps, result.plan.steps),
+  "no two steps share a key": ({ result }) => new Set(result.plan.steps.map(({ key }) => key)).size === result.plan.steps.length,
 };
 
 describe("no input gets around the safety rules", () => {
@@ -217,5 +216,9 @@ describe("no input gets around the safety rules", () => {
       }),
       { numRuns: RUNS },
     );
-  }, 240_000);
+  }, 900_000);
+
+  it("plans the same from the same, to the last number", () => {
+    fc.assert(fc.property(arbitraryJobFile, (file) => same(assess(file.job, file.kit ?? USUAL_KIT, file.asOf).plan, assess(structuredClone(file.job), file.kit ?? USUAL_KIT, file.asOf).plan)), { numRuns: 500 });
+  });
 });
