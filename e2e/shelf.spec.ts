@@ -147,3 +147,21 @@ test("bottle labels, the load list and what to buy are saved as files", async ({
   const shopping = await saved("Save the shopping list");
   expect(shopping.bytes.toString()).toMatch(/^product,neededMl,leftMl,packs,packMl,costOfPacks\r\nAcid spotter,\d+,0,1,1000,12$/);
 });
+
+test("what is asked for besides comes into the plan, or says why it does not", async ({ page }) => {
+  await openFerry(page, "plan");
+  await page.goto("/bay?job=demo-hall&phase=plan");
+  await page.getByRole("heading", { name: "Asked for besides" }).click();
+  const extras = page.getByTestId("extras");
+  await extras.getByRole("button", { name: "Screen and glass" }).click();
+  await extras.getByRole("button", { name: "On slightly damp cloth, as its label says" }).click();
+  await extras.getByRole("group", { name: "Disinfect" }).getByRole("button").first().click();
+  const steps = page.getByTestId("plan-step");
+  await expect(steps.last()).toContainText("Glass and screens, last of all");
+  await expect(steps.filter({ hasText: "Water-borne protector" })).not.toHaveCount(0);
+  await expect(steps.filter({ hasText: "Wipe the disinfectant off" })).toHaveCount(1);
+  await page.goto("/bay?job=demo-ferry&phase=plan");
+  await page.getByRole("heading", { name: "Asked for besides" }).click();
+  await extras.getByRole("group", { name: "Disinfect" }).getByRole("button").first().click();
+  await expect(page.getByTestId("extra-notes")).toContainText("not planned");
+});

@@ -83,16 +83,19 @@ export function layDryExtras(work: ZoneWork) {
   }, { ok: true, candidate: { action: "dry-removal" }, verdict, tool: "toothbrush" });
 }
 
+export const NOT_CLEANED = "Only on what was cleaned first: set how soiled it is.";
+export const notDisinfected = ({ name }: ZoneView, because: string): string => `Disinfection of ${name.toLowerCase()}: not planned. ${because}`;
+
 /** Disinfects what was asked for, after it was cleaned, where it may stay wet long enough. @returns why not, in words */
 export function layDisinfection(work: ZoneWork): string | undefined {
   const { context, view, likely } = work;
   const base = "disinfect-r0";
   if (!work.todo(base) && !work.todo(`${base}-wipe`)) return undefined;
-  const refuse = (because: string) => `Disinfection of ${view.name.toLowerCase()}: not planned. ${because}`;
+  const refuse = (because: string) => notDisinfected(view, because);
   if (view.builds.includes("glue-held")) return refuse("Fully wet for its whole contact time, and glue lets go: impossible here.");
   if (view.builds.includes("cover-on-foam")) return refuse("Ten minutes fully wet is too wet for a thin cover over foam; on cloth most labels claim no more than sanitising.");
   const cleaned = work.steps.some(({ action }) => action === "clean" || action === "extract") || context.history.done.some(({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(view.id));
-  if (!cleaned) return refuse("Only on what was cleaned first: set how soiled it is.");
+  if (!cleaned) return refuse(NOT_CLEANED);
   const fit = fitAgent(context, view, likely, "disinfectant", "hand");
   if (!fit.ok) return refuse(fit.because);
   if (work.todo(base)) {

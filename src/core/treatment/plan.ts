@@ -1,13 +1,14 @@
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
 import { accountWords, hadSewage } from "../diagnosis/background";
 import type { School } from "../job/format";
+import { isCovered } from "../job/history";
 import type { DamageFinding, HairFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
 import { missingAgents, type Missing } from "../shelf/standIns";
 import { ACTIONS } from "./actions";
 import { beforeThisRound, contextOf, diagnosisOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
-import { layDisinfection, layDryExtras, layProtection, laySmell, likelyWithSmell, smellSource, wantsDisinfection, type SmellSource } from "./extras";
+import { layDisinfection, layDryExtras, NOT_CLEANED, notDisinfected, layProtection, laySmell, likelyWithSmell, smellSource, wantsDisinfection, type SmellSource } from "./extras";
 import { layMark, type LaidMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
 import { handsOnMinutes } from "./rates";
@@ -91,7 +92,10 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number, s
   // With every rung left out there is still the dry lift, which never harms.
   const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);
   const toTreat = open.length > 0 || view.soil !== undefined || smells;
-  if (referred || judged || !(toTreat || nothingAllowed || hair.length > 0)) return [];
+  if (referred || judged || !(toTreat || nothingAllowed || hair.length > 0)) {
+    if (wantsDisinfection(context.job, view.id) && !isCovered(context.history, "disinfect-r0", view.id)) plan.notes.push(notDisinfected(view, referred ? "Someone licensed has to see it first." : NOT_CLEANED));
+    return [];
+  }
 
   plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));

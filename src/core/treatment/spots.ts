@@ -34,8 +34,8 @@ export function layDryLift(work: ZoneWork) {
   const hepa = likely.includes("mould");
   work.add(STAGE.dryRemoval, "dry-removal", hepa ? "hepa" : "", {
     action: "dry-removal", tool: "vacuum", areaM2: view.areaM2, minutes: handsOnMinutes("dry-removal", view.areaM2.value),
-    title: hepa ? "Lift dry soil with a HEPA vacuum" : "Lift dry soil along the seams",
-    how: "Open each seam with two fingers, nozzle right behind, then the panel in slow overlapping strokes.",
+    title: hepa ? "Lift dry soil with a HEPA vacuum" : "Lift dry soil",
+    how: "Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes.",
     why: "Grit that gets wet turns to paste and sticks.",
     check: "No grains when you pat the panel.",
   }, fit);

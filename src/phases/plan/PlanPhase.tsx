@@ -40,7 +40,7 @@ export function PlanPhase() {
       {mark && <Ladder mark={mark} />}
       {plan.assumed.length > 0 && (
         <details className="block">
-          <summary className="row-between"><h3>{plan.assumed.length} things not known, planned at their safest</h3><span className="soft">show</span></summary>
+          <summary className="row-between"><h3>{plan.assumed.length === 1 ? "One thing not known, planned at its safest" : `${plan.assumed.length} things not known, planned at their safest`}</h3><span className="soft">show</span></summary>
           <ul>{plan.assumed.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
         </details>
       )}
