@@ -72,8 +72,17 @@ try {
   await shoot(desk, "test");
   await bay(desk, "job=demo-ferry&phase=plan&finding=fb-soup");
   await shoot(desk, "plan");
+  await desk.getByTestId("schools").scrollIntoViewIfNeeded();
+  await shoot(desk, "plan-schools");
   await bay(desk, "job=demo-ferry&phase=mix");
   await shoot(desk, "mix");
+  await bay(desk, "job=demo-van&phase=plan");
+  await desk.getByRole("heading", { name: /Smell/ }).click();
+  const air = desk.getByTestId("air-treatment");
+  for (const name of ["Ozone", "Outdoors, nobody near", "Large cabin", "Window cracked for the lead", "Doors open and a fan"]) await air.getByRole("button", { name, exact: true }).click();
+  await desk.getByTestId("gas-locks").scrollIntoViewIfNeeded();
+  await shoot(desk, "odour");
+  await air.getByRole("button", { name: "Nothing, air it" }).click();
   await workToDwell(desk, "demo-ferry");
   await shoot(desk, "work");
   await bay(desk, "job=demo-hall&phase=dry");
@@ -85,6 +94,8 @@ try {
   await desk.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
   await desk.getByRole("group", { name: "Feel" }).getByRole("button", { name: "Nothing to feel" }).click();
   await shoot(desk, "one-mark");
+  await desk.goto("/shelf");
+  await shoot(desk, "shelf");
   await desk.goto("/notes");
   await shoot(desk, "field-notes");
   await desk.goto("/settings");
