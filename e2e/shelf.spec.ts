@@ -165,3 +165,14 @@ test("what is asked for besides comes into the plan, or says why it does not", a
   await extras.getByRole("group", { name: "Disinfect" }).getByRole("button").first().click();
   await expect(page.getByTestId("extra-notes")).toContainText("not planned");
 });
+
+test("what more dwell or strength would buy unfolds under the step", async ({ page }) => {
+  await openFerry(page, "plan");
+  const step = page.getByTestId("plan-step").filter({ hasText: "Acid spotter, tamp" });
+  await step.locator("summary").first().click();
+  await step.getByText("What more dwell or strength would buy").click();
+  await expect(step.getByTestId("effect")).toContainText("Waiting stops paying after");
+  await expect(step.locator(".recharts-line")).toHaveCount(3);
+  await step.getByTestId("effect-planned").click();
+  await expect(step.getByTestId("effect")).toContainText("rate a round");
+});

@@ -42,6 +42,8 @@ export const FORMULAS = {
   "treatment.minutes": { name: "Minutes of hands-on work", equation: "minutes = fixed start + area × minutes per m² × rounds", mark: "judgement" },
   "treatment.seams": { name: "Minutes along the seams", equation: "minutes = fixed start + seam × minutes a metre", mark: "judgement" },
   "treatment.soilOut": { name: "Soil lifted", equation: "soil left = Π exp(−rate × rounds)", mark: "judgement", source: "after Sinner 1960, four factors" },
+  "treatment.effect": { name: "Soil left by the step", equation: "left = exp(−rate × rounds × strength × dwell × agitation × temperature), each factor 1 as planned", mark: "judgement", source: "after Sinner 1960, four factors" },
+  "treatment.stopsPaying": { name: "When waiting stops paying", equation: "the first half minute after the planned dwell from which another minute takes out less than 0.5 % of the soil", mark: "judgement" },
   "water.budget": { name: "Water budget", equation: "budget = build's allowance × share for cold, damp and age", mark: "judgement" },
   "water.wetStroke": { name: "Water put on by one wet stroke", equation: "q = flow / (head width × stroke speed)", mark: "practice" },
   "water.wetStrokes": { name: "Wet strokes", equation: "the least of the strokes this soil needs, those the water budget allows, and those that stay as shallow as the build may take", mark: "judgement" },

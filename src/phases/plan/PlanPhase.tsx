@@ -10,6 +10,7 @@ import { missingWords } from "@/core/shelf/standIns";
 import { stepMinutes, warmestAtCloth, type Step } from "@/core/treatment/step";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
+import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
@@ -17,6 +18,7 @@ import { zonesOf } from "../zones";
 import { Schools } from "./Schools";
 
 const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
+const EffectChart = later(() => import("./EffectChart").then(({ EffectChart }) => EffectChart));
 const Extras = later(() => import("./Extras").then(({ Extras }) => Extras));
 const AirTreatment = later(() => import("./AirTreatment").then(({ AirTreatment }) => AirTreatment));
 
@@ -142,6 +144,7 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
           <div><span>Check</span> {step.check}</div>
         </div>
         <p><b>Why:</b> {step.why}</p>
+        {step.agent && step.dwell && step.action !== "air" && <SmallFold title="What more dwell or strength would buy"><EffectChart step={step} /></SmallFold>}
         {step.reasons.length > 0 && (
           <details>
             <summary className="form-label">Rules that shaped it ({step.reasons.length})</summary>
