@@ -176,3 +176,18 @@ test("what more dwell or strength would buy unfolds under the step", async ({ pa
   await step.getByTestId("effect-planned").click();
   await expect(step.getByTestId("effect")).toContainText("rate a round");
 });
+
+test("the three schools are compared for the whole job, and one is taken everywhere with one tap", async ({ page }) => {
+  await page.goto("/demo");
+  await expect(page.locator(".job-row").first()).toBeVisible();
+  await page.goto("/bay?job=demo-hall&phase=plan");
+  await page.getByRole("heading", { name: "Three ways for the whole job" }).click();
+  const whole = page.getByTestId("whole-job");
+  await expect(whole.getByRole("row")).toHaveCount(4);
+  const finish = await page.getByTestId("finish").innerText();
+  await whole.getByRole("button", { name: "Take Low moisture for the whole job" }).click();
+  await expect(page.getByTestId("finish")).not.toHaveText(finish);
+  await expect(page.getByTestId("plan-step").filter({ hasText: "Rinse and draw off" })).toHaveCount(0);
+  await whole.getByRole("button", { name: /Back to the plan's own pick/ }).click();
+  await expect(page.getByTestId("plan-step").filter({ hasText: "Rinse and draw off" })).not.toHaveCount(0);
+});

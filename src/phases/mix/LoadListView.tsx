@@ -37,9 +37,9 @@ export function LoadListView() {
           {list.products.map(({ agent, productMl, leftMl, stock, packs, packMl, cost }) => (
             <tr key={agent}>
               <th scope="row">{AGENTS[agent].name}</th>
-              <td><Num of={productMl} testId={`load-${agent}`} /></td>
-              <td>{leftMl !== undefined && <><Num of={entered("left", leftMl, "mL")} />: </>}{stock === "short" ? <b>{STOCK_WORDS[stock]}</b> : <span className="soft">{STOCK_WORDS[stock]}</span>}{packs > 0 && <>, buy {packs} × <Num of={entered("pack", packMl, "mL")} /></>}</td>
-              <td><Num of={cost} words={cost.value.toFixed(2)} /></td>
+              <td data-label="Take"><Num of={productMl} testId={`load-${agent}`} /></td>
+              <td data-label="Left">{leftMl !== undefined && <><Num of={entered("left", leftMl, "mL")} />: </>}{stock === "short" ? <b>{STOCK_WORDS[stock]}</b> : <span className="soft">{STOCK_WORDS[stock]}</span>}{packs > 0 && <>, buy {packs} × <Num of={entered("pack", packMl, "mL")} /></>}</td>
+              <td data-label="Cost"><Num of={cost} words={cost.value.toFixed(2)} /></td>
             </tr>
           ))}
         </tbody>

@@ -19,6 +19,7 @@ import { Schools } from "./Schools";
 
 const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
 const EffectChart = later(() => import("./EffectChart").then(({ EffectChart }) => EffectChart));
+const WholeJob = later(() => import("./WholeJob").then(({ WholeJob }) => WholeJob));
 const Extras = later(() => import("./Extras").then(({ Extras }) => Extras));
 const AirTreatment = later(() => import("./AirTreatment").then(({ AirTreatment }) => AirTreatment));
 
@@ -59,6 +60,7 @@ export function PlanPhase() {
         ))}
       </div>
       {zone && <Schools />}
+      {!mark && first && <WholeJob />}
       {!mark && <MarkList />}
       {!mark && <Extras />}
       {!mark && <AirTreatment />}

@@ -22,10 +22,10 @@ export function Schools() {
               <th scope="row">{SCHOOL_NAMES[school]}</th>
               {allowed ? (
                 <>
-                  <td><Num of={lifted} share /></td>
-                  <td><Num of={residual} testId={`residual-${school}`} /></td>
-                  <td><Num of={drying.hours} /></td>
-                  <td><Num of={minutes} /></td>
+                  <td data-label="Soil out"><Num of={lifted} share /></td>
+                  <td data-label="Water left"><Num of={residual} testId={`residual-${school}`} /></td>
+                  <td data-label="Dry in"><Num of={drying.hours} /></td>
+                  <td data-label="Hands-on"><Num of={minutes} /></td>
                   <td>{school === plan.picked ? "picked" : <Act onAct={() => run(`School for ${zone.name}`, { op: "set", path: ["choices", "schools", zone.id], value: school })} aria-label={`Choose ${SCHOOL_NAMES[school]}`}>Choose</Act>}</td>
                 </>
               ) : (
