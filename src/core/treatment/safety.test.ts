@@ -166,9 +166,11 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
     const worked = events.filter((event) => event.kind === "done");
     const setToDry = worked.findLast(({ action }) => action === "set-to-dry");
     const airedAway = (zoneId: string) => worked.some(({ action, zoneIds }) => action === "air" && zoneIds.includes(zoneId));
+    // What nobody asked about may be bleach, until every zone was rinsed.
+    const rinsed = zones.order.every((zoneId) => worked.some(({ action, zoneIds }) => (action === "rinse" || action === "extract") && zoneIds.includes(zoneId)));
     const fresh = !["days", "months"].includes(account?.when ?? "");
     const solvent = zones.order.some((zoneId) => !airedAway(zoneId) && ((account?.tried?.includes("spirit") && fresh) || worked.some(({ agent, zoneIds }) => zoneIds.includes(zoneId) && groupsOf(agent).some((group) => group === "solvent" || group === "citrus"))));
-    return gas?.cleared === true && (gas.stands === "outdoors" || gas.stands === "exhausted") && !account?.spilled?.includes("sewage") && !solvent && Boolean(account?.tried && !account.tried.includes("unknown")) &&
+    return gas?.cleared === true && (gas.stands === "outdoors" || gas.stands === "exhausted") && !account?.spilled?.includes("sewage") && !solvent && (rinsed || Boolean(account?.tried && !account.tried.includes("unknown"))) &&
       result.plan.steps.every(({ action }) => action === "gas" || action === "gas-out") && (longestDryMs(result) === 0 || (setToDry !== undefined && Date.parse(file.asOf) >= Date.parse(setToDry.at) + longestDryMs(result)));
   },
 
