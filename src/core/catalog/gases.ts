@@ -42,9 +42,6 @@ export type GasId = keyof typeof GASES;
 export const GAS_IDS = Object.keys(GASES) as [GasId, ...GasId[]];
 export const gasOf = (id: GasId): Gas => GASES[id];
 
-/** What one usual vapour sachet gives off in an hour, mg. Judgement, high: its own label outranks it. */
-export const SACHET_MG_PER_H = 500;
-
 const CUBIC_FOOT_M3 = 0.3048 ** 3;
 /** Cabins by the size classes of 40 CFR 600.315 (from memory; they count luggage space), each at its smallest: in less room the same gas is stronger. */
 export const CABIN_SIZES = {

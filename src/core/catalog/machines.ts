@@ -30,7 +30,10 @@ export interface Machine extends Sourced, MachineNumbers {
   job: string;
 }
 
-/** Kinds of machine with usual numbers. Judgement: the rating plate and the technician's own tank marks outrank them. */
+/**
+ * Kinds of machine with usual numbers. Judgement: the rating plate and the technician's own tank marks outrank them.
+ * Ozone stands at the strong end: a machine nobody has read the plate of must not clear sooner on paper than in the cabin.
+ */
 export const MACHINES = {
   "hepa-vacuum": { name: "HEPA vacuum", job: "lifts everything dry; the only one allowed where there may be mould", powerW: 1000, mark: "judgement" },
   "wet-vacuum": { name: "Wet and dry vacuum", job: "lifts dry soil and draws water off", powerW: 1200, recoveryTankL: 20, recoveryPerDryStroke: 0.35, headWidthM: 0.1, mark: "judgement" },
@@ -43,7 +46,7 @@ export const MACHINES = {
   "air-mover": { name: "Air mover", job: "air over wet cloth", powerW: 250, airM3PerH: 1500, mark: "judgement" },
   dehumidifier: { name: "Dehumidifier", job: "takes water out of the air", powerW: 500, driesLPerDay: 20, mark: "judgement" },
   heater: { name: "Electric heater", job: "warms the air; never unattended in a cabin", powerW: 2000, mark: "judgement" },
-  "ozone-machine": { name: "Ozone machine", job: "treats the air of an empty dry cabin; local rules first", powerW: 90, gasMgPerH: 2000, mark: "judgement" },
+  "ozone-machine": { name: "Ozone machine", job: "treats the air of an empty dry cabin; local rules first", powerW: 90, gasMgPerH: 20_000, mark: "judgement" },
 } as const satisfies Record<string, Machine>;
 
 export type MachineId = keyof typeof MACHINES;

@@ -1,11 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess";
-import { USUAL_KIT } from "../catalog/kit";
+import { USUAL_KIT as BARE_KIT } from "../catalog/kit";
 import { jobFromTemplate } from "../job/newJob";
 import { readingOps } from "../job/readings";
 import { applyOps } from "../job/commands";
 import type { GasChoice, Job } from "../job/schema";
+import { withMachineValue } from "../shelf/edits";
 
+/** Its rating plate was read: 2000 mg/h. */
+const USUAL_KIT = withMachineValue(BARE_KIT, "ozone-machine", "gasMgPerH", 2000);
 const MORNING = Date.parse("2026-05-04T08:00:00Z");
 const after = (minutes: number) => new Date(MORNING + minutes * 60_000).toISOString();
 
@@ -19,7 +22,7 @@ const OZONE: GasChoice = { gas: "ozone", volumeM3: 3, shutMinPerH: 1.5, shutMaxP
 const A_ZONE = cabin(OZONE).zones.order[0]!;
 const gasOf = (job: Job, kit = USUAL_KIT, minutes = 0) => assess(job, kit, after(minutes)).gas!;
 const locksOf = (job: Job, kit = USUAL_KIT) => gasOf(job, kit).locks.map(({ id }) => id);
-const did = (action: string, stepKey: string, minutes: number, more: object = {}) => ({ kind: "done", id: `e${minutes}`, at: after(minutes), stepKey, title: action, action, zoneIds: [A_ZONE], ...more }) as unknown as Job["events"][number];
+const did = (action: string, stepKey: string, minutes: number, more: object = {}) => ({ kind: "done", id: `e${minutes}`, at: after(minutes), stepKey, title: action, action, zoneIds: [A_ZONE], minutes: 200, ...more }) as unknown as Job["events"][number];
 const meterAt = (job: Job, minutes: number, ppm: number) => applyOps(job, readingOps(job, { instrument: "gas", value: ppm }, `m${minutes}`, after(minutes))).job;
 
 describe("treating the air", () => {
@@ -50,6 +53,11 @@ describe("treating the air", () => {
       expect(plan.steps.at(-1)).toMatchObject({ action: "gas-out", required: true, check: expect.stringMatching(/^No time can be promised: enter only when a meter reads 0.05 ppm or less/) as unknown });
       expect(plan.steps.at(-1)!.dwell).toBeUndefined();
     }
+    // A plate nobody read, and a sachet: reckoned strong, and not at all.
+    expect(gasOf(cabin(OZONE), BARE_KIT).toEntry!.value).toBeGreaterThan(toEntry!.value);
+    expect(gasOf(cabin(OZONE), BARE_KIT)).toMatchObject({ outputAssumed: true });
+    expect(gasOf(cabin(OZONE), BARE_KIT).dose).toBeUndefined();
+    expect(gasOf(cabin({ ...OZONE, gas: "chlorine-dioxide" }))).not.toHaveProperty("toEntry");
     expect(gasOf(cabin(OZONE, { account: { tried: [], users: ["children"], allergies: [] } })).aimPpm).toBe(0.02);
     expect(gasOf(cabin(OZONE, { account: { tried: [] } })).aimPpm).toBe(0.02);
   });
@@ -60,6 +68,15 @@ describe("treating the air", () => {
     const ran = { ...start, events: [did("gas", "gas-ozone:", 240)] };
     // Whatever changed meanwhile, gas that is inside has to come out.
     expect(gasOf({ ...ran, gas: { gas: "chlorine-dioxide" } }).steps.map(({ action, key }) => [action, key])).toEqual([["gas-out", "gas-out-ozone:"]]);
+    const { gas: _dropped, ...unasked } = ran;
+    expect(gasOf(unasked).steps.map(({ key, dwell }) => [key, dwell])).toEqual([["gas-out-ozone:", undefined]]);
+    // An older airing that carries a later time does not count for this run.
+    expect(gasOf({ ...start, events: [did("gas-out", "gas-out-ozone:", 900), did("gas", "gas-ozone:", 240)] }).inside).toBe("ozone");
+    // It ran on over night, or nobody timed it.
+    const entryAfter = (minutes: number | undefined) => gasOf({ ...start, events: [did("gas", "gas-ozone:", 240, { minutes })], gas: { ...OZONE, shutMinPerH: 0.2 } }).toEntry?.value;
+    expect(entryAfter(720)!).toBeGreaterThan(entryAfter(200)!);
+    expect(entryAfter(undefined)!).toBeGreaterThan(entryAfter(720)!);
+    expect(gasOf({ ...start, events: [did("gas", "gas-ozone:", 240, { minutes: undefined })], gas: { ...OZONE, shutMinPerH: 0 } }).toEntry).toBeUndefined();
     const once = meterAt(ran, 245, 40);
     expect(gasOf(once).meter).toMatchObject({ ppm: 40, mayEnter: false });
     expect(gasOf(once).meter!.minutesLeft!.value).toBeCloseTo((Math.log(40 / 0.05) / 10) * 60, 6);

@@ -1,6 +1,6 @@
 import { USERS } from "../catalog/account";
 import type { AgentGroup } from "../catalog/agents";
-import { GASES, gasOf, SACHET_MG_PER_H, STANDS, type GasId } from "../catalog/gases";
+import { GASES, gasOf, STANDS, type GasId } from "../catalog/gases";
 import { clearing, concentration, exposure, fittedClearing, roomConcentration, type MeterReading } from "../gas/box";
 import type { Account, DoneEvent, GasChoice, ReadingEvent } from "../job/schema";
 import type { Mark } from "../quantity/marks";
@@ -32,6 +32,8 @@ export interface GasPlan {
   meter?: { ppm: number; mayEnter: boolean; minutesLeft?: Worked };
   /** Gas that was let in and not aired out yet. */
   inside?: GasId;
+  /** Nobody said what the machine makes: reckoned as a strong one. */
+  outputAssumed: boolean;
   /** Hours it adds after drying while its steps are not in the plan yet. */
   stillH: number;
   steps: Step[];
@@ -47,8 +49,6 @@ export interface GasFacts {
   wet: boolean;
   /** Someone licensed has to see the job first. */
   referred: boolean;
-  /** Gas that is still inside. */
-  inside?: GasId;
 }
 
 interface GasLock {
@@ -66,64 +66,74 @@ export const GAS_LOCKS: readonly GasLock[] = [
   { id: "solvent", holds: ({ inCloth }) => inCloth.has("solvent") || inCloth.has("alcohol"), because: "Solvent is in the cloth: it must air off first, it can catch fire.", mark: "practice" },
   { id: "citrus", holds: ({ inCloth }) => inCloth.has("citrus"), because: "Citrus cleaner is in the cloth: with ozone it makes formaldehyde. Rinse and air it out first.", mark: "practice" },
   { id: "chlorine", holds: ({ inCloth }) => inCloth.has("chlorine") || inCloth.has("ammonia"), because: "Bleach or ammonia may be in the cloth: rinse it out first.", mark: "judgement" },
-  { id: "two-gases", holds: ({ gas, inside }) => inside !== undefined && inside !== gas, because: "Another gas is still inside: air it out first, never two together.", mark: "practice" },
   { id: "source", holds: ({ workLeft }) => workLeft, because: "Source first, then the air: the work on the cloth is not finished.", mark: "practice" },
   { id: "wet", holds: ({ wet }) => wet, because: "The cloth is still wet: let it dry first.", mark: "practice" },
   { id: "shelf", holds: ({ owned }) => !owned, because: "It is not on the shelf.", mark: "practice" },
 ];
 
-/** The air treatment a job asked for, after what the plan of its cloth says. */
+/**
+ * The air treatment a job asked for, after what the plan of its cloth says.
+ * Gas that is inside has to come out, whatever was chosen since; until then no other gas is let in.
+ */
 export function gasPlanOf(context: Context, views: readonly ZoneView[], cloth: Pick<GasFacts, "workLeft" | "wet" | "referred">): GasPlan | undefined {
-  const choice = context.job.gas;
-  if (!choice || views.length === 0) return undefined;
-  const { gas } = choice;
-  const row = gasOf(gas);
   const { history, kit, job } = context;
-  const ran = lastDone(context, "gas");
-  const inside = ran && isAfter(ran, lastDone(context, "gas-out")) ? gasOfKey(ran.stepKey) : undefined;
+  const [ranAt, outAt] = [lastIndex(context, "gas"), lastIndex(context, "gas-out")];
+  const ran = ranAt < 0 ? undefined : (history.standing[ranAt] as DoneEvent);
+  const inside = ran && outAt < ranAt ? gasOfKey(ran.stepKey) : undefined;
+  const gas = inside ?? job.gas?.gas;
+  if (!gas || views.length === 0) return undefined;
+  const choice: GasChoice = job.gas?.gas === gas ? job.gas : { gas };
+  const row = gasOf(gas);
   const inCloth = new Set(views.flatMap((view) => [...stateNow(context, view).inCloth]));
   const owned = gas === "ozone" ? machineOn(kit, "ozone-machine") !== undefined : ownsAgent(kit, "vapour-sachet");
-  const facts: GasFacts = { gas, choice, inCloth, owned, ...cloth, ...(inside ? { inside } : {}) };
-  const locks = GAS_LOCKS.filter(({ holds }) => holds(facts)).map(({ id, because }) => ({ id, because }));
+  const locks = GAS_LOCKS.filter(({ holds }) => holds({ gas, choice, inCloth, owned, ...cloth })).map(({ id, because }) => ({ id, because }));
   const aimPpm = isGentle(job.account) ? row.gentleEntryPpm : row.entryPpm;
-  const numbers = numbersOf(choice, gas === "ozone" ? (machineOn(kit, "ozone-machine")?.gasMgPerH ?? 0) : SACHET_MG_PER_H, aimPpm);
-  const meter = ran && meterSince(history.standing, Date.parse(ran.at), aimPpm, choice.airedMinPerH);
+  const outputAssumed = kit.machines["ozone-machine"]?.gasMgPerH === undefined;
+  // It may have run longer than planned; a run that nobody timed has no upper end.
+  const ranH = inside ? (ran!.minutes === undefined ? Infinity : ran!.minutes / 60) : 0;
+  const numbers = gas === "ozone" && owned ? numbersOf(choice, machineOn(kit, "ozone-machine")!.gasMgPerH!, outputAssumed, Math.max(row.runMaxH, ranH), aimPpm) : {};
+  const meter = ran && meterSince(history.standing.slice(ranAt), aimPpm, choice.airedMinPerH);
   const running = history.running?.action === "gas" || history.running?.action === "gas-out";
-  const finished = ran !== undefined && inside === undefined;
+  const finished = ran !== undefined && !inside && gasOfKey(ran.stepKey) === gas;
   const steps = finished ? [] : inside ? [stepOut(inside, views, aimPpm, numbers.toEntry, meter)] : locks.length === 0 || running ? [stepRun(gas, views), stepOut(gas, views, aimPpm, numbers.toEntry, undefined)] : [];
-  return { gas, locks: inside || finished ? [] : locks, aimPpm, ...numbers, meter, ...(inside ? { inside } : {}), stillH: steps.length > 0 || finished ? 0 : row.runMinH + (numbers.toEntry?.value ?? 0) / 60, steps };
+  return { gas, locks: inside || finished ? [] : locks, aimPpm, ...numbers, outputAssumed, meter, ...(inside ? { inside } : {}), stillH: steps.length > 0 || finished ? 0 : row.runMinH + (numbers.toEntry?.value ?? 0) / 60, steps };
 }
 
-const lastDone = ({ history }: Context, action: ActionId): DoneEvent | undefined => history.done.findLast((event) => event.action === action);
-const isAfter = (event: DoneEvent, other: DoneEvent | undefined) => other === undefined || Date.parse(other.at) < Date.parse(event.at);
+/** By the order of the record, not by its clock: a clock can be set back. */
+const lastIndex = ({ history }: Context, action: ActionId): number => history.standing.findLastIndex((event) => event.kind === "done" && event.action === action);
 const gasOfKey = (key: string): GasId => (key.startsWith("gas-chlorine-dioxide") ? "chlorine-dioxide" : "ozone");
 
 /** A child or someone with asthma comes after, or nobody asked. */
 const isGentle = (account: Account | undefined) => !account?.users || !account.allergies || account.allergies.includes("asthma") || account.users.some((user) => user === "children" || "atRisk" in USERS[user]);
 
-/** How strong, how long: each from the end of its range that guards the person who goes in. */
-function numbersOf({ gas, volumeM3, shutMinPerH, shutMaxPerH, airedMinPerH, roomM3, roomAirPerH }: GasChoice, gasMgPerH: number, aimPpm: number): Pick<GasPlan, "peak" | "dose" | "room" | "toEntry"> {
+/**
+ * How strong, how long: each from the end of its range that guards the person who goes in.
+ * What a sachet gives off stands on no two labels alike, so there is no sum for it: enter by meter.
+ */
+function numbersOf({ gas, volumeM3, shutMinPerH, shutMaxPerH, airedMinPerH, roomM3, roomAirPerH }: GasChoice, gasMgPerH: number, outputAssumed: boolean, longestH: number, aimPpm: number): Pick<GasPlan, "peak" | "dose" | "room" | "toEntry"> {
   const row = gasOf(gas);
   if (volumeM3 === undefined || shutMinPerH === undefined) return {};
-  const inPpm = (mg: Worked) => worked("gas.ppm", mg.value / row.mgPerM3OfPpm, "ppm", [...mg.working.inputs, input("mg/m³ of one ppm", row.mgPerM3OfPpm, "1", "table")]);
+  const inPpm = (mg: Worked) => worked("gas.ppm", mg.value / row.mgPerM3OfPpm, "ppm", [input("gas made", gasMgPerH, "mg/h", outputAssumed ? "assumed" : "entered"), ...mg.working.inputs.filter(({ name }) => name !== "gas made"), input("mg/m³ of one ppm", row.mgPerM3OfPpm, "1", "table")]);
   const ends = [shutMinPerH, shutMaxPerH ?? shutMinPerH];
   const [leakLeast, leakMost] = [Math.min(...ends), Math.max(...ends)];
-  const strongest = concentration({ gasMgPerH, volumeM3, airChangesPerH: leakLeast, decayPerH: 0 }, row.runMaxH);
+  const strongest = concentration({ gasMgPerH, volumeM3, airChangesPerH: leakLeast, decayPerH: 0 }, longestH);
   const peak = inPpm(strongest);
   const weakest = inPpm(concentration({ gasMgPerH, volumeM3, airChangesPerH: leakMost, decayPerH: row.decayMaxPerH }));
   // The room gets most where most leaks: what is made and does not fall apart all goes out.
   const room = roomM3 === undefined || roomAirPerH === undefined ? undefined : inPpm(roomConcentration({ gasMgPerH, volumeM3, airChangesPerH: leakMost, decayPerH: 0 }, concentration({ gasMgPerH, volumeM3, airChangesPerH: leakMost, decayPerH: 0 }).value, roomM3, roomAirPerH));
+  if (!Number.isFinite(peak.value)) return {};
   return {
     peak,
-    dose: exposure(weakest.value, row.runMinH * 60),
+    // At least this much only where the output is known.
+    ...(outputAssumed ? {} : { dose: exposure(weakest.value, row.runMinH * 60) }),
     ...(room && Number.isFinite(room.value) ? { room } : {}),
     ...(airedMinPerH === undefined ? {} : { toEntry: clearing(peak.value, aimPpm, airedMinPerH) }),
   };
 }
 
 /** What the meter has said since the gas stopped; it outranks every estimate. */
-function meterSince(events: Context["history"]["standing"], fromMs: number, aimPpm: number, airedMinPerH: number | undefined): GasPlan["meter"] {
-  const readings = events.filter((event): event is ReadingEvent => event.kind === "reading" && event.instrument === "gas" && Date.parse(event.at) >= fromMs).map(({ at, value }): MeterReading => ({ atMs: Date.parse(at), ppm: value }));
+function meterSince(events: Context["history"]["standing"], aimPpm: number, airedMinPerH: number | undefined): GasPlan["meter"] {
+  const readings = events.filter((event): event is ReadingEvent => event.kind === "reading" && event.instrument === "gas").map(({ at, value }): MeterReading => ({ atMs: Date.parse(at), ppm: value }));
   const last = readings.at(-1);
   if (!last) return undefined;
   const rate = readings.length > 1 ? fittedClearing(readings) : airedMinPerH;

@@ -177,12 +177,19 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
   "nobody is told to enter sooner than the slowest clearing from the strongest gas": ({ file, result: { gas } }) => {
     const choice = file.job.gas;
     if (!gas?.toEntry || !choice) return true;
+    if (gas.gas !== "ozone") return false;
+    if (choice.gas !== "ozone") return true;
     const { volumeM3: v, shutMinPerH: n, shutMaxPerH: m, airedMinPerH: aired } = choice;
     const leak = Math.min(n!, m ?? n!);
-    const made = choice.gas === "ozone" ? ((file.kit ?? USUAL_KIT).machines["ozone-machine"]?.gasMgPerH ?? ((file.kit ?? USUAL_KIT).machines["ozone-machine"] ? 2000 : 0)) : 500;
-    const hours = choice.gas === "ozone" ? 4 : 1.25;
-    const ppm = (leak < 1e-6 ? (made / v!) * hours : (made / (v! * leak)) * (1 - Math.exp(-leak * hours))) / (choice.gas === "ozone" ? 1.962 : 2.757);
+    const made = (file.kit ?? USUAL_KIT).machines["ozone-machine"]?.gasMgPerH ?? 20_000;
+    const hours = 4;
+    const ppm = (leak < 1e-6 ? (made / v!) * hours : (made / (v! * leak)) * (1 - Math.exp(-leak * hours))) / 1.962;
     return gas.toEntry.value >= Math.max(0, (Math.log(ppm / 0.05) / aired!) * 60) - 1e-3;
+  },
+
+  "gas that is inside always has its airing in the plan": ({ file, result }) => {
+    const kinds = file.job.events.filter((event) => event.kind === "done").map(({ action }) => action);
+    return kinds.lastIndexOf("gas") <= kinds.lastIndexOf("gas-out") || result.plan.steps.some(({ action, required }) => action === "gas-out" && required);
   },
 
   "damage is a note, never a step": ({ result: { plan } }) => {

@@ -25,10 +25,11 @@ export function AirTreatment() {
   const leak = (["tight", "cracked"] as const).find((id) => LEAKS[id].range[0] === choice?.shutMinPerH && LEAKS[id].range[1] === choice.shutMaxPerH) ?? (choice && choice.shutMinPerH === undefined ? "unknown" : undefined);
   const airing = (["still", "fan"] as const).find((id) => AIRINGS[id].perH === choice?.airedMinPerH) ?? (choice && choice.airedMinPerH === undefined ? "unknown" : undefined);
   return (
-    <Fold title="Smell: the air, last of all" note={gas ? GASES[gas.gas].name : smells > 0 ? `${smells} noted` : "source first"} startOpen={choice !== undefined} testId="air-treatment">
+    <Fold title="Smell: the air, last of all" note={gas ? GASES[gas.gas].name : smells > 0 ? `${smells} noted` : "source first"} startOpen={gas !== undefined} testId="air-treatment">
       <p>Find the source, clean it, dry it: then the air seldom needs more. Masking is not cleaning.</p>
       <div className="form-label">Treat the air with</div>
       <Chips label="Treat the air with" choices={[{ id: "none", name: "Nothing, air it" }, ...GAS_IDS.map((id) => ({ id, name: GASES[id].name }))]} value={choice?.gas ?? "none"} onPick={(value) => (value === undefined || value === "none" ? run("No gas", { op: "set", path: ["gas"], value: undefined }) : set(GASES[value as GasId].name, { gas: value as GasId }))} />
+      {!choice && gas?.inside && <><p className="mt-3"><b>{GASES[gas.inside].name} is still inside: nobody goes in before it is aired out.</b></p><GasMeter /></>}
       {choice && gas && (
         <>
           <div className="caution caution-danger mt-3">
@@ -68,13 +69,14 @@ export function AirTreatment() {
               <NumberField label="Its air changes" unit="1/h" min={0} max={200} decimals={1} value={choice.roomAirPerH} onChange={(roomAirPerH) => set("Its air changes", { roomAirPerH })} />
             </div>
           </details>
+          {gas.gas === "ozone" && gas.outputAssumed && <p className="mt-2 mb-0">Nobody said what the machine makes in an hour: reckoned as a strong one. Its rating goes on the Shelf.</p>}
           <div className="facts" data-testid="gas-numbers">
             {gas.peak && <div><span>Inside, at most</span> <Num of={gas.peak} testId="gas-peak" /></div>}
             {gas.dose && <div><span>The smell gets, at least</span> <Num of={gas.dose} /></div>}
             {gas.room && <div><span>In the room around, at most</span> <Num of={gas.room} testId="gas-room" /></div>}
             <div>
               <span>Safe entry after opening</span>{" "}
-              {gas.toEntry && Number.isFinite(gas.toEntry.value) ? <><Num of={gas.toEntry} testId="gas-entry" />, and the meter at <Num of={entered("aim", gas.aimPpm, "ppm")} /></> : <b>No time without a known leak and airing: enter only when a meter reads <Num of={entered("aim", gas.aimPpm, "ppm")} /> or less.</b>}
+              {gas.toEntry && Number.isFinite(gas.toEntry.value) ? <><Num of={gas.toEntry} testId="gas-entry" />, and the meter at <Num of={entered("aim", gas.aimPpm, "ppm")} /></> : <b>No time without a known output, leak and airing: enter only when a meter reads <Num of={entered("aim", gas.aimPpm, "ppm")} /> or less.</b>}
             </div>
           </div>
           {gas.locks.length > 0 && (
