@@ -32,10 +32,11 @@ const config: NextConfig = {
     quietDeps: true,
   },
   headers: async () => [
+    // A page and a worker are held to the policy they came with; on any other script it would only be weight.
+    { source: "/((?!_next/static/chunks/(?!turbopack-worker)).*)", headers: [{ key: "Content-Security-Policy", value: contentSecurityPolicy }] },
     {
       source: "/:path*",
       headers: [
-        { key: "Content-Security-Policy", value: contentSecurityPolicy },
         { key: "X-Content-Type-Options", value: "nosniff" },
         { key: "Referrer-Policy", value: "no-referrer" },
       ],

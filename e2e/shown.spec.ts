@@ -119,6 +119,7 @@ test("by touch on a tablet: targets are large, a bounced tap counts once, and na
   await start.tap();
   await expect(start).toContainText("Done");
   await phase(page, "Test").tap();
+  await expect(page.locator(".bay-test .chip").first()).toBeVisible();
   for (const chip of await page.locator(".chip:visible").all()) expect((await chip.boundingBox())!.height).toBeGreaterThanOrEqual(56);
   await page.setViewportSize({ width: 390, height: 844 });
   await phase(page, "Work").tap();

@@ -4,11 +4,13 @@ import { EVIDENCE, EVIDENCE_IDS, type Evidence } from "../src/core/catalog/evide
 import { USUAL_KIT } from "../src/core/catalog/kit";
 import { demoJobs } from "../src/demo/jobs";
 import { diagnose } from "../src/core/diagnosis/diagnose";
+import { jobFileOf } from "../src/core/job/format";
 import { nextTest } from "../src/core/diagnosis/nextTest";
 import { TABLES } from "../src/core/diagnosis/tables";
 import { bigJob } from "./bench/bigJob";
 import { compareOrders, NOISE, OURS } from "./bench/diagnosis";
 import { firstLoadKb } from "./lib/firstLoad.mjs";
+import { planInPage } from "./lib/planInPage.mjs";
 
 interface Row {
   name: string;
@@ -66,14 +68,16 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
       ...calibration.map(({ from, to, cases, sure, right }): Row => ({ name: `said ${Math.round(100 * from)} to ${Math.round(100 * to)} % sure (${cases} cases, mean ${(100 * sure).toFixed(0)} %): was right`, value: 100 * right, unit: "%", target: "none", holds: null })),
     ];
   },
-  plan: () => {
+  plan: async () => {
     const ms = medianMs(() => assess(structuredClone(ferry), USUAL_KIT, "2026-05-04T09:00:00Z"), 80);
     const big = bigJob();
     const bigMs = medianMs(() => assess(structuredClone(big), USUAL_KIT, "2026-05-04T09:00:00Z"), 40);
+    const { planMs, heldMs } = await planInPage(JSON.stringify(jobFileOf(big, USUAL_KIT, "2026-05-04T09:00:00Z")));
     return [
       { name: "whole assessment of the ferry bench, median", value: ms, unit: "ms", target: "≤ 50", holds: ms <= 50 },
-      { name: "a job of 12 zones and 25 findings, median", value: bigMs, unit: "ms", target: "≤ 150", holds: bigMs <= 150 },
-      { name: "the same, against the longest the screen may be held", value: bigMs / 50, unit: "×", target: "≤ 1", holds: bigMs <= 50 },
+      { name: "a job of 12 zones and 25 findings, in Node, median", value: bigMs, unit: "ms", target: "≤ 150", holds: bigMs <= 150 },
+      { name: "the same in the worker, asked and answered, in Chromium, median", value: planMs, unit: "ms", target: "≤ 150", holds: planMs <= 150 },
+      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "≤ 50", holds: heldMs <= 50 },
       { name: "assessment / JSON round trip of the job", value: ms / referenceMs, unit: "×", target: "none", holds: null },
     ];
   },

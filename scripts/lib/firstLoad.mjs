@@ -25,14 +25,16 @@ export async function firstLoadKb(url, { demo = false } = {}, port = 4129) {
     const session = await context.newCDPSession(page);
     await session.send("Network.enable");
     await session.send("Network.clearBrowserCache");
-    const scripts = new Set();
-    let bytes = 0;
-    session.on("Network.responseReceived", ({ requestId, type }) => type === "Script" && scripts.add(requestId));
-    session.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
-      if (scripts.has(requestId)) bytes += encodedDataLength;
+    // The page's scripts and the workers' own; what both ask for is received once.
+    const scripts = new Map();
+    context.on("requestfinished", (request) => {
+      if (new URL(request.url()).pathname.endsWith(".js")) scripts.set(request.url().split("#")[0], request.sizes());
     });
     await page.goto(`http://localhost:${port}${url}`, { waitUntil: "networkidle" });
-    return bytes / 1000;
+    if (demo) await page.locator(".bay, .job-row").first().waitFor();
+    await page.waitForLoadState("networkidle");
+    const sizes = await Promise.all(scripts.values());
+    return sizes.reduce((sum, { responseBodySize, responseHeadersSize }) => sum + responseBodySize + responseHeadersSize, 0) / 1000;
   } finally {
     await browser.close();
     server.kill();

@@ -1,15 +1,16 @@
 "use client";
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
-import { assess, forecastAt, type Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assess";
 import type { Op } from "@/core/job/commands";
 import type { Point } from "@/core/pieces/geometry";
 import type { Finding, Job, Kit } from "@/core/job/schema";
-import type { Forecast } from "@/core/schedule/forecast";
-import { zoneViews, type ZoneView } from "@/core/treatment/facts";
+import { forecastAt, type Forecast } from "@/core/schedule/forecast";
+import type { ZoneView } from "@/core/treatment/facts";
 import { run as runCommand, useJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { useNow } from "@/ui/clock";
+import { useAssessed } from "./useAssessed";
 import { FIRST_LENS, LENSES, PHASES, type LensId, type PhaseId } from "./phases";
 
 export interface Bay {
@@ -59,27 +60,29 @@ function pushParams(change: Record<string, string | null | undefined>) {
 
 const MINUTES_5 = 300_000;
 
+const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] => job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
+
 export function BayProvider({ children, missing }: { children: ReactNode; missing: ReactNode }) {
   const params = useSearchParams();
-  const job = useJob(params.get("job"));
-  const kit = useKit();
+  const stored = useJob(params.get("job"));
+  const kitNow = useKit();
   const nowMs = useNow();
   const [tool, setTool] = useState<MapTool>();
 
   // Plans do not need the second hand: the moment they are weighed at moves every five minutes.
-  const asOfMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
-  const views = useMemo(() => (job ? zoneViews(job) : []), [job]);
-  const assessment = useMemo(() => (job && asOfMs > 0 ? assess(job, kit, new Date(asOfMs).toISOString()) : undefined), [job, kit, asOfMs]);
-  const forecast = useMemo(() => (job && assessment ? forecastAt(assessment, job, nowMs) : undefined), [job, assessment, nowMs]);
+  const assessed = useAssessed(stored, kitNow, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
+  const views = useMemo(() => (assessed ? viewsOf(assessed.job, assessed.assessment) : []), [assessed]);
+  const forecast = useMemo(() => (assessed ? forecastAt(assessed.assessment, assessed.job, nowMs) : undefined), [assessed, nowMs]);
 
-  if (!job || !assessment || !forecast) return missing;
+  if (!assessed || !forecast) return stored ? null : missing;
+  const { job, kit, asOf, assessment } = assessed;
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingParam = params.get("finding") ?? undefined;
   const finding = findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
   const atWork = phase === "work" ? assessment.plan.steps[0]?.zoneIds[0] : undefined;
   const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
   const bay: Bay = {
-    job, phase, views, assessment, forecast, nowMs, kit, asOf: new Date(asOfMs).toISOString(), tool, setTool, finding,
+    job, phase, views, assessment, forecast, nowMs, kit, asOf, tool, setTool, finding,
     findingId: finding && findingParam,
     lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],

@@ -1,6 +1,4 @@
-import { hadSewage } from "@/core/diagnosis/background";
-import { REFERRALS } from "@/core/treatment/rules";
-import { cautionsOf, type Caution } from "@/core/treatment/step";
+import type { Caution } from "@/core/treatment/step";
 import { CautionLabel } from "@/ui/CautionLabel";
 import type { Bay } from "./BayContext";
 
@@ -29,17 +27,15 @@ export function Margin({ cautions, inline = false }: { cautions: Caution[]; inli
 const TOUCHING: Caution = { id: "touching", title: "Before you touch it", words: "Gloves on. Needles and glass hide in seams and under seats: look first, and use the nozzle, not your fingers.", tone: "care", guards: "people" };
 
 /** Only the cautions for what is on show, each once. */
-export function cautionsFor({ job, phase, assessment, findingId, zone }: Bay): Caution[] {
+export function cautionsFor({ phase, assessment, findingId, zone }: Bay): Caution[] {
   const { plan, drying } = assessment;
   const unique = (cautions: Caution[]) => [...new Map(cautions.map((caution) => [caution.id, caution])).values()].sort((a, b) => Number(b.tone === "danger") - Number(a.tone === "danger"));
-  const ofMarks = Object.values(plan.marks).flatMap(({ referral, findingId }): Caution[] => (referral ? [{ id: `refer-${findingId}`, title: referral.title, words: referral.words, tone: "danger", guards: "people" }] : []));
-  const referrals = hadSewage(job.account) ? [{ id: "refer-sewage", ...REFERRALS.sewage, tone: "danger", guards: "people" } satisfies Caution] : ofMarks;
-  if (phase === "work") return unique([...referrals, ...(plan.steps[0]?.cautions ?? [])]);
-  if (phase === "test") return unique([...referrals, TOUCHING, ...cautionsOf([], "check-first", undefined, (findingId && plan.marks[findingId]?.diagnosis.likely) || [])]);
+  if (phase === "work") return unique([...plan.referrals, ...(plan.steps[0]?.cautions ?? [])]);
+  if (phase === "test") return unique([...plan.referrals, TOUCHING, ...((findingId && plan.marks[findingId]?.touching) || [])]);
   if (phase === "dry") {
     const over = Object.values(drying).filter(({ mould }) => mould !== "safe");
     return over.length > 0 ? [{ id: "mould", title: "Mould clock", words: "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air now; or take the water out again.", tone: "danger", guards: "people" }] : [];
   }
   const steps = plan.steps.filter(({ findingId: of, zoneIds, agent }) => agent !== undefined && (findingId ? of === findingId : zone ? zoneIds.includes(zone.id) : true));
-  return unique([...referrals, ...steps.flatMap(({ cautions }) => cautions)]);
+  return unique([...plan.referrals, ...steps.flatMap(({ cautions }) => cautions)]);
 }

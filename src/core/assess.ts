@@ -3,10 +3,10 @@ import { dryingOfZone } from "./treatment/schools";
 import { hadSewage } from "./diagnosis/background";
 import type { Diagnosis } from "./diagnosis/diagnose";
 import type { Drying } from "./drying/drying";
+import { longestDryH } from "./drying/longest";
 import type { History } from "./job/history";
 import type { Job, Kit } from "./job/schema";
 import { mixesOf, type BottleMix } from "./mixing/mixes";
-import { forecastOf, type Forecast } from "./schedule/forecast";
 import { contextOf, type Context } from "./treatment/context";
 import { besideSteps } from "./treatment/extras";
 import { dryProtection, planJob, type Plan } from "./treatment/plan";
@@ -72,13 +72,6 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
 /** Something got wet, and its drying is not over or was never begun. */
 function isWet({ history }: Context, drying: Assessment["drying"], asOf: string): boolean {
   const setToDry = history.done.findLast(({ action }) => action === "set-to-dry");
-  const longestH = Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value));
+  const longestH = longestDryH(drying);
   return longestH > 0 && (!setToDry || Date.parse(asOf) < Date.parse(setToDry.at) + longestH * 3_600_000);
 }
-
-/** The longest drying of any zone, h; 0 when nothing gets wet. */
-export const longestDryH = ({ drying }: Assessment) => Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value));
-
-/** The forecast at a moment of the caller's clock. */
-export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
-  forecastOf(assessment.plan.steps, assessment.history, job.promises, longestDryH(assessment), nowMs, assessment.gas?.stillH);

@@ -1,8 +1,7 @@
 import { EVIDENCE, EVIDENCE_IDS, testOf, type Evidence, type Outcome } from "./catalog/evidence";
 import type { MaterialId } from "./catalog/materials";
-import { applyOps } from "./job/commands";
-import { jobFromTemplate } from "./job/newJob";
-import type { Job, Kit } from "./job/schema";
+import type { Kit } from "./job/schema";
+import { FINDING, oneMarkJob } from "./oneMarkJob";
 import type { MarkPlan } from "./treatment/marks";
 import { planJob } from "./treatment/plan";
 import type { Step } from "./treatment/step";
@@ -18,16 +17,6 @@ export interface OneMarkAnswer {
 }
 
 const MOMENT = "2000-01-01T00:00:00Z";
-const FINDING = "mark";
-
-/** A palm-sized mark on an otherwise unknown seat. */
-export function oneMarkJob(material: MaterialId | undefined, evidence: Evidence, newId: () => string, createdAt: string): Job {
-  const job = jobFromTemplate("settee", newId, createdAt, { title: "One mark", cloth: material ? { material } : {} });
-  const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-1")!;
-  const known = Object.fromEntries(Object.entries(evidence).filter(([, outcome]) => outcome !== undefined));
-  return applyOps(job, [{ op: "insert", collection: "findings", id: FINDING, value: { kind: "mark", zoneId, centre: { xMm: 200, yMm: 200 }, size: { widthMm: 80, heightMm: 80 }, evidence: known } }]).job;
-}
-
 /** The first safe step for one mark, and which single finding would change it. Pure; no job is made. */
 export function oneMark(material: MaterialId | undefined, evidence: Evidence, kit: Kit): OneMarkAnswer {
   const { mark, first, steps } = planFor(material, evidence, kit);

@@ -1,13 +1,15 @@
 "use client";
 import { useEffect } from "react";
-import { loadJobs } from "@/store/jobs";
+import { loadJobs, notify } from "@/store/jobs";
 import { loadSettings, useSettings } from "@/store/settings";
+import { onPlannerFailure } from "@/workers/planner";
 import { Notices } from "./Notices";
 
 /** Reads what this browser keeps, once, after the page has come up; sets the theme; shows notices. */
 export function StartUp() {
   const { theme } = useSettings();
   useEffect(() => {
+    onPlannerFailure((problem) => notify(problem, "problem"));
     void loadSettings();
     void loadJobs();
   }, []);

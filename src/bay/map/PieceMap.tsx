@@ -3,7 +3,6 @@ import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
 import { isPlaced } from "@/core/job/placed";
 import type { PlacedFinding } from "@/core/job/schema";
 import { contains, type Point } from "@/core/pieces/geometry";
-import { templateOf } from "@/core/pieces/templates";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";
@@ -69,7 +68,7 @@ function Drawing({ closer }: { closer: boolean }) {
   const px = (pixels: number) => pixels * unit;
   const middle = closer && inHand ? { x: inHand.at.xMm + inHand.at.widthMm / 2, y: inHand.at.yMm + inHand.at.heightMm / 2 } : undefined;
   const view = { x: middle ? middle.x - (size.width * unit) / 2 : -(size.width * unit - widthMm) / 2, y: middle ? middle.y - (size.height * unit) / 2 : -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
-  const { faces } = templateOf((zone ?? views[0]!).piece.template);
+  const { faces } = zone ?? views[0]!;
   const rulerMm = [5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100;
 
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {

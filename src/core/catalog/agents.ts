@@ -1,7 +1,10 @@
+import type { AgentId } from "./agentIds";
 import type { Sourced } from "../quantity/marks";
 import type { Reading } from "../dilution/reading";
 import type { HazardId } from "./hazards";
 import type { ValueField } from "./valueField";
+
+export { AGENT_IDS, type AgentId } from "./agentIds";
 
 /** What an agent is to the rules: groups that must not meet, or that a fibre or code forbids. They come with the kind and are never edited. */
 export type AgentGroup =
@@ -74,12 +77,10 @@ export const AGENTS = {
   "vapour-sachet": agent({ name: "Chlorine-dioxide vapour sachet", form: "sachet", groups: ["gas", "oxidiser"], phMin: 7, phMax: 7, dwellMinMin: 60, dwellMaxMin: 75, amountLPerM2: 0.05, minTempC: 20, maxTempC: 30, packMl: 30, costPerL: 400, keepsDays: 1, hazards: ["toxic-gas", "corrosive"], job: "treats the air of a closed cabin once the source is gone", caution: "Its gas burns the lungs and bleaches dyes: nobody inside, sachet off the cloth and out of the sun, never with ozone." }),
   "leather-conditioner": agent({ name: "Leather conditioner", form: "ready", groups: ["finish"], phMin: 5, phMax: 7, dwellMinMin: 5, dwellMaxMin: 30, amountLPerM2: 0.03, maxTempC: 30, costPerL: 28, packMl: 500, keepsDays: 365, job: "goes on coated leather beside the cloth when it is clean" }),
   "glass-cleaner": agent({ name: "Glass cleaner", form: "ready", groups: ["water-borne", "alcohol"], phMin: 6.5, phMax: 9, dwellMinMin: 1, dwellMaxMin: 1, amountLPerM2: 0.03, maxTempC: 30, costPerL: 4, keepsDays: 180, hazards: ["eye-irritant"], job: "glass and screens, last of all, on the cloth" }),
-} as const satisfies Record<string, Agent>;
+} as const satisfies Record<AgentId, Agent>;
 
-export type AgentId = keyof typeof AGENTS;
 /** Never put on cloth by a plan's ladders: kept for the machine, the air, or what stands beside. */
 export const NOT_FOR_CLOTH: readonly AgentId[] = ["defoamer", "vapour-sachet", "leather-conditioner", "glass-cleaner"];
-export const AGENT_IDS = Object.keys(AGENTS) as [AgentId, ...AgentId[]];
 /** An agent's row with its optional columns in view. */
 export const agentOf = (id: AgentId): Agent => AGENTS[id];
 

@@ -1,5 +1,5 @@
 import type { Kit } from "../job/schema";
-import { AGENT_IDS } from "./agents";
+import { AGENT_IDS } from "./agentIds";
 
 /** What a technician has at hand out of the box. Judgement; the shelf makes it theirs. */
 export const USUAL_KIT: Kit = {

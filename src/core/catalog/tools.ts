@@ -20,6 +20,8 @@ export interface Tool extends Sourced {
 
 const FLOORS: readonly RoleId[] = ["mat", "field", "lane", "doorway", "tread", "footwell", "boot"];
 
+const UPHOLSTERY: readonly RoleId[] = ["base", "back", "bolster", "airbag-bolster", "headrest", "arm", "front", "rail", "side", "top", "headliner", "door-cloth"];
+
 /** From gentle to strong. Aggressiveness and where they fit are practice, agitation is judgement. */
 export const TOOLS = {
   hand: { name: "gloved hand", aggressiveness: 0, pressure: "light", agitation: 0.3, where: "works enzyme in and leaves it there", always: true, mark: "practice" },
@@ -31,7 +33,7 @@ export const TOOLS = {
   tamp: { name: "soft brush, tamping", aggressiveness: 2, pressure: "light", agitation: 0.5, where: "old, fragile or rubbed-shy cloth", mark: "practice" },
   scraper: { name: "blunt scraper", aggressiveness: 2, pressure: "light", agitation: 0, where: "lumps, chilled", mark: "practice" },
   "soft-brush": { name: "soft brush", aggressiveness: 3, pressure: "light", agitation: 0.7, where: "cloth seats", mark: "practice" },
-  "horsehair-brush": { name: "horsehair brush", aggressiveness: 3, pressure: "light", agitation: 0.75, where: "leather, flat cloth", mark: "practice" },
+  "horsehair-brush": { name: "horsehair brush", aggressiveness: 3, pressure: "light", agitation: 0.75, where: "leather, flat cloth", fits: UPHOLSTERY, mark: "practice" },
   "detail-brush": { name: "detail brush", aggressiveness: 3, pressure: "light", agitation: 0.7, where: "small circles: buttons, trim, vents", mark: "practice" },
   toothbrush: { name: "seam brush", aggressiveness: 4, pressure: "light", agitation: 0.8, where: "seams, piping, rails, with the nozzle behind", mark: "practice" },
   extractor: { name: "extractor", aggressiveness: 4, pressure: "light", agitation: 0.4, where: "what may be wetted", always: true, powered: true, mark: "practice" },

@@ -2,7 +2,7 @@ import { TRIED_IDS, triedOf, USERS, userOf } from "../catalog/account";
 import type { AgentGroup } from "../catalog/agents";
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
 import { roleOf, type RoleId } from "../catalog/roles";
-import type { Account, Job, Kit } from "../job/schema";
+import type { Account, Kit } from "../job/schema";
 import type { Background, Hint } from "./diagnose";
 import { tablesWith } from "./tables";
 
@@ -38,13 +38,6 @@ export function someoneAtRisk(account: Account | undefined): boolean | undefined
   if (account?.users?.some((user) => userOf(user).atRisk) || account?.allergies?.includes("asthma")) return true;
   return account?.users && account.allergies ? false : undefined;
 }
-
-/** How many questions the owner is asked, the promise among them. */
-export const ACCOUNT_QUESTIONS = 8;
-
-/** How many of them were answered. */
-export const accountAsked = ({ account = {}, promises }: Pick<Job, "account" | "promises">): number =>
-  [account.spilled, account.when, account.tried, account.users, account.allergies, account.matters, account.liftSeats, promises.handBackAt ?? promises.usableAt].filter((answer) => answer !== undefined).length;
 
 /** Sewage or flood water was there: nothing of the job is cleaned, whatever is said of a single mark. */
 export const hadSewage = (account: Account | undefined): boolean => account?.spilled?.includes("sewage") ?? false;

@@ -1,4 +1,5 @@
 import { ValidationError, type AnyObject } from "yup";
+import { drawingProblems } from "./drawing";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_FILE_BYTES } from "./format";
@@ -41,7 +42,7 @@ export function checkJobFile(raw: unknown): Checked<JobFile> {
   const shape = shapeProblems(current);
   if (shape.length > 0) return { ok: false, problems: shape };
   const file = current as JobFile;
-  const problems = [...integrityProblems(file.job), ...kitProblems(file.kit)].slice(0, MOST_PROBLEMS);
+  const problems = [...integrityProblems(file.job), ...drawingProblems(file.job), ...kitProblems(file.kit)].slice(0, MOST_PROBLEMS);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: file };
 }
 

@@ -1,5 +1,3 @@
-import { partsOf, templateOf } from "../pieces/templates";
-import { shapeProblem } from "../pieces/geometry";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
 
@@ -26,8 +24,6 @@ export function integrityProblems(job: Job): Problem[] {
   for (const [id, zone] of Object.entries(job.zones.byId)) {
     const piece = Object.hasOwn(job.pieces.byId, zone.pieceId) ? job.pieces.byId[zone.pieceId] : undefined;
     if (!piece) report(`job.zones.byId.${id}.pieceId`, `points at "${zone.pieceId}", and there is no such piece`);
-    else if (!zone.shape && !partsOf(piece).some(({ part }) => part === zone.part))
-      report(`job.zones.byId.${id}.part`, `"${zone.part}" is no part of a ${templateOf(piece.template).name.toLowerCase()}; name one of its parts or give the zone a shape`);
   }
 
   const zoneMissing = (zoneId: string) => !Object.hasOwn(job.zones.byId, zoneId);
@@ -37,12 +33,6 @@ export function integrityProblems(job: Job): Problem[] {
   for (const zoneId of Object.keys(job.choices.schools)) if (zoneMissing(zoneId)) report(`job.choices.schools.${zoneId}`, "chooses for a zone that is not there");
 
   for (const zoneId of job.choices.disinfect ?? []) if (zoneMissing(zoneId)) report("job.choices.disinfect", `names "${zoneId}", and there is no such zone`);
-
-  for (const [id, piece] of Object.entries(job.pieces.byId)) if (piece.walls && piece.walls.length < 2) report(`job.pieces.byId.${id}.walls`, "needs at least two walls; the last closes by itself");
-  for (const [id, zone] of Object.entries(job.zones.byId)) {
-    const wrong = zone.shape && shapeProblem(zone.shape);
-    if (wrong) report(`job.zones.byId.${id}.shape`, wrong);
-  }
 
   const eventIds = new Set<string>();
   job.events.forEach((event, index) => {

@@ -1,4 +1,5 @@
-import { areaMm2, boundsOf, contains, joined, scaledTo, shapeProblem, split, type Corners, type Point } from "../pieces/geometry";
+import { joined, split } from "../pieces/cutting";
+import { areaMm2, boundsOf, contains, scaledTo, shapeProblem, type Corners, type Point } from "../pieces/geometry";
 import { partsOf, type Measures } from "../pieces/templates";
 import type { Op } from "./commands";
 import { isPlaced } from "./placed";

@@ -1,4 +1,5 @@
-import { areaMm2, minus, rect, roomCorners, shared, type Corners, type Point } from "./geometry";
+import { minus, shared } from "./cutting";
+import { areaMm2, rect, roomCorners, type Corners, type Point } from "./geometry";
 import { part, row, type Door, type Measures, type Part } from "./part";
 
 /** What lies on the floor, seen from above. */

@@ -1,5 +1,3 @@
-import clip, { type MultiPolygon, type Polygon } from "polygon-clipping";
-
 /** Plane geometry of zones: closed polygons in millimetres, x to the right, y down, corners in either sense of turning. */
 
 export interface Point {
@@ -51,7 +49,7 @@ export function contains(corners: Corners, { xMm, yMm }: Point): boolean {
   return sidesOf(corners).reduce((inside, [a, b]) => (a.yMm > yMm !== b.yMm > yMm && xMm < ((b.xMm - a.xMm) * (yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm ? !inside : inside), false);
 }
 
-const LEAST_AREA_MM2 = 100;
+export const LEAST_AREA_MM2 = 100;
 
 /** Why these corners are no zone, in words; undefined when they are one. */
 export function shapeProblem(corners: Corners): string | undefined {
@@ -67,39 +65,9 @@ function cross([a, b]: [Point, Point], [c, d]: [Point, Point]): boolean {
   return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 
-// ---- cutting and joining ----------------------------------------------------------------------------------------------
-
-const geom = (corners: Corners): Polygon => [corners.map(({ xMm, yMm }): [number, number] => [round(xMm), round(yMm)])];
-const round = (mm: number) => Math.round(mm * 100) / 100;
-
-/** Outer rings only, largest first; a piece with a hole cannot be one zone, so it is told apart. */
-function rings(result: MultiPolygon): { parts: Point[][]; holed: boolean } {
-  const parts = result.map(([outer]) => outer!.slice(0, -1).map(([xMm, yMm]) => ({ xMm, yMm })));
-  return { parts: parts.filter((part) => areaMm2(part) >= LEAST_AREA_MM2).sort((a, b) => areaMm2(b) - areaMm2(a)), holed: result.some((polygon) => polygon.length > 1) };
-}
-
-/** What is left of a polygon when others are cut out of it, largest piece first. */
-export const minus = (corners: Corners, ...cut: Corners[]): Point[][] => rings(cut.length > 0 ? clip.difference(geom(corners), ...cut.map(geom)) : clip.union(geom(corners))).parts;
-
-/** What two polygons share, largest piece first. */
-export const shared = (a: Corners, b: Corners): Point[][] => rings(clip.intersection(geom(a), geom(b))).parts;
-
-/** Both as one polygon; undefined when they do not touch along a side, or would enclose a hole. */
-export function joined(a: Corners, b: Corners): Point[] | undefined {
-  const { parts, holed } = rings(clip.union(geom(a), geom(b)));
-  return parts.length === 1 && !holed ? parts[0] : undefined;
-}
-
-/** Cut in two along a line through its bounds: a share of the width from the left, or of the depth from the top. */
-export function split(corners: Corners, way: "left-right" | "top-bottom", share = 0.5): [Point[], Point[]] | undefined {
-  const { xMm, yMm, widthMm, heightMm } = boundsOf(corners);
-  const first = way === "left-right" ? rect(xMm - 1, yMm - 1, widthMm * share + 1, heightMm + 2) : rect(xMm - 1, yMm - 1, widthMm + 2, heightMm * share + 1);
-  const [one] = shared(corners, first);
-  const [other] = minus(corners, first);
-  return one && other ? [one, other] : undefined;
-}
-
 // ---- polygons from walls ----------------------------------------------------------------------------------------------
+
+const round = (mm: number) => Math.round(mm * 100) / 100;
 
 export interface Wall {
   lengthMm: number;

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { areaMm2, boundsOf, contains, joined, perimeterMm, rect, roomCorners, shapeProblem, shared, split, type Point } from "./geometry";
+import { joined, shared, split } from "./cutting";
+import { areaMm2, boundsOf, contains, perimeterMm, rect, roomCorners, shapeProblem, type Point } from "./geometry";
 import { partsOf, TEMPLATE_IDS, templateOf, type TemplateId } from "./templates";
 
 const usual = (template: TemplateId) => partsOf({ template, ...templateOf(template).usual });

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { assess, forecastAt } from "../assess";
+import { assess } from "../assess";
 import { USUAL_KIT } from "../catalog/kit";
 import { jobFromTemplate } from "../job/newJob";
+import { forecastAt } from "./forecast";
 import { zoneViews } from "../treatment/facts";
 import type { Job } from "../job/schema";
 

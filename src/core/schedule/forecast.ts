@@ -1,6 +1,8 @@
+import type { Assessment } from "../assess";
 import { lastOf, type History } from "../job/history";
 import type { Job } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
+import { longestDryH } from "../drying/longest";
 import { stepMinutes, type Step } from "../treatment/step";
 
 const MINUTE_MS = 60_000;
@@ -71,3 +73,7 @@ function slackOf(promise: Slack["promise"], promised: string | undefined, foreca
   const minutes = (promisedMs - forecastMs) / MINUTE_MS;
   return { promise, promisedMs, forecastMs, minutes: worked("schedule.slack", minutes, "min", [input("promised", new Date(promisedMs).toISOString(), undefined, "entered"), input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this")]) };
 }
+
+/** The forecast at a moment of the caller's clock. */
+export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
+  forecastOf(assessment.plan.steps, assessment.history, job.promises, longestDryH(assessment.drying), nowMs, assessment.gas?.stillH);

@@ -10,7 +10,8 @@ import type { ZoneView } from "./facts";
 import { fitAgent } from "./fit";
 import { judge } from "./judge";
 import { handsOnMinutes } from "./rates";
-import { cautionsOf, reasonsOf, type Step } from "./step";
+import { cautionsOf, reasonsOf } from "./cautions";
+import type { Step } from "./step";
 import { STAGE, type ZoneWork } from "./zoneWork";
 
 /** What is done beside stains and soil: the source of a smell, seams, belts, loose mats, disinfection, protection, and what stands beside the cloth. */

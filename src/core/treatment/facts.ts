@@ -5,7 +5,7 @@ import { roleOf, type RoleId } from "../catalog/roles";
 import { identifyFibre, possibleFibres, type FibreBelief } from "../diagnosis/fibre";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "../job/schema";
 import { areaMm2, boundsOf, perimeterMm, type Corners, type Rect } from "../pieces/geometry";
-import { partsOf } from "../pieces/templates";
+import { partsOf, templateOf } from "../pieces/templates";
 import { input, worked, type Worked } from "../quantity/working";
 import { soilOf, type SoilReading } from "./soil";
 
@@ -15,6 +15,8 @@ export interface ZoneView {
   zone: Zone;
   piece: Piece;
   name: string;
+  /** Which way the drawing of its piece looks, said on the map. */
+  faces?: string;
   role: RoleId;
   corners: Corners;
   /** The bounds of its corners; marks are placed from their top left. */
@@ -76,6 +78,7 @@ function viewOf(id: string, zone: Zone, piece: Piece, part: { name: string; role
   return {
     id, zone, piece, role: part.role, corners, shape,
     name: zone.name ?? part.name,
+    faces: templateOf(piece.template).faces,
     areaM2: worked("geometry.zone", areaMm2(corners) / 1e6, "m2", [input("corners", corners.length), input("length", shape.widthMm, "mm", "entered"), input("width", shape.heightMm, "mm", "entered")]),
     seamM: role.sewn && worked("geometry.seam", perimeterMm(corners) / 1000, "m", [input("sides", corners.length), input("length", shape.widthMm, "mm", "entered"), input("width", shape.heightMm, "mm", "entered")]),
     soil: soilOf(zone),

@@ -1,8 +1,10 @@
 import { agentOf, type AgentGroup, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
+import type { RoleId } from "../catalog/roles";
 import { toolOf, TOOLS, type ToolId } from "../catalog/tools";
+import type { Kit } from "../job/schema";
 import type { ActionId } from "./actions";
-import { factsOf, type Context } from "./context";
+import { factsOf, surfaceTempOf, type Context } from "./context";
 import type { ZoneView } from "./facts";
 import { judge, limitsOf, type Candidate, type Verdict } from "./judge";
 import { usualClothTempC } from "./rates";
@@ -31,6 +33,15 @@ export type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-re
 const refused = (because: string, forbiddenBy: Rule[] = []): RefusedFit => ({ ok: false, because, forbiddenBy });
 const GENTLER: Partial<Record<ToolId, ToolId>> = { "stiff-brush": "medium-brush", "drill-brush": "medium-brush", "medium-brush": "horsehair-brush", "horsehair-brush": "soft-brush", "soft-brush": "tamp", tamp: "hand" };
 
+/** A tool and those in its line that are gentler, as far as they are at hand. */
+export function gentlerTools(kit: Kit, { role }: ZoneView, tool: ToolId): ToolId[] {
+  const tools = [tool];
+  for (let next = GENTLER[tool]; next; next = GENTLER[next]) if (ownsTool(kit, next) && fitsPart(next, role)) tools.push(next);
+  return tools;
+}
+
+const fitsPart = (tool: ToolId, role: RoleId) => toolOf(tool).fits?.includes(role) ?? true;
+
 /** Finds how an agent may be used here: sprayed or on the towel, as strong as the fibre allows, with the tool or a gentler one. */
 export function fitAgent(context: Context, view: ZoneView, likely: readonly FamilyId[], agent: AgentId, wanted: ToolId, action: ActionId = "agent"): Fit {
   const { kit } = context;
@@ -38,8 +49,11 @@ export function fitAgent(context: Context, view: ZoneView, likely: readonly Fami
   if (!ownsAgent(kit, agent)) return refused(missingWords(agent));
   const facts = factsOf(context, view, likely, []);
   const limits = limitsOf(facts);
+  const warmestC = Math.min(row.maxTempC, usualClothTempC(action, agent), limits.clothTempC);
+  const coolestC = Math.min(warmestC, surfaceTempOf(context, view.id) ?? Infinity);
+  if (coolestC < row.minTempC) return refused(`${row.name} works from ${row.minTempC} °C on: ${coolestC < warmestC ? `the cloth is at ${coolestC} °C, warm it first` : `here it may come no warmer than ${warmestC} °C`}.`);
   let tool = wanted;
-  while ((TOOLS[tool].aggressiveness > limits.toolAtMost || !ownsTool(kit, tool)) && GENTLER[tool]) tool = GENTLER[tool]!;
+  while ((TOOLS[tool].aggressiveness > limits.toolAtMost || !ownsTool(kit, tool) || !fitsPart(tool, view.role)) && GENTLER[tool]) tool = GENTLER[tool]!;
   const strength = strengthFor(row, limits, context.job.choices.readings[agent]);
   // Solvent and whatever is dabbed goes on by towel; the rest may be sprayed where nothing forbids it.
   const ways = row.groups.includes("solvent") || tool === "towel" ? [false] : [true, false];
@@ -47,7 +61,7 @@ export function fitAgent(context: Context, view: ZoneView, likely: readonly Fami
   for (const spraying of ways) {
     const candidate: Candidate = {
       action, agent, spraying,
-      clothTempC: Math.min(row.maxTempC, usualClothTempC(action, agent), limits.clothTempC),
+      clothTempC: warmestC,
       toolAggressiveness: TOOLS[tool].aggressiveness,
       poweredTool: toolOf(tool).powered,
       phMin: strength?.phMin ?? row.phMin,

@@ -5,6 +5,7 @@ import type { FamilyId } from "../catalog/families";
 import { hadSewage, someoneAtRisk } from "../diagnosis/background";
 import type { MarkFinding, MouldFinding } from "../job/schema";
 import type { Worked } from "../quantity/working";
+import { cautionsOf } from "./cautions";
 import { diagnosisOf, type Context } from "./context";
 import { markArea, spreadArea, type ZoneView } from "./facts";
 import { fitAgent, fitMachine } from "./fit";
@@ -12,6 +13,7 @@ import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, UNSURE_RUNG, type Rung } fro
 import { missingOf, rungFromShelf, type Missing } from "../shelf/standIns";
 import { judgeMould, type MouldJudgement } from "./mould";
 import { MOULD_LIMIT_M2, REFERRALS } from "./rules";
+import type { Caution } from "./step";
 import { doesTitle, rungTitle } from "./words";
 
 export interface LeftOut {
@@ -44,6 +46,8 @@ export interface MarkPlan {
   rungs: RungView[];
   stopWords: string;
   referral?: { title: string; words: string };
+  /** What holds for touching it at all, while nobody knows what it is. */
+  touching: Caution[];
   /** Where a water ring came from, while it may be one. */
   ring?: RingOrigin;
   /** What may be done about mould that was seen. */
@@ -93,7 +97,7 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   });
   const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
   const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
-  return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral, ring, mould } };
+  return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral, touching: cautionsOf([], "check-first", undefined, diagnosis.likely), ring, mould } };
 }
 
 /** Referral rules cannot be argued away: they hold for what is merely not ruled out. */

@@ -12,9 +12,10 @@ import { layDisinfection, layDryExtras, NOT_CLEANED, notDisinfected, layProtecti
 import { layMark, type LaidMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
 import { handsOnMinutes } from "./rates";
+import { REFERRALS } from "./rules";
 import { cleanersFor, laySchool, type SchoolOption } from "./schools";
 import { layDryLift, layHair, laySpot } from "./spots";
-import type { Step } from "./step";
+import type { Caution, Step } from "./step";
 import type { WaterMove } from "./water";
 import { STAGE, ZoneWork, type StagedStep } from "./zoneWork";
 
@@ -35,6 +36,8 @@ export interface Plan {
   zones: Record<string, ZonePlan>;
   marks: Record<string, MarkPlan>;
   damage: { findingId: string; finding: DamageFinding }[];
+  /** What someone licensed has to see; nothing outranks these. */
+  referrals: Caution[];
   /** What is still to do, in the order of the work. What was done stands in the job's events. */
   steps: Step[];
   /** What is not known, and what was planned for instead. */
@@ -54,13 +57,20 @@ export interface Plan {
  */
 export function planJob(job: Job, kit: Kit, asOf: string): Plan {
   const context = contextOf(job, kit, asOf);
-  const plan: Plan = { zones: {}, marks: {}, damage: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)], notes: [], missing: [] };
+  const plan: Plan = { zones: {}, marks: {}, damage: [], referrals: [], steps: [], assumed: [...context.conditions.assumed, ...accountWords(job.account)], notes: [], missing: [] };
   const views = zoneViews(job);
   const smell = smellSource(context, views);
   if (smell?.words) plan.assumed.push(smell.words);
   plan.steps = mergeSteps(views.flatMap((view, index) => planZone(context, plan, view, index, smell)));
   plan.missing = [...new Map([...Object.values(plan.marks).flatMap(({ state, rungs }) => (state === "open" ? rungs.flatMap(({ missing }) => missing) : [])), ...plan.missing].map((each) => [each.wanted, each])).values()];
+  plan.referrals = referralsOf(job, Object.values(plan.marks));
   return plan;
+}
+
+function referralsOf(job: Job, marks: MarkPlan[]): Caution[] {
+  const label = (id: string, { title, words }: { title: string; words: string }): Caution => ({ id: `refer-${id}`, title, words, tone: "danger", guards: "people" });
+  if (hadSewage(job.account)) return [label("sewage", REFERRALS.sewage)];
+  return marks.flatMap(({ findingId, referral }) => (referral ? [label(findingId, referral)] : []));
 }
 
 const ORDERS_PER_ZONE = 1000;

@@ -68,7 +68,7 @@ export const dryStrokesFor = (wetStrokes: number): Worked =>
   worked("water.dryStrokes", DRY_PER_WET * (wetStrokes + 1), "strokes", [input("dry strokes for each wet one", DRY_PER_WET, "strokes", "table"), input("wet strokes", wetStrokes, "strokes")]);
 const HOT_WATER_C = 45;
 const LUKEWARM_C = 35;
-const COOL_C = 20;
+export const COOL_C = 20;
 const STEAM_C = 100;
 
 /** How warm a way of working comes at the cloth where no rule asks for less. */

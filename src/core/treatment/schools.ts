@@ -5,18 +5,20 @@ import { SCHOOL_IDS, type School } from "../job/format";
 import { input, worked, type Worked } from "../quantity/working";
 import type { AgentId } from "../catalog/agents";
 import type { RoleId } from "../catalog/roles";
-import type { ToolId } from "../catalog/tools";
+import { TOOLS, type ToolId } from "../catalog/tools";
 import { fromShelf } from "../shelf/standIns";
 import { extractorFor } from "../shelf/shelf";
 import { wetStroke } from "../water/strokes";
 import type { Context } from "./context";
 import { leastOfBuilds, mostOfBuilds, type ZoneView } from "./facts";
-import { fitAgent, fitMachine, type Fit } from "./fit";
-import { DRY_PER_WET, dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, soilLifted, TOWEL_CARRIES } from "./rates";
+import { soilLeft, type Effort } from "./effect";
+import { fitAgent, fitMachine, type Fit, type FoundFit } from "./fit";
+import { gentlestSet, setInWords, type CleaningSet } from "./gentlest";
+import { DRY_PER_WET, dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, SOIL_RATE, SOIL_TARGET, soilLifted, TOWEL_CARRIES } from "./rates";
 import type { Rule } from "./rules";
 import { depthOf, recoveryOn, waterCourse, type WaterMove } from "./water";
 import { SCHOOL_NAMES } from "./words";
-import { STAGE, type ZoneWork } from "./zoneWork";
+import { dwellOf, STAGE, type ZoneWork } from "./zoneWork";
 
 /** One way through the middle of the job on one zone, weighed. */
 export interface SchoolOption {
@@ -29,12 +31,18 @@ export interface SchoolOption {
   drying: Drying;
   minutes: Worked;
   lifted: Worked;
+  productMl: Worked;
+  /** What may go wrong with it here; none when nothing stands out. */
+  risks: string[];
   waterOnLPerM2: number;
 }
 
 /** What a school would do here: its water and minutes to weigh, and how to lay its steps. */
 interface Proposal {
   rounds: number;
+  /** Soil lifted, where it is not the school's rate by its rounds. */
+  lifted?: Worked;
+  productMl: number;
   moves: WaterMove[];
   /** Hands-on minutes of each part. */
   parts: Worked[];
@@ -94,19 +102,44 @@ const MACHINE_ENDS = ["extract", "steam", "rinse"] as const;
 function weigh({ context, state, view }: ZoneWork, school: School, proposal: Proposal | Refusal): SchoolOption {
   const refused = "because" in proposal;
   const moves = refused ? [] : proposal.moves;
-  const residual = waterCourse([...state.moves, ...moves], view, recoveryOn(context.kit, view)).left;
+  const { left: residual, peakLPerM2 } = waterCourse([...state.moves, ...moves], view, recoveryOn(context.kit, view));
+  const drying = dryingOfZone(context, view, residual);
+  const waterOnLPerM2 = moves.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0);
   return {
     school,
     allowed: !refused,
     because: refused ? proposal.because : "",
     forbiddenBy: refused ? proposal.forbiddenBy : [],
     residual,
-    drying: dryingOfZone(context, view, residual),
+    drying,
     minutes: sumOfMinutes(refused ? [] : proposal.parts),
-    lifted: soilLifted(school, refused ? 0 : proposal.rounds),
-    waterOnLPerM2: moves.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
+    lifted: (refused ? undefined : proposal.lifted) ?? soilLifted(school, refused ? 0 : proposal.rounds),
+    productMl: worked("treatment.product", refused ? 0 : proposal.productMl, "mL", [input("mix put on", waterOnLPerM2, "L/m2"), input("area", view.areaM2.value, "m2")]),
+    risks: refused ? [] : risksOf(school, view, drying, depthOf(peakLPerM2, view)),
+    waterOnLPerM2,
   };
 }
+
+/** From here on the depth allowed is nearly used up. Judgement. */
+const NEARLY_TOO_DEEP = 0.75;
+
+/** What stands out when a school is held against the others here, worst first. */
+function risksOf(school: School, view: ZoneView, { mould, hours }: Drying, { depth, allowed }: ReturnType<typeof depthOf>): string[] {
+  return [
+    !Number.isFinite(hours.value) ? "does not dry in this air" : mould !== "safe" ? "wet past a day: mould" : undefined,
+    allowed.value > 0 && depth.value > NEARLY_TOO_DEEP * allowed.value ? "wets nearly as deep as it may" : undefined,
+    school === "steam" ? "scalds; sets what was not found" : undefined,
+    school === "extraction" && view.materials.length > 1 ? "much water on a fibre not named" : undefined,
+    school === "low-moisture" && isHeavy(view.soil?.level) ? "moves heavy soil about" : undefined,
+    view.oldOrFragile && school !== "low-moisture" ? "old or of unknown age" : undefined,
+  ].filter((risk) => risk !== undefined);
+}
+
+/** What a cleaner takes out by itself. */
+const liftedBy = (effort: Effort): Worked => {
+  const left = soilLeft(effort);
+  return worked("treatment.lifted", 1 - left.value, "1", left.working.inputs);
+};
 
 const sumOfMinutes = (parts: readonly Worked[]): Worked =>
   worked("treatment.minutes", parts.reduce((sum, { value }) => sum + value, 0), "min", [...parts.map(({ value }, index) => input(`part ${index + 1}`, value, "min")), ...(parts[0]?.working.inputs.filter(({ name }) => name === "area") ?? [])]);
@@ -145,30 +178,52 @@ function fitCleaner(work: ZoneWork, soil: SoilLevel | undefined, drawnOff = fals
   return fits.find(({ ok }) => ok) ?? fits.at(-1)!;
 }
 
-function cleanPanel(work: ZoneWork, area: Worked, rounds: number, perRoundLPerM2: number, soil: SoilLevel | undefined, drawnOff = false) {
+/** The gentlest way to clean a panel with a cleaner that fits: to its target by itself, or one round ahead of a machine. */
+function setFor(work: ZoneWork, fit: FoundFit & { agent: AgentId }, soil: SoilLevel | undefined, byItself: boolean): CleaningSet {
+  const { context, view, likely } = work;
+  const film = PANEL_L_PER_M2.cleanRound * (fit.candidate.spraying ? 1 : TOWEL_CARRIES);
+  const usualRounds = byItself ? roundsWanted("low-moisture", soil) : 1;
+  return gentlestSet(context, view, likely, fit, {
+    agent: fit.agent, usualRounds, mostRounds: byItself ? usualRounds + 1 : 1,
+    // Ahead of a machine it does what the brush for this soil would, at the label's mix and shortest dwell.
+    targetLeft: byItself && soil ? SOIL_TARGET[soil] : Math.exp(-SOIL_RATE["low-moisture"] * TOOLS[fit.tool].agitation),
+    dwell: dwellOf(context, view.id, fit.agent, film),
+  });
+}
+
+function cleanPanel(work: ZoneWork, area: Worked, perRoundLPerM2: number, soil: SoilLevel | undefined, byItself: boolean, drawnOff = false) {
   const base = baseOf(work);
-  const fit = fitCleaner(work, soil, drawnOff);
-  if (!fit.ok) return;
-  if (work.todo(`${base}-clean`) && work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut)) work.apply(STAGE.clean, `${base}-clean`, fit.agent, fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * rounds, rounds, why: "Loosens the soil of the whole panel, seam to seam." });
+  const cleaner = fitCleaner(work, soil, drawnOff);
+  if (!cleaner.ok) return;
+  const set = setFor(work, cleaner, soil, byItself);
+  const { fit, effort } = set;
+  if (work.todo(`${base}-clean`) && work.clearFor(fit, `${base}-clean`, STAGE.panelAir, STAGE.panelRinseOut))
+    work.apply(STAGE.clean, `${base}-clean`, cleaner.agent, fit, { action: "clean", area, usualLPerM2: perRoundLPerM2 * effort.rounds, rounds: effort.rounds, effort, why: `Loosens the soil of the whole panel, seam to seam. ${setInWords(set)}` });
   work.towelOff(STAGE.cleanTowel, `${base}-towel`, area);
 }
 
+/** Product in what a cleaner puts on, mL. */
+const productIn = (fit: Fit, onLPerM2: number, area: Worked): number => (fit.ok && fit.candidate.agent !== "water" ? (onLPerM2 * area.value * 1000) / ((fit.strength?.partsWater.value ?? 0) + 1) : 0);
+
 function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal | Refusal {
   const { context, view, likely } = work;
-  const rounds = roundsWanted("low-moisture", soil);
-  const fit = soil ? fitCleaner(work, soil) : fitAgent(context, view, likely, "water", "towel", "rinse");
-  if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
-  if (!work.canBeClearedFor(fit)) return refuse(NOT_RINSED);
+  const found = soil ? fitCleaner(work, soil) : { agent: "water" as const, ...fitAgent(context, view, likely, "water", "towel", "rinse") };
+  if (!found.ok) return refuse(found.because, found.forbiddenBy);
+  if (!work.canBeClearedFor(found)) return refuse(NOT_RINSED);
+  const set = soil && setFor(work, found, soil, true);
+  const { fit, rounds } = set ? { fit: set.fit, rounds: set.effort.rounds } : { fit: found, rounds: 1 };
   const area = soil ? view.areaM2 : spotArea;
   const usual = soil ? PANEL_L_PER_M2.cleanRound * rounds * (fit.candidate.spraying ? 1 : TOWEL_CARRIES) : PANEL_L_PER_M2.rinse;
   const on = work.allowed(usual);
   if (on <= 0) return refuse(SPENT);
   return {
     rounds,
+    lifted: set && liftedBy(set.effort),
+    productMl: productIn(fit, on, area),
     moves: [{ action: soil ? "clean" : "rinse", waterOnLPerM2: on }, { action: "towel-off" }],
     parts: [handsOnMinutes(soil ? "clean" : "rinse", area.value, rounds), handsOnMinutes("towel-off", area.value)],
     lay: () => {
-      if (soil) return cleanPanel(work, area, rounds, PANEL_L_PER_M2.cleanRound, soil);
+      if (soil) return cleanPanel(work, area, PANEL_L_PER_M2.cleanRound, soil, true);
       const base = baseOf(work);
       if (work.todo(`${base}-rinse`)) work.rinse(STAGE.rinse, `${base}-rinse`, area);
       work.towelOff(STAGE.rinseTowel, `${base}-rinse-towel`, area);
@@ -197,11 +252,12 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const area = view.areaM2;
   return {
     rounds: wet,
+    productMl: preSpray > 0 && cleaner.ok ? productIn(setFor(work, cleaner, soil, false).fit, preSpray, area) : 0,
     moves: [...before, drawing(wet)],
     parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet).value)],
     lay: () => {
       const base = baseOf(work);
-      if (sprays) cleanPanel(work, area, 1, PANEL_L_PER_M2.preSpray, soil, true);
+      if (sprays) cleanPanel(work, area, PANEL_L_PER_M2.preSpray, soil, false, true);
       if (!work.todo(`${base}-extract`)) return;
       if (!work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut)) return;
       const affordableNow = strokesLeft(0);
@@ -241,11 +297,12 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
   const area = view.areaM2;
   return {
     rounds,
+    productMl: productIn(setFor(work, cleaner, soil, false).fit, cleaning, area),
     moves: [{ action: "clean", waterOnLPerM2: cleaning }, { action: "towel-off" }, { action: "steam", waterOnLPerM2: steam }, { action: "towel-off" }],
     parts: [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value), handsOnMinutes("steam", area.value, rounds), handsOnMinutes("towel-off", area.value)],
     lay: () => {
       const base = baseOf(work);
-      cleanPanel(work, area, 1, PANEL_L_PER_M2.cleanRound, soil);
+      cleanPanel(work, area, PANEL_L_PER_M2.cleanRound, soil, false);
       const on = work.allowed(usual);
       if (!work.todo(`${base}-steam`)) return work.towelOff(STAGE.machineTowel, `${base}-steam-towel`, area);
       if (on <= 0) return;

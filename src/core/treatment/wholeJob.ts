@@ -1,4 +1,5 @@
-import { assess, longestDryH } from "../assess";
+import { assess } from "../assess";
+import { longestDryH } from "../drying/longest";
 import type { School } from "../job/format";
 import type { Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
@@ -15,6 +16,8 @@ export interface WholeJobOption {
   dryH: Worked;
   minutes: Worked;
   productMl: Worked;
+  /** What may go wrong, with the zones where it does. */
+  risks: { what: string; zones: number }[];
 }
 
 /** The job with one school chosen on every zone. What the rules forbid stays forbidden. */
@@ -36,8 +39,11 @@ export function wholeJobBy(job: Job, kit: Kit, asOf: string, school: School): Wh
     allowedOn: weighed.filter(({ schools }) => schools.some((option) => option.school === school && option.allowed)).length,
     lifted: worked("wholeJob.lifted", area === 0 ? 0 : sum(taken.map(({ option, areaM2 }) => option.lifted.value * areaM2)) / area, "1", taken.map(({ option, name }) => input(name, option.lifted.value, "1"))),
     waterL: worked("wholeJob.sum", sum(water), "L", [input("steps that put liquid on", water.filter((value) => value > 0).length, "1"), input("all of it", sum(water), "L")]),
-    dryH: worked("wholeJob.dry", longestDryH(assessment), "h", [input("zones that get wet", Object.keys(assessment.drying).length, "1")]),
+    dryH: worked("wholeJob.dry", longestDryH(assessment.drying), "h", [input("zones that get wet", Object.keys(assessment.drying).length, "1")]),
     minutes: worked("wholeJob.sum", sum(minutes), "min", [input("steps", minutes.length, "1"), input("hands-on", sum(minutes), "min")]),
+    risks: counted(taken.flatMap(({ option }) => option.risks)),
     productMl: worked("load.product", sum(product.map(({ value }) => Number(value))), "mL", product),
   };
 }
+
+const counted = (risks: readonly string[]) => [...new Set(risks)].map((what) => ({ what, zones: risks.filter((each) => each === what).length }));

@@ -7,10 +7,12 @@ import { agentOn } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
 import { POWERED_ACTIONS, type ActionId } from "./actions";
 import { factsOf, fastnessSetting, remember, surfaceTempOf, type Context, type ZoneState } from "./context";
+import type { Effort } from "./effect";
 import { fitAgent, type FoundFit } from "./fit";
 import { judge } from "./judge";
 import { AIR_OUT_MIN, handsOnMinutes, PANEL_L_PER_M2, SHARE_OF_BUDGET, TOWEL_CARRIES } from "./rates";
-import { cautionsOf, reasonsOf, type Dwell, type Step } from "./step";
+import { cautionsOf, reasonsOf } from "./cautions";
+import type { Dwell, Step } from "./step";
 import { agentCheck, agentHow, agentTitle } from "./words";
 
 /** Where in the whole job a step belongs: dry before wet, proofs before agents, marks before panels, machines last. */
@@ -156,19 +158,19 @@ export class ZoneWork {
   }
 
   /** An agent on a mark or a panel: as much as the budget allows, for as long as it needs and no longer than it stays wet. */
-  apply(stage: Stage, base: string, agent: AgentId, fit: FoundFit, more: { action: "agent" | "clean"; area: Worked; usualLPerM2: number; rounds: number; why: string; findingId?: string }) {
-    const { action, area, rounds, why, findingId } = more;
+  apply(stage: Stage, base: string, agent: AgentId, fit: FoundFit, more: { action: "agent" | "clean"; area: Worked; usualLPerM2: number; rounds: number; why: string; findingId?: string; effort?: Effort }) {
+    const { action, area, rounds, why, findingId, effort } = more;
     const spraying = fit.candidate.spraying ?? false;
     const wanted = more.usualLPerM2 * (spraying ? 1 : TOWEL_CARRIES);
     const onLPerM2 = this.allowed(wanted);
     if (onLPerM2 <= 0) return;
     const waits = agent !== "water" && !agentOf(agent).groups.includes("solvent");
     // The key says everything that must be alike before two zones' steps become one.
-    this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`].join("-"), {
-      action, agent, findingId, spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
+    this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`, ...(effort ? [`t${effort.tempC}`, `d${effort.dwellMin.toFixed(1)}`] : [])].join("-"), {
+      action, agent, findingId, effort, spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
       partsWater: fit.strength?.partsWater, phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
       amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(action, area.value, rounds),
-      dwell: waits ? dwellOf(this.context, this.view.id, agent, onLPerM2) : undefined,
+      dwell: waits ? longerDwell(dwellOf(this.context, this.view.id, agent, onLPerM2), effort) : undefined,
       title: agentTitle(agent, fit.tool, rounds),
       how: agentHow(agent, fit.tool, spraying, rounds),
       why,
@@ -218,7 +220,13 @@ function judgedWithSolvent(context: Context, { view }: ZoneState): FoundFit {
 
 const DRYING_OUT_SHARE = 0.6;
 
-function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLPerM2: number): Dwell {
+/** The wait that the cleaning wants, where it is more than the agent's shortest. */
+const longerDwell = ({ min, max }: Dwell, effort: Effort | undefined): Dwell =>
+  effort && effort.dwellMin > min.value + 1e-9
+    ? { min: worked("treatment.dwellWanted", effort.dwellMin, "min", [input("shortest here", min.value, "min"), ...min.working.inputs, input("times the shortest", effort.dwellMin / effort.shortestMin, "1")]), max: max && (max.value > effort.dwellMin ? max : undefined) }
+    : { min, max };
+
+export function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLPerM2: number): Dwell {
   const { conditions } = context;
   const { dwellMinMin, dwellMaxMin } = agentOn(context.kit, agent);
   const { basis } = conditions.slow;

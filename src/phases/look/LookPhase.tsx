@@ -1,7 +1,7 @@
 "use client";
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { accountAsked, ACCOUNT_QUESTIONS } from "@/core/diagnosis/background";
+import { accountAsked, ACCOUNT_QUESTIONS } from "@/core/job/account";
 import type { Op } from "@/core/job/commands";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";

@@ -1,6 +1,5 @@
 "use client";
-import { useState } from "react";
-import { assess } from "@/core/assess";
+import { useCallback, useState } from "react";
 import { AGENTS } from "@/core/catalog/agents";
 import { machineOf } from "@/core/catalog/machines";
 import { lastOf } from "@/core/job/history";
@@ -13,17 +12,18 @@ import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
+import { usePlanned } from "@/ui/usePlanned";
+import { planner } from "@/workers/planner";
 
 const TOWEL_NAMES = { terry: "white terry towels", microfibre: "white microfibre towels" } as const;
 const STOCK_WORDS: Record<ProductLoad["stock"], string> = { enough: "enough", low: "running low", short: "not enough", unknown: "nobody said what is left" };
 
 /** What goes into the van for this job, or for every job that is still to be handed back. */
 export function LoadListView() {
-  const { assessment, kit, asOf, job } = useBay();
+  const { assessment, kit } = useBay();
   const [whole, setWhole] = useState<"job" | "all">("job");
-  const stored = useJobsState((state) => state.stored);
-  const others = whole === "job" ? [] : Object.values(stored).filter(({ id }) => id !== job.id).map((each) => assess(each, kit, asOf)).filter((each) => !lastOf(each.history, "handed-back"));
-  const list = loadListOf([loadJob(assessment), ...others.map(loadJob)], kit);
+  const others = useOthers(whole === "all") ?? [];
+  const list = loadListOf([loadJob(assessment), ...others.filter(({ history }) => !lastOf(history, "handed-back")).map(loadJob)], kit);
   const low = list.products.filter(({ packs }) => packs > 0);
   return (
     <div data-testid="load-list">
@@ -58,6 +58,13 @@ export function LoadListView() {
       )}
     </div>
   );
+}
+
+/** The other jobs on this device as planned, when they are asked for. */
+function useOthers(wanted: boolean) {
+  const { job, kit, asOf } = useBay();
+  const stored = useJobsState((state) => state.stored);
+  return usePlanned(useCallback(() => planner().assessAll(wanted ? Object.values(stored).filter(({ id }) => id !== job.id) : [], kit, asOf), [wanted, stored, job.id, kit, asOf]));
 }
 
 const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);

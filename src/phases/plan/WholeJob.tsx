@@ -1,12 +1,13 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useCallback } from "react";
 import { SCHOOL_IDS, type School } from "@/core/job/format";
 import { SCHOOL_NAMES } from "@/core/treatment/words";
-import { wholeJobBy, type WholeJobOption } from "@/core/treatment/wholeJob";
 import { Act } from "@/ui/Act";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
+import { usePlanned } from "@/ui/usePlanned";
+import { planner } from "@/workers/planner";
 
 /** The three schools over the whole job, each taken wherever the rules allow it. */
 export function WholeJob() {
@@ -15,7 +16,7 @@ export function WholeJob() {
 
 function Comparison() {
   const { job, run } = useBay();
-  const options = useOptions();
+  const options = useOptions() ?? [];
   const chosen = Object.values(job.choices.schools);
   const set = (label: string, schools: Record<string, School>) => run(label, { op: "set", path: ["choices", "schools"], value: schools });
   return (
@@ -23,9 +24,9 @@ function Comparison() {
       <table className="compare">
         <thead><tr><th>School</th><th>Soil out</th><th>Put on</th><th>Dry in</th><th>Hands-on</th><th>Product</th><th><span className="visually-hidden">Choose</span></th></tr></thead>
         <tbody>
-          {options.map(({ school, zones, allowedOn, lifted, waterL, dryH, minutes, productMl }) => (
+          {options.map(({ school, zones, allowedOn, lifted, waterL, dryH, minutes, productMl, risks }) => (
             <tr key={school}>
-              <th scope="row">{SCHOOL_NAMES[school]}<div className="soft fw-normal">{allowedOn === zones ? "everywhere" : `on ${allowedOn} of ${zones} zones, else as picked`}</div></th>
+              <th scope="row">{SCHOOL_NAMES[school]}<div className="soft fw-normal">{allowedOn === zones ? "everywhere" : `on ${allowedOn} of ${zones} zones, else as picked`}</div><div className="soft fw-normal">{risks.map(({ what, zones: count }) => `${what} on ${count === 1 ? "one zone" : `${count} zones`}`).join("; ") || "no risk stands out"}</div></th>
               <td data-label="Soil out"><Num of={lifted} share /></td>
               <td data-label="Put on"><Num of={waterL} testId={`whole-water-${school}`} /></td>
               <td data-label="Dry in">{Number.isFinite(dryH.value) ? <Num of={dryH} /> : "does not dry"}</td>
@@ -41,23 +42,7 @@ function Comparison() {
   );
 }
 
-/** Each school planned in turn, one a tick, so that no tap waits for three plans. */
 function useOptions() {
   const { job, kit, asOf } = useBay();
-  const [done, setDone] = useState<WholeJobOption[]>([]);
-  useEffect(() => {
-    let timer = 0;
-    const next = (index: number, so: WholeJobOption[]) => {
-      const school = SCHOOL_IDS[index];
-      if (!school) return;
-      timer = window.setTimeout(() => {
-        const all = [...so, wholeJobBy(job, kit, asOf, school)];
-        setDone(all);
-        next(index + 1, all);
-      }, 0);
-    };
-    next(0, []);
-    return () => window.clearTimeout(timer);
-  }, [job, kit, asOf]);
-  return done;
+  return usePlanned(useCallback(() => Promise.all(SCHOOL_IDS.map((school) => planner().wholeJobBy(job, kit, asOf, school))), [job, kit, asOf]));
 }

@@ -6,8 +6,9 @@ import { CARE_CODES, type CareCode } from "@/core/catalog/builds";
 import { readingInWords } from "@/core/dilution/reading";
 import { lastOf } from "@/core/job/history";
 import { input, worked, type Worked } from "@/core/quantity/working";
-import { warmestAtCloth, type Step } from "@/core/treatment/step";
-import { newId } from "@/store/jobs";
+import { warmestAtCloth } from "@/core/treatment/cautions";
+import type { Step } from "@/core/treatment/step";
+import { jobNow, newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { clockText } from "@/ui/clock";
@@ -16,6 +17,7 @@ import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
+import { planner } from "@/workers/planner";
 import { clothPath } from "../cloth";
 import { zonesOf } from "../zones";
 import { DwellBand, dwellState } from "./DwellBand";
@@ -101,8 +103,11 @@ function NowStep({ step }: { step: Step }) {
   const meterWants = step.action === "gas-out" && running !== undefined && (meter ? !meter.mayEnter : running.dwellMinMin === undefined);
 
   const start = () => run(`Start: ${step.title}`, ...startOps(step));
-  const done = () => mustWaitMs <= 0 && !meterWants && run(`Done: ${step.title}`, ...doneOps(job, assessment, step, correction, running?.at));
-  const act = useOneTap(() => (running ? done() : start()));
+  const done = async () => {
+    if (mustWaitMs > 0 || meterWants) return;
+    run(`Done: ${step.title}`, ...(await doneOps(jobNow(job.id) ?? job, assessment, step, correction, running?.at, (next, at) => planner().nextStep(next, kit, at))));
+  };
+  const act = useOneTap(() => (running ? void done() : start()));
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
     event.preventDefault();

@@ -10,22 +10,23 @@ import { doneOps, startOps } from "./record";
 const AT = "2026-05-04T09:00:00Z";
 const [ferry] = demoJobs(new Date(AT)) as [Job];
 const weigh = (job: Job) => assess(job, USUAL_KIT, AT);
+const nextStep = (job: Job) => Promise.resolve(weigh(job).plan.steps[0]);
 
 describe("recording a step", () => {
-  it("as planned takes every number from the plan and starts the next step in the same command", () => {
+  it("as planned takes every number from the plan and starts the next step in the same command", async () => {
     const before = weigh(ferry);
     const [step, next] = before.plan.steps;
     const started = applyOps(ferry, startOps(step!, AT)).job;
-    const { job } = applyOps(started, doneOps(started, weigh(started), step!, {}, AT));
+    const { job } = applyOps(started, await doneOps(started, weigh(started), step!, {}, AT, nextStep));
     expect(job.events.map(({ kind }) => kind)).toEqual(["start", "done", "start"]);
     expect(job.events.at(-1)).toMatchObject({ kind: "start", title: next!.title });
     expect(job.events[1]).toMatchObject({ kind: "done", zoneIds: step!.zoneIds, areaM2: step!.areaM2.value });
   });
 
-  it("as corrected scales the water with what was really put on", () => {
+  it("as corrected scales the water with what was really put on", async () => {
     const { plan } = weigh(ferry);
     const step = plan.steps.find(({ amountMl, wetStrokes }) => amountMl && !wetStrokes)!;
-    const twice = doneOps(ferry, weigh(ferry), step, { amountMl: 2 * step.amountMl!.value }, AT)[0];
+    const [twice] = await doneOps(ferry, weigh(ferry), step, { amountMl: 2 * step.amountMl!.value }, AT, nextStep);
     const event = twice?.op === "append" ? (twice.event as DoneEvent) : undefined;
     expect(event?.amountMl).toBeCloseTo(2 * step.amountMl!.value);
     expect(event?.waterOnLPerM2).toBeCloseTo(2 * step.waterOnLPerM2);

@@ -1,9 +1,8 @@
-import { assess, type Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assess";
 import { applyOps, type Op } from "@/core/job/commands";
 import type { DoneEvent, Job, StartEvent } from "@/core/job/schema";
 import type { Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
-import { kitNow } from "@/store/kit";
 import { clothPath } from "../cloth";
 
 /** What differed from the plan; empty when nothing did. */
@@ -24,8 +23,11 @@ export function startOps(step: Step, at = new Date().toISOString()): Op[] {
   return [{ op: "append", event }];
 }
 
-/** Records a step as done, as planned or as corrected, and starts the next one. */
-export function doneOps(job: Job, assessment: Assessment, step: Step, correction: Correction, startedAt: string | undefined): Op[] {
+/**
+ * Records a step as done, as planned or as corrected, and starts the next one.
+ * @param nextStep asks the planner what comes first in the job with this in it
+ */
+export async function doneOps(job: Job, assessment: Assessment, step: Step, correction: Correction, startedAt: string | undefined, nextStep: (job: Job, at: string) => Promise<Step | undefined>): Promise<Op[]> {
   const at = new Date().toISOString();
   const amountMl = correction.amountMl ?? step.amountMl?.value;
   const wetStrokes = correction.wetStrokes ?? step.wetStrokes?.value;
@@ -47,6 +49,6 @@ export function doneOps(job: Job, assessment: Assessment, step: Step, correction
     [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),
   );
   const ops: Op[] = [{ op: "append", event }, ...proofs];
-  const [next] = assess(applyOps(job, ops).job, kitNow(), at).plan.steps;
+  const next = await nextStep(applyOps(job, ops).job, at);
   return next ? [...ops, ...startOps(next, at)] : ops;
 }

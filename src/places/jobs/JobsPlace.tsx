@@ -1,18 +1,21 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { assess, forecastAt } from "@/core/assess";
-import type { Job, Kit } from "@/core/job/schema";
+import { useCallback, useState } from "react";
+import type { Assessment } from "@/core/assess";
+import type { Job } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
 import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/pieces/templates";
-import { jobState, type JobStage } from "@/core/state";
+import { forecastAt } from "@/core/schedule/forecast";
+import { jobState, type JobStage, type JobState } from "@/core/state";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { deleteJobs, newId, putJobs, useJobsState } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
 import { useNow } from "@/ui/clock";
 import { slackWords } from "@/ui/time";
+import { usePlanned } from "@/ui/usePlanned";
+import { planner } from "@/workers/planner";
 import { PlaceFrame } from "../PlaceFrame";
 import { ImportButton } from "../settings/ImportButton";
 
@@ -24,10 +27,10 @@ export function JobsPlace() {
   const status = useJobsState(({ status }) => status);
   const stored = useJobsState(({ stored }) => stored);
   const nowMs = useNow();
-  const kit = useKit();
   const router = useRouter();
   const [choosing, setChoosing] = useState(false);
   const jobs = Object.values(stored);
+  const rows = useRows(stored, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
   const hasDemo = jobs.some(({ demo }) => demo);
 
   const create = async (template: TemplateId) => {
@@ -59,7 +62,7 @@ export function JobsPlace() {
           <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
         </div>
       )}
-      {nowMs > 0 && sorted(jobs, kit, nowMs).map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
+      {rows.map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
       {status === "ready" && (
         <div className="row-wrap mt-4">
           <ImportButton />
@@ -74,15 +77,30 @@ export function JobsPlace() {
   );
 }
 
-function sorted(jobs: Job[], kit: Kit, nowMs: number) {
-  const rows = jobs.map((job) => {
-    const assessment = assess(job, kit, new Date(Math.floor(nowMs / 300_000) * 300_000).toISOString());
-    return { job, assessment, state: jobState(assessment) };
-  });
-  return rows.sort((a, b) => STAGE_ORDER.indexOf(a.state.stage) - STAGE_ORDER.indexOf(b.state.stage) || b.job.createdAt.localeCompare(a.job.createdAt) || a.job.title.localeCompare(b.job.title));
+interface Row {
+  job: Job;
+  assessment: Assessment;
+  state: JobState;
 }
 
-function JobRow({ job, assessment, state, nowMs }: ReturnType<typeof sorted>[number] & { nowMs: number }) {
+const MINUTES_5 = 300_000;
+
+/** Where every job stands. */
+function useRows(stored: Record<string, Job>, asOfMs: number): Row[] {
+  const kit = useKit();
+  const rows = usePlanned(
+    useCallback(async () => {
+      const jobs = asOfMs > 0 ? Object.values(stored) : [];
+      const all = await planner().assessAll(jobs, kit, new Date(asOfMs).toISOString());
+      return inOrder(all.map((assessment, index) => ({ job: jobs[index]!, assessment, state: jobState(assessment) })));
+    }, [stored, kit, asOfMs]),
+  );
+  return rows ?? [];
+}
+
+const inOrder = (rows: Row[]): Row[] => rows.sort((a, b) => STAGE_ORDER.indexOf(a.state.stage) - STAGE_ORDER.indexOf(b.state.stage) || b.job.createdAt.localeCompare(a.job.createdAt) || a.job.title.localeCompare(b.job.title));
+
+function JobRow({ job, assessment, state, nowMs }: Row & { nowMs: number }) {
   const { tighter } = forecastAt(assessment, job, nowMs);
   const duplicate = () => void putJobs([{ ...job, id: newId(), title: `${job.title.slice(0, 110)} (copy)`, createdAt: new Date().toISOString(), demo: undefined, events: [] }].map((copy) => JSON.parse(JSON.stringify(copy)) as Job));
   return (

@@ -1,12 +1,13 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useCallback, useState } from "react";
 import { AGENTS } from "@/core/catalog/agents";
 import { EVIDENCE, type Evidence, type Outcome } from "@/core/catalog/evidence";
 import { familyOf } from "@/core/catalog/families";
 import { MATERIALS, type MaterialId } from "@/core/catalog/materials";
 import { readingInWords } from "@/core/dilution/reading";
-import { oneMark, oneMarkJob, type OneMarkAnswer } from "@/core/oneMark";
+import type { OneMarkAnswer } from "@/core/oneMark";
+import { oneMarkJob } from "@/core/oneMarkJob";
 import type { Step } from "@/core/treatment/step";
 import { newId, putJobs } from "@/store/jobs";
 import { useKit } from "@/store/kit";
@@ -14,6 +15,8 @@ import { Act } from "@/ui/Act";
 import { CautionLabel } from "@/ui/CautionLabel";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
+import { usePlanned } from "@/ui/usePlanned";
+import { planner } from "@/workers/planner";
 import { PlaceFrame } from "../PlaceFrame";
 
 const outcomesOf = (test: "colour" | "feel") => Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, { name }]) => ({ id, name }));
@@ -24,7 +27,7 @@ export function OneMarkPlace() {
   const [evidence, setEvidence] = useState<Evidence>({});
   const kit = useKit();
   const router = useRouter();
-  const answer = useMemo(() => oneMark(material, evidence, kit), [material, evidence, kit]);
+  const answer = usePlanned(useCallback(() => planner().oneMark(material, evidence, kit), [material, evidence, kit]));
   const keep = async () => {
     const job = oneMarkJob(material, evidence, newId, new Date().toISOString());
     const [finding] = job.findings.order;
@@ -42,10 +45,10 @@ export function OneMarkPlace() {
         </div>
         <aside aria-label="Answer">
           <section className="now-step" aria-live="polite" aria-label="First safe step" data-testid="one-mark">
-            <Answer {...answer} />
+            {answer && <Answer {...answer} />}
             <Act variant="primary" onAct={() => void keep()}>Keep it as a job</Act>
           </section>
-          {answer.first && (
+          {answer?.first && (
             <div className="block">
               <h2>What would change it</h2>
               <ul>{answer.wouldChange.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>

@@ -1,0 +1,18 @@
+import { shapeProblem } from "../pieces/geometry";
+import { partsOf, templateOf } from "../pieces/templates";
+import type { Problem } from "./problem";
+import type { Job } from "./schema";
+
+/** What cannot be drawn: a zone that is no part of its piece, walls that close no room, an outline that is none. */
+export function drawingProblems(job: Job): Problem[] {
+  const problems: Problem[] = [];
+  for (const [id, piece] of Object.entries(job.pieces.byId)) if (piece.walls && piece.walls.length < 2) problems.push({ where: `job.pieces.byId.${id}.walls`, what: "needs at least two walls; the last closes by itself" });
+  for (const [id, { part, pieceId, shape }] of Object.entries(job.zones.byId)) {
+    const piece = Object.hasOwn(job.pieces.byId, pieceId) ? job.pieces.byId[pieceId] : undefined;
+    if (piece && !shape && !partsOf(piece).some((each) => each.part === part))
+      problems.push({ where: `job.zones.byId.${id}.part`, what: `"${part}" is no part of a ${templateOf(piece.template).name.toLowerCase()}; name one of its parts or give the zone a shape` });
+    const wrong = shape && shapeProblem(shape);
+    if (wrong) problems.push({ where: `job.zones.byId.${id}.shape`, what: wrong });
+  }
+  return problems;
+}

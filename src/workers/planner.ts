@@ -1,0 +1,43 @@
+import { wrap, type Remote } from "comlink";
+import type { PlannerWorker } from "./planner.worker";
+
+let remote: Remote<PlannerWorker> | undefined;
+let failed: ((problem: string) => void) | undefined;
+
+/** Plans are made beside the page, so that no tap waits for one. One worker a tab, started with the first question. */
+export function planner(): Remote<PlannerWorker> {
+  if (!remote) {
+    const worker = new Worker(new URL("./planner.worker.ts", import.meta.url), { type: "module" });
+    worker.addEventListener("error", () => failed?.("The planner could not start, so no plan can be shown. What you recorded is kept: load the page again."));
+    remote = wrap<PlannerWorker>(worker);
+  }
+  return remote;
+}
+
+/** Who is told when the worker cannot be started. */
+export const onPlannerFailure = (tell: (problem: string) => void) => (failed = tell);
+
+/**
+ * Asks one question at a time; of those that come meanwhile only the newest is asked next.
+ * @param answered gets each answer with what was asked
+ */
+export function newestOnly<Q, A>(ask: (question: Q) => Promise<A>, answered: (question: Q, answer: A) => void, failed: (error: unknown) => void) {
+  let asking = false;
+  let waiting: { question: Q } | undefined;
+  const go = async (question: Q): Promise<void> => {
+    asking = true;
+    try {
+      answered(question, await ask(question));
+    } catch (error) {
+      failed(error);
+    }
+    asking = false;
+    const next = waiting;
+    waiting = undefined;
+    if (next) await go(next.question);
+  };
+  return (question: Q) => {
+    if (asking) waiting = { question };
+    else void go(question);
+  };
+}

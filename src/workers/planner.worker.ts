@@ -1,0 +1,17 @@
+import { expose } from "comlink";
+import { assess } from "@/core/assess";
+import type { Job, Kit } from "@/core/job/schema";
+import { oneMark } from "@/core/oneMark";
+import { wholeJobBy } from "@/core/treatment/wholeJob";
+
+const planner = {
+  assess,
+  assessAll: (jobs: Job[], kit: Kit, asOf: string) => jobs.map((job) => assess(job, kit, asOf)),
+  /** What comes first in a job as it will be once what is being recorded is in it. */
+  nextStep: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf).plan.steps[0],
+  wholeJobBy,
+  oneMark,
+};
+
+expose(planner);
+export type PlannerWorker = typeof planner;
