@@ -22,6 +22,7 @@ export async function planInPage(jobFile, port = 4131) {
     await page.locator("input[type=file]").first().setInputFiles({ name: "big.job.json", mimeType: "application/json", buffer: Buffer.from(jobFile) });
     await page.locator(".job-row a").first().click();
     await page.locator(".bay[data-loaded]").waitFor();
+    await page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: /Look$/ }).click();
     const plans = () => page.evaluate(() => performance.getEntriesByName("plan").map(({ duration }) => duration));
     await page.evaluate(() => {
       globalThis.heldMs = [];

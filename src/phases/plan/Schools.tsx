@@ -1,4 +1,5 @@
 "use client";
+import { Fragment } from "react";
 import { SCHOOL_NAMES } from "@/core/treatment/words";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -18,21 +19,24 @@ export function Schools() {
         <thead><tr><th>School</th><th>Soil out</th><th>Water left</th><th>Dry in</th><th>Hands-on</th><th>Product</th><th><span className="visually-hidden">Choose</span></th></tr></thead>
         <tbody>
           {plan.schools.map(({ school, allowed, because, lifted, residual, drying, minutes, productMl, risks }) => (
-            <tr key={school} className={school === plan.picked ? "picked" : ""}>
-              <th scope="row">{SCHOOL_NAMES[school]}{allowed && <div className="soft fw-normal">{risks.join("; ") || "no risk stands out"}</div>}</th>
-              {allowed ? (
-                <>
-                  <td data-label="Soil out"><Num of={lifted} share /></td>
-                  <td data-label="Water left"><Num of={residual} testId={`residual-${school}`} /></td>
-                  <td data-label="Dry in">{Number.isFinite(drying.hours.value) ? <Num of={drying.hours} /> : "not like this"}</td>
-                  <td data-label="Hands-on"><Num of={minutes} /></td>
-                  <td data-label="Product"><Num of={productMl} /></td>
-                  <td>{school === plan.picked ? "picked" : <Act onAct={() => run(`School for ${zone.name}`, { op: "set", path: ["choices", "schools", zone.id], value: school })} aria-label={`Choose ${SCHOOL_NAMES[school]}`}>Choose</Act>}</td>
-                </>
-              ) : (
-                <td colSpan={6}>Not here. {because}</td>
-              )}
-            </tr>
+            <Fragment key={school}>
+              <tr className={`${school === plan.picked ? "picked" : ""}${allowed ? " with-note" : ""}`}>
+                <th scope="row">{SCHOOL_NAMES[school]}</th>
+                {allowed ? (
+                  <>
+                    <td data-label="Soil out"><Num of={lifted} share /></td>
+                    <td data-label="Water left"><Num of={residual} testId={`residual-${school}`} /></td>
+                    <td data-label="Dry in">{Number.isFinite(drying.hours.value) ? <Num of={drying.hours} /> : "not like this"}</td>
+                    <td data-label="Hands-on"><Num of={minutes} /></td>
+                    <td data-label="Product"><Num of={productMl} /></td>
+                    <td>{school === plan.picked ? "picked" : <Act onAct={() => run(`School for ${zone.name}`, { op: "set", path: ["choices", "schools", zone.id], value: school })} aria-label={`Choose ${SCHOOL_NAMES[school]}`}>Choose</Act>}</td>
+                  </>
+                ) : (
+                  <td colSpan={6}>Not here. {because}</td>
+                )}
+              </tr>
+              {allowed && <tr className="note-row"><td colSpan={7}>{risks.length > 0 ? `Risk: ${risks.join("; ")}.` : "No risk stands out."}</td></tr>}
+            </Fragment>
           ))}
         </tbody>
       </table>

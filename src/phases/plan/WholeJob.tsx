@@ -1,5 +1,5 @@
 "use client";
-import { useCallback } from "react";
+import { Fragment, useCallback } from "react";
 import { SCHOOL_IDS, type School } from "@/core/job/format";
 import { SCHOOL_NAMES } from "@/core/treatment/words";
 import { Act } from "@/ui/Act";
@@ -25,15 +25,18 @@ function Comparison() {
         <thead><tr><th>School</th><th>Soil out</th><th>Put on</th><th>Dry in</th><th>Hands-on</th><th>Product</th><th><span className="visually-hidden">Choose</span></th></tr></thead>
         <tbody>
           {options.map(({ school, zones, allowedOn, lifted, waterL, dryH, minutes, productMl, risks }) => (
-            <tr key={school}>
-              <th scope="row">{SCHOOL_NAMES[school]}<div className="soft fw-normal">{allowedOn === zones ? "everywhere" : `on ${allowedOn} of ${zones} zones, else as picked`}</div><div className="soft fw-normal">{risks.map(({ what, zones: count }) => `${what} on ${count === 1 ? "one zone" : `${count} zones`}`).join("; ") || "no risk stands out"}</div></th>
-              <td data-label="Soil out"><Num of={lifted} share /></td>
-              <td data-label="Put on"><Num of={waterL} testId={`whole-water-${school}`} /></td>
-              <td data-label="Dry in">{Number.isFinite(dryH.value) ? <Num of={dryH} /> : "does not dry"}</td>
-              <td data-label="Hands-on"><Num of={minutes} /></td>
-              <td data-label="Product"><Num of={productMl} /></td>
-              <td><Act disabled={allowedOn === 0} onAct={() => set(`${SCHOOL_NAMES[school]} for the whole job`, Object.fromEntries(job.zones.order.map((id) => [id, school])))} aria-label={`Take ${SCHOOL_NAMES[school]} for the whole job`}>Take it</Act></td>
-            </tr>
+            <Fragment key={school}>
+              <tr className="with-note">
+                <th scope="row">{SCHOOL_NAMES[school]}</th>
+                <td data-label="Soil out"><Num of={lifted} share /></td>
+                <td data-label="Put on"><Num of={waterL} testId={`whole-water-${school}`} /></td>
+                <td data-label="Dry in">{Number.isFinite(dryH.value) ? <Num of={dryH} /> : "does not dry"}</td>
+                <td data-label="Hands-on"><Num of={minutes} /></td>
+                <td data-label="Product"><Num of={productMl} /></td>
+                <td><Act disabled={allowedOn === 0} onAct={() => set(`${SCHOOL_NAMES[school]} for the whole job`, Object.fromEntries(job.zones.order.map((id) => [id, school])))} aria-label={`Take ${SCHOOL_NAMES[school]} for the whole job`}>Take it</Act></td>
+              </tr>
+              <tr className="note-row"><td colSpan={7}>{allowedOn === zones ? "Everywhere." : `On ${allowedOn} of ${zones} zones, else as picked.`} {risks.length > 0 ? `Risk: ${risks.map(({ what, zones: count }) => `${what} (${count === 1 ? "one zone" : `${count} zones`})`).join("; ")}.` : "No risk stands out."}</td></tr>
+            </Fragment>
           ))}
         </tbody>
       </table>
