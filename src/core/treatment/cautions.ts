@@ -40,6 +40,6 @@ export function cautionsOf(rules: readonly Rule[], action: ActionId, agent: Agen
   if (fluids.length > 0) cautions.push({ id: "body-fluids", title: "May be body fluid", words: `${fluids.map((family) => familyOf(family).name).join(" or ")} not ruled out: gloves, and a mask for what dries to dust.`, tone: "care", guards: "people" });
   if (likely.includes("mould"))
     cautions.push({ id: "mould", title: "May be mould", words: "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 m² or someone at risk lives here.", tone: "care", guards: "people" });
-  if (action === "dry-removal" || action === "scrape") cautions.push({ id: "sharps", title: "Sharps", words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.", tone: "care", guards: "people" });
+  if (action === "dry-removal" || action === "scrape" || action === "take-out") cautions.push({ id: "sharps", title: "Sharps", words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.", tone: "care", guards: "people" });
   return cautions;
 }

@@ -11,6 +11,8 @@ import { fitAgent } from "./fit";
 import { judge } from "./judge";
 import { handsOnMinutes } from "./rates";
 import { cautionsOf, reasonsOf } from "./cautions";
+import type { MarkPlan } from "./marks";
+import type { RoleId } from "../catalog/roles";
 import type { Step } from "./step";
 import { STAGE, type ZoneWork } from "./zoneWork";
 
@@ -82,6 +84,26 @@ export function layDryExtras(work: ZoneWork) {
     title: "Brush out the seams, nozzle right behind", how: "Open the seam with two fingers, short strokes along stitch and piping, nozzle following. Dry.",
     why: "Seams and piping hold the most dirt, and once wet it runs out for days.", check: "The thread shows its own colour.",
   }, { ok: true, candidate: { action: "dry-removal" }, verdict, tool: "toothbrush" });
+}
+
+/** What a liquid is likely to leave. */
+const SPILLS: readonly FamilyId[] = ["urine", "protein", "sugar-starch", "tannin", "plant-colour", "water-ring", "mixture"];
+/** From about a palm on, a spill has run on. Judgement. */
+const RAN_ON_M2 = 0.004;
+const SITS_OVER: readonly RoleId[] = ["base", "crevice", "front"];
+
+/** Spills run between and under seats: look there before the top of it is all that was treated. */
+export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
+  const { context, view, round } = work;
+  const ran = marks.some(({ area, diagnosis }) => area.value >= RAN_ON_M2 && SPILLS.includes(diagnosis.leader));
+  if (round > 0 || !ran || !SITS_OVER.includes(view.role) || !work.todo("look-under")) return;
+  const lifted = context.job.account?.liftSeats === true;
+  work.add(STAGE.lookUnder, "look-under", "", {
+    action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes("take-out", view.areaM2.value),
+    title: "Look under and between",
+    how: `${lifted ? "Lift loose cushions out. A bolted seat comes out only by someone competent: battery negative off, wait as its manual says, ignition never on while a plug is open." : "Lift loose cushions, slide and tilt the seat; nothing is unbolted."} Feel the cloth and the carpet beneath with a white towel. What is there is marked as a mark of its own, on the part it lies on.`,
+    why: "A spill runs between and under the seat and into what lies below; treated only on top it smells again.", check: "A white towel pressed beneath stays white and dry. No liquid goes under a seat with plugs or modules.",
+  });
 }
 
 export const NOT_CLEANED = "Only on what was cleaned first: set how soiled it is.";

@@ -8,7 +8,7 @@ import { missingAgents, type Missing } from "../shelf/standIns";
 import { ACTIONS } from "./actions";
 import { beforeThisRound, contextOf, diagnosisOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
-import { layDisinfection, layDryExtras, NOT_CLEANED, notDisinfected, layProtection, laySmell, likelyWithSmell, smellSource, wantsDisinfection, type SmellSource } from "./extras";
+import { layDisinfection, layDryExtras, layLookUnder, NOT_CLEANED, notDisinfected, layProtection, laySmell, likelyWithSmell, smellSource, wantsDisinfection, type SmellSource } from "./extras";
 import { layMark, type LaidMark, type MarkPlan } from "./marks";
 import { mergeSteps } from "./merge";
 import { handsOnMinutes } from "./rates";
@@ -111,6 +111,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number, s
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));
   const layMarks = (work: ZoneWork) => {
     for (const finding of hair) layHair(work, finding);
+    layLookUnder(work, open.map(({ plan }) => plan));
     layDryLift(work);
     layDryExtras(work);
     for (const mark of open) laySpot(work, mark);

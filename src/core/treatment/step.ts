@@ -54,6 +54,8 @@ export interface Step {
   wetStrokes?: Worked;
   dryStrokes?: Worked;
   rounds?: number;
+  /** Put on in so many portions, blotted between; absent: in one. */
+  goes?: number;
   /** How a cleaner works on a panel, factor by factor. */
   effort?: Effort;
   dwell?: Dwell;

@@ -17,7 +17,7 @@ import { agentCheck, agentHow, agentTitle } from "./words";
 
 /** Where in the whole job a step belongs: dry before wet, proofs before agents, marks before panels, machines last. */
 export const STAGE = {
-  checkFirst: 0, takeOut: 0.5, airBeforeDry: 0.9, hair: 0.95, dryRemoval: 1, seams: 1.1, fastness: 2, presoak: 3, presoakTowel: 3.1, spots: 4,
+  checkFirst: 0, takeOut: 0.5, airBeforeDry: 0.9, hair: 0.95, dryRemoval: 1, seams: 1.1, lookUnder: 1.2, fastness: 2, presoak: 3, presoakTowel: 3.1, spots: 4,
   panelAir: 5, panelRinseOut: 5.1, clean: 5.2, cleanTowel: 5.3, rinse: 5.4, rinseTowel: 5.5, machine: 5.6, machineTowel: 5.7,
   disinfectClear: 5.9, disinfect: 6, disinfectWipe: 6.1, protectClear: 7.9, protect: 8, dry: 9,
 } as const;
@@ -85,7 +85,11 @@ export class ZoneWork {
     };
     this.steps.push({ ...step, stage, order: this.steps.length });
     this.state.usedLPerM2 += step.waterOnLPerM2;
-    this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2, wetStrokes: step.wetStrokes?.value, dryStrokes: step.dryStrokes?.value });
+    const { goes = 1 } = step;
+    for (let go = 0; go < goes; go++) {
+      if (go > 0) this.state.moves.push({ action: "towel-off" });
+      this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2 / goes, wetStrokes: step.wetStrokes?.value, dryStrokes: step.dryStrokes?.value });
+    }
     remember(this.state, step.action, step.agent);
     if (fit?.verdict.requires.has("check-first")) this.checkFirst ??= fit;
     if (fields.agent && fit?.verdict.requires.has("fastness-check")) this.proves.add(fields.agent);
@@ -164,15 +168,17 @@ export class ZoneWork {
     const wanted = more.usualLPerM2 * (spraying ? 1 : TOWEL_CARRIES);
     const onLPerM2 = this.allowed(wanted);
     if (onLPerM2 <= 0) return;
+    // Where the budget is short it goes on in portions, blotted between: it never stands as deep as it would in one go.
+    const goes = onLPerM2 < wanted - 1e-9 ? GOES_WHEN_SHORT : 1;
     const waits = agent !== "water" && !agentOf(agent).groups.includes("solvent");
     // The key says everything that must be alike before two zones' steps become one.
-    this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`, ...(effort ? [`t${effort.tempC}`, `d${effort.dwellMin.toFixed(1)}`] : [])].join("-"), {
-      action, agent, findingId, effort, spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
+    this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`, ...(effort ? [`t${effort.tempC}`, `d${effort.dwellMin.toFixed(1)}`] : []), ...(goes > 1 ? [`g${goes}`] : [])].join("-"), {
+      action, agent, findingId, effort, ...(goes > 1 ? { goes } : {}), spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
       partsWater: fit.strength?.partsWater, phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
       amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(action, area.value, rounds),
       dwell: waits ? longerDwell(dwellOf(this.context, this.view.id, agent, onLPerM2), effort) : undefined,
       title: agentTitle(agent, fit.tool, rounds),
-      how: agentHow(agent, fit.tool, spraying, rounds),
+      how: `${goes > 1 ? "The water budget here is short: in two halves, a dry towel between. " : ""}${agentHow(agent, fit.tool, spraying, rounds)}`,
       why,
       check: agentCheck(agent),
       liftOff: "White towel, then look at it: colour on it means it works.",
@@ -219,6 +225,7 @@ function judgedWithSolvent(context: Context, { view }: ZoneState): FoundFit {
 }
 
 const DRYING_OUT_SHARE = 0.6;
+const GOES_WHEN_SHORT = 2;
 
 /** The wait that the cleaning wants, where it is more than the agent's shortest. */
 const longerDwell = ({ min, max }: Dwell, effort: Effort | undefined): Dwell =>
