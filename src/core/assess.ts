@@ -6,6 +6,7 @@ import type { Drying } from "./drying/drying";
 import { longestDryH } from "./drying/longest";
 import type { History } from "./job/history";
 import type { Job, Kit } from "./job/schema";
+import { boosterFor } from "./mixing/booster";
 import { mixesOf, type BottleMix } from "./mixing/mixes";
 import { contextOf, type Context } from "./treatment/context";
 import { besideSteps } from "./treatment/extras";
@@ -61,12 +62,19 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
   return {
     diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
     plan,
-    mixes: mixesOf(plan.steps, job, kit),
+    mixes: mixesOf(plan.steps, job, kit).map((mix) => withBooster(context, plan, mix)),
     drying,
     cautions,
     history: context.history,
     ...(gas ? { gas } : {}),
   };
+}
+
+/** What may go into a bottle for the grease on the panels it is used on. */
+function withBooster(context: Context, plan: Plan, mix: BottleMix): BottleMix {
+  const zoneIds = plan.steps.flatMap(({ key, zoneIds, action }) => (action === "clean" && mix.steps.includes(key) ? zoneIds : []));
+  const booster = boosterFor(context, mix.agent, mix.marked.total.value, [...new Set(zoneIds)].map((id) => plan.zones[id]!));
+  return booster ? { ...mix, booster } : mix;
 }
 
 /** Something got wet, and its drying is not over or was never begun. */

@@ -13,6 +13,7 @@ import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
 import { SHELF_TOOL_IDS } from "../catalog/tools";
 import type { ValueField } from "../catalog/valueField";
+import { CONTAINER_IDS } from "../catalog/containers";
 import { TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
@@ -203,7 +204,7 @@ const ownAgent = thing({ name: optional(text(60, "What its bottle is called.")),
 
 export const kitSchema = thing({
   agents: list(pick(AGENT_IDS), AGENT_IDS.length, "Agents at hand."),
-  bottles: list(thing({ capacityMl: amount(50, 20_000, "mL"), markEveryMl: amount(1, 1000, "Spacing of its marks, mL.") }), 20, "Bottles and tanks."),
+  bottles: list(thing({ kind: optional(pick(CONTAINER_IDS, "What it is; left out: told by its size.")), capacityMl: amount(50, 20_000, "mL"), markEveryMl: amount(1, 1000, "Spacing of its marks, mL.") }), 20, "Bottles and tanks."),
   cupMarkEveryMl: amount(0.5, 100, "Spacing of the measuring cup's marks, mL."),
   labels: optional(record(ownAgent, AGENT_IDS.length, "Own values by agent.", AGENT_IDS)),
   tools: optional(list(pick(SHELF_TOOL_IDS), SHELF_TOOL_IDS.length, "Tools at hand; left out: all of the table.")),

@@ -1,10 +1,12 @@
 import type { AgentId } from "../catalog/agents";
+import { containerOf, type ContainerKind } from "../catalog/containers";
 import { fillToMarks, mix, type MarkedFill, type Mix } from "../dilution/mix";
 import { flipped, labelText, partsWater, readingInWords, type Reading } from "../dilution/reading";
 import type { Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
 import { agentOn } from "../shelf/shelf";
 import type { Step } from "../treatment/step";
+import type { Booster } from "./booster";
 
 /** One bottle to make up for this job. */
 export interface BottleMix {
@@ -17,12 +19,15 @@ export interface BottleMix {
   weakerBecause?: string;
   wanted: Worked;
   bottleMl: number;
+  container: ContainerKind;
   fills: number;
   exact: Mix;
   marked: MarkedFill;
   markedWords: string;
   caution?: string;
   steps: string[];
+  /** What may go in with it for heavy grease, or why it may not. */
+  booster?: Booster;
 }
 
 /** Mixed over what the steps add up to, for what runs down the handle. Judgement. */
@@ -63,6 +68,7 @@ function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job
   return {
     agent, partsWater: strength, wanted, fills, marked,
     bottleMl: bottle.capacityMl,
+    container: containerOf(bottle),
     exact: mix(perFill, r),
     markedWords: readingInWords(marked.partsWater),
     caution: row.caution,
@@ -70,7 +76,7 @@ function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job
     ...(labelReading
       ? {
           reading: { label: row.reading ? labelText(row.reading) : labelText(labelReading), taken: labelReading, words: readingInWords(partsWater(labelReading)), strength: strengthOf(partsWater(labelReading)), other: flipped(labelReading), otherWords: readingInWords(partsWater(flipped(labelReading))) },
-          weakerBecause: r > partsWater(labelReading) + 1e-9 ? `Mixed weaker than the label's reading, ${readingInWords(r)}, so that it stays inside the fibre's pH window.` : undefined,
+          weakerBecause: r > partsWater(labelReading) + 1e-9 ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ${strength.working.formula === "dilution.gentler" ? "which is enough for soil this light" : "so that it stays inside the fibre's pH window"}.` : undefined,
         }
       : {}),
   };

@@ -1,9 +1,10 @@
 "use client";
+import { format, isSameDay } from "date-fns";
 import { useCallback, useState } from "react";
 import { AGENTS } from "@/core/catalog/agents";
 import { machineOf } from "@/core/catalog/machines";
 import { lastOf } from "@/core/job/history";
-import type { Kit } from "@/core/job/schema";
+import type { Job, Kit } from "@/core/job/schema";
 import { loadJob, loadListOf, type ProductLoad } from "@/core/mixing/loadList";
 import { entered } from "@/core/quantity/working";
 import { useJobsState } from "@/store/jobs";
@@ -20,17 +21,20 @@ const STOCK_WORDS: Record<ProductLoad["stock"], string> = { enough: "enough", lo
 
 /** What goes into the van for this job, or for every job that is still to be handed back. */
 export function LoadListView() {
-  const { assessment, kit } = useBay();
-  const [whole, setWhole] = useState<"job" | "all">("job");
-  const others = useOthers(whole === "all") ?? [];
-  const list = loadListOf([loadJob(assessment), ...others.filter(({ history }) => !lastOf(history, "handed-back")).map(loadJob)], kit);
+  const { assessment, kit, job, nowMs } = useBay();
+  const [whole, setWhole] = useState<"job" | "day" | "all">("job");
+  const others = useOthers(whole !== "job") ?? [];
+  const day = dayOf(job) ?? nowMs;
+  const along = others.filter(({ job: other, assessment: { history } }) => !lastOf(history, "handed-back") && (whole === "all" || isSameDay(dayOf(other) ?? 0, day)));
+  const list = loadListOf([loadJob(assessment), ...along.map(({ assessment: other }) => loadJob(other))], kit);
   const low = list.products.filter(({ packs }) => packs > 0);
   return (
     <div data-testid="load-list">
       <div className="row-between">
-        <Chips label="Load for" choices={[{ id: "job", name: "This job" }, { id: "all", name: "Every open job" }]} value={whole} onPick={(value) => setWhole(value ?? "job")} />
+        <Chips label="Load for" choices={[{ id: "job", name: "This job" }, { id: "day", name: format(day, "EEEE d MMM") }, { id: "all", name: "Every open job" }]} value={whole} onPick={(value) => setWhole(value ?? "job")} />
         <Act disabled={low.length === 0} onAct={() => void saveShopping(list, kit)}>Save the shopping list</Act>
       </div>
+      {whole !== "job" && <p className="mt-2">{along.length === 0 ? "No other job is to be handed back then: this one alone." : `With ${along.map(({ job: other }) => other.title).join(", ")}.`}</p>}
       <table className="compare mt-2">
         <thead><tr><th>Product</th><th>Take</th><th>Left</th><th>Cost</th></tr></thead>
         <tbody>
@@ -60,11 +64,23 @@ export function LoadListView() {
   );
 }
 
+/** The day a job is promised for, ms; undefined while nothing was promised. */
+const dayOf = ({ promises: { handBackAt, usableAt } }: Pick<Job, "promises">): number | undefined => {
+  const promised = handBackAt ?? usableAt;
+  return promised === undefined ? undefined : Date.parse(promised);
+};
+
 /** The other jobs on this device as planned, when they are asked for. */
 function useOthers(wanted: boolean) {
   const { job, kit, asOf } = useBay();
   const stored = useJobsState((state) => state.stored);
-  return usePlanned(useCallback(() => planner().assessAll(wanted ? Object.values(stored).filter(({ id }) => id !== job.id) : [], kit, asOf), [wanted, stored, job.id, kit, asOf]));
+  return usePlanned(
+    useCallback(async () => {
+      const rest = wanted ? Object.values(stored).filter(({ id }) => id !== job.id) : [];
+      const all = await planner().assessAll(rest, kit, asOf);
+      return all.map((assessment, index) => ({ job: rest[index]!, assessment }));
+    }, [wanted, stored, job.id, kit, asOf]),
+  );
 }
 
 const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);

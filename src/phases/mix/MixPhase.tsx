@@ -1,7 +1,10 @@
 "use client";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { AGENTS } from "@/core/catalog/agents";
+import { CONTAINERS, type ContainerKind } from "@/core/catalog/containers";
+import { machineOf } from "@/core/catalog/machines";
 import type { BottleMix } from "@/core/mixing/mixes";
+import { watersOf, type WaterNeed } from "@/core/mixing/waters";
 import { labelOf } from "@/core/mixing/labels";
 import { entered } from "@/core/quantity/working";
 import { notify } from "@/store/jobs";
@@ -21,6 +24,7 @@ export function MixPhase() {
   const { assessment, go, kit } = useBay();
   const [printing, setPrinting] = useState(false);
   const { mixes, plan } = assessment;
+  const waters = watersOf(plan.steps, (id) => plan.zones[id]?.view.areaM2.value ?? 0, kit);
   const print = async () => {
     setPrinting(true);
     try {
@@ -36,6 +40,7 @@ export function MixPhase() {
     return (
       <>
         <h2>Nothing to mix</h2>
+        {waters.map((need) => <Water key={`${need.container}-${need.machine}`} need={need} />)}
         <p>{plan.steps.length > 0 ? "What is left needs plain water or no agent at all." : "There is no plan yet: mark something in Look first."}</p>
         <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>{plan.steps.length > 0 ? "Go to work" : "Go to Look"}</Act>
         <div className="mt-4"><Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold></div>
@@ -44,14 +49,15 @@ export function MixPhase() {
   return (
     <>
       <div className="row-between">
-        <h2>{mixes.length === 1 ? "One bottle" : `${mixes.length} bottles`}</h2>
+        <h2>{mixes.length === 1 ? "One mix" : `${mixes.length} mixes`}</h2>
         <div className="row-wrap">
           <Act disabled={printing} onAct={() => void print()}>{printing ? "Drawing labels…" : "Print bottle labels"}</Act>
           <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
         </div>
       </div>
-      <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle.</p>
+      <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle, but for a booster named here.</p>
       {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
+      {waters.map((need) => <Water key={`${need.container}-${need.machine}`} need={need} />)}
       <Fold title="Load list" note="what goes into the van"><LoadListView /></Fold>
       <Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold>
     </>
@@ -66,7 +72,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
   const total = marked.total.value;
   return (
     <section className="bottle" aria-label={AGENTS[agent].name} data-testid={`mix-${agent}`}>
-      <BottleDrawing fill={total / bottleMl} product={marked.product.value / total} />
+      <ContainerDrawing kind={mix.container} fill={total / bottleMl} product={marked.product.value / total} />
       <div>
         <h3>{AGENTS[agent].name}</h3>
         <p className="soft">{AGENTS[agent].job}; for {mix.steps.length === 1 ? `step ${stepNumber(mix.steps[0]!)}` : `steps ${mix.steps.map(stepNumber).join(", ")}`}</p>
@@ -77,7 +83,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
         )}
         <p>
           {!readyToUse && <>That is {mix.markedWords}. </>}
-          {fills > 1 ? `${fills} fills of ` : ""}<Num of={entered("bottle picked", bottleMl, "mL")} /> bottle; <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
+          {fills > 1 ? `${fills} fills of ` : ""}<Num of={entered("picked", bottleMl, "mL")} /> {CONTAINERS[mix.container].name}; <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
         </p>
         {reading && (
           <div className="row-wrap">
@@ -86,6 +92,11 @@ function Bottle({ mix }: { mix: BottleMix }) {
           </div>
         )}
         {mix.weakerBecause && <p className="mt-2"><b>{mix.weakerBecause}</b></p>}
+        {mix.booster && (
+          <p className="mt-2" data-testid="booster">
+            {mix.booster.ml ? <>For heavy grease: <Num of={mix.booster.ml} /> {AGENTS[mix.booster.agent].name.toLowerCase()} into this one, no more, on the grease only. Prove it boosted on the hidden place.</> : <>No {AGENTS[mix.booster.agent].name.toLowerCase()} as a booster in this one. {mix.booster.because}</>}
+          </p>
+        )}
         <div className="mt-3">
           <Chips label={`Bottle for ${AGENTS[agent].name}`} choices={kit.bottles.map(({ capacityMl }) => ({ id: String(capacityMl), name: quantity({ value: capacityMl, unit: "mL" }) }))} value={String(bottleMl)} onPick={(value) => run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })} />
         </div>
@@ -98,16 +109,45 @@ function Bottle({ mix }: { mix: BottleMix }) {
   }
 }
 
+/** Plain water: how much, how warm, from which taps. */
+function Water({ need: { container, machine, litres, fills, tempC, taps } }: { need: WaterNeed }) {
+  const words = machine === "steamer" ? "Steamer" : machine ? `${machineOf(machine).name}, solution tank` : "Bucket";
+  return (
+    <section className="bottle" aria-label={words} data-testid={`water-${machine ?? container}`}>
+      <ContainerDrawing kind={container} fill={0.7} product={0} />
+      <div>
+        <h3>{words}</h3>
+        <p className="pour"><Num of={litres} /> <span className="soft">plain water</span></p>
+        {fills && fills.value > 1 && <p>Filled <Num of={fills} words={`${fills.value} times`} />.</p>}
+        {tempC && taps && <p>At <Num of={tempC} />: <Num of={taps.cold} /> cold, then <Num of={taps.hot} /> hot, from usual taps. Measure it before it goes on.</p>}
+        {machine === "steamer" && <p className="soft">Cold, and soft or distilled where the tap leaves scale.</p>}
+        {machine && machine !== "steamer" && <p className="soft">One tank of one thing: nothing else goes in. A capful of defoamer belongs in the recovery tank, where foam would reach the motor.</p>}
+      </div>
+    </section>
+  );
+}
+
+const OUTLINES: Record<ContainerKind, string> = {
+  bottle: "M34 6 H52 V30 Q70 36 70 52 V184 H16 V52 Q16 36 34 30 Z",
+  sprayer: "M38 6 H48 V36 Q72 42 72 62 V184 H14 V62 Q14 42 38 36 Z M48 16 H80 V70",
+  bucket: "M8 52 H78 L68 184 H18 Z M12 52 Q43 4 74 52",
+  tank: "M12 52 Q12 44 20 44 H66 Q74 44 74 52 V184 H12 Z M32 44 V32 H54 V44",
+};
+
 /** Product below, water above, at their real heights. */
-function BottleDrawing({ fill, product }: { fill: number; product: number }) {
+function ContainerDrawing({ kind, fill, product }: { kind: ContainerKind; fill: number; product: number }) {
+  const clip = useId();
   const inside = 132;
   const height = Math.min(1, fill) * inside;
   const base = 182;
   return (
     <svg viewBox="0 0 86 190" aria-hidden>
-      <rect x="17" y={base - height} width="52" height={height} fill="var(--woad)" opacity="0.28" />
-      <rect x="17" y={base - height * product} width="52" height={height * product} fill="var(--weld)" />
-      <path d="M34 6 H52 V30 Q70 36 70 52 V184 H16 V52 Q16 36 34 30 Z" fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
+      <clipPath id={clip}><path d={OUTLINES[kind].split(" M")[0]} /></clipPath>
+      <g clipPath={`url(#${clip})`}>
+        <rect x="0" y={base - height} width="86" height={height} fill="var(--woad)" opacity="0.28" />
+        <rect x="0" y={base - height * product} width="86" height={height * product} fill="var(--weld)" />
+      </g>
+      <path d={OUTLINES[kind]} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
       {[0.25, 0.5, 0.75].map((mark) => <path key={mark} d={`M70 ${base - inside * mark} h-10`} stroke="var(--ink)" strokeWidth="1.6" />)}
     </svg>
   );

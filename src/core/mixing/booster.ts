@@ -1,0 +1,46 @@
+import { agentOf, NEVER_MIX, type AgentId } from "../catalog/agents";
+import type { FamilyId } from "../catalog/families";
+import { input, worked, type Worked } from "../quantity/working";
+import { agentOn } from "../shelf/shelf";
+import { factsOf, type Context } from "../treatment/context";
+import type { ZoneView } from "../treatment/facts";
+import { fitAgent } from "../treatment/fit";
+import { limitsOf } from "../treatment/judge";
+import { phAt } from "../treatment/strength";
+
+/** A little of a stronger product in a cleaner's bottle, for the heaviest grease, instead of mixing everything strong. */
+export interface Booster {
+  agent: AgentId;
+  /** Into the bottle; absent where it may not go in. */
+  ml?: Worked;
+  /** Why not. */
+  because?: string;
+}
+
+const BOOSTED: readonly AgentId[] = ["neutral-cleaner", "shampoo"];
+const GREASE: readonly FamilyId[] = ["body-oil", "road-grease"];
+const BOOSTER: AgentId = "degreaser";
+/** A few mL to a bottle. Common practice, no source; ten to a litre is judgement. */
+export const BOOSTER_ML_PER_L = 10;
+
+/**
+ * What may be added to a bottle of cleaner whose panels carry grease.
+ * @param zones where the bottle is used, with what may be on them
+ * @returns undefined where there is nothing to boost
+ */
+export function boosterFor(context: Context, base: AgentId, bottleMl: number, zones: readonly { view: ZoneView; likely: readonly FamilyId[] }[]): Booster | undefined {
+  if (!BOOSTED.includes(base) || !zones.some(({ likely }) => likely.some((family) => GREASE.includes(family)))) return undefined;
+  const refuse = (because: string): Booster => ({ agent: BOOSTER, because });
+  const meets = NEVER_MIX.find(({ pair: [a, b] }) => [[a, b], [b, a]].some(([one, other]) => agentOf(base).groups.includes(one!) && agentOf(BOOSTER).groups.includes(other!)));
+  if (meets) return refuse(meets.because);
+  const partsWater = 1000 / BOOSTER_ML_PER_L - 1;
+  const ph = phAt(agentOn(context.kit, BOOSTER), partsWater);
+  for (const { view, likely } of zones) {
+    const limits = limitsOf(factsOf(context, view, likely, []));
+    const fit = fitAgent(context, view, likely, BOOSTER, "towel", "clean");
+    if (!fit.ok && fit.forbiddenBy.length > 0) return refuse(`${view.name}: ${fit.because}`);
+    if (ph.phMax > limits.phMax || ph.phMin < limits.phMin) return refuse(`${view.name}: even this little brings it to pH ${ph.phMax.toFixed(1)}, over what the fibre takes.`);
+    if (!fit.ok && fit.because) return refuse(fit.because);
+  }
+  return { agent: BOOSTER, ml: worked("mix.booster", (bottleMl / 1000) * BOOSTER_ML_PER_L, "mL", [input("mix in the bottle", bottleMl, "mL"), input("to a litre", BOOSTER_ML_PER_L, "mL", "table"), input("pH it may bring", ph.phMax, "pH")]) };
+}
