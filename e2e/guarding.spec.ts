@@ -111,3 +111,12 @@ test("no number with a unit stands bare: each opens its working, on every phase"
   }
   expect(bare).toEqual([]);
 });
+
+test("the planner's worker is held to the policy of its pages, and says so when it cannot start", async ({ page }) => {
+  const planner = page.waitForResponse(/turbopack-worker/);
+  await openFerry(page);
+  expect((await planner).headers()["content-security-policy"]).toContain("default-src 'self'");
+  await page.route(/turbopack-worker/, (route) => route.fulfill({ status: 200, contentType: "text/javascript", body: "throw new Error('cut short')" }));
+  await page.goto("/mark");
+  await expect(page.getByRole("alert").filter({ hasText: "The planner could not start" })).toBeVisible();
+});

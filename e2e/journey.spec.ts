@@ -3,6 +3,14 @@ import { allLoaded, expect, openFerry, phase, storedJob, test, workingOf } from 
 
 const main = (page: Page) => page.getByTestId("main-act");
 
+/** Presses, and waits until the step in hand is another one, or the same one begun: the next is planned beside the page. */
+async function moveOn(page: Page, press: () => Promise<void>) {
+  const shown = async () => `${await page.locator(".now-step .now-words, .now-step h2").first().innerText()} ${(await main(page).isVisible()) ? (await main(page).innerText()).replace(/\d/g, "") : ""}`;
+  const before = await shown();
+  await press();
+  await expect(async () => expect(await shown()).not.toBe(before)).toPass();
+}
+
 /** Works through every step that is left, as planned, however many there are; waits are skipped by the page's own clock. */
 async function workToTheEnd(page: Page, press: () => Promise<void>) {
   for (let step = 0; step < 60; step++) {
@@ -73,12 +81,12 @@ test("the ferry bench from Look to Hand back by pointer, with the network gone",
 
   // Work: one tap a step; the exception is a minus or plus, and shows in the working.
   await phase(page, "Work").click();
-  await main(page).click();
+  await moveOn(page, () => main(page).click());
   await page.clock.fastForward("10:00");
-  await main(page).click();
+  await moveOn(page, () => main(page).click());
   for (let step = 0; step < 6 && !(await page.getByTestId("dose").isVisible()); step++) {
     await page.clock.fastForward("20:00");
-    await main(page).click();
+    await moveOn(page, () => main(page).click());
   }
   const dose = await page.getByTestId("dose").innerText();
   await page.getByText("It went otherwise").click();

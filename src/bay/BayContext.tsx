@@ -62,7 +62,7 @@ const MINUTES_5 = 300_000;
 
 const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] => job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
 
-export function BayProvider({ children, missing }: { children: ReactNode; missing: ReactNode }) {
+export function BayProvider({ children, missing, waiting }: { children: ReactNode; missing: ReactNode; waiting: ReactNode }) {
   const params = useSearchParams();
   const stored = useJob(params.get("job"));
   const kitNow = useKit();
@@ -74,7 +74,7 @@ export function BayProvider({ children, missing }: { children: ReactNode; missin
   const views = useMemo(() => (assessed ? viewsOf(assessed.job, assessed.assessment) : []), [assessed]);
   const forecast = useMemo(() => (assessed ? forecastAt(assessed.assessment, assessed.job, nowMs) : undefined), [assessed, nowMs]);
 
-  if (!assessed || !forecast) return stored ? null : missing;
+  if (!assessed || !forecast) return stored ? waiting : missing;
   const { job, kit, asOf, assessment } = assessed;
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingParam = params.get("finding") ?? undefined;

@@ -16,7 +16,7 @@ const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */
 export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   return (
-    <BayProvider missing={<Missing />}>
+    <BayProvider missing={<Missing />} waiting={<Opening />}>
       <Frame phases={phases} />
     </BayProvider>
   );
@@ -54,19 +54,16 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   );
 }
 
+const Opening = () => <main className="place" style={{ paddingTop: "3rem" }}><p>Opening the job…</p></main>;
+
 function Missing() {
   const status = useJobsState(({ status }) => status);
+  if (status === "loading") return <Opening />;
   return (
     <main className="place" style={{ paddingTop: "3rem" }}>
-      {status === "loading" ? (
-        <p>Opening the job…</p>
-      ) : (
-        <>
-          <h1>This job is not on this device</h1>
-          <p>It may have been deleted in another tab, or belongs to another browser. A job file brings it back.</p>
-          <a className="btn btn-primary" href="/">Back to jobs</a>
-        </>
-      )}
+      <h1>This job is not on this device</h1>
+      <p>It may have been deleted in another tab, or belongs to another browser. A job file brings it back.</p>
+      <a className="btn btn-primary" href="/">Back to jobs</a>
     </main>
   );
 }

@@ -8,7 +8,10 @@ let failed: ((problem: string) => void) | undefined;
 export function planner(): Remote<PlannerWorker> {
   if (!remote) {
     const worker = new Worker(new URL("./planner.worker.ts", import.meta.url), { type: "module" });
-    worker.addEventListener("error", () => failed?.("The planner could not start, so no plan can be shown. What you recorded is kept: load the page again."));
+    worker.addEventListener("error", (event) => {
+      event.preventDefault();
+      failed?.("The planner could not start, so no plan can be shown. What you recorded is kept: load the page again.");
+    });
     remote = wrap<PlannerWorker>(worker);
   }
   return remote;

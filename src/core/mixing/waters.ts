@@ -10,7 +10,10 @@ import type { Step } from "../treatment/step";
 export interface WaterNeed {
   container: ContainerKind;
   machine?: MachineId;
+  /** What the steps put on. */
   litres: Worked;
+  /** What to draw for it: a tank keeps some in its hose, a towel is wrung out over a bucket. */
+  ready: Worked;
   /** How often the machine's tank is filled for it. */
   fills?: Worked;
   /** The warmest any of its steps may take it, °C, with what to draw from each tap; absent for the steamer. */
@@ -21,6 +24,10 @@ export interface WaterNeed {
 /** Usual taps of a house or a harbour, °C. Judgement; Reckon a mix takes measured ones. */
 export const HOT_TAP_C = 55;
 export const COLD_TAP_C = 12;
+
+/** Drawn in half litres, and no less than this. Judgement. */
+const HALF_L = 0.5;
+const LEAST_L: Partial<Record<ContainerKind, number>> = { bucket: 3, tank: 1 };
 
 /** @param areaOf area of a zone, m² @returns needs over 0, tank first */
 export function watersOf(steps: readonly Step[], areaOf: (zoneId: string) => number, kit: Kit): WaterNeed[] {
@@ -37,6 +44,8 @@ export function watersOf(steps: readonly Step[], areaOf: (zoneId: string) => num
 function needOf(container: ContainerKind, steps: readonly Step[], machine: MachineId | undefined, kit: Kit): WaterNeed | undefined {
   if (steps.length === 0) return undefined;
   const litres = steps.reduce((sum, { amountMl }) => sum + amountMl!.value / 1000, 0);
+  const leastL = LEAST_L[container] ?? HALF_L;
+  const readyL = Math.max(leastL, Math.ceil(litres / HALF_L - 1e-9) * HALF_L);
   const tankL = machine && machineOn(kit, machine)?.solutionTankL;
   const temps = steps.flatMap(({ tempC }) => (tempC === undefined ? [] : [tempC]));
   // One water for several steps is as cool as the coolest of them asks.
@@ -44,10 +53,11 @@ function needOf(container: ContainerKind, steps: readonly Step[], machine: Machi
   return {
     container, ...(machine ? { machine } : {}),
     litres: worked("load.water", litres, "L", steps.map(({ title, amountMl }) => input(title, amountMl!.value / 1000, "L"))),
-    ...(tankL ? { fills: worked("load.tanks", Math.ceil(litres / tankL - 1e-9), "1", [input("in all", litres, "L"), input("solution tank", tankL, "L", "table")]) } : {}),
+    ready: worked("mix.ready", readyL, "L", [input("put on", litres, "L"), input("no less than", leastL, "L", "table")]),
+    ...(tankL ? { fills: worked("load.tanks", Math.ceil(readyL / tankL - 1e-9), "1", [input("in all", readyL, "L"), input("solution tank", tankL, "L", "table")]) } : {}),
     ...(tempC === undefined ? {} : {
       tempC: worked("mix.waterTemp", tempC, "degC", [...steps.flatMap((step) => (step.tempC === undefined ? [] : [input(step.title, step.tempC, "degC")])), input("hot tap", HOT_TAP_C, "degC", "table"), input("cold tap", COLD_TAP_C, "degC", "table")]),
-      taps: warmMix(litres * 1000, HOT_TAP_C, COLD_TAP_C, tempC),
+      taps: warmMix(readyL * 1000, HOT_TAP_C, COLD_TAP_C, tempC),
     }),
   };
 }

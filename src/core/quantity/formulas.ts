@@ -22,6 +22,7 @@ export const FORMULAS = {
   "dilution.ppm": { name: "Active ingredient", equation: "ppm = active % × 10 000 / (r + 1)", mark: "practice" },
   "dilution.warm": { name: "Hot and cold to a temperature", equation: "hot share = (wanted − cold) / (hot − cold)", mark: "std", source: "conservation of heat" },
   "mix.booster": { name: "Booster into the bottle", equation: "mix in the bottle × booster to a litre", mark: "judgement" },
+  "mix.ready": { name: "Water to have ready", equation: "what is put on, up to the next half litre, and no less than fills a hose or wets a towel", mark: "judgement" },
   "mix.waterTemp": { name: "How warm to have it", equation: "as cool as the coolest of its steps asks, between the two taps", mark: "judgement" },
   "dilution.gentler": { name: "Weaker mix", equation: "the gentlest mix, with dwell, tool and warmth, that still brings the soil to its target", mark: "judgement" },
   "dilution.forPh": {

@@ -2,6 +2,8 @@ import { evaporation } from "../air/evaporation";
 import { agentOf, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
 import type { MaterialId } from "../catalog/materials";
+import { TOOLS } from "../catalog/tools";
+import { partsWater } from "../dilution/reading";
 import { isCovered, isDone } from "../job/history";
 import { agentOn } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
@@ -10,7 +12,7 @@ import { factsOf, fastnessSetting, remember, surfaceTempOf, type Context, type Z
 import type { Effort } from "./effect";
 import { fitAgent, type FoundFit } from "./fit";
 import { judge } from "./judge";
-import { AIR_OUT_MIN, handsOnMinutes, PANEL_L_PER_M2, SHARE_OF_BUDGET, TOWEL_CARRIES } from "./rates";
+import { AIR_OUT_MIN, COOL_C, handsOnMinutes, PANEL_L_PER_M2, SHARE_OF_BUDGET, TOWEL_CARRIES } from "./rates";
 import { cautionsOf, reasonsOf } from "./cautions";
 import type { Dwell, Step } from "./step";
 import { agentCheck, agentHow, agentTitle } from "./words";
@@ -173,7 +175,7 @@ export class ZoneWork {
     const waits = agent !== "water" && !agentOf(agent).groups.includes("solvent");
     // The key says everything that must be alike before two zones' steps become one.
     this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`, ...(effort ? [`t${effort.tempC}`, `d${effort.dwellMin.toFixed(1)}`] : []), ...(goes > 1 ? [`g${goes}`] : [])].join("-"), {
-      action, agent, findingId, effort, ...(goes > 1 ? { goes } : {}), spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
+      action, agent, findingId, effort: effort ?? (waits ? this.effortOf(agent, fit, onLPerM2, rounds) : undefined), ...(goes > 1 ? { goes } : {}), spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
       partsWater: fit.strength?.partsWater, phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
       amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(action, area.value, rounds),
       dwell: waits ? longerDwell(dwellOf(this.context, this.view.id, agent, onLPerM2), effort) : undefined,
@@ -183,6 +185,13 @@ export class ZoneWork {
       check: agentCheck(agent),
       liftOff: "White towel, then look at it: colour on it means it works.",
     }, fit);
+  }
+
+  /** How an agent works where no target picks it: as the rung and the rules leave it, for its shortest dwell. */
+  private effortOf(agent: AgentId, { tool, strength, candidate }: FoundFit, filmLPerM2: number, rounds: number): Effort {
+    const shortestMin = dwellOf(this.context, this.view.id, agent, filmLPerM2).min.value;
+    const label = this.context.job.choices.readings[agent] ?? agentOn(this.context.kit, agent).reading;
+    return { agent, rounds, strength: label ? (partsWater(label) + 1) / ((strength?.partsWater.value ?? partsWater(label)) + 1) : 1, dwellMin: shortestMin, shortestMin, agitation: TOOLS[tool].agitation, tempC: candidate.clothTempC ?? COOL_C };
   }
 
   /** Puts in front what the wet steps asked for: a look, and the proof of every agent nobody has proved. */

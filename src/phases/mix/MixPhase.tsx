@@ -55,7 +55,7 @@ export function MixPhase() {
           <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
         </div>
       </div>
-      <p className="soft">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle, but for a booster named here.</p>
+      <p className="soft mt-2">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle, but for a booster named here.</p>
       {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
       {waters.map((need) => <Water key={`${need.container}-${need.machine}`} need={need} />)}
       <Fold title="Load list" note="what goes into the van"><LoadListView /></Fold>
@@ -110,14 +110,15 @@ function Bottle({ mix }: { mix: BottleMix }) {
 }
 
 /** Plain water: how much, how warm, from which taps. */
-function Water({ need: { container, machine, litres, fills, tempC, taps } }: { need: WaterNeed }) {
+function Water({ need: { container, machine, litres, ready, fills, tempC, taps } }: { need: WaterNeed }) {
   const words = machine === "steamer" ? "Steamer" : machine ? `${machineOf(machine).name}, solution tank` : "Bucket";
   return (
     <section className="bottle" aria-label={words} data-testid={`water-${machine ?? container}`}>
       <ContainerDrawing kind={container} fill={0.7} product={0} />
       <div>
         <h3>{words}</h3>
-        <p className="pour"><Num of={litres} /> <span className="soft">plain water</span></p>
+        <p className="soft">{machine ? "" : "for damping and rinsing; "}<Num of={litres} /> of it goes on</p>
+        <p className="pour"><Num of={ready} /> <span className="soft">plain water</span></p>
         {fills && fills.value > 1 && <p>Filled <Num of={fills} words={`${fills.value} times`} />.</p>}
         {tempC && taps && <p>At <Num of={tempC} />: <Num of={taps.cold} /> cold, then <Num of={taps.hot} /> hot, from usual taps. Measure it before it goes on.</p>}
         {machine === "steamer" && <p className="soft">Cold, and soft or distilled where the tap leaves scale.</p>}

@@ -23,7 +23,7 @@ export function SteamKill() {
           {(Object.values(HEAT_KILLS) as HeatKill[]).map((row) => (
             <tr key={row.name}>
               <th scope="row">{row.name}</th>
-              <td><Num of={secondsFor(row, 3, tempC)} testId={row.name === HEAT_KILLS["gut-bacteria"].name ? "steam-3" : undefined} /></td>
+              <td><Num of={secondsFor(row, 3, tempC)} testId={row.name === HEAT_KILLS["food-bacteria"].name ? "steam-3" : undefined} /></td>
               <td><Num of={secondsFor(row, 5, tempC)} /></td>
               <td className="soft">{MARK_WORDS[row.mark]}{row.source ? `, ${row.source}` : ""}</td>
             </tr>
