@@ -63,6 +63,7 @@ async function room(page) {
 try {
   const desk = await open({ width: 1280, height: 800 });
   await desk.goto("/");
+  await desk.locator(".job-next").first().waitFor();
   await shoot(desk, "jobs");
   await bay(desk, "job=demo-van&phase=look&zone=cv-38");
   await shoot(desk, "look");

@@ -6,7 +6,7 @@ import { startServer } from "./server.mjs";
 /**
  * @param {string} url path on the built application
  * @param {{ demo?: boolean }} [options] demo: with the demo jobs kept in the browser, and the cache emptied after they were
- * @returns {Promise<number>} kB
+ * @returns {Promise<{ kb: number, pageKb: number }>} all of it, and what the page itself asks for
  */
 export async function firstLoadKb(url, { demo = false } = {}, port = 4129) {
   const executablePath = ensureChromium();
@@ -28,13 +28,15 @@ export async function firstLoadKb(url, { demo = false } = {}, port = 4129) {
     // The page's scripts and the workers' own; what both ask for is received once.
     const scripts = new Map();
     context.on("requestfinished", (request) => {
-      if (new URL(request.url()).pathname.endsWith(".js")) scripts.set(request.url().split("#")[0], request.sizes());
+      const file = request.url().split("#")[0];
+      if (file.endsWith(".js") && !scripts.has(file)) scripts.set(file, { sizes: request.sizes(), ofPage: request.resourceType() === "script" });
     });
     await page.goto(`http://localhost:${port}${url}`, { waitUntil: "networkidle" });
     if (demo) await page.locator(".bay, .job-row").first().waitFor();
     await page.waitForLoadState("networkidle");
-    const sizes = await Promise.all(scripts.values());
-    return sizes.reduce((sum, { responseBodySize, responseHeadersSize }) => sum + responseBodySize + responseHeadersSize, 0) / 1000;
+    const received = await Promise.all([...scripts.values()].map(async ({ sizes, ofPage }) => ({ ofPage, bytes: (await sizes).responseBodySize + (await sizes).responseHeadersSize })));
+    const kbOf = (some) => some.reduce((sum, { bytes }) => sum + bytes, 0) / 1000;
+    return { kb: kbOf(received), pageKb: kbOf(received.filter(({ ofPage }) => ofPage)) };
   } finally {
     await browser.close();
     server.kill();

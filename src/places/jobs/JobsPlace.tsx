@@ -79,37 +79,46 @@ export function JobsPlace() {
 
 interface Row {
   job: Job;
-  assessment: Assessment;
-  state: JobState;
+  /** Where it stands; until the planner has said so the first time, only what is written on the job. */
+  planned?: { assessment: Assessment; state: JobState };
 }
 
 const MINUTES_5 = 300_000;
 
-/** Where every job stands. */
+/** Every job, with where it stands as soon as that is planned. */
 function useRows(stored: Record<string, Job>, asOfMs: number): Row[] {
   const kit = useKit();
-  const rows = usePlanned(
+  const planned = usePlanned(
     useCallback(async () => {
       const jobs = asOfMs > 0 ? Object.values(stored) : [];
+      // Nothing to plan yet: the planner stays at home.
+      if (jobs.length === 0) return {};
       const all = await planner().assessAll(jobs, kit, new Date(asOfMs).toISOString());
-      return inOrder(all.map((assessment, index) => ({ job: jobs[index]!, assessment, state: jobState(assessment) })));
+      return Object.fromEntries(all.map((assessment, index) => [jobs[index]!.id, { assessment, state: jobState(assessment) }]));
     }, [stored, kit, asOfMs]),
   );
-  return rows ?? [];
+  return inOrder(Object.values(stored).map((job) => ({ job, planned: planned?.[job.id] })));
 }
 
-const inOrder = (rows: Row[]): Row[] => rows.sort((a, b) => STAGE_ORDER.indexOf(a.state.stage) - STAGE_ORDER.indexOf(b.state.stage) || b.job.createdAt.localeCompare(a.job.createdAt) || a.job.title.localeCompare(b.job.title));
+const stageOf = ({ planned }: Row) => (planned ? STAGE_ORDER.indexOf(planned.state.stage) : STAGE_ORDER.length);
+const inOrder = (rows: Row[]): Row[] => rows.sort((a, b) => stageOf(a) - stageOf(b) || b.job.createdAt.localeCompare(a.job.createdAt) || a.job.title.localeCompare(b.job.title));
 
-function JobRow({ job, assessment, state, nowMs }: Row & { nowMs: number }) {
-  const { tighter } = forecastAt(assessment, job, nowMs);
+function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
+  const tighter = planned && forecastAt(planned.assessment, job, nowMs).tighter;
   const duplicate = () => void putJobs([{ ...job, id: newId(), title: `${job.title.slice(0, 110)} (copy)`, createdAt: new Date().toISOString(), demo: undefined, events: [] }].map((copy) => JSON.parse(JSON.stringify(copy)) as Job));
   return (
     <section className="job-row" aria-label={job.title}>
       <div>
-        <h2><Link prefetch={false} href={`/bay?job=${job.id}&phase=${state.phase}`}>{job.title}</Link></h2>
+        <h2><Link prefetch={false} href={`/bay?job=${job.id}&phase=${planned?.state.phase ?? "look"}`}>{job.title}</Link></h2>
         <div className="soft">{[job.customer, job.place, job.demo && "demo"].filter(Boolean).join(" · ")}</div>
-        <div>{STAGE_WORDS[state.stage]} · <span className="job-next">{state.next}</span>{tighter && state.stage !== "handed-back" ? ` · ${slackWords(tighter)} to ${tighter.promise}` : ""}</div>
-        <ProgressStitches done={assessment.history.done.length} coming={assessment.plan.steps.length} />
+        {planned ? (
+          <>
+            <div>{STAGE_WORDS[planned.state.stage]} · <span className="job-next">{planned.state.next}</span>{tighter && planned.state.stage !== "handed-back" ? ` · ${slackWords(tighter)} to ${tighter.promise}` : ""}</div>
+            <ProgressStitches done={planned.assessment.history.done.length} coming={planned.assessment.plan.steps.length} />
+          </>
+        ) : (
+          <div className="soft">planning…</div>
+        )}
       </div>
       <div className="row-wrap">
         <Act onAct={duplicate} aria-label={`Duplicate ${job.title}`}>Duplicate</Act>
