@@ -220,3 +220,38 @@ test("a label is said another way, and a wrong bottle is put right", async ({ pa
   await page.getByRole("button", { name: "Wanted: more" }).click();
   await expect(page.getByTestId("warm")).toContainText("cold");
 });
+
+test("passes are logged with a tap each until it says stop; tank marks overrule what the model says is left", async ({ page }) => {
+  await page.clock.install();
+  await openFerry(page, "plan");
+  await page.goto("/bay?job=demo-hall&phase=work");
+  const step = page.getByTestId("now-step");
+  const drawing = step.getByRole("heading", { name: /^Rinse and draw off/ });
+  await moveOn(page, () => main(page).click());
+  for (let guard = 0; guard < 40 && !(await drawing.isVisible()); guard++) {
+    await page.clock.fastForward("45:00");
+    await moveOn(page, () => main(page).click());
+  }
+  const log = page.getByTestId("pass-log");
+  await expect(log).toContainText("What pass 1 brings back");
+  for (const [pass, looks] of ["Black", "Tinted", "Clear"].entries()) {
+    await expect(log).toContainText(`What pass ${pass + 1} brings back`);
+    await page.clock.fastForward("00:20");
+    await log.getByRole("button", { name: looks }).click();
+  }
+  await expect(log).toContainText("So far: black, tinted, clear.");
+  await expect(page.getByTestId("pass-verdict")).toContainText("Stop: the next pass lifts under 4 %");
+  await page.getByText("It went otherwise").click();
+  await expect(page.getByRole("group", { name: "Wet strokes" })).toContainText("3");
+  await page.getByRole("button", { name: "Back in the recovery tank: more" }).click();
+  await page.clock.fastForward("00:01");
+  await page.getByRole("button", { name: "Back in the recovery tank: less" }).click();
+  const title = await drawing.innerText();
+  await moveOn(page, () => main(page).click());
+  const event = (await storedJob(page, "demo-hall")).events.findLast(({ kind }) => kind === "done") as unknown as { title: string; wetStrokes: number; recoveredMl: number };
+  expect(event.title).toBe(title);
+  expect(event.wetStrokes).toBe(3);
+  expect(event.recoveredMl).toBeGreaterThan(0);
+  await phase(page, "Dry").click();
+  await expect(page.locator("main")).toContainText(/a dry stroke takes \d+ % here, by the tank marks/);
+});

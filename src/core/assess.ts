@@ -12,13 +12,16 @@ import { contextOf, type Context } from "./treatment/context";
 import { besideSteps } from "./treatment/extras";
 import { dryProtection, planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
-import { depthOf, recoveryOn, waterCourse } from "./treatment/water";
+import { recoveryOf } from "./treatment/recovery";
+import { depthOf, waterCourse } from "./treatment/water";
 import type { Worked } from "./quantity/working";
 
 export interface ZoneDrying extends Drying {
   depth: Worked;
   allowed: Worked;
   tooDeep: boolean;
+  /** What a dry stroke takes here, where tank marks were read. */
+  recovery?: Worked;
 }
 
 /** Everything the tool has to say of a job; screens draw it and the planning interface sends it. */
@@ -41,8 +44,9 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
   const drying: Assessment["drying"] = {};
   for (const [zoneId, { moves, view }] of Object.entries(plan.zones)) {
     if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) continue;
-    const { left, peakLPerM2 } = waterCourse(moves, view, recoveryOn(kit, view));
-    drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view) };
+    const recovery = recoveryOf(context, view);
+    const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
+    drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) };
   }
   const views = Object.values(plan.zones).map(({ view }) => view);
   // A zone that was referred is left alone.

@@ -13,6 +13,7 @@ import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
 import { SHELF_TOOL_IDS } from "../catalog/tools";
 import type { ValueField } from "../catalog/valueField";
+import { DIRT_IDS } from "../water/passes";
 import { CONTAINER_IDS } from "../catalog/containers";
 import { TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
@@ -120,8 +121,10 @@ const event = oneOfKinds({
     wetStrokes: optional(count(0, 20, "Strokes with water on.")),
     dryStrokes: optional(count(0, 40, "Strokes with water off.")),
     waterOnLPerM2: optional(amount(0, 100, "Water put on, L/m².")),
+    recoveredMl: optional(amount(0, 100_000, "What came back into the recovery tank, mL, read off its marks.")),
     minutes: optional(amount(0, 1440, "Minutes it took.")),
   }),
+  pass: thing({ kind: exactly("pass"), id: id(), ...did, dirt: pick(DIRT_IDS, "What one pass brought back, on the five-step scale.") }, "One pass of drawing off, as it looked."),
   skip: thing({ kind: exactly("skip"), id: id(), ...did, ...ofFinding, reason: text(200, "Why it was left out.") }),
   outcome: thing({ kind: exactly("outcome"), id: id(), at: did.at, findingId: id("The mark."), result: pick(["gone", "better", "same", "worse", "left"], "As judged when dry.") }),
   agreed: thing({ kind: exactly("agreed"), id: id(), at: did.at, handBackAt: optional(time()), usableAt: optional(time()), dampHandBack: flag("Damp hand-back agreed."), steps: list(text(160), 400, "The steps as the owner heard them."), priceLow: optional(amount(0, 1_000_000, "Price as the owner heard it, at least.")), priceHigh: optional(amount(0, 1_000_000, "At most.")) }),
@@ -244,5 +247,6 @@ export type Cloth = Piece["cloth"];
 export type WorkEvent = Job["events"][number];
 export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
 export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
+export type PassEvent = Extract<WorkEvent, { kind: "pass" }>;
 export type StartEvent = Extract<WorkEvent, { kind: "start" }>;
 export type OutcomeResult = Extract<WorkEvent, { kind: "outcome" }>["result"];

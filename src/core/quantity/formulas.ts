@@ -59,6 +59,13 @@ export const FORMULAS = {
   "water.wetStrokes": { name: "Wet strokes", equation: "the least of the strokes this soil needs, those the water budget allows, and those that stay as shallow as the build may take", mark: "judgement" },
   "water.dryStrokes": { name: "Dry strokes", equation: "dry = strokes for each wet one × (wet + 1)", mark: "judgement" },
   "water.residual": { name: "Water left after drawing off", equation: "W ← W_b + (W − W_b)(1 − r) for each dry stroke", mark: "judgement" },
+  "water.tankMarks": { name: "Water left by the tanks", equation: "W = before + out of the solution tank − back in the recovery tank, and no less than is bound", mark: "std", source: "conservation of water" },
+  "water.recovered": { name: "What should come back", equation: "(before + put on − left by the model) × area", mark: "judgement" },
+  "water.recovery": { name: "What a dry stroke takes", equation: "share of the free water, as the shelf says", mark: "judgement" },
+  "water.recoveryFit": { name: "What a dry stroke takes here", equation: "the share that leaves what the tanks say is left; the mean where they were read more than once", mark: "practice" },
+  "water.nextPass": { name: "Dirt of the next pass", equation: "an exponential through the passes so far, least squares on its logarithm", mark: "practice" },
+  "water.nextShare": { name: "Share the next pass would bring", equation: "next pass / all so far", mark: "practice" },
+  "water.passesLeft": { name: "Passes that are still worth it", equation: "the fewest after which the next would bring less than 4 % of all by then", mark: "judgement" },
   "water.toweled": { name: "Water left after towelling", equation: "W = litres on / area × share a towel leaves", mark: "judgement" },
   "water.depth": { name: "Depth reached in the foam", equation: "depth = (W − face capacity) / (porosity × saturation)", mark: "judgement" },
   "air.evaporation": {

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { DIRT_IDS } from "../water/passes";
 import { AGENT_IDS, agentOf, type AgentId } from "../catalog/agents";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
@@ -85,7 +86,7 @@ const ownAgent = (id: AgentId) => {
 
 const kit: fc.Arbitrary<Kit> = fc.record({
   agents: fc.oneof(fc.constant([...AGENT_IDS]), fc.subarray([...AGENT_IDS])),
-  bottles: fc.constant(USUAL_KIT.bottles),
+  bottles: fc.constantFrom(USUAL_KIT.bottles, [{ kind: "bucket" as const, capacityMl: 12_000, markEveryMl: 1000 }]),
   cupMarkEveryMl: fc.constant(5),
   tools: maybe(fc.subarray([...SHELF_TOOL_IDS])),
   machines: fc.subarray([...MACHINE_IDS]).chain((ids) => fc.record(Object.fromEntries(ids.map((id) => [id, fc.record({ flowLPerMin: maybe(number(0.3, 4)), headWidthM: maybe(number(0.05, 0.4)), strokeMPerS: maybe(number(0.1, 0.6)), recoveryPerDryStroke: maybe(number(0, 0.9)), gasMgPerH: maybe(number(100, 20_000)) })])))),
@@ -112,7 +113,10 @@ function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["even
     agent: maybe(fc.constantFrom(...AGENT_IDS)),
     waterOnLPerM2: maybe(number(0, 1)),
     dryStrokes: maybe(fc.integer({ min: 0, max: 6 })),
+    areaM2: maybe(number(0.05, 4)),
+    recoveredMl: maybe(number(0, 5000)),
   });
+  const pass = fc.record({ kind: fc.constant("pass"), at: moment, title: fc.constant("a step"), stepKey: fc.constant("panel-r0-extract:w1d4t45"), action: fc.constant("extract"), zoneIds: someOf(zoneIds, 2), dirt: fc.constantFrom(...DIRT_IDS) });
   const skip = fc.record({
     kind: fc.constant("skip"), at: moment, title: fc.constant("a step"), reason: fc.constant("No time"),
     stepKey: fc.constantFrom("dry-removal:", "check-first:", "panel-r0-towel:", "panel-r0-air:", "fastness:neutral-cleaner+water@p0"),
@@ -120,7 +124,7 @@ function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["even
     zoneIds: someOf(zoneIds, 3),
   });
   const outcome = findingIds.length > 0 ? [fc.record({ kind: fc.constant("outcome"), at: moment, findingId: fc.constantFrom(...findingIds), result: fc.constantFrom("gone", "better", "same", "worse", "left") })] : [];
-  return fc.array(fc.oneof(done, skip, ...outcome), { maxLength: 6 }).map((list) => list.map((event, index) => ({ id: `e${index}`, ...event }))) as unknown as fc.Arbitrary<Job["events"]>;
+  return fc.array(fc.oneof(done, skip, pass, ...outcome), { maxLength: 6 }).map((list) => list.map((event, index) => ({ id: `e${index}`, ...event }))) as unknown as fc.Arbitrary<Job["events"]>;
 }
 
 export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece.chain((each) => fc.tuple(fc.constant(each), fc.shuffledSubarray(partsOf(each), { minLength: 1, maxLength: Math.min(MOST_ZONES_A_PIECE, partsOf(each).length) }))), { minLength: 1, maxLength: 2 }).chain((drawn) => {

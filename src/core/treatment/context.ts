@@ -72,7 +72,7 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
     remember(state, action, event.agent);
     if (index <= lastDry) return;
     state.usedLPerM2 += event.waterOnLPerM2 ?? 0;
-    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, wetStrokes: event.wetStrokes, dryStrokes: event.dryStrokes });
+    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, wetStrokes: event.wetStrokes, dryStrokes: event.dryStrokes, eventId: event.id, recoveredLPerM2: event.recoveredMl !== undefined && event.areaM2 ? event.recoveredMl / 1000 / event.areaM2 : undefined });
   });
   return state;
 }

@@ -47,6 +47,8 @@ function joined(a: Step, b: Step): Step {
     zoneIds: [...a.zoneIds, ...b.zoneIds],
     areaM2: worked("geometry.area", areaM2, "m2", [input("here", a.areaM2.value, "m2"), input("and there", b.areaM2.value, "m2")]),
     amountMl: a.amountMl && b.amountMl && sumOf(a.amountMl, b.amountMl),
+    ...(a.mostWetStrokes !== undefined && b.mostWetStrokes !== undefined ? { mostWetStrokes: Math.min(a.mostWetStrokes, b.mostWetStrokes) } : {}),
+    recoveredMl: a.recoveredMl && b.recoveredMl && sumOf(a.recoveredMl, b.recoveredMl),
     // One number for several zones errs on the wet side.
     waterOnLPerM2: Math.max(a.waterOnLPerM2, b.waterOnLPerM2),
     minutes: worked("treatment.minutes", a.minutes.value + b.minutes.value - fixedMin, "min", [start!, input("area of all", areaM2, "m2"), ...rest.slice(1)]),

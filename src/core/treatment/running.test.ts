@@ -3,6 +3,7 @@ import { assess } from "../assess";
 import { USUAL_KIT } from "../catalog/kit";
 import { jobState } from "../state";
 import { demoJobs } from "../../demo/jobs";
+import { jobFromTemplate } from "../job/newJob";
 import type { Job, WorkEvent } from "../job/schema";
 import type { Step } from "./step";
 
@@ -106,5 +107,29 @@ describe("running a job", () => {
     const air = steps.findIndex(({ action }) => action === "air");
     expect(steps[air]!.dwell!.min.value).toBeGreaterThanOrEqual(30);
     expect(air).toBeLessThan(steps.findIndex(({ action }) => action === "dry-removal"));
+  });
+});
+
+describe("tank marks", () => {
+  it("override what the model says is left, and re-fit the recovery on the same cloth", () => {
+    let next = 0;
+    const job = jobFromTemplate("bench-seat", () => `i${next++}`, NOW.toISOString(), { cloth: { material: "polyester", build: "cover-on-foam", careCode: "none", ageYears: 5, condition: "sound", neighbours: [], fastness: { water: 5, "neutral-cleaner": 5 } } });
+    job.site = { airTempC: 21, relativeHumidityPct: 50, airSpeedMPerS: 1 };
+    const zones = job.zones.order.filter((id) => job.zones.byId[id]!.part.startsWith("base"));
+    for (const id of zones.slice(0, 2)) job.zones.byId[id]!.soil = "moderate";
+    job.choices.schools = Object.fromEntries(zones.map((id) => [id, "extraction" as const]));
+    let worked = job;
+    for (let step = planOf(worked).plan.steps[0]; step && step.action !== "extract"; step = planOf(worked).plan.steps[0]) worked = withEvents(worked, done(step, { areaM2: step.areaM2.value }));
+    const drawing = planOf(worked).plan.steps[0]!;
+    const recorded = (recoveredMl: number | undefined) => planOf(withEvents(worked, done(drawing, { areaM2: drawing.areaM2.value, ...(recoveredMl === undefined ? {} : { recoveredMl }) })));
+    const [modelled, poor] = [recorded(undefined), recorded(drawing.recoveredMl!.value * 0.5)];
+    const [zoneId] = drawing.zoneIds as [string];
+    expect(poor.drying[zoneId]!.residual.value).toBeGreaterThan(modelled.drying[zoneId]!.residual.value);
+    expect(poor.drying[zoneId]!.residual.working.formula).toBe("water.tankMarks");
+    expect(poor.drying[zoneId]!.hours.value).toBeGreaterThan(modelled.drying[zoneId]!.hours.value);
+    expect(modelled.drying[zoneId]!.recovery).toBeUndefined();
+    expect(poor.drying[zoneId]!.recovery!.value).toBeLessThan(0.45);
+    // What the model foretold, read back, is the model's own recovery again.
+    expect(recorded(drawing.recoveredMl!.value).drying[zoneId]!.recovery!.value).toBeCloseTo(0.45, 2);
   });
 });

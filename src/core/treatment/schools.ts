@@ -16,7 +16,8 @@ import { fitAgent, fitMachine, type Fit, type FoundFit } from "./fit";
 import { gentlestSet, setInWords, type CleaningSet } from "./gentlest";
 import { DRY_PER_WET, dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, SOIL_RATE, SOIL_TARGET, soilLifted, TOWEL_CARRIES } from "./rates";
 import type { Rule } from "./rules";
-import { depthOf, recoveryOn, waterCourse, type WaterMove } from "./water";
+import { recoveryOf } from "./recovery";
+import { depthOf, waterCourse, type WaterMove } from "./water";
 import { SCHOOL_NAMES } from "./words";
 import { dwellOf, STAGE, type ZoneWork } from "./zoneWork";
 
@@ -102,7 +103,7 @@ const MACHINE_ENDS = ["extract", "steam", "rinse"] as const;
 function weigh({ context, state, view }: ZoneWork, school: School, proposal: Proposal | Refusal): SchoolOption {
   const refused = "because" in proposal;
   const moves = refused ? [] : proposal.moves;
-  const { left: residual, peakLPerM2 } = waterCourse([...state.moves, ...moves], view, recoveryOn(context.kit, view));
+  const { left: residual, peakLPerM2 } = waterCourse([...state.moves, ...moves], view, recoveryOf(context, view).value);
   const drying = dryingOfZone(context, view, residual);
   const waterOnLPerM2 = moves.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0);
   return {
@@ -243,7 +244,8 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
   const before: WaterMove[] = preSpray > 0 ? [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }] : [];
   const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes).value });
-  const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, machine.recoveryPerDryStroke).peakLPerM2, view).tooDeep;
+  const recovery = recoveryOf(context, view).value;
+  const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, recovery).peakLPerM2, view).tooDeep;
   const affordable = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
   if (affordable < 1) return refuse("The water budget here is too small for even one wet stroke.");
   let wet = affordable;
@@ -262,11 +264,16 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
       if (!work.clearFor(fit, `${base}-extract`, STAGE.panelAir, STAGE.panelRinseOut)) return;
       const affordableNow = strokesLeft(0);
       const strokes = Math.min(wet, affordableNow);
+      let most = affordableNow;
+      while (most > strokes && !staysShallow(most)) most -= 1;
       if (strokes < 1) return;
       const tempC = fit.candidate.clothTempC!;
       const on = strokes * stroke.value;
       const dry = dryStrokesFor(strokes);
+      const left = waterCourse([...work.state.moves, { action: "extract", waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: dry.value }], view, recovery).left;
+      const before = waterCourse(work.state.moves, view, recovery).left;
       work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${dry.value}t${tempC}`, {
+        mostWetStrokes: most, recoveredMl: worked("water.recovered", Math.max(0, (before.value + on - left.value) * area.value * 1000), "mL", [input("water before W", before.value, "L/m2"), input("put on", on, "L/m2"), input("left by the model", left.value, "L/m2"), input("area", area.value, "m2")]),
         action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, dryStrokes: dry,
         wetStrokes: worked("water.wetStrokes", strokes, "strokes", [input("needed for this soil", roundsWanted("extraction", soil), "strokes"), input("the budget allows", affordableNow, "strokes"), input("stays shallow", wet, "strokes")]),
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,

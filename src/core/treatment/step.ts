@@ -53,6 +53,10 @@ export interface Step {
   waterOnLPerM2: number;
   wetStrokes?: Worked;
   dryStrokes?: Worked;
+  /** The most that budget and depth leave, however dirty it still runs. */
+  mostWetStrokes?: number;
+  /** What should come back into the recovery tank. */
+  recoveredMl?: Worked;
   rounds?: number;
   /** Put on in so many portions, blotted between; absent: in one. */
   goes?: number;

@@ -1,7 +1,6 @@
 import { depthInFoam, drawnOff, toweled } from "../water/strokes";
 import { input, worked, type Worked } from "../quantity/working";
-import type { Kit } from "../job/schema";
-import { extractorFor } from "../shelf/shelf";
+import { leftByTanks } from "../water/tankMarks";
 import type { ActionId } from "./actions";
 import type { Conditions } from "./conditions";
 import { leastFaceCapacity, leastOfBuilds, mostOfBuilds, mustStayHardlyWet, type ZoneView } from "./facts";
@@ -12,6 +11,10 @@ export interface WaterMove {
   waterOnLPerM2?: number;
   wetStrokes?: number;
   dryStrokes?: number;
+  /** Read off the recovery tank, over the area it was drawn off. */
+  recoveredLPerM2?: number;
+  /** The event it was recorded by. */
+  eventId?: string;
 }
 
 /**
@@ -23,12 +26,12 @@ export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recover
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
   let peakLPerM2 = 0;
-  for (const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0 } of moves) {
+  for (const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, recoveredLPerM2 } of moves) {
     const before = left.value;
     const on = before + waterOnLPerM2;
     if (action === "extract") {
       const drawn = drawnOff(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, recovery);
-      left = drawn.left;
+      left = recoveredLPerM2 === undefined ? drawn.left : leftByTanks(before, waterOnLPerM2, recoveredLPerM2, bound);
       peakLPerM2 = Math.max(peakLPerM2, drawn.peakLPerM2);
       continue;
     }
@@ -38,9 +41,6 @@ export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recover
   }
   return { left, peakLPerM2 };
 }
-
-/** What one dry stroke takes here with the machine at hand; nought without one. */
-export const recoveryOn = (kit: Kit, view: ZoneView): number => extractorFor(kit, view.areaM2.value)?.recoveryPerDryStroke ?? 0;
 
 /** Water a zone may be given by all steps together before it is dried. Cold, damp and age lower it; unknown builds count as the driest. */
 export function waterBudget(view: ZoneView, conditions: Conditions): Worked {

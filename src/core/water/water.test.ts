@@ -1,4 +1,7 @@
 import { describe, expect, it } from "vitest";
+import fc from "fast-check";
+import { fittedPasses, SHARE_WORTH_A_PASS } from "./passes";
+import { fittedRecovery, leftByTanks } from "./tankMarks";
 import { drawnOff, dryShares, residual, wetStroke } from "./strokes";
 
 const machine = { flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, recoveryPerDryStroke: 0.45 };
@@ -23,4 +26,58 @@ describe("strokes", () => {
     expect(drawnOff(0, 1, 2, 6, 0.2, 0.45).peakLPerM2).toBeCloseTo(0.79075, 9);
   });
   it("refuses a machine without flow", () => expect(() => wetStroke({ ...machine, flowLPerMin: 0 })).toThrow("more than nothing"));
+});
+
+describe("tank marks", () => {
+  it("outrank the model, and never say less is left than is bound", () => {
+    expect(leftByTanks(0.1, 1, 0.7, 0.2).value).toBeCloseTo(0.4, 12);
+    expect(leftByTanks(0.1, 1, 5, 0.2).value).toBe(0.2);
+  });
+
+  it("re-fit the recovery that made them within 2 %, whatever the strokes", () => {
+    expect(fittedRecovery(0, 1.12, 1, 4, 0.2, 0.284)!).toBeCloseTo(0.45, 2);
+    const range = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(range(0, 0.5), range(0.4, 3), fc.integer({ min: 1, max: 5 }), fc.integer({ min: 0, max: 12 }), range(0.05, 0.3), range(0.1, 0.8), (before, on, wet, more, bound, r) => {
+        const dry = wet + 1 + more;
+        const { left } = drawnOff(before, on, wet, dry, bound, r);
+        // Down at what is bound nothing is left to tell one recovery from another.
+        fc.pre(left.value > bound + 0.005);
+        expect(Math.abs(fittedRecovery(before, on, wet, dry, bound, left.value)! / r - 1)).toBeLessThan(0.02);
+      }),
+    );
+  });
+
+  it("show nothing where no dry stroke was made", () => expect(fittedRecovery(0, 1, 1, 0, 0.2, 1)).toBeUndefined());
+});
+
+describe("when to stop drawing off", () => {
+  it("finds a known fall again and foretells its next pass and how many are left", () => {
+    // By hand: each pass brings half of the one before: 4, 2, 1; next 0.5 of 7 so far; after it 0.25 of 7.5, which is under 4 %.
+    const fit = fittedPasses([4, 2, 1])!;
+    expect(fit.next.value).toBeCloseTo(0.5, 9);
+    expect(fit.nextShare.value).toBeCloseTo(0.5 / 7, 9);
+    expect(fit.stop).toBe(false);
+    expect(fit.passesLeft!.value).toBe(1);
+    expect(fittedPasses([4, 2, 1, 0.5])!.stop).toBe(true);
+  });
+
+  it("stops exactly when the next pass is not worth it, for any readings, and never says so from one", () => {
+    expect(fittedPasses([4])).toBeUndefined();
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 4, noNaN: true }), { minLength: 2, maxLength: 12 }), (dirt) => {
+        const fit = fittedPasses(dirt)!;
+        expect(Number.isFinite(fit.next.value) && fit.next.value >= 0).toBe(true);
+        expect(fit.stop).toBe(fit.nextShare.value < SHARE_WORTH_A_PASS);
+        if (fit.stop) expect(fit.passesLeft!.value).toBe(0);
+        else if (fit.passesLeft) expect(fit.passesLeft.value).toBeGreaterThan(0);
+      }),
+    );
+  });
+
+  it("says that it does not clear when passes bring as much as before", () => {
+    const fit = fittedPasses([2, 2, 2])!;
+    expect(fit.stop).toBe(false);
+    expect(fit.passesLeft).toBeUndefined();
+  });
 });

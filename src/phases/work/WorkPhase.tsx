@@ -7,6 +7,7 @@ import { readingInWords } from "@/core/dilution/reading";
 import { lastOf } from "@/core/job/history";
 import { input, worked, type Worked } from "@/core/quantity/working";
 import { warmestAtCloth } from "@/core/treatment/cautions";
+import { dryStrokesFor } from "@/core/treatment/rates";
 import type { Step } from "@/core/treatment/step";
 import { jobNow, newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
@@ -21,6 +22,7 @@ import { planner } from "@/workers/planner";
 import { clothPath } from "../cloth";
 import { zonesOf } from "../zones";
 import { DwellBand, dwellState } from "./DwellBand";
+import { PassLog, usePasses } from "./PassLog";
 import { doneOps, startOps, type Correction } from "./record";
 
 const GasMeter = later(() => import("../GasMeter").then(({ GasMeter }) => GasMeter));
@@ -83,6 +85,11 @@ function ComingStep({ step, number }: { step: Step; number: number }) {
   );
 }
 
+/** A tank's marks are read to this, mL. Judgement. */
+const TANK_STEP_ML = 100;
+const tidy = (ml: number) => Math.max(TANK_STEP_ML, Math.round(ml / TANK_STEP_ML) * TANK_STEP_ML);
+
+const MOST_STROKES = 12;
 const SKIP_REASONS = ["Not needed here", "No time", "The owner said no", "Not safe here"] as const;
 
 function NowStep({ step }: { step: Step }) {
@@ -90,7 +97,10 @@ function NowStep({ step }: { step: Step }) {
   const { run, assessment, job, nowMs, kit } = bay;
   const warmest = warmestAtCloth(step, kit);
   const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
-  const [correction, setCorrection] = useState<Correction>({});
+  const [entered, setCorrection] = useState<Correction>({});
+  // Passes that were logged are the wet strokes, unless somebody says otherwise.
+  const passes = usePasses(step).length;
+  const correction: Correction = passes > 0 && passes !== step.wetStrokes?.value ? { wetStrokes: Math.min(MOST_STROKES, passes), dryStrokes: dryStrokesFor(Math.min(MOST_STROKES, passes)).value, ...entered } : entered;
   const [skipping, setSkipping] = useState(false);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
   const elapsedMs = running ? nowMs - Date.parse(running.at) : 0;
@@ -138,6 +148,7 @@ function NowStep({ step }: { step: Step }) {
       {step.dwell && <DwellBand running={running} dwell={step.dwell} elapsedMs={elapsedMs} />}
       {step.action === "check-first" && <CheckFirst step={step} />}
       {step.proves && <ProofOfAgents step={step} />}
+      {running && step.action === "extract" && <PassLog step={step} />}
       <Act variant={state === "early" && !isAiring ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0 || meterWants} data-testid="main-act">
         {running ? (meterWants ? "Only when the meter allows it" : mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
       </Act>
@@ -147,9 +158,11 @@ function NowStep({ step }: { step: Step }) {
         <details className="mt-2">
           <summary className="form-label">It went otherwise</summary>
           <div className="row-wrap">
-            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} planned={step.amountMl} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...correction, amountMl })} />}
-            {step.wetStrokes && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes.value} planned={step.wetStrokes} unit="strokes" step={1} min={1} max={12} onChange={(wetStrokes) => setCorrection({ ...correction, wetStrokes })} />}
-            {step.dryStrokes && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes.value} planned={step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...correction, dryStrokes })} />}
+            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} planned={step.amountMl} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...entered, amountMl })} />}
+            {step.wetStrokes && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes.value} planned={step.wetStrokes} unit="strokes" step={1} min={1} max={MOST_STROKES} onChange={(wetStrokes) => setCorrection({ ...entered, wetStrokes })} />}
+            {step.dryStrokes && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes.value} planned={step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...entered, dryStrokes })} />}
+            {step.recoveredMl && <Stepper label="Out of the solution tank" value={correction.solutionMl} unknown={{ words: "not read", start: tidy(step.amountMl!.value) }} unit="mL" step={TANK_STEP_ML} min={TANK_STEP_ML} max={100_000} onChange={(solutionMl) => setCorrection({ ...entered, solutionMl })} />}
+            {step.recoveredMl && <Stepper label="Back in the recovery tank" value={correction.recoveredMl} unknown={{ words: "not read", start: tidy(step.recoveredMl.value) }} unit="mL" step={TANK_STEP_ML} min={0} max={Math.max(TANK_STEP_ML, tidy(2 * (correction.solutionMl ?? step.amountMl!.value)))} onChange={(recoveredMl) => setCorrection({ ...entered, recoveredMl })} />}
           </div>
         </details>
       )}
@@ -163,8 +176,9 @@ function NowStep({ step }: { step: Step }) {
 }
 
 /** The dose as planned, or as it was put on. */
-function asPutOn(step: Step, { amountMl, wetStrokes }: Correction): Worked {
+function asPutOn(step: Step, { amountMl, wetStrokes, solutionMl }: Correction): Worked {
   const planned = step.amountMl!;
+  if (solutionMl !== undefined) return worked("treatment.amount", solutionMl, "mL", [input("read off the tank", solutionMl, "mL", "measured"), input("as planned", planned.value, "mL")]);
   if (step.wetStrokes && wetStrokes !== undefined) return worked("treatment.amount", (planned.value * wetStrokes) / step.wetStrokes.value, "mL", planned.working.inputs.map((each) => (each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each)));
   if (amountMl === undefined) return planned;
   return worked("treatment.amount", amountMl, "mL", [input("as put on", amountMl, "mL", "measured"), input("as planned", planned.value, "mL"), ...planned.working.inputs]);

@@ -10,6 +10,9 @@ export interface Correction {
   amountMl?: number;
   wetStrokes?: number;
   dryStrokes?: number;
+  /** Read off the tanks of an extractor. */
+  solutionMl?: number;
+  recoveredMl?: number;
 }
 
 /** Starts a step; its dwell as promised to the cloth goes into the record, so the clock does not move under it. */
@@ -33,15 +36,17 @@ export async function doneOps(job: Job, assessment: Assessment, step: Step, corr
   const wetStrokes = correction.wetStrokes ?? step.wetStrokes?.value;
   const dryStrokes = correction.dryStrokes ?? step.dryStrokes?.value;
   const more = step.wetStrokes && wetStrokes ? wetStrokes / step.wetStrokes.value : step.amountMl && amountMl ? amountMl / step.amountMl.value : 1;
+  const putOnMl = correction.solutionMl ?? (amountMl === undefined ? undefined : amountMl * (step.wetStrokes ? more : 1));
   const event: DoneEvent = {
     kind: "done", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, areaM2: step.areaM2.value,
     ...(step.findingId ? { findingId: step.findingId } : {}),
     ...(step.agent ? { agent: step.agent } : {}),
     ...(step.partsWater ? { partsWater: step.partsWater.value } : {}),
-    ...(amountMl === undefined ? {} : { amountMl: amountMl * (step.wetStrokes ? more : 1) }),
+    ...(putOnMl === undefined ? {} : { amountMl: putOnMl }),
     ...(wetStrokes === undefined ? {} : { wetStrokes }),
     ...(dryStrokes === undefined ? {} : { dryStrokes }),
-    ...(step.waterOnLPerM2 > 0 ? { waterOnLPerM2: step.waterOnLPerM2 * more } : {}),
+    ...(step.waterOnLPerM2 > 0 ? { waterOnLPerM2: correction.solutionMl === undefined ? step.waterOnLPerM2 * more : correction.solutionMl / 1000 / step.areaM2.value } : {}),
+    ...(correction.recoveredMl === undefined ? {} : { recoveredMl: correction.recoveredMl }),
     ...(startedAt ? { minutes: Math.min(1440, Math.max(0, (Date.parse(at) - Date.parse(startedAt)) / 60_000)) } : {}),
   };
   // A white cloth that stayed white proves each agent that was not told to have run.

@@ -1,0 +1,39 @@
+import { extractorFor } from "../shelf/shelf";
+import { input, worked, type Worked } from "../quantity/working";
+import { fittedRecovery } from "../water/tankMarks";
+import { stateNow, type Context } from "./context";
+import { mostOfBuilds, type ZoneView } from "./facts";
+import { waterCourse } from "./water";
+
+/**
+ * What one dry stroke takes here with the machine at hand: as its tank marks showed on the same cloth in this job, else as the shelf says.
+ * @returns share of the free water, 0 without a machine
+ */
+export function recoveryOf(context: Context, view: ZoneView): Worked {
+  const table = extractorFor(context.kit, view.areaM2.value)?.recoveryPerDryStroke ?? 0;
+  const fits = fitsOn(context, view, table);
+  if (table === 0 || fits.length === 0) return worked("water.recovery", table, "1", [input("the shelf says", table, "1", "table")]);
+  return worked("water.recoveryFit", fits.reduce((sum, r) => sum + r, 0) / fits.length, "1", [...fits.map((r, index) => input(`tank marks ${index + 1}`, r, "1", "measured")), input("the shelf says", table, "1", "table")]);
+}
+
+function fitsOn(context: Context, view: ZoneView, table: number): number[] {
+  const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
+  const read = context.history.done.filter(({ recoveredMl, zoneIds }) => recoveredMl !== undefined && zoneIds.some((id) => isSameCloth(context, view, id)));
+  return read.flatMap((event) => {
+    const zoneId = event.zoneIds.find((id) => isSameCloth(context, view, id))!;
+    const { moves } = stateNow(context, { ...view, id: zoneId });
+    const at = moves.findIndex(({ eventId }) => eventId === event.id);
+    const move = moves[at];
+    if (!move) return [];
+    const before = waterCourse(moves.slice(0, at), view, table).left.value;
+    const left = waterCourse(moves.slice(0, at + 1), view, table).left.value;
+    return fittedRecovery(before, move.waterOnLPerM2 ?? 0, move.wetStrokes ?? 1, move.dryStrokes ?? 0, bound, left) ?? [];
+  });
+}
+
+/** Zones of one piece with no cloth of their own are of the same cloth; the zone itself always is. */
+function isSameCloth({ job }: Context, view: ZoneView, zoneId: string): boolean {
+  const other = job.zones.byId[zoneId];
+  const own = ({ cloth }: { cloth?: { material?: string; build?: string } }) => `${cloth?.material ?? ""}/${cloth?.build ?? ""}`;
+  return zoneId === view.id || (other !== undefined && other.pieceId === view.zone.pieceId && own(other) === own(view.zone));
+}
