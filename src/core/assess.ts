@@ -13,13 +13,15 @@ import { besideSteps } from "./treatment/extras";
 import { dryProtection, planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
 import { recoveryOf } from "./treatment/recovery";
-import { depthOf, waterCourse } from "./treatment/water";
+import { cleanerLeft, depthOf, waterCourse } from "./treatment/water";
 import type { Worked } from "./quantity/working";
 
 export interface ZoneDrying extends Drying {
   depth: Worked;
   allowed: Worked;
   tooDeep: boolean;
+  /** How far the cleaner in it was thinned, where one went on. */
+  cleanerLeft?: Worked;
   /** What a dry stroke takes here, where tank marks were read. */
   recovery?: Worked;
 }
@@ -46,7 +48,7 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
     if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) continue;
     const recovery = recoveryOf(context, view);
     const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
-    drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) };
+    drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view), cleanerLeft: cleanerLeft(moves, view, recovery.value), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) };
   }
   const views = Object.values(plan.zones).map(({ view }) => view);
   // A zone that was referred is left alone.

@@ -1,4 +1,4 @@
-import { depthInFoam, drawnOff, toweled } from "../water/strokes";
+import { depthInFoam, drawnOff, thinned, toweled } from "../water/strokes";
 import { input, worked, type Worked } from "../quantity/working";
 import { leftByTanks } from "../water/tankMarks";
 import type { ActionId } from "./actions";
@@ -40,6 +40,26 @@ export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recover
     else if (waterOnLPerM2 > 0) left = worked("water.toweled", on, "L/m2", [input("before", before, "L/m2"), input("water on", waterOnLPerM2, "L/m2")]);
   }
   return { left, peakLPerM2 };
+}
+
+/**
+ * How much weaker what a cleaner left in the cloth has become since, by what was put on and taken off again.
+ * @returns share of its strength; undefined where no cleaner went on
+ */
+export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recovery: number): Worked | undefined {
+  const last = moves.findLastIndex(({ action }) => action === "clean");
+  if (last < 0) return undefined;
+  const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
+  let share = 1;
+  let strokes = 0;
+  for (let at = last + 1; at < moves.length; at++) {
+    const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0 } = moves[at]!;
+    if (waterOnLPerM2 <= 0) continue;
+    const before = waterCourse(moves.slice(0, at), view, recovery).left.value;
+    share *= action === "extract" ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, recovery) : before / (before + waterOnLPerM2);
+    strokes += wetStrokes;
+  }
+  return worked("water.cleanerLeft", share, "1", [input("times rinsed since", strokes, "1"), input("bound water W_b", bound, "L/m2", "table")]);
 }
 
 /** Water a zone may be given by all steps together before it is dried. Cold, damp and age lower it; unknown builds count as the driest. */

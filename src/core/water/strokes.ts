@@ -72,6 +72,24 @@ export function drawnOff(beforeLPerM2: number, onLPerM2: number, wetStrokes: num
   return { left, peakLPerM2 };
 }
 
+/**
+ * Share of what was dissolved that is still in what is left, when rinse water is put on and drawn off: each pass thins it by W / (W + q).
+ * @param beforeLPerM2 water W in the cloth before, L/m², ≥ 0; with none there is nothing to thin, and the first stroke dissolves it
+ * @param onLPerM2 put on by all wet strokes together, L/m²
+ * @returns share of the strength before, 0 to 1
+ * @example thinned(0.4, 0.4, 1, 2, 0.2, 0.45) // 0.5
+ */
+export function thinned(beforeLPerM2: number, onLPerM2: number, wetStrokes: number, dryStrokes: number, boundLPerM2: number, recovery: number): number {
+  let water = beforeLPerM2;
+  let share = 1;
+  const each = onLPerM2 / Math.max(1, wetStrokes);
+  for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
+    if (water + each > 0 && water > 0) share *= water / (water + each);
+    water = residual(water + each, boundLPerM2, recovery, dry).value;
+  }
+  return share;
+}
+
 /** Judgement: a firm towel leaves this share of what lies on and near the face. */
 export const SHARE_LEFT_BY_TOWEL = 0.45;
 

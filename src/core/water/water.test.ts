@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { fittedPasses, SHARE_WORTH_A_PASS } from "./passes";
 import { fittedRecovery, leftByTanks } from "./tankMarks";
-import { drawnOff, dryShares, residual, wetStroke } from "./strokes";
+import { drawnOff, dryShares, residual, thinned, wetStroke } from "./strokes";
 
 const machine = { flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, recoveryPerDryStroke: 0.45 };
 
@@ -26,6 +26,23 @@ describe("strokes", () => {
     expect(drawnOff(0, 1, 2, 6, 0.2, 0.45).peakLPerM2).toBeCloseTo(0.79075, 9);
   });
   it("refuses a machine without flow", () => expect(() => wetStroke({ ...machine, flowLPerMin: 0 })).toThrow("more than nothing"));
+});
+
+describe("a rinse", () => {
+  // By hand: 0.4 thinned by 0.4 is a half; drawn off twice to 0.2 + 0.6·0.55² = 0.3815, thinned by 0.4 again to 0.4882 of that.
+  it("thins what is dissolved by W / (W + q) a pass", () => {
+    expect(thinned(0.4, 0.4, 1, 2, 0.2, 0.45)).toBeCloseTo(0.5, 12);
+    expect(thinned(0.4, 0.8, 2, 6, 0.2, 0.45)).toBeCloseTo(0.5 * (0.3815 / 0.7815), 12);
+  });
+  it("only ever thins, and the more the oftener", () => {
+    const range = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(fc.property(range(0.01, 2), range(0.01, 2), fc.integer({ min: 1, max: 6 }), (before, on, wet) => {
+      const [once, twice] = [thinned(before, on, wet, 2 * wet, 0.2, 0.45), thinned(before, 2 * on, 2 * wet, 4 * wet, 0.2, 0.45)];
+      expect(once).toBeGreaterThan(0);
+      expect(once).toBeLessThan(1);
+      expect(twice).toBeLessThan(once);
+    }));
+  });
 });
 
 describe("tank marks", () => {

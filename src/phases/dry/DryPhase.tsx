@@ -30,7 +30,7 @@ export function DryPhase() {
               {zones.map(([zoneId, dry]) => (
                 <tr key={zoneId}>
                   <th scope="row">{assessment.plan.zones[zoneId]!.view.name}</th>
-                  <td><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.recovery && <div className="soft">a dry stroke takes <Num of={dry.recovery} share testId={`recovery-${zoneId}`} /> here, by the tank marks</div>}{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here</div>}</td>
+                  <td><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.cleanerLeft && <div className="soft">cleaner in it thinned to <Num of={dry.cleanerLeft} share testId={`cleaner-left-${zoneId}`} /></div>}{dry.recovery && <div className="soft">a dry stroke takes <Num of={dry.recovery} share testId={`recovery-${zoneId}`} /> here, by the tank marks</div>}{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here</div>}</td>
                   <td>{Number.isFinite(dry.hours.value) ? <Num of={dry.hours} testId={`dry-in-${zoneId}`} /> : "not like this"}</td>
                   <td><Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} /></td>
                 </tr>

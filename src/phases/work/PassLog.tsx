@@ -49,7 +49,7 @@ function Verdict({ passes, most }: { passes: PassEvent[]; most: number | undefin
 function DirtDrop({ dirt }: { dirt: number }) {
   const share = Math.min(1, Math.max(0, DIRT_SCALE.findIndex((step) => step.dirt === dirt) / (DIRT_SCALE.length - 1)));
   return (
-    <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden>
+    <svg width="18" height="22" viewBox="0 0 18 22" className="me-2" aria-hidden>
       <path d="M9 2 Q16 11 16 15 A7 6 0 0 1 2 15 Q2 11 9 2 Z" fill="none" stroke="currentColor" strokeWidth="2" />
       <path d={`M4 ${20 - 14 * share} H14 V18 Q9 21 4 18 Z`} fill="currentColor" opacity={share === 0 ? 0 : 0.8} />
     </svg>
