@@ -85,8 +85,9 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const referral = mould?.verdict === "refer" ? { title: mould.title, words: mould.words } : referralOf(context, view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {
     if (referral) return "referred";
-    if (sure && leader === "damage") return "damage";
+    // What somebody judged with their eyes outranks what the tables take it for.
     if (last === "gone" || last === "left" || last === "worse") return last;
+    if (sure && leader === "damage") return "damage";
     return round >= viable.length ? "at-the-stop" : "open";
   };
   const state = stateOf();
