@@ -2,6 +2,7 @@ import { expose } from "comlink";
 import { assess } from "@/core/assess";
 import type { Job, Kit } from "@/core/job/schema";
 import { oneMark } from "@/core/oneMark";
+import { whatIf } from "@/core/treatment/whatIf";
 import { wholeJobBy } from "@/core/treatment/wholeJob";
 
 const planner = {
@@ -10,6 +11,7 @@ const planner = {
   /** What comes first in a job as it will be once what is being recorded is in it. */
   nextStep: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf).plan.steps[0],
   wholeJobBy,
+  whatIf,
   oneMark,
 };
 

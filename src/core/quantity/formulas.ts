@@ -60,6 +60,7 @@ export const FORMULAS = {
   "water.dryStrokes": { name: "Dry strokes", equation: "dry = strokes for each wet one × (wet + 1)", mark: "judgement" },
   "water.residual": { name: "Water left after drawing off", equation: "W ← W_b + (W − W_b)(1 − r) for each dry stroke", mark: "judgement" },
   "water.cleanerLeft": { name: "Cleaner still in it", equation: "share × W / (W + q) for each rinse, W before it and q put on", mark: "std", source: "conservation of what is dissolved" },
+  "drying.whatIf": { name: "Dry in this air", equation: "longest drying of any zone in this air × what has not dried yet", mark: "judgement" },
   "water.tankMarks": { name: "Water left by the tanks", equation: "W = before + out of the solution tank − back in the recovery tank, and no less than is bound", mark: "std", source: "conservation of water" },
   "water.recovered": { name: "What should come back", equation: "(before + put on − left by the model) × area", mark: "judgement" },
   "water.recovery": { name: "What a dry stroke takes", equation: "share of the free water, as the shelf says", mark: "judgement" },

@@ -6,6 +6,7 @@ import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { AirFields } from "../AirFields";
+import { WhatIf } from "./WhatIf";
 
 const MOULD_WORDS = { safe: "inside a day: safe", caution: "over a day: hurry it", over: "over two days: mould" } as const;
 
@@ -43,6 +44,7 @@ export function DryPhase() {
         <h3>The air it dries in</h3>
         <AirFields />
       </div>
+      <WhatIf />
       <Outcomes />
     </>
   );
