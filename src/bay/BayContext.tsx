@@ -2,12 +2,12 @@
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import type { Assessment } from "@/core/assess";
-import type { Op } from "@/core/job/commands";
+import { rebased, type Op } from "@/core/job/commands";
 import type { Point } from "@/core/pieces/geometry";
 import type { Finding, Job, Kit } from "@/core/job/schema";
 import { forecastAt, type Forecast } from "@/core/schedule/forecast";
 import type { ZoneView } from "@/core/treatment/facts";
-import { run as runCommand, useJob } from "@/store/jobs";
+import { jobNow, run as runCommand, useJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { useNow } from "@/ui/clock";
 import { useAssessed } from "./useAssessed";
@@ -88,7 +88,8 @@ export function BayProvider({ children, missing, waiting }: { children: ReactNod
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],
     // Coming to Work the drawing follows the step, not what was looked at before.
     go: ({ phase: to, ...rest }) => pushParams({ ...rest, ...(to ? { phase: to, ...(to === phase ? {} : { lens: null }), ...(to === "work" ? { zone: null, finding: null } : {}) } : {}) }),
-    run: (label, ...ops) => runCommand(job.id, { label, ops }),
+    // A tap is given on what the screen shows, which is a plan behind the job by a moment.
+    run: (label, ...ops) => runCommand(job.id, { label, ops: rebased(ops, job, jobNow(job.id) ?? job) }),
   };
   return <Context value={bay}>{children}</Context>;
 }

@@ -117,6 +117,30 @@ export function standsAsLeft(job: Job, ops: readonly Op[]): boolean {
   });
 }
 
+/**
+ * Operations as meant, on a job that has moved on since the screen they were given on: of lists and of groups of fields only what
+ * the tap changed is changed, what came in between stays.
+ * @param seen the job the screen showed, @param now the job as it stands
+ */
+export const rebased = (ops: readonly Op[], seen: Job, now: Job): Op[] =>
+  seen === now ? [...ops] : ops.map((op) => (op.op === "set" ? { ...op, value: merged(valueAt(seen, op.path), op.value, valueAt(now, op.path)) } : op));
+
+const isList = (value: unknown): value is unknown[] => Array.isArray(value) && value.every((item) => typeof item !== "object");
+const isGroup = (value: unknown): value is Tree => typeof value === "object" && value !== null && !Array.isArray(value);
+
+function merged(before: unknown, mine: unknown, theirs: unknown): unknown {
+  if (same(before, theirs)) return mine;
+  if (isList(mine) && isList(theirs)) {
+    const was = isList(before) ? before : [];
+    return [...theirs.filter((item) => mine.includes(item) || !was.includes(item)), ...mine.filter((item) => !was.includes(item) && !theirs.includes(item))];
+  }
+  if (!isGroup(mine) || !isGroup(theirs)) return mine;
+  const was = isGroup(before) ? before : {};
+  const changed = [...new Set([...Object.keys(was), ...Object.keys(mine)])].filter((key) => !same(was[key], mine[key]));
+  const result: Tree = { ...theirs, ...Object.fromEntries(changed.map((key) => [key, merged(was[key], mine[key], theirs[key])])) };
+  return Object.fromEntries(Object.entries(result).filter(([, value]) => value !== undefined));
+}
+
 /** Deep equality of plain data, whatever the order of keys. */
 export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;

@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { USUAL_KIT } from "../catalog/kit";
 import { arbitraryJobFile } from "../testing/arbitraryJob";
 import { addPieceOps, emptyJob, jobFromTemplate } from "./newJob";
-import { applyOps, CommandRefused, overwrites, same, standsAsLeft, type Op } from "./commands";
+import { applyOps, CommandRefused, overwrites, rebased, same, standsAsLeft, type Op } from "./commands";
 import { checkJobFile, readJobFile, shapeProblems } from "./file";
 import { jobFileOf } from "./format";
 import { exists } from "./fields";
@@ -150,6 +150,18 @@ describe("commands", () => {
     const zoneId = job.zones.order[0]!;
     const without = applyOps(job, [{ op: "remove", collection: "zones", id: zoneId }]).job;
     expect(() => applyOps(without, [{ op: "set", path: ["zones", "byId", zoneId, "soil"], value: "light" }])).toThrow("removed, perhaps in another tab");
+  });
+
+  it("keeps what came in between when a tap was given on a screen a moment behind", () => {
+    const seen = applyOps(bench(), [{ op: "set", path: ["gas"], value: { gas: "ozone", cleared: true } }, { op: "set", path: ["choices", "beside"], value: ["glass", "trim"] }]).job;
+    const now = applyOps(seen, [{ op: "set", path: ["gas"], value: { gas: "ozone", cleared: true, volumeM3: 3 } }, { op: "set", path: ["choices", "beside"], value: ["glass", "trim", "rails"] }]).job;
+    const tapped: Op[] = [{ op: "set", path: ["gas"], value: { gas: "ozone", stands: "open-air" } }, { op: "set", path: ["choices", "beside"], value: ["trim", "pedals"] }, { op: "set", path: ["title"], value: "New" }];
+    const after = applyOps(now, rebased(tapped, seen, now)).job;
+    expect(after.gas).toEqual({ gas: "ozone", stands: "open-air", volumeM3: 3 });
+    expect(after.choices.beside).toEqual(["trim", "rails", "pedals"]);
+    expect(after.title).toBe("New");
+    expect(rebased(tapped, seen, seen)).toEqual(tapped);
+    expect(rebased([{ op: "set", path: ["gas"], value: undefined }], seen, now)).toEqual([{ op: "set", path: ["gas"], value: undefined }]);
   });
 
   it("replays events with what was taken back left out, and an undo of an undo brings it again", () => {
