@@ -279,10 +279,12 @@ test("a table changed in Field notes changes what a mark is taken for, and goes 
   await page.getByLabel("Weight of dark rim, paler inside").fill("0.05");
   await page.getByLabel("Weight of dark rim, paler inside").press("Enter");
   await expect(page.getByRole("button", { name: "Reset all 1 of your own weights" })).toBeVisible();
+  await expect(page.locator(".notice")).toBeVisible();
   await page.goto("/bay?job=demo-hall&phase=test&finding=hc-tea");
   await expect(page.getByTestId("beliefs")).not.toContainText(before);
   await page.goto("/notes");
   await page.getByRole("button", { name: /^Reset all/ }).click();
+  await expect(page.getByText("Every weight is the table's again.")).toBeVisible();
   await page.goto("/bay?job=demo-hall&phase=test&finding=hc-tea");
   await expect(belief).toHaveText(before);
 });

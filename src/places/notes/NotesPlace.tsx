@@ -30,10 +30,11 @@ const sourceWords = ({ mark, source }: Sourced) => `${MARK_WORDS[mark]}${source 
 export function NotesPlace() {
   const { ownTables } = useSettings();
   const { quantity } = useFormat();
-  const keep = (next: OwnTables | undefined, words: string) => {
+  const keep = async (next: OwnTables | undefined, words: string) => {
     const before = ownTables;
-    void changeSettings({ ownTables: next });
-    notify(words, "plain", () => void changeSettings({ ownTables: before }));
+    const problem = await changeSettings({ ownTables: next });
+    if (problem) notify(`The change holds until this page is closed: ${problem}.`, "problem");
+    else notify(words, "plain", () => void changeSettings({ ownTables: before }));
   };
   const { ownCount } = tablesWith(ownTables);
   return (
