@@ -1,3 +1,4 @@
+import { agentOf } from "./catalog/agents";
 import { gasPlanOf, type GasPlan } from "./treatment/airTreatment";
 import { dryingOfZone } from "./treatment/schools";
 import { hadSewage } from "./diagnosis/background";
@@ -8,7 +9,7 @@ import type { History } from "./job/history";
 import type { Job, Kit } from "./job/schema";
 import { boosterFor } from "./mixing/booster";
 import { mixesOf, type BottleMix } from "./mixing/mixes";
-import { contextOf, type Context } from "./treatment/context";
+import { contextOf, stateNow, type Context } from "./treatment/context";
 import { besideSteps } from "./treatment/extras";
 import { dryProtection, planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
@@ -79,7 +80,12 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
 /** What may go into a bottle for the grease on the panels it is used on. */
 function withBooster(context: Context, plan: Plan, mix: BottleMix): BottleMix {
   const zoneIds = plan.steps.flatMap(({ key, zoneIds, action }) => (action === "clean" && mix.steps.includes(key) ? zoneIds : []));
-  const booster = boosterFor(context, mix.agent, mix.marked.total.value, [...new Set(zoneIds)].map((id) => plan.zones[id]!));
+  const zones = [...new Set(zoneIds)].map((id) => {
+    const { view, likely } = plan.zones[id]!;
+    const toCome = plan.steps.filter(({ zoneIds: on }) => on.includes(id)).flatMap(({ agent }) => (agent ? agentOf(agent).groups : []));
+    return { view, likely, meets: [...stateNow(context, view).inCloth, ...toCome] };
+  });
+  const booster = boosterFor(context, mix.agent, mix.marked.total.value, zones);
   return booster ? { ...mix, booster } : mix;
 }
 

@@ -1,4 +1,4 @@
-import { agentOf, NEVER_MIX, type AgentId } from "../catalog/agents";
+import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
 import { input, worked, type Worked } from "../quantity/working";
 import { agentOn } from "../shelf/shelf";
@@ -25,14 +25,12 @@ export const BOOSTER_ML_PER_L = 10;
 
 /**
  * What may be added to a bottle of cleaner whose panels carry grease.
- * @param zones where the bottle is used, with what may be on them
+ * @param zones where the bottle is used, with what may be on them and every group that is in the cloth or goes on it in this job
  * @returns undefined where there is nothing to boost
  */
-export function boosterFor(context: Context, base: AgentId, bottleMl: number, zones: readonly { view: ZoneView; likely: readonly FamilyId[] }[]): Booster | undefined {
+export function boosterFor(context: Context, base: AgentId, bottleMl: number, zones: readonly { view: ZoneView; likely: readonly FamilyId[]; meets: readonly AgentGroup[] }[]): Booster | undefined {
   if (!BOOSTED.includes(base) || !zones.some(({ likely }) => likely.some((family) => GREASE.includes(family)))) return undefined;
   const refuse = (because: string): Booster => ({ agent: BOOSTER, because });
-  const meets = NEVER_MIX.find(({ pair: [a, b] }) => [[a, b], [b, a]].some(([one, other]) => agentOf(base).groups.includes(one!) && agentOf(BOOSTER).groups.includes(other!)));
-  if (meets) return refuse(meets.because);
   const partsWater = 1000 / BOOSTER_ML_PER_L - 1;
   const ph = phAt(agentOn(context.kit, BOOSTER), partsWater);
   for (const { view, likely } of zones) {
@@ -42,5 +40,9 @@ export function boosterFor(context: Context, base: AgentId, bottleMl: number, zo
     if (ph.phMax > limits.phMax || ph.phMin < limits.phMin) return refuse(`${view.name}: even this little brings it to pH ${ph.phMax.toFixed(1)}, over what the fibre takes.`);
     if (!fit.ok && fit.because) return refuse(fit.because);
   }
+  // The plan rinses for the cleaner alone: what must not meet the booster keeps it out, in the bottle or in the cloth.
+  const groups = [...agentOf(base).groups, ...zones.flatMap(({ meets }) => meets)];
+  const never = NEVER_MIX.find(({ pair: [a, b] }) => ([[a, b], [b, a]] as const).some(([one, other]) => groups.includes(one) && agentOf(BOOSTER).groups.includes(other)));
+  if (never) return refuse(`It would meet ${never.pair.find((group) => !agentOf(BOOSTER).groups.includes(group))} here. ${never.because}`);
   return { agent: BOOSTER, ml: worked("mix.booster", (bottleMl / 1000) * BOOSTER_ML_PER_L, "mL", [input("mix in the bottle", bottleMl, "mL"), input("to a litre", BOOSTER_ML_PER_L, "mL", "table"), input("pH it may bring", ph.phMax, "pH")]) };
 }

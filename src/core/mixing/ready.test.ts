@@ -16,6 +16,7 @@ function oiled(cloth: Partial<Cloth> = {}): Job {
   job.zones.byId[zoneId!]!.soil = "heavy";
   job.site = { airTempC: 22, relativeHumidityPct: 45, airSpeedMPerS: 1.5 };
   job.choices.schools = { [zoneId!]: "extraction" };
+  job.account = { tried: [], users: [], allergies: [] };
   job.findings = { order: ["oil"], byId: { oil: { kind: "mark", zoneId: zoneId!, centre: { xMm: 200, yMm: 200 }, size: { widthMm: 90, heightMm: 90 }, evidence: { owner: "oil-cream", feel: "greasy" } } } };
   return job;
 }
@@ -37,6 +38,14 @@ describe("a booster", () => {
     const booster = cleanerOf(oiled(cloth));
     expect(booster?.ml).toBeUndefined();
     expect(booster?.because).toMatch(because);
+  });
+
+  it("is refused where acid may lie in the cloth: the plan rinses for the cleaner alone", () => {
+    const job = oiled();
+    job.account = undefined;
+    const booster = cleanerOf(job);
+    expect(booster?.ml).toBeUndefined();
+    expect(booster?.because).toMatch(/would meet/);
   });
 
   it("is not taken from a shelf that has none, nor where nothing is greasy", () => {

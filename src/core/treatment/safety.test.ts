@@ -124,9 +124,10 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "protector goes on nothing that was not cleaned": ({ step, zoneId, file, before }) =>
     step.agent !== "protector" || [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some((each) => "action" in each && (each.action === "clean" || each.action === "extract")),
 
-  "no booster goes where its agent may not": ({ step, role, fibres, cloth, file, result }) => {
+  "no booster goes where its agent may not, nor where acid or enzyme goes": ({ step, zoneId, role, fibres, cloth, file, result }) => {
     const boosted = step.action === "clean" && result.mixes.some(({ agent, steps, booster }) => agent === step.agent && steps.includes(step.key) && booster?.ml);
-    return !boosted || (role !== "belt" && (file.kit ?? USUAL_KIT).agents.includes("degreaser") && (cloth.fastness?.degreaser ?? 5) >= 4 && fibres.every((fibre) => MATERIALS[fibre].phMax > 9));
+    const onZone = result.plan.steps.filter(({ zoneIds }) => zoneIds.includes(zoneId)).flatMap(({ agent }) => groupsOf(agent));
+    return !boosted || (!onZone.includes("acid") && !onZone.includes("enzyme") && role !== "belt" && (file.kit ?? USUAL_KIT).agents.includes("degreaser") && (cloth.fastness?.degreaser ?? 5) >= 4 && fibres.every((fibre) => MATERIALS[fibre].phMax > 9));
   },
 
   "every number is finite and positive": ({ step }) =>

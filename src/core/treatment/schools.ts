@@ -43,7 +43,7 @@ interface Proposal {
   rounds: number;
   /** Soil lifted, where it is not the school's rate by its rounds. */
   lifted?: Worked;
-  productMl: number;
+  productMl: Worked;
   moves: WaterMove[];
   /** Hands-on minutes of each part. */
   parts: Worked[];
@@ -115,7 +115,7 @@ function weigh({ context, state, view }: ZoneWork, school: School, proposal: Pro
     drying,
     minutes: sumOfMinutes(refused ? [] : proposal.parts),
     lifted: (refused ? undefined : proposal.lifted) ?? soilLifted(school, refused ? 0 : proposal.rounds),
-    productMl: worked("treatment.product", refused ? 0 : proposal.productMl, "mL", [input("mix put on", waterOnLPerM2, "L/m2"), input("area", view.areaM2.value, "m2")]),
+    productMl: refused ? worked("treatment.product", 0, "mL", []) : proposal.productMl,
     risks: refused ? [] : risksOf(school, view, drying, depthOf(peakLPerM2, view)),
     waterOnLPerM2,
   };
@@ -203,8 +203,12 @@ function cleanPanel(work: ZoneWork, area: Worked, perRoundLPerM2: number, soil: 
   work.towelOff(STAGE.cleanTowel, `${base}-towel`, area);
 }
 
-/** Product in what a cleaner puts on, mL. */
-const productIn = (fit: Fit, onLPerM2: number, area: Worked): number => (fit.ok && fit.candidate.agent !== "water" ? (onLPerM2 * area.value * 1000) / ((fit.strength?.partsWater.value ?? 0) + 1) : 0);
+/** Product in what a cleaner puts on. */
+function productIn(fit: Fit, onLPerM2: number, area: Worked): Worked {
+  const parts = fit.ok ? (fit.strength?.partsWater.value ?? 0) : 0;
+  const on = fit.ok && fit.candidate.agent !== "water" ? onLPerM2 : 0;
+  return worked("treatment.product", (on * area.value * 1000) / (parts + 1), "mL", [input("cleaner put on, mixed", on, "L/m2"), input("area", area.value, "m2"), input("parts of water", parts, "parts")]);
+}
 
 function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal | Refusal {
   const { context, view, likely } = work;
@@ -254,7 +258,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const area = view.areaM2;
   return {
     rounds: wet,
-    productMl: preSpray > 0 && cleaner.ok ? productIn(setFor(work, cleaner, soil, false).fit, preSpray, area) : 0,
+    productMl: productIn(cleaner.ok ? setFor(work, cleaner, soil, false).fit : fit, preSpray, area),
     moves: [...before, drawing(wet)],
     parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet).value)],
     lay: () => {
