@@ -1,8 +1,8 @@
 import { input, worked, type Basis, type Worked } from "../quantity/working";
 import { airDensityKgPerM3, latentHeatJPerKg, saturationPressurePa, vapourPressurePa, WATER_GAS_CONSTANT_J_PER_KGK, wetBulbC, zeroBetween } from "./moistAir";
 
-const LEWIS = 0.865;
-const AIR_HEAT_J_PER_KGK = 1006;
+export const LEWIS = 0.865;
+export const AIR_HEAT_J_PER_KGK = 1006;
 const EMISSIVITY = 0.9;
 const STEFAN_BOLTZMANN = 5.670374e-8;
 
@@ -16,6 +16,9 @@ export interface AirState {
 
 /** Convective heat transfer over a surface, W/m²K, at an air speed in m/s. Jürges [std, from memory]. */
 export const convectionWPerM2K = (airSpeedMPerS: number) => 5.7 + 3.8 * airSpeedMPerS;
+
+/** Heat by radiation between surfaces near one temperature, W/m²K. */
+export const radiationWPerM2K = (tempC: number) => 4 * EMISSIVITY * STEFAN_BOLTZMANN * (tempC + 273.15) ** 3;
 
 /** Evaporation from a wet surface at a given temperature, kg/m²h (negative: dew falls). Lewis analogy. */
 export function fluxKgPerM2H(surfaceC: number, { tempC, relativeHumidityPct, airSpeedMPerS }: AirState): number {
@@ -44,7 +47,7 @@ const computed = new WeakMap<AirState, Worked>();
 
 function evaporationOf(air: AirState): Worked {
   const { tempC, relativeHumidityPct, airSpeedMPerS, basis = {} } = air;
-  const radiation = 4 * EMISSIVITY * STEFAN_BOLTZMANN * (tempC + 273.15) ** 3;
+  const radiation = radiationWPerM2K(tempC);
   const lossAt = (surfaceC: number) =>
     (fluxKgPerM2H(surfaceC, air) / 3600) * latentHeatJPerKg(surfaceC) - (convectionWPerM2K(airSpeedMPerS) + radiation) * (tempC - surfaceC);
   const surfaceC = zeroBetween(Math.max(-40, tempC - 40), tempC, lossAt);

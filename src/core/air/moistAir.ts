@@ -21,8 +21,8 @@ export function saturationPressurePa(tempC: number): number {
   const t = tempC + KELVIN;
   const logarithm =
     tempC < 0
-      ? -5.6745359e3 / t + 6.3925247 - 9.677843e-3 * t + 6.2215701e-7 * t ** 2 + 2.0747825e-9 * t ** 3 - 9.484024e-13 * t ** 4 + 4.1635019 * Math.log(t)
-      : -5.8002206e3 / t + 1.3914993 - 4.8640239e-2 * t + 4.1764768e-5 * t ** 2 - 1.4452093e-8 * t ** 3 + 6.5459673 * Math.log(t);
+      ? -5.6745359e3 / t + 6.3925247 + t * (-9.677843e-3 + t * (6.2215701e-7 + t * (2.0747825e-9 - t * 9.484024e-13))) + 4.1635019 * Math.log(t)
+      : -5.8002206e3 / t + 1.3914993 + t * (-4.8640239e-2 + t * (4.1764768e-5 - t * 1.4452093e-8)) + 6.5459673 * Math.log(t);
   return Math.exp(logarithm);
 }
 

@@ -15,6 +15,7 @@ import { SHELF_TOOL_IDS } from "../catalog/tools";
 import type { ValueField } from "../catalog/valueField";
 import { DIRT_IDS } from "../water/passes";
 import { CONTAINER_IDS } from "../catalog/containers";
+import { SPACE_IDS } from "../catalog/spaces";
 import { TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
@@ -110,6 +111,21 @@ const did = {
 };
 const ofFinding = { findingId: optional(id("The mark it was done to.")) };
 
+/** What things dry in; the same fields say what it was before it was changed. */
+const air = {
+  airTempC: optional(amount(-20, 50, "Air temperature, °C.")),
+  relativeHumidityPct: optional(amount(1, 100, "Relative humidity, %.")),
+  airSpeedMPerS: optional(amount(0, 10, "Air speed over the cloth, m/s.")),
+  space: optional(pick(SPACE_IDS, "What it stands in while it dries.")),
+  volumeM3: optional(amount(0.3, 5000, "Room inside, m³; left out: from the drawing.")),
+  airChangesPerH: optional(amount(0.05, 200, "Air changes, 1/h; left out: the fewest of such a space.")),
+  outsideTempC: optional(amount(-30, 50, "Air that comes in, °C; left out: as the air was when drying began.")),
+  outsideHumidityPct: optional(amount(1, 100, "Its relative humidity, %.")),
+  heater: optional(flag("The heater runs.")),
+  dehumidifier: optional(flag("The dehumidifier runs.")),
+  sunHours: optional(amount(0, 16, "Sun on it for so many hours, in the open.")),
+};
+
 const event = oneOfKinds({
   start: thing({ kind: exactly("start"), id: id(), ...did, ...ofFinding, dwellMinMin: optional(amount(0, 1440, "Shortest dwell promised to the cloth, min.")), dwellMaxMin: optional(amount(0, 1440, "Longest dwell, min.")) }),
   done: thing({
@@ -137,6 +153,7 @@ const event = oneOfKinds({
     value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C, ppm; the lamp's outcome as its place in the table."),
     humidityPct: optional(amount(0, 100, "Relative humidity, %; thermo-hygrometer.")),
   }, "A reading of an instrument."),
+  air: thing({ kind: exactly("air"), id: id(), at: did.at, was: thing(air, "As it was until then.") }, "The air it dries in was changed while it dried."),
   undo: thing({ kind: exactly("undo"), id: id(), at: did.at, of: id("The event taken back.") }),
 }, "What happened, in order; nothing is ever removed.");
 
@@ -150,9 +167,11 @@ const jobFields = {
   demo: optional(flag("A made-up job of the demo.")),
   createdAt: time("When it was taken on."),
   site: thing({
-    airTempC: optional(amount(-20, 50, "Air temperature, °C.")),
-    relativeHumidityPct: optional(amount(1, 100, "Relative humidity, %.")),
-    airSpeedMPerS: optional(amount(0, 10, "Air speed over the cloth, m/s.")),
+    ...air,
+    weather: optional(thing({
+      from: time("When its first hour begins."),
+      hours: list(thing({ tempC: amount(-30, 50, "°C"), relativeHumidityPct: amount(1, 100, "%") }), 96, "Outside, hour by hour; after the last it stays."),
+    }, "Weather outside by the hour.")),
     water: optional(pick(["tap", "carried", "none"], "Water at hand.")),
     power: optional(pick(["mains", "battery", "none"], "Power at hand.")),
     floorProtected: optional(flag("The floor is covered.")),
@@ -190,6 +209,7 @@ const jobFields = {
     schools: record(pick(SCHOOL_IDS), MOST.zones, "School chosen by zone id; left out: the plan's own pick."),
     readings: record(reading, AGENT_IDS.length, "How a label's ratio was read, by agent.", AGENT_IDS),
     bottles: record(amount(50, 20_000), AGENT_IDS.length, "Bottle chosen by agent, mL.", AGENT_IDS),
+    strokes: optional(record(thing({ wet: count(1, 12, "Wet strokes."), dry: count(0, 40, "Dry strokes in all."), strokeMPerS: amount(0.05, 2, "Pace of a wet stroke, m/s.") }), MOST.zones, "Pattern of strokes chosen by zone id; the budget and the depth allowed still hold.")),
     disinfect: optional(list(id(), MOST.zones, "Zones to disinfect after cleaning.")),
     protect: optional(pick(PROTECT_IDS, "Protector on what was cleaned, by the school its label wants.")),
     beside: optional(list(pick(BESIDE_IDS), BESIDE_IDS.length, "What stands beside the cloth and is cleaned too.")),
@@ -248,5 +268,8 @@ export type WorkEvent = Job["events"][number];
 export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
 export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
 export type PassEvent = Extract<WorkEvent, { kind: "pass" }>;
+export type AirEvent = Extract<WorkEvent, { kind: "air" }>;
+/** What things dry in. */
+export type DryingAir = AirEvent["was"];
 export type StartEvent = Extract<WorkEvent, { kind: "start" }>;
 export type OutcomeResult = Extract<WorkEvent, { kind: "outcome" }>["result"];
