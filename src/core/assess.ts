@@ -1,9 +1,13 @@
 import { agentOf } from "./catalog/agents";
 import { gasPlanOf, type GasPlan } from "./treatment/airTreatment";
-import { dryingOfZone } from "./treatment/schools";
+import { dryFromMs } from "./schedule/forecast";
+import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "./treatment/facts";
+import { dryingOfZone, type SchoolOption } from "./treatment/schools";
 import { hadSewage } from "./diagnosis/background";
 import type { Diagnosis } from "./diagnosis/diagnose";
 import type { Drying } from "./drying/drying";
+import { dryInLayers, type AirCourse, type LayeredDrying, type WetZone } from "./drying/layered";
+import { dryingPlace, type DryingPlace } from "./drying/surroundings";
 import { longestDryH } from "./drying/longest";
 import type { History } from "./job/history";
 import type { Job, Kit } from "./job/schema";
@@ -15,9 +19,11 @@ import { dryProtection, planJob, type Plan } from "./treatment/plan";
 import type { Caution } from "./treatment/step";
 import { recoveryOf } from "./treatment/recovery";
 import { cleanerLeft, depthOf, waterCourse } from "./treatment/water";
-import type { Worked } from "./quantity/working";
+import { input, worked, type Worked } from "./quantity/working";
 
 export interface ZoneDrying extends Drying {
+  /** What lies behind the hours; absent from a quick reckoning. */
+  layers?: LayeredDrying;
   depth: Worked;
   allowed: Worked;
   tooDeep: boolean;
@@ -38,19 +44,46 @@ export interface Assessment {
   history: History;
   /** Treatment of the air, when the job asks for one. */
   gas?: GasPlan;
+  /** What it dries in; absent while nothing is wet. */
+  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume"> & { air?: AirCourse };
 }
 
-/** One way through: the document and the kit in, results with their workings out. asOf is an ISO time with its offset. */
-export function assess(job: Job, kit: Kit, asOf: string): Assessment {
+/** How the hours to dry are found, of everything that is wet. */
+export type DryingWay = (context: Context, wet: readonly WetView[], startMs: number) => { zones: Record<string, Drying & { layers?: LayeredDrying }>; place?: Assessment["place"] };
+
+export interface WetView {
+  view: ZoneView;
+  left: Worked;
+  depth: ReturnType<typeof depthOf>;
+}
+
+/** The quick reckoning, which plans are weighed by too. */
+export const quickly: DryingWay = (context, wet) => ({ zones: Object.fromEntries(wet.map(({ view, left }) => [view.id, dryingOfZone(context, view, left)])) });
+
+/** Layer by layer, in the air of the place. */
+export const inLayers: DryingWay = (context, wet, startMs) => {
+  const place = dryingPlace(context.job, context.kit, context.history.standing.filter((event) => event.kind === "air"), startMs);
+  const { zones, air } = dryInLayers(Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)])), place);
+  return { zones, place: { space: place.space, spaceAssumed: place.spaceAssumed, volume: place.volume, air } };
+};
+
+/**
+ * One way through: the document and the kit in, results with their workings out.
+ * @param asOf ISO time with its offset
+ * @param dry how drying is reckoned; tests of everything else may take the quick one
+ */
+export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLayers): Assessment {
   const context = contextOf(job, kit, asOf);
   const plan = planJob(job, kit, asOf);
-  const drying: Assessment["drying"] = {};
-  for (const [zoneId, { moves, view }] of Object.entries(plan.zones)) {
-    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) continue;
+  const wetViews = Object.values(plan.zones).flatMap(({ moves, view }) => {
+    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) return [];
     const recovery = recoveryOf(context, view);
     const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
-    drying[zoneId] = { ...dryingOfZone(context, view, left), ...depthOf(peakLPerM2, view), cleanerLeft: cleanerLeft(moves, view, recovery.value), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) };
-  }
+    return [{ view, left, depth: depthOf(peakLPerM2, view), cleanerLeft: cleanerLeft(moves, view, recovery.value), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) }];
+  });
+  const dried = wetViews.length > 0 ? dry(context, wetViews, dryFromMs(plan.steps, context.history, Date.parse(asOf))) : { zones: {} };
+  const drying: Assessment["drying"] = Object.fromEntries(wetViews.map(({ view, left: _left, depth, ...more }) => [view.id, { ...dried.zones[view.id]!, ...depth, ...more }]));
+  for (const { view, left } of wetViews) asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
   const views = Object.values(plan.zones).map(({ view }) => view);
   // A zone that was referred is left alone.
   const referred = new Set(Object.values(plan.marks).flatMap(({ state, zoneId }) => (state === "referred" ? [zoneId] : [])));
@@ -74,7 +107,26 @@ export function assess(job: Job, kit: Kit, asOf: string): Assessment {
     cautions,
     history: context.history,
     ...(gas ? { gas } : {}),
+    ...(dried.place ? { place: dried.place } : {}),
   };
+}
+
+const HOUR_MS = 3_600_000;
+
+/** A zone as the layers see it. */
+export function wetZoneOf({ history }: Context, view: ZoneView, left: Worked, depthMm: number, startMs: number): WetZone {
+  const readings = history.standing.flatMap((event) => (event.kind === "reading" && event.instrument === "moisture" && event.zoneId === view.id && Date.parse(event.at) > startMs ? [{ hours: (Date.parse(event.at) - startMs) / HOUR_MS, pct: event.value }] : []));
+  return { areaM2: view.areaM2.value, builds: view.builds, thickness: view.cloth.layers, faceHoldsLPerM2: leastFaceCapacity(view), residual: left, depthMm, dryAtLPerM2: leastOfBuilds(view, (build) => build.dryAtLPerM2), readings };
+}
+
+/** Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is planned. */
+function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }: ZoneDrying) {
+  if (!layers || !(quick.hours.value > 0) || !Number.isFinite(quick.hours.value)) return;
+  const ratio = hours.value / quick.hours.value;
+  for (const school of schools) {
+    const { hours: reckoned } = school.drying;
+    school.drying = { ...school.drying, hours: worked("drying.byRatio", reckoned.value * ratio, "h", [input("quick reckoning", reckoned.value, "h"), input("layers / quick reckoning, as planned", ratio, "1"), ...reckoned.working.inputs]) };
+  }
 }
 
 /** What may go into a bottle for the grease on the panels it is used on. */

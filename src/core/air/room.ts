@@ -7,6 +7,8 @@ export interface Air {
 
 /** A space that wet things dry in, with what is run in it. */
 export interface Room {
+  /** As it was read inside; left out at the start: as outside. One object a reading. */
+  read?: Air;
   volumeM3: number;
   airChangesPerH: number;
   /** Heater and everything else that ends as heat, W. */

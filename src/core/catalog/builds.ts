@@ -18,7 +18,7 @@ export interface Build extends Sourced {
 export const BUILDS = {
   "cover-on-foam": { name: "Loose cover over foam", waterBudgetLPerM2: 2, boundLPerM2: 0.2, dryAtLPerM2: 0.03, slowEndH: 2, depthAllowedMm: 12, mark: "judgement" },
   "glue-held": { name: "Held by glue over foam or board", waterBudgetLPerM2: 0.3, boundLPerM2: 0.08, dryAtLPerM2: 0.03, slowEndH: 1, depthAllowedMm: 0, mark: "judgement" },
-  "carpet-on-underlay": { name: "Carpet on underlay", waterBudgetLPerM2: 2.4, boundLPerM2: 0.25, dryAtLPerM2: 0.03, slowEndH: 3, depthAllowedMm: 8, mark: "judgement" },
+  "carpet-on-underlay": { name: "Carpet on underlay", waterBudgetLPerM2: 2.4, boundLPerM2: 0.25, dryAtLPerM2: 0.03, slowEndH: 6, depthAllowedMm: 8, mark: "judgement" },
   "carpet-stuck-down": { name: "Carpet stuck to the floor", waterBudgetLPerM2: 1.6, boundLPerM2: 0.2, dryAtLPerM2: 0.03, slowEndH: 2, depthAllowedMm: 4, mark: "judgement" },
 } as const satisfies Record<string, Build>;
 

@@ -25,3 +25,13 @@ export function dryAtHours({ hours, slabs }: Course, piece: number, targetLPerM2
   const step = hours[after]! - hours[before]!;
   return hours[before]! + step * fallsThrough(total[before]! - targetLPerM2, total[after]! - targetLPerM2, -flux[before]! * step, -flux[after]! * step);
 }
+
+/** The first hour at which a value is no more than a target, straight between the steps; Infinity when it never is. */
+export function firstHour(hours: ArrayLike<number>, values: ArrayLike<number>, target: number): number {
+  for (let at = 0; at < hours.length; at++) {
+    if (values[at]! > target) continue;
+    if (at === 0) return hours[0]!;
+    return hours[at - 1]! + ((values[at - 1]! - target) / (values[at - 1]! - values[at]!)) * (hours[at]! - hours[at - 1]!);
+  }
+  return Infinity;
+}

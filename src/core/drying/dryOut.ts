@@ -36,6 +36,8 @@ export interface DryOptions {
   /** Each step is this share of the time gone by; the first ones are short. */
   growth: number;
   longestStepH: number;
+  /** Ends sooner, when no piece holds more than this, L/m². */
+  untilLPerM2?: number;
   /** For slabs with a known answer: D does not fall, no vapour moves, and the face is held dry. */
   plainDiffusion?: boolean;
   /** Tells the linear solver; one sweep when left out. */
@@ -45,7 +47,7 @@ export interface DryOptions {
 /** What the bench compares: the same equations, another way of solving each Newton step. */
 export type StageSolver = (lower: Float64Array, diagonal: Float64Array, upper: Float64Array, right: Float64Array) => Float64Array;
 
-export const USUAL_STEPS: DryOptions = { hours: 72, growth: 0.06, longestStepH: 1 };
+export const USUAL_STEPS: DryOptions = { hours: 72, growth: 0.08, longestStepH: 1 };
 
 /** What one piece did, an entry for every step, the start among them. */
 export interface SlabCourse {
@@ -54,10 +56,12 @@ export interface SlabCourse {
   total: Float64Array;
   /** Leaving the face, kg/m²h. */
   flux: Float64Array;
-  /** Pore humidity at the deepest cell and in the middle of the second layer's top, as a share. */
+  /** Pore humidity at the bottom and at the face, as a share. */
   deepestHumidity: Float64Array;
   faceHumidity: Float64Array;
   faceC: Float64Array;
+  /** Within reach of a meter's pins, L/m². */
+  near: Float64Array;
   /** What was dissolved below the visible face and has come up into it, as a share. */
   wickBack: Float64Array;
   /** What has left through the face, L/m². */
@@ -81,8 +85,9 @@ const MOST_ITERATIONS = 40;
 const MOST_HALVINGS = 8;
 const LEAST_SLOPE_AT = 0.05;
 const LEAST_SLOPE = (2 * LEAST_SLOPE_AT) / (1 + LEAST_SLOPE_AT ** 2) ** 2;
-/** The face that is seen, mm. Judgement. */
+/** The face that is seen, and how deep a meter's pins reach, mm. Judgement. */
 const SEEN_MM = 0.5;
+export const PINS_MM = 10;
 
 /** The moments of the steps, h. */
 export function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64Array {
@@ -97,6 +102,18 @@ export function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64A
 /** The equations over water and over ice miss each other at 0 °C by a hundredth of a per cent, and Newton would stumble over the gap. */
 const ICE_JOINS = saturationPressurePa(0) / saturationPressurePa(-1e-9);
 const saturationPa = (tempC: number) => saturationPressurePa(tempC) * (tempC < 0 ? ICE_JOINS : 1);
+
+/** Sum over the cells down to a depth, the last of them in part. */
+export function sumTo(depthMm: number, { thicknessM }: Grid, of: (at: number) => number): number {
+  let above = 0;
+  let sum = 0;
+  for (let at = 0; at < thicknessM.length && above < depthMm; at++) {
+    const cellMm = thicknessM[at]! * 1000;
+    sum += of(at) * Math.min(1, (depthMm - above) / cellMm);
+    above += cellMm;
+  }
+  return sum;
+}
 
 /** One piece while it is stepped. */
 class Piece {
@@ -149,6 +166,14 @@ class Piece {
 
   begin(base: Float64Array) {
     this.base.set(base);
+  }
+
+  /** Carries the content on at the rate of the step before, which is nearer to where Newton ends. */
+  guess(from: Float64Array, rates: Float64Array, stepS: number) {
+    for (let at = 0; at < this.cells; at++) {
+      const on = from[at]! + stepS * rates[at]!;
+      this.water[at] = on > 0.3 * from[at]! ? on : 0.3 * from[at]!;
+    }
   }
 
   /** Where the second stage sets out from: the first one's rate carried on; undefined when that would leave less than nothing. */
@@ -311,16 +336,10 @@ class Piece {
   }
 
   /** Share of all that is dissolved in what is seen of the face. */
-  seen(): number {
-    const { thicknessM } = this.slab.grid;
-    let [depthMm, sum] = [0, 0];
-    for (let at = 0; at < this.cells && depthMm < SEEN_MM; at++) {
-      const cellMm = thicknessM[at]! * 1000;
-      sum += this.solute[at]! * Math.min(1, (SEEN_MM - depthMm) / cellMm);
-      depthMm += cellMm;
-    }
-    return sum;
-  }
+  seen = (): number => sumTo(SEEN_MM, this.slab.grid, (at) => this.solute[at]!);
+
+  /** Water where a meter's pins reach. */
+  near = (): number => sumTo(PINS_MM, this.slab.grid, (at) => this.water[at]! * this.slab.grid.thicknessM[at]!);
 }
 
 /**
@@ -333,7 +352,7 @@ export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundin
   const moments = momentsOf(options);
   const start = at(0);
   const pieces = slabs.map((slab) => new Piece(slab, options.plainDiffusion ?? false, start.tempC));
-  const run = new Run(pieces, { tempC: start.tempC, vapourPa: start.vapourPa }, at, options.solve);
+  const run = new Run(pieces, start.room?.read ?? { tempC: start.tempC, vapourPa: start.vapourPa }, at, options.solve);
   const courses = pieces.map((piece) => emptyCourse(piece, moments.length));
   const [airC, vapourPa] = [new Float64Array(moments.length), new Float64Array(moments.length)];
   const note = (step: number) => {
@@ -343,16 +362,22 @@ export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundin
   };
   pieces.forEach((piece) => piece.weigh(0, { ...start, ...run.air }));
   note(0);
-  for (let step = 1; step < moments.length; step++) {
-    run.advance(moments[step - 1]!, moments[step]! - moments[step - 1]!);
-    note(step);
+  let steps = 1;
+  while (steps < moments.length && !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))) {
+    run.advance(moments[steps - 1]!, moments[steps]! - moments[steps - 1]!);
+    note(steps);
+    steps += 1;
   }
-  return { hours: moments, slabs: courses, airC, vapourPa, iterations: run.iterations };
+  const cut = (each: Float64Array) => each.subarray(0, steps);
+  return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations };
 }
 
 /** Pieces and their air on the way through the steps. */
 class Run {
   iterations = 0;
+  private read: Air | undefined;
+  /** Of the last step, kg/m³s. */
+  private rates: Float64Array[] | undefined;
 
   constructor(readonly pieces: readonly Piece[], public air: Air, private readonly at: (hours: number) => Surroundings, private readonly solve: StageSolver | undefined) {}
 
@@ -361,15 +386,18 @@ class Run {
     const { pieces } = this;
     const stepS = stepH * 3600;
     const late = this.at(fromH + stepH);
+    this.readAir(late);
     const before = pieces.map((piece) => piece.water.slice());
     const started = this.air;
     const airFrom = airWarmed(started, late, pieces, stepS);
     this.air = airFrom;
     let flux: number[] | undefined;
+    if (this.rates) pieces.forEach((piece, index) => piece.guess(before[index]!, this.rates![index]!, GAMMA * stepS));
     if (this.stage(GAMMA * stepS, this.at(fromH + GAMMA * stepH), before, airFrom.vapourPa)) {
       const first = pieces.map((piece) => piece.flux);
       const airOn = airFrom.vapourPa + ((1 - GAMMA) / GAMMA) * (this.air.vapourPa - airFrom.vapourPa);
       const on = pieces.map((piece, index) => piece.carriedOn(before[index]!));
+      pieces.forEach((piece, index) => piece.guess(before[index]!, piece.water.map((content, at) => (content - before[index]![at]!) / (GAMMA * stepS)), stepS));
       if (airOn > 0 && on.every((each) => each !== undefined) && this.stage(GAMMA * stepS, late, on, airOn)) flux = pieces.map((piece, index) => (1 - GAMMA) * first[index]! + GAMMA * piece.flux);
     }
     if (!flux) {
@@ -381,15 +409,23 @@ class Run {
       this.advance(fromH, stepH / 2, halvings + 1);
       return this.advance(fromH + stepH / 2, stepH / 2, halvings + 1);
     }
+    this.rates = pieces.map(({ water }, index) => water.map((content, at) => (content - before[index]![at]!) / stepS));
     pieces.forEach((piece, index) => {
       piece.carrySolute(stepS);
       piece.evaporated += stepS * (flux?.[index] ?? piece.flux);
     });
   }
 
+  /** Air that was read there outranks what was reckoned, once, from its moment on. */
+  private readAir({ room }: Surroundings) {
+    if (room?.read && room.read !== this.read) this.air = room.read;
+    this.read = room?.read;
+  }
+
   private putBack(water: readonly Float64Array[], air: Air) {
     this.pieces.forEach((piece, index) => piece.water.set(water[index]!));
     this.air = air;
+    this.rates = undefined;
   }
 
   /** One implicit stage from a base: true when every row holds at its end. */
@@ -463,8 +499,11 @@ function airWarmed(air: Air, { room, tempC, vapourPa }: Surroundings, pieces: re
 
 function emptyCourse({ slab }: Piece, steps: number): SlabCourse {
   const make = () => new Float64Array(steps);
-  return { byLayer: slab.grid.layers.map(make), total: make(), flux: make(), deepestHumidity: make(), faceHumidity: make(), faceC: make(), wickBack: make(), evaporated: new Float64Array(steps) };
+  return { byLayer: slab.grid.layers.map(make), total: make(), flux: make(), near: make(), deepestHumidity: make(), faceHumidity: make(), faceC: make(), wickBack: make(), evaporated: new Float64Array(steps) };
 }
+
+const cutShort = ({ byLayer, ...rest }: SlabCourse, cut: (each: Float64Array) => Float64Array): SlabCourse =>
+  ({ ...Object.fromEntries(Object.entries(rest).map(([key, each]) => [key, cut(each)])), byLayer: byLayer.map(cut) }) as SlabCourse;
 
 function noteOf(piece: Piece, course: SlabCourse, step: number) {
   const { grid } = piece.slab;
@@ -476,4 +515,5 @@ function noteOf(piece: Piece, course: SlabCourse, step: number) {
   course.faceC[step] = piece.faceC;
   course.evaporated[step] = piece.evaporated;
   course.wickBack[step] = piece.seen();
+  course.near[step] = piece.near();
 }

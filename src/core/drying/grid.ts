@@ -25,8 +25,8 @@ export interface Grid {
 const VAPOUR_IN_AIR_M2_PER_S = 2.5e-5;
 /** Content, as a share of the dry mass, at which pore air stands at 50 %. Judgement. */
 const HALF_SATURATED_AT = 0.003;
-const FIRST_CELL_MM = 0.02;
-const LATER_FIRST_CELL_MM = 0.5;
+const FIRST_CELL_MM = 0.05;
+const LATER_FIRST_CELL_MM = 0.25;
 
 /** Cells of a layer, thickness growing by one ratio from the first, which is near the one asked for. */
 function cellsOf(thicknessMm: number, firstMm: number, cells: number): number[] {
@@ -53,7 +53,7 @@ function sharedCells(layers: readonly Layer[], cells: number): number[] {
  * @param layers from the face down, thickness in mm > 0
  * @param cells how many in all, about; at least four a layer
  */
-export function gridOf(layers: readonly Layer[], cells = 48): Grid {
+export function gridOf(layers: readonly Layer[], cells = 40): Grid {
   const counts = sharedCells(layers, cells);
   return gridFrom(layers, layers.map(({ thicknessMm }, at) => cellsOf(thicknessMm, at === 0 ? FIRST_CELL_MM : LATER_FIRST_CELL_MM, counts[at]!)));
 }

@@ -56,9 +56,9 @@ export function forecastOf(steps: readonly Step[], history: History, promises: J
     ]),
     atMs: at,
   };
-  const setToDry = history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
-  const dryFrom = steps.length === 0 && setToDry ? Date.parse(setToDry.at) : at;
-  const usableMs = dryFrom + (dryHours + airH) * 60 * MINUTE_MS;
+  const dryFrom = (wetsNoMore(steps) ? setToDryMs(history) : undefined) ?? at;
+  const dryMs = dryFrom + dryHours * 60 * MINUTE_MS;
+  const usableMs = (steps.length > 0 ? Math.max(at, dryMs) : dryMs) + airH * 60 * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
     ? { ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"), input("longest drying", dryHours, "h"), ...(airH > 0 ? [input("treating the air after", airH, "h")] : [])]), atMs: usableMs }
     : undefined;
@@ -66,6 +66,19 @@ export function forecastOf(steps: readonly Step[], history: History, promises: J
   const slacks = [slackOf("hand back", promises.handBackAt, promises.dampHandBackAgreed ? handedOver : usableMs), slackOf("usable", promises.usableAt, usableMs)].filter((slack) => slack !== undefined);
   return { times, finish, usable, slacks, tighter: slacks.reduce<Slack | undefined>((least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least), undefined) };
 }
+
+/** When things were set to dry; undefined before. */
+function setToDryMs({ standing }: History): number | undefined {
+  const event = standing.findLast((each) => each.kind === "done" && each.action === "set-to-dry");
+  return event && Date.parse(event.at);
+}
+
+/** Nothing to come puts water on. */
+const wetsNoMore = (steps: readonly Step[]) => !steps.some(({ action, waterOnLPerM2 = 0 }) => action === "set-to-dry" || waterOnLPerM2 > 0);
+
+/** When drying begins: when it was set to dry, or when the hands will be done. */
+export const dryFromMs = (steps: readonly Step[], history: History, nowMs: number): number =>
+  (wetsNoMore(steps) ? setToDryMs(history) : undefined) ?? nowMs + steps.reduce((sum, step) => sum + stepMinutes(step).value, 0) * MINUTE_MS;
 
 function slackOf(promise: Slack["promise"], promised: string | undefined, forecastMs: number): Slack | undefined {
   if (promised === undefined) return undefined;
