@@ -1,4 +1,5 @@
 import { agentOf } from "./catalog/agents";
+import { BUILDS } from "./catalog/builds";
 import { gasPlanOf, type GasPlan } from "./treatment/airTreatment";
 import { dryFromMs } from "./schedule/forecast";
 import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "./treatment/facts";
@@ -75,12 +76,7 @@ export const inLayers: DryingWay = (context, wet, startMs) => {
 export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLayers): Assessment {
   const context = contextOf(job, kit, asOf);
   const plan = planJob(job, kit, asOf);
-  const wetViews = Object.values(plan.zones).flatMap(({ moves, view }) => {
-    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) return [];
-    const recovery = recoveryOf(context, view);
-    const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
-    return [{ view, left, depth: depthOf(peakLPerM2, view), cleanerLeft: cleanerLeft(moves, view, recovery.value), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) }];
-  });
+  const wetViews = wetViewsOf(context, plan);
   const dried = wetViews.length > 0 ? dry(context, wetViews, dryFromMs(plan.steps, context.history, Date.parse(asOf))) : { zones: {} };
   const drying: Assessment["drying"] = Object.fromEntries(wetViews.map(({ view, left: _left, depth, ...more }) => [view.id, { ...dried.zones[view.id]!, ...depth, ...more }]));
   for (const { view, left } of wetViews) asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
@@ -113,10 +109,22 @@ export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLaye
 
 const HOUR_MS = 3_600_000;
 
+/** Every zone that is or gets wet: what is left in it, and how deep it went. */
+export const wetViewsOf = (context: Context, plan: Plan) =>
+  Object.values(plan.zones).flatMap(({ moves, view }) => {
+    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) return [];
+    const recovery = recoveryOf(context, view);
+    const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
+    return [{ view, left, depth: depthOf(peakLPerM2, view), cleanerLeft: cleanerLeft(moves, view, recovery.value), ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}) }];
+  });
+
+/** Of what it might be, the one whose inside takes longest to dry. */
+const slowestBuild = (builds: ZoneView["builds"]) => builds.reduce((slowest, each) => (BUILDS[each].slowEndH > BUILDS[slowest].slowEndH ? each : slowest));
+
 /** A zone as the layers see it. */
 export function wetZoneOf({ history }: Context, view: ZoneView, left: Worked, depthMm: number, startMs: number): WetZone {
   const readings = history.standing.flatMap((event) => (event.kind === "reading" && event.instrument === "moisture" && event.zoneId === view.id && Date.parse(event.at) > startMs ? [{ hours: (Date.parse(event.at) - startMs) / HOUR_MS, pct: event.value }] : []));
-  return { areaM2: view.areaM2.value, builds: view.builds, thickness: view.cloth.layers, faceHoldsLPerM2: leastFaceCapacity(view), residual: left, depthMm, dryAtLPerM2: leastOfBuilds(view, (build) => build.dryAtLPerM2), readings };
+  return { areaM2: view.areaM2.value, build: slowestBuild(view.builds), thickness: view.cloth.layers, faceHoldsLPerM2: leastFaceCapacity(view), residual: left, depthMm, dryAtLPerM2: leastOfBuilds(view, (build) => build.dryAtLPerM2), readings };
 }
 
 /** Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is planned. */
@@ -125,7 +133,7 @@ function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }
   const ratio = hours.value / quick.hours.value;
   for (const school of schools) {
     const { hours: reckoned } = school.drying;
-    school.drying = { ...school.drying, hours: worked("drying.byRatio", reckoned.value * ratio, "h", [input("quick reckoning", reckoned.value, "h"), input("layers / quick reckoning, as planned", ratio, "1"), ...reckoned.working.inputs]) };
+    school.drying = { ...school.drying, hours: worked("drying.byRatio", reckoned.value === 0 ? 0 : reckoned.value * ratio, "h", [input("quick reckoning", reckoned.value, "h"), input("layers / quick reckoning, as planned", ratio, "1"), ...reckoned.working.inputs]) };
   }
 }
 

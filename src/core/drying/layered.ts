@@ -14,8 +14,8 @@ import type { DryingPlace } from "./surroundings";
 /** A zone that got wet. */
 export interface WetZone {
   areaM2: number;
-  /** What it might be; the slowest counts. */
-  builds: readonly BuildId[];
+  /** Of what it might be, the slowest to dry. */
+  build: BuildId;
   thickness: Cloth["layers"];
   faceHoldsLPerM2: number;
   residual: Worked;
@@ -49,6 +49,9 @@ const SURFACE_DRY_L_PER_M2 = 0.01;
 const DAMP = 0.8;
 /** Followed on until no more than this share of what counts as dry is left anywhere. */
 const SHARE_OF_DRY = 0.9;
+/** Rough is for searching, a few per cent out. */
+const FINENESS = { usual: { cells: 40, steps: USUAL_STEPS }, rough: { cells: 20, steps: { ...USUAL_STEPS, growth: 0.2, longestStepH: 2 } } } as const;
+export type Fineness = keyof typeof FINENESS;
 /** Hours shown, finer at first. */
 const SHOWN_H = [...Array.from({ length: 32 }, (_, at) => at / 4), ...Array.from({ length: 32 }, (_, at) => 8 + at / 2), ...Array.from({ length: 49 }, (_, at) => 24 + at)];
 
@@ -71,11 +74,11 @@ export interface DriedInLayers {
  * @param zones at least one
  * @returns by zone; hours from when drying begins, Infinity when it takes over three days
  */
-export function dryInLayers(zones: Record<string, WetZone>, place: DryingPlace): DriedInLayers {
-  const key = JSON.stringify([zones, place.key]);
+export function dryInLayers(zones: Record<string, WetZone>, place: DryingPlace, fineness: Fineness = "usual"): DriedInLayers {
+  const key = JSON.stringify([zones, place.key, fineness]);
   const known = computed.get(key);
   if (known) return known;
-  const result = layersDrying(zones, place);
+  const result = layersDrying(zones, place, fineness);
   if (computed.size >= MOST_KEPT) computed.delete(computed.keys().next().value!);
   computed.set(key, result);
   return result;
@@ -85,33 +88,27 @@ export function dryInLayers(zones: Record<string, WetZone>, place: DryingPlace):
 const computed = new Map<string, DriedInLayers>();
 const MOST_KEPT = 40;
 
-function layersDrying(zones: Record<string, WetZone>, place: DryingPlace): DriedInLayers {
+function layersDrying(zones: Record<string, WetZone>, place: DryingPlace, fineness: Fineness): DriedInLayers {
   const ids = Object.keys(zones);
   // Alike in everything but size, zones dry alike: one piece of all their area.
-  const kinds = new Map<string, { zone: WetZone; build: BuildId; areaM2: number }>();
-  const kindsOf = (zone: WetZone) => zone.builds.map((build) => ({ build, key: JSON.stringify([build, zone.thickness, zone.faceHoldsLPerM2, zone.residual.value, zone.depthMm]) }));
-  for (const id of ids) {
-    const zone = zones[id]!;
-    for (const { build, key } of kindsOf(zone)) {
-      const kind = kinds.get(key) ?? { zone, build, areaM2: 0 };
-      // What it might be shares its area: it wets the air once.
-      kind.areaM2 += zone.areaM2 / zone.builds.length;
-      kinds.set(key, kind);
-    }
+  const kinds = new Map<string, { zone: WetZone; areaM2: number }>();
+  const kindOf = ({ build, thickness, faceHoldsLPerM2, residual, depthMm }: WetZone) => JSON.stringify([build, thickness, faceHoldsLPerM2, residual.value, depthMm]);
+  for (const zone of Object.values(zones)) {
+    const key = kindOf(zone);
+    kinds.set(key, { zone, areaM2: (kinds.get(key)?.areaM2 ?? 0) + zone.areaM2 });
   }
-  const slabs = [...kinds.values()].map(({ zone, build, areaM2 }) => {
-    const grid = gridOf(layersOf(build, zone.thickness, zone.faceHoldsLPerM2));
+  const slabs = [...kinds.values()].map(({ zone, areaM2 }) => {
+    const grid = gridOf(layersOf(zone.build, zone.thickness, zone.faceHoldsLPerM2), FINENESS[fineness].cells);
     return { grid, areaM2, content: startOf(grid, zone.residual.value, zone.depthMm) };
   });
-  const course = dryOut(slabs, place.at, { ...USUAL_STEPS, untilLPerM2: Math.min(...Object.values(zones).map(({ dryAtLPerM2 }) => dryAtLPerM2)) * SHARE_OF_DRY });
+  const course = dryOut(slabs, place.at, { ...FINENESS[fineness].steps, untilLPerM2: Math.min(...Object.values(zones).map(({ dryAtLPerM2 }) => dryAtLPerM2)) * SHARE_OF_DRY });
   const order = [...kinds.keys()];
   const air = place.at(0);
   return {
     zones: Object.fromEntries(ids.map((id) => {
       const zone = zones[id]!;
-      const mine = kindsOf(zone).map(({ key }) => order.indexOf(key));
-      const slowest = mine.reduce((worst, piece) => (hoursOf(course, piece, zone) > hoursOf(course, worst, zone) ? piece : worst));
-      return [id, zoneDrying(zone, course, slowest, slabs[slowest]!.grid, air, place)];
+      const piece = order.indexOf(kindOf(zone));
+      return [id, zoneDrying(zone, course, piece, slabs[piece]!.grid, air, place)];
     })),
     air: airCourse(course),
   };

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess";
+import { assess, inLayers, quickly } from "../assess";
 import { USUAL_KIT } from "../catalog/kit";
 import { arbitraryJobFile } from "../testing/arbitraryJob";
 import { oneMark } from "../oneMark";
@@ -48,17 +48,17 @@ function workingsIn(value: unknown, found: Working[] = []): Working[] {
 }
 
 describe("workings", () => {
-  it("are plain data with a known formula, named inputs and no NaN, for any job", () => {
+  it.each([["quickly", quickly, 60], ["in layers", inLayers, 15]] as const)("are plain data with a known formula, named inputs and no NaN, for any job, dried %s", (_, dry, numRuns) => {
     fc.assert(
       fc.property(arbitraryJobFile, ({ job, kit, asOf }) => {
-        const { plan, mixes, drying } = assess(job, kit ?? USUAL_KIT, asOf);
-        for (const { formula, inputs, result } of workingsIn({ plan, mixes, drying })) {
+        const { plan, mixes, drying, place } = assess(job, kit ?? USUAL_KIT, asOf, dry);
+        for (const { formula, inputs, result } of workingsIn({ plan, mixes, drying, place })) {
           expect(Object.keys(FORMULAS)).toContain(formula);
           expect(Number.isNaN(result.value)).toBe(false);
           for (const { name, value } of inputs) expect([name.length > 0, Number.isNaN(value)]).toEqual([true, false]);
         }
       }),
-      { numRuns: 60 },
+      { numRuns },
     );
   });
 });

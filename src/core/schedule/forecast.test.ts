@@ -11,7 +11,7 @@ const NOW = Date.parse("2026-05-04T08:00:00Z");
 function job(change: (job: Job) => void = () => undefined): Job {
   let next = 0;
   const made = jobFromTemplate("carpet", () => `i${next++}`, "2026-05-04T08:00:00Z", { cloth: { material: "nylon", build: "carpet-on-underlay", careCode: "none", ageYears: 5, condition: "sound", neighbours: [] } });
-  made.site = { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 };
+  made.site = { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1, space: "doors" };
   for (const id of made.zones.order) made.zones.byId[id]!.soil = "heavy";
   change(made);
   return made;

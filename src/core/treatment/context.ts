@@ -65,14 +65,14 @@ export interface ZoneState {
 export function stateNow(context: Context, view: ZoneView): ZoneState {
   const { conditions, history } = context;
   const lastDry = lastJudged(context, view);
-  const state: ZoneState = { view, inCloth: new Set(leftByOwner(context.job.account)), budget: waterBudget(view, conditions), usedLPerM2: 0, moves: [] };
+  const state: ZoneState = { view, inCloth: new Set(leftByOwner(context.job.account)), budget: waterBudget(view, conditions, context.minutesLeft), usedLPerM2: 0, moves: [] };
   history.standing.forEach((event, index) => {
     if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;
     const action = event.action as ActionId;
     remember(state, action, event.agent);
     if (index <= lastDry) return;
     state.usedLPerM2 += event.waterOnLPerM2 ?? 0;
-    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, wetStrokes: event.wetStrokes, dryStrokes: event.dryStrokes, eventId: event.id, recoveredLPerM2: event.recoveredMl !== undefined && event.areaM2 ? event.recoveredMl / 1000 / event.areaM2 : undefined });
+    state.moves.push({ action, waterOnLPerM2: event.waterOnLPerM2, wetStrokes: event.wetStrokes, dryStrokes: event.dryStrokes, pace: event.pace, eventId: event.id, recoveredLPerM2: event.recoveredMl !== undefined && event.areaM2 ? event.recoveredMl / 1000 / event.areaM2 : undefined });
   });
   return state;
 }

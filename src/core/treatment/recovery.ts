@@ -1,5 +1,6 @@
 import { extractorFor } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
+import { paced } from "../water/strokes";
 import { fittedRecovery } from "../water/tankMarks";
 import { stateNow, type Context } from "./context";
 import { mostOfBuilds, type ZoneView } from "./facts";
@@ -27,7 +28,9 @@ function fitsOn(context: Context, view: ZoneView, table: number): number[] {
     if (!move) return [];
     const before = waterCourse(moves.slice(0, at), view, table).left.value;
     const left = waterCourse(moves.slice(0, at + 1), view, table).left.value;
-    return fittedRecovery(before, move.waterOnLPerM2 ?? 0, move.wetStrokes ?? 1, move.dryStrokes ?? 0, bound, left) ?? [];
+    const fit = fittedRecovery(before, move.waterOnLPerM2 ?? 0, move.wetStrokes ?? 1, move.dryStrokes ?? 0, bound, left);
+    // As one stroke at the usual pace would.
+    return fit === undefined ? [] : paced(fit, 1 / (move.pace ?? 1));
   });
 }
 

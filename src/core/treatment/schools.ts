@@ -14,7 +14,7 @@ import { leastOfBuilds, mostOfBuilds, type ZoneView } from "./facts";
 import { soilLeft, type Effort } from "./effect";
 import { fitAgent, fitMachine, type Fit, type FoundFit } from "./fit";
 import { gentlestSet, setInWords, type CleaningSet } from "./gentlest";
-import { DRY_PER_WET, dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, SOIL_RATE, SOIL_TARGET, soilLifted, TOWEL_CARRIES } from "./rates";
+import { dryStrokesFor, handsOnMinutes, PANEL_L_PER_M2, roundsWanted, SHARE_OF_BUDGET, SOIL_RATE, SOIL_TARGET, soilLifted, TOWEL_CARRIES } from "./rates";
 import type { Rule } from "./rules";
 import { recoveryOf } from "./recovery";
 import { depthOf, waterCourse, type WaterMove } from "./water";
@@ -241,16 +241,21 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const fit = fitMachine(context, view, likely, "extract");
   if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
   const machine = extractorFor(context.kit, view.areaM2.value)!;
-  const stroke = wetStroke(machine);
+  const chosen = context.job.choices.strokes?.[view.id];
+  const pace = chosen?.pace ?? 1;
+  const stroke = wetStroke({ ...machine, strokeMPerS: machine.strokeMPerS * pace });
+  const wanted = chosen?.wet ?? roundsWanted("extraction", soil);
+  // At least one dry stroke after each wet one, whatever was chosen.
+  const dryFor = (wet: number) => (chosen && wet === chosen.wet ? worked("as-entered", Math.max(chosen.dry, wet), "strokes", [input("as chosen", chosen.dry, "strokes", "entered")]) : dryStrokesFor(wet));
   const cleaner = fitCleaner(work, soil, true);
   const sprays = soil !== undefined && soil !== "light" && cleaner.ok && work.canBeClearedFor(cleaner);
   const preSpray = sprays && work.todo(`${baseOf(work)}-clean`) ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
   const strokesLeft = (spent: number) => Math.floor((work.remainingLPerM2() - spent) / stroke.value + 1e-9);
   const before: WaterMove[] = preSpray > 0 ? [{ action: "clean", waterOnLPerM2: preSpray }, { action: "towel-off" }] : [];
-  const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryStrokesFor(strokes).value });
+  const drawing = (strokes: number): WaterMove => ({ action: "extract", waterOnLPerM2: strokes * stroke.value, wetStrokes: strokes, dryStrokes: dryFor(strokes).value, pace });
   const recovery = recoveryOf(context, view).value;
   const staysShallow = (strokes: number) => !depthOf(waterCourse([...work.state.moves, ...before, drawing(strokes)], view, recovery).peakLPerM2, view).tooDeep;
-  const affordable = Math.min(roundsWanted("extraction", soil), strokesLeft(preSpray));
+  const affordable = Math.min(wanted, strokesLeft(preSpray));
   if (affordable < 1) return refuse("The water budget here is too small for even one wet stroke.");
   let wet = affordable;
   while (wet > 0 && !staysShallow(wet)) wet -= 1;
@@ -260,7 +265,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
     rounds: wet,
     productMl: productIn(cleaner.ok ? setFor(work, cleaner, soil, false).fit : fit, preSpray, area),
     moves: [...before, drawing(wet)],
-    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, wet + dryStrokesFor(wet).value)],
+    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, (wet + dryFor(wet).value) / pace)],
     lay: () => {
       const base = baseOf(work);
       if (sprays) cleanPanel(work, area, PANEL_L_PER_M2.preSpray, soil, false, true);
@@ -273,18 +278,19 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
       if (strokes < 1) return;
       const tempC = fit.candidate.clothTempC!;
       const on = strokes * stroke.value;
-      const dry = dryStrokesFor(strokes);
-      const left = waterCourse([...work.state.moves, { action: "extract", waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: dry.value }], view, recovery).left;
+      const dry = dryFor(strokes);
+      const left = waterCourse([...work.state.moves, { action: "extract", waterOnLPerM2: on, wetStrokes: strokes, dryStrokes: dry.value, pace }], view, recovery).left;
       const before = waterCourse(work.state.moves, view, recovery).left;
-      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${dry.value}t${tempC}`, {
+      work.add(STAGE.machine, `${base}-extract`, `w${strokes}d${dry.value}t${tempC}${pace === 1 ? "" : `p${pace}`}`, {
+        ...(pace === 1 ? {} : { pace }),
         mostWetStrokes: most, recoveredMl: worked("water.recovered", Math.max(0, (before.value + on - left.value) * area.value * 1000), "mL", [input("water before W", before.value, "L/m2"), input("put on", on, "L/m2"), input("left by the model", left.value, "L/m2"), input("area", area.value, "m2")]),
         action: "extract", agent: "water", tool: "extractor", tempC, areaM2: area, waterOnLPerM2: on, dryStrokes: dry,
-        wetStrokes: worked("water.wetStrokes", strokes, "strokes", [input("needed for this soil", roundsWanted("extraction", soil), "strokes"), input("the budget allows", affordableNow, "strokes"), input("stays shallow", wet, "strokes")]),
+        wetStrokes: worked("water.wetStrokes", strokes, "strokes", [input(chosen ? "as chosen" : "needed for this soil", wanted, "strokes", chosen ? "entered" : "computed"), input("the budget allows", affordableNow, "strokes"), input("stays shallow", wet, "strokes")]),
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
         amountMl: worked("treatment.amount", on * area.value * 1000, "mL", [input("area", area.value, "m2"), input("wet strokes", strokes, "strokes"), ...stroke.working.inputs]),
-        minutes: handsOnMinutes("extract", area.value, strokes + dry.value),
+        minutes: handsOnMinutes("extract", area.value, (strokes + dry.value) / pace),
         title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
-        how: `Pull slowly with water on, then ${DRY_PER_WET} dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last wet stroke plain water.`,
+        how: `Pull ${pace === 1 ? "slowly" : `at ${pace} of the usual pace`} with water on, then ${Math.max(1, Math.floor(dry.value / (strokes + 1)))} dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last wet stroke plain water.`,
         why: "Carries off what was loosened, and the cleaner with it.",
         check: "The recovered water runs clear.",
         liftOff: "A firm wipe with a dry towel.",

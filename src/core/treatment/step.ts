@@ -53,6 +53,8 @@ export interface Step {
   waterOnLPerM2: number;
   wetStrokes?: Worked;
   dryStrokes?: Worked;
+  /** Of the strokes, against the machine's usual; left out: the usual. */
+  pace?: number;
   /** The most that budget and depth leave, however dirty it still runs. */
   mostWetStrokes?: number;
   /** What should come back into the recovery tank. */

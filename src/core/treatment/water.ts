@@ -1,4 +1,4 @@
-import { depthInFoam, drawnOff, thinned, toweled } from "../water/strokes";
+import { depthInFoam, drawnOff, paced, thinned, toweled } from "../water/strokes";
 import { input, worked, type Worked } from "../quantity/working";
 import { leftByTanks } from "../water/tankMarks";
 import type { ActionId } from "./actions";
@@ -11,6 +11,8 @@ export interface WaterMove {
   waterOnLPerM2?: number;
   wetStrokes?: number;
   dryStrokes?: number;
+  /** Of the strokes, against the machine's usual. */
+  pace?: number;
   /** Read off the recovery tank, over the area it was drawn off. */
   recoveredLPerM2?: number;
   /** The event it was recorded by. */
@@ -26,11 +28,11 @@ export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recover
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
   let peakLPerM2 = 0;
-  for (const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, recoveredLPerM2 } of moves) {
+  for (const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 } of moves) {
     const before = left.value;
     const on = before + waterOnLPerM2;
     if (action === "extract") {
-      const drawn = drawnOff(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, recovery);
+      const drawn = drawnOff(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace));
       left = recoveredLPerM2 === undefined ? drawn.left : leftByTanks(before, waterOnLPerM2, recoveredLPerM2, bound);
       peakLPerM2 = Math.max(peakLPerM2, drawn.peakLPerM2);
       continue;
@@ -53,28 +55,37 @@ export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recover
   let share = 1;
   let strokes = 0;
   for (let at = last + 1; at < moves.length; at++) {
-    const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0 } = moves[at]!;
+    const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1 } = moves[at]!;
     if (waterOnLPerM2 <= 0) continue;
     const before = waterCourse(moves.slice(0, at), view, recovery).left.value;
-    share *= action === "extract" ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, recovery) : before / (before + waterOnLPerM2);
+    share *= action === "extract" ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace)) : before / (before + waterOnLPerM2);
     strokes += wetStrokes;
   }
   return worked("water.cleanerLeft", share, "1", [input("times rinsed since", strokes, "1"), input("bound water W_b", bound, "L/m2", "table")]);
 }
 
-/** Water a zone may be given by all steps together before it is dried. Cold, damp and age lower it; unknown builds count as the driest. */
-export function waterBudget(view: ZoneView, conditions: Conditions): Worked {
+/** The less time there is to dry, the less water may go in. Judgement. */
+const SHORT_OF_TIME: readonly { underMin: number; share: number }[] = [{ underMin: 180, share: 0.6 }, { underMin: 480, share: 0.85 }];
+
+/**
+ * Water a zone may be given by all steps together before it is dried. Cold, damp, age and little time lower it; unknown builds
+ * count as the driest.
+ * @param minutesLeft from the first step to when it was promised usable; undefined without a promise
+ */
+export function waterBudget(view: ZoneView, conditions: Conditions, minutesLeft?: number): Worked {
   const allowance = leastOfBuilds(view, (build) => build.waterBudgetLPerM2);
   const cold = conditions.slow.tempC < 15 ? 0.8 : 1;
   const damp = conditions.slow.relativeHumidityPct > 70 ? 0.85 : 1;
   const old = view.oldOrFragile ? 0.85 : 1;
   const fibre = mustStayHardlyWet(view) ? 0.6 : 1;
-  return worked("water.budget", allowance * cold * damp * old * fibre, "L/m2", [
+  const time = SHORT_OF_TIME.find(({ underMin }) => minutesLeft !== undefined && minutesLeft < underMin)?.share ?? 1;
+  return worked("water.budget", allowance * cold * damp * old * fibre * time, "L/m2", [
     input("build's allowance", allowance, "L/m2", view.builds.length === 1 ? "table" : "assumed"),
     input("share for the temperature", cold, "1", conditions.slow.basis?.tempC ?? "entered"),
     input("share for the humidity", damp, "1", conditions.slow.basis?.relativeHumidityPct ?? "entered"),
     input("share for age and state", old, "1", view.oldOrFragile ? "assumed" : "entered"),
     input("share for the fibre", fibre, "1", "table"),
+    input("share for the time left", time, "1", minutesLeft === undefined ? "assumed" : "entered"),
   ]);
 }
 

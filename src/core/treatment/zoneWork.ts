@@ -90,7 +90,7 @@ export class ZoneWork {
     const { goes = 1 } = step;
     for (let go = 0; go < goes; go++) {
       if (go > 0) this.state.moves.push({ action: "towel-off" });
-      this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2 / goes, wetStrokes: step.wetStrokes?.value, dryStrokes: step.dryStrokes?.value });
+      this.state.moves.push({ action: step.action, waterOnLPerM2: step.waterOnLPerM2 / goes, wetStrokes: step.wetStrokes?.value, dryStrokes: step.dryStrokes?.value, pace: step.pace });
     }
     remember(this.state, step.action, step.agent);
     if (fit?.verdict.requires.has("check-first")) this.checkFirst ??= fit;

@@ -45,6 +45,7 @@ export async function doneOps(job: Job, assessment: Assessment, step: Step, corr
     ...(putOnMl === undefined ? {} : { amountMl: putOnMl }),
     ...(wetStrokes === undefined ? {} : { wetStrokes }),
     ...(dryStrokes === undefined ? {} : { dryStrokes }),
+    ...(step.pace === undefined ? {} : { pace: step.pace }),
     ...(step.waterOnLPerM2 > 0 ? { waterOnLPerM2: correction.solutionMl === undefined ? step.waterOnLPerM2 * more : correction.solutionMl / 1000 / step.areaM2.value } : {}),
     ...(correction.recoveredMl === undefined ? {} : { recoveredMl: correction.recoveredMl }),
     ...(startedAt ? { minutes: Math.min(1440, Math.max(0, (Date.parse(at) - Date.parse(startedAt)) / 60_000)) } : {}),
