@@ -33,6 +33,9 @@ export interface Bay {
   /** What the next tap on the map does; nothing special while undefined. */
   tool: MapTool | undefined;
   setTool: (tool: MapTool | undefined) => void;
+  /** Hours of drying that the dry lens shows; as the forecast has it while undefined. */
+  dryAtH: number | undefined;
+  setDryAtH: (hours: number | undefined) => void;
 }
 
 /** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
@@ -68,6 +71,7 @@ export function BayProvider({ children, missing, waiting }: { children: ReactNod
   const kitNow = useKit();
   const nowMs = useNow();
   const [tool, setTool] = useState<MapTool>();
+  const [dryAtH, setDryAtH] = useState<number>();
 
   // Plans do not need the second hand: the moment they are weighed at moves every five minutes.
   const assessed = useAssessed(stored, kitNow, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
@@ -82,7 +86,7 @@ export function BayProvider({ children, missing, waiting }: { children: ReactNod
   const atWork = phase === "work" ? assessment.plan.steps[0]?.zoneIds[0] : undefined;
   const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
   const bay: Bay = {
-    job, phase, views, assessment, forecast, nowMs, kit, asOf, tool, setTool, finding,
+    job, phase, views, assessment, forecast, nowMs, kit, asOf, tool, setTool, dryAtH, setDryAtH, finding,
     findingId: finding && findingParam,
     lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],

@@ -7,6 +7,7 @@ import { dryingOfZone, type SchoolOption } from "./treatment/schools";
 import { hadSewage } from "./diagnosis/background";
 import type { Diagnosis } from "./diagnosis/diagnose";
 import type { Drying } from "./drying/drying";
+import { dryingAdvice, type DryingAdvice, type DryingFacts } from "./drying/advice";
 import { dryInLayers, type AirCourse, type LayeredDrying, type WetZone } from "./drying/layered";
 import { dryingPlace, type DryingPlace } from "./drying/surroundings";
 import { longestDryH } from "./drying/longest";
@@ -46,7 +47,9 @@ export interface Assessment {
   /** Treatment of the air, when the job asks for one. */
   gas?: GasPlan;
   /** What it dries in; absent while nothing is wet. */
-  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume"> & { air?: AirCourse };
+  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume"> & { air: AirCourse; startMs: number };
+  /** What the numbers of the drying ask for, worst first. */
+  dryingAdvice: DryingAdvice[];
 }
 
 /** How the hours to dry are found, of everything that is wet. */
@@ -65,7 +68,7 @@ export const quickly: DryingWay = (context, wet) => ({ zones: Object.fromEntries
 export const inLayers: DryingWay = (context, wet, startMs) => {
   const place = dryingPlace(context.job, context.kit, context.history.standing.filter((event) => event.kind === "air"), startMs);
   const { zones, air } = dryInLayers(Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)])), place);
-  return { zones, place: { space: place.space, spaceAssumed: place.spaceAssumed, volume: place.volume, air } };
+  return { zones, place: { space: place.space, spaceAssumed: place.spaceAssumed, volume: place.volume, air, startMs } };
 };
 
 /**
@@ -104,6 +107,7 @@ export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLaye
     history: context.history,
     ...(gas ? { gas } : {}),
     ...(dried.place ? { place: dried.place } : {}),
+    dryingAdvice: dried.place ? dryingAdvice(factsOfDrying(context, plan, drying, dried.place)) : [],
   };
 }
 
@@ -126,6 +130,13 @@ export function wetZoneOf({ history }: Context, view: ZoneView, left: Worked, de
   const readings = history.standing.flatMap((event) => (event.kind === "reading" && event.instrument === "moisture" && event.zoneId === view.id && Date.parse(event.at) > startMs ? [{ hours: (Date.parse(event.at) - startMs) / HOUR_MS, pct: event.value }] : []));
   return { areaM2: view.areaM2.value, build: slowestBuild(view.builds), thickness: view.cloth.layers, faceHoldsLPerM2: leastFaceCapacity(view), residual: left, depthMm, dryAtLPerM2: leastOfBuilds(view, (build) => build.dryAtLPerM2), readings };
 }
+
+const factsOfDrying = ({ job, history }: Context, { zones }: Plan, drying: Assessment["drying"], { space, air }: NonNullable<Assessment["place"]>): DryingFacts => ({
+  space, airC: air.tempC[0]!, humidityPct: air.humidityPct[0]!, dampestPct: Math.max(...air.humidityPct), seatsLifted: job.account?.liftSeats === true,
+  belts: Object.values(zones).some(({ view }) => view.role === "belt"),
+  planned: !history.done.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0),
+  zones: Object.entries(drying).map(([id, { hours, layers, depth, allowed, tooDeep }]) => ({ name: zones[id]!.view.name, materials: zones[id]!.view.materials, hours: hours.value, surfaceDryH: layers?.surfaceDry.value ?? hours.value, wickBack: layers?.wickBack.value ?? 0, depthMm: depth.value, allowedMm: allowed.value, tooDeep })),
+});
 
 /** Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is planned. */
 function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }: ZoneDrying) {

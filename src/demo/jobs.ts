@@ -29,7 +29,7 @@ function ferryBench(now: Date): Job {
   const base: Job = {
     ...emptyJob({ id: "demo-ferry", title: "Gull Point ferry, saloon bench 4", createdAt: now.toISOString() }),
     customer: "Gull Point Ferries, Orla Venn", place: "Pontoon 2, Gull Point",
-    site: { airTempC: 18, relativeHumidityPct: 62, airSpeedMPerS: 1, water: "carried", power: "mains", floorProtected: true, wasteWater: "taken-away" },
+    site: { airTempC: 18, relativeHumidityPct: 62, airSpeedMPerS: 1, space: "doors", volumeM3: 60, water: "carried", power: "mains", floorProtected: true, wasteWater: "taken-away" },
     account: { spilled: ["soup-sauce", "oil-cream", "water"], tried: [], users: [], allergies: [], matters: "stain" },
     promises: { handBackAt: at(now, 0, now.getHours() + 2, 30), usableAt: at(now, 0, now.getHours() + 8), dampHandBackAgreed: true },
   };
@@ -48,7 +48,7 @@ function guesthouseSettee(now: Date): Job {
   const base: Job = {
     ...emptyJob({ id: "demo-settee", title: "Tern House settee", createdAt: now.toISOString() }),
     customer: "Tern House guesthouse, Pim Adair", place: "Lounge, Tern House, Sallow Quay",
-    site: { airTempC: 21, relativeHumidityPct: 55, airSpeedMPerS: 0.3, water: "tap", power: "mains", wasteWater: "drain" },
+    site: { airTempC: 21, relativeHumidityPct: 55, airSpeedMPerS: 0.3, space: "gap", volumeM3: 55, water: "tap", power: "mains", wasteWater: "drain" },
     account: { spilled: ["wax", "wine-beer"], when: "days", tried: ["soap"], users: ["children"], allergies: [] },
     promises: { handBackAt: at(now, 1, 12), usableAt: at(now, 1, 16), dampHandBackAgreed: false },
   };
@@ -64,7 +64,7 @@ function hallCarpet(now: Date): Job {
   const base: Job = {
     ...emptyJob({ id: "demo-hall", title: "Skerry Hall, entrance carpet", createdAt: now.toISOString() }),
     customer: "Skerry Hall committee", place: "Entrance, Skerry Hall",
-    site: { airTempC: 14, relativeHumidityPct: 68, airSpeedMPerS: 2, water: "tap", power: "mains", floorProtected: true, wasteWater: "drain" },
+    site: { airTempC: 14, relativeHumidityPct: 68, airSpeedMPerS: 2, space: "gap", volumeM3: 120, water: "tap", power: "mains", floorProtected: true, wasteWater: "drain" },
     account: { tried: [], users: [], allergies: [] },
     promises: { handBackAt: at(now, 1, 18), usableAt: at(now, 2, 8), dampHandBackAgreed: true },
   };
@@ -81,7 +81,7 @@ function camperVan(now: Date): Job {
   const base: Job = {
     ...emptyJob({ id: "demo-van", title: "Camper van Pippit, cabin", createdAt: now.toISOString() }),
     customer: "Bram and Ines Quill", place: "Slipway car park, Sallow Quay",
-    site: { airTempC: 16, relativeHumidityPct: 60, airSpeedMPerS: 0.3, water: "carried", power: "mains", wasteWater: "taken-away" },
+    site: { airTempC: 16, relativeHumidityPct: 60, airSpeedMPerS: 0.3, space: "gap", water: "carried", power: "mains", wasteWater: "taken-away" },
     account: { spilled: ["milk-blood"], when: "days", tried: ["soap"], users: ["children", "animals"], allergies: [], matters: "smell", liftSeats: false },
     promises: { handBackAt: at(now, 1, 17), usableAt: at(now, 2, 9), dampHandBackAgreed: true },
   };

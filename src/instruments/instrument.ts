@@ -5,6 +5,8 @@ export interface Spot {
   jobId: string;
   zoneId?: string;
   findingId?: string;
+  /** For stand-ins: what a meter should read here if drying went at that pace against the forecast. */
+  meterAtPace?: (pace: number) => number;
 }
 
 export interface InstrumentReading {

@@ -2,7 +2,7 @@ import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
 import type { InstrumentId } from "@/core/catalog/findings";
 import { lampValue } from "@/core/job/readings";
 import { truthOf, type SpotTruth } from "@/demo/truth";
-import type { Instrument, InstrumentReading } from "./instrument";
+import type { Instrument, InstrumentReading, Spot } from "./instrument";
 
 /** Stand-ins for the instruments: they answer from the hidden truth of the demo jobs, with the noise a real one has. */
 
@@ -18,8 +18,8 @@ function lampOn({ family }: SpotTruth): number {
   return lampValue(rows[Math.max(0, index)]![0]);
 }
 
-const READ: Record<InstrumentId, (truth: SpotTruth) => InstrumentReading> = {
-  moisture: ({ moisturePct }) => ({ value: Math.max(0, noisy(moisturePct, 1.2, 1)) }),
+const READ: Record<InstrumentId, (truth: SpotTruth, spot: Spot) => InstrumentReading> = {
+  moisture: ({ moisturePct, dryingPace }, { meterAtPace }) => ({ value: Math.min(100, Math.max(0, meterAtPace ? noisy(meterAtPace(dryingPace), 0.6, 1) : noisy(moisturePct, 1.2, 1))) }),
   ph: ({ ph }) => ({ value: Math.min(14, Math.max(0, noisy(ph, 0.2, 1))) }),
   lamp: (truth) => ({ value: lampOn(truth) }),
   surface: ({ surfaceTempC }) => ({ value: noisy(surfaceTempC, 0.4, 1) }),
@@ -30,8 +30,8 @@ const READ: Record<InstrumentId, (truth: SpotTruth) => InstrumentReading> = {
 
 export const simulated = (id: InstrumentId): Instrument => ({
   id,
-  read: ({ jobId, zoneId, findingId }) => {
-    const truth = truthOf(jobId, zoneId, findingId);
-    return truth ? Promise.resolve(READ[id](truth)) : Promise.reject(new Error("No instrument is connected, and this stand-in only knows the demo jobs. Type the reading instead."));
+  read: (spot) => {
+    const truth = truthOf(spot.jobId, spot.zoneId, spot.findingId);
+    return truth ? Promise.resolve(READ[id](truth, spot)) : Promise.reject(new Error("No instrument is connected, and this stand-in only knows the demo jobs. Type the reading instead."));
   },
 });

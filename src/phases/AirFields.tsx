@@ -1,6 +1,9 @@
 "use client";
 import { Chips } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
+import { airOps } from "@/core/drying/airOps";
+import type { DryingAir } from "@/core/job/schema";
+import { newId } from "@/store/jobs";
 import { useBay } from "@/bay/BayContext";
 
 /** Air speed over the cloth by what makes it. Judgement. */
@@ -13,9 +16,10 @@ const SPEEDS = [
 
 /** The air at the job; unknown until picked. */
 export function AirFields() {
-  const { job, run } = useBay();
+  const { job } = useBay();
+  const change = useChangeAir();
   const { airTempC, relativeHumidityPct, airSpeedMPerS } = job.site;
-  const set = (key: string, label: string) => (value: number | undefined) => run(label, { op: "set", path: ["site", key], value });
+  const set = (key: keyof DryingAir, label: string) => (value: number | undefined) => change(label, { [key]: value });
   const speed = SPEEDS.find(({ id }) => Number(id) === airSpeedMPerS)?.id;
   return (
     <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
@@ -27,4 +31,10 @@ export function AirFields() {
       </div>
     </div>
   );
+}
+
+/** Changes what things dry in; while they dry, what it was is kept. */
+export function useChangeAir() {
+  const { job, run, assessment } = useBay();
+  return (label: string, change: Partial<DryingAir>) => run(label, ...airOps(job, assessment.history, change, newId(), new Date().toISOString()));
 }

@@ -10,7 +10,7 @@ const AT = "2026-05-04T09:00:00Z";
 let counter = 0;
 const bench = (): Job => jobFromTemplate("bench-seat", () => `n${counter++}`, AT);
 const views = zoneViews(bench());
-const read = (...lines: string[]) => readReadings(lines.join("\n"), views);
+const read = (...lines: string[]) => readReadings(lines.join("\n"), views, Date.parse(AT) + 4 * 3_600_000);
 
 describe("a table of readings", () => {
   it("takes zones by name and instruments by word or name, with decimal commas, quotes and blank lines", () => {
@@ -19,7 +19,20 @@ describe("a table of readings", () => {
     expect(readings).toMatchObject([{ instrument: "moisture", value: 12.5, zoneId: views[0]!.id }, { instrument: "ph", value: 6.1 }, { instrument: "air", value: 18, humidityPct: 62 }]);
   });
 
+  it("takes the time each was read: an hour is the last time it was that late", () => {
+    const { readings, problems } = read("instrument,zone,value,time", "moisture,Back,31,2026-05-04T10:30:00Z", "moisture,Back,12,2026-05-03T23:00:00Z", "moisture,Back,20,");
+    expect(problems).toEqual([]);
+    expect(readings.map(({ at }) => at)).toEqual(["2026-05-04T10:30:00.000Z", "2026-05-03T23:00:00.000Z", undefined]);
+    for (const hour of ["0:00", "12:00", "23:59"]) {
+      const at = Date.parse(read("instrument,zone,value,time", `moisture,Back,31,${hour}`).readings[0]!.at!);
+      expect(Date.parse(AT) + 4 * 3_600_000 - at).toBeGreaterThanOrEqual(0);
+      expect(Date.parse(AT) + 4 * 3_600_000 - at).toBeLessThan(24 * 3_600_000);
+    }
+  });
+
   it.each<[string, string[], RegExp]>([
+    ["a time that is none", ["instrument,zone,value,time", "moisture,Back,12,noon"], /Line 2: "noon" is no time/],
+    ["a time to come", ["instrument,zone,value,time", "moisture,Back,12,2030-01-01T10:00"], /Line 2: .*has not been yet/],
     ["no header", ["moisture,Back,12"], /Line 1: the column .*instrument/],
     ["nothing under it", ["instrument,zone,value"], /no reading under the first line/],
     ["an instrument nobody has", ["instrument,zone,value", "sonar,Back,3"], /Line 2: "sonar" is no instrument/],

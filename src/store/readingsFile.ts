@@ -1,34 +1,36 @@
+import { parse, parseISO, subDays } from "date-fns";
 import Papa from "papaparse";
 import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from "../core/catalog/findings";
-import { readingProblem, type NewReading } from "../core/job/readings";
+import { READING_COLUMNS, readingProblem, type NewReading } from "../core/job/readings";
 import type { ZoneView } from "../core/treatment/facts";
 
-/** The columns of a table of readings, as it is pasted or opened. */
-export const READING_COLUMNS = ["instrument", "zone", "value", "humidity"] as const;
+const MAY_MISS: readonly string[] = ["humidity", "time"];
 const MOST_ROWS = 500;
 
 /**
- * Reads pasted or opened readings: CSV with the columns instrument, zone, value and humidity, the first row their names.
+ * Reads pasted or opened readings: CSV with the columns instrument, zone, value, humidity and time, the first row their names.
+ * A time is an hour such as 14:30, the last time it was that late, or a day and an hour; left out, it is now.
  * Nothing is taken when any line is wrong.
+ * @param nowMs the caller's clock
  * @returns the readings, or a sentence for each wrong line
  */
-export function readReadings(text: string, views: readonly ZoneView[]): { readings: NewReading[]; problems: string[] } {
+export function readReadings(text: string, views: readonly ZoneView[], nowMs: number): { readings: NewReading[]; problems: string[] } {
   const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: "greedy", transformHeader: (header) => header.trim().toLowerCase() });
-  const missing = READING_COLUMNS.filter((column) => column !== "humidity" && !meta.fields?.includes(column));
+  const missing = READING_COLUMNS.filter((column) => !MAY_MISS.includes(column) && !meta.fields?.includes(column));
   if (missing.length > 0) return { readings: [], problems: [`Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line names them: ${READING_COLUMNS.join(",")}.`] };
   if (data.length === 0) return { readings: [], problems: ["There is no reading under the first line."] };
   if (data.length > MOST_ROWS) return { readings: [], problems: [`There are ${data.length} readings; at most ${MOST_ROWS} go in at once.`] };
   const readings: NewReading[] = [];
   const problems: string[] = [];
   data.forEach((row, index) => {
-    const read = readRow(row, views);
+    const read = readRow(row, views, nowMs);
     if (typeof read === "string") problems.push(`Line ${index + 2}: ${read}`);
     else readings.push(read);
   });
   return problems.length > 0 ? { readings: [], problems: problems.slice(0, 12) } : { readings, problems };
 }
 
-function readRow(row: Record<string, string>, views: readonly ZoneView[]): NewReading | string {
+function readRow(row: Record<string, string>, views: readonly ZoneView[], nowMs: number): NewReading | string {
   const word = (row.instrument ?? "").trim().toLowerCase();
   const instrument: InstrumentId | undefined = INSTRUMENT_IDS.find((id) => id === word || INSTRUMENTS[id].name.toLowerCase() === word);
   if (!instrument) return `"${row.instrument ?? ""}" is no instrument. There are ${INSTRUMENT_IDS.join(", ")}.`;
@@ -40,6 +42,18 @@ function readRow(row: Record<string, string>, views: readonly ZoneView[]): NewRe
   const humidity = (row.humidity ?? "").trim();
   const humidityPct = humidity === "" ? undefined : Number(humidity.replace(",", "."));
   if (humidityPct !== undefined && !Number.isFinite(humidityPct)) return `humidity "${humidity}" is not a number.`;
-  const reading: NewReading = { instrument, value, ...(zone ? { zoneId: zone.id } : {}), ...(humidityPct === undefined ? {} : { humidityPct }) };
+  const time = readTime((row.time ?? "").trim(), nowMs);
+  if (typeof time === "string") return time;
+  const reading: NewReading = { ...(time === undefined ? {} : { at: new Date(time).toISOString() }), instrument, value, ...(zone ? { zoneId: zone.id } : {}), ...(humidityPct === undefined ? {} : { humidityPct }) };
   return readingProblem(reading) ?? reading;
+}
+
+/** A moment in ms, undefined where none is given, a sentence where it cannot be. */
+function readTime(given: string, nowMs: number): number | undefined | string {
+  if (given === "") return undefined;
+  const hour = parse(given, "H:mm", new Date(nowMs)).getTime();
+  const at = Number.isNaN(hour) ? parseISO(given).getTime() : hour > nowMs ? subDays(hour, 1).getTime() : hour;
+  if (Number.isNaN(at)) return `"${given}" is no time. Write an hour such as 14:30, or 2026-05-04T14:30.`;
+  if (at > nowMs) return `${given} has not been yet.`;
+  return at;
 }

@@ -3,6 +3,7 @@ import { assess } from "@/core/assess";
 import type { Job, Kit } from "@/core/job/schema";
 import { oneMark } from "@/core/oneMark";
 import { whatIf } from "@/core/treatment/whatIf";
+import { strokesOn } from "@/core/treatment/strokes";
 import { wholeJobBy } from "@/core/treatment/wholeJob";
 
 const planner = {
@@ -12,6 +13,7 @@ const planner = {
   nextStep: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf).plan.steps[0],
   wholeJobBy,
   whatIf,
+  strokesOn,
   oneMark,
 };
 

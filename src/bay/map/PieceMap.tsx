@@ -43,16 +43,16 @@ export function PieceMap() {
 
 /** The zone in hand and what the lens shows of it, to be opened: what is drawn cannot be, and small zones bear no label. */
 function LensCaption() {
-  const { lens, zone, assessment } = useBay();
+  const { lens, zone, assessment, dryAtH } = useBay();
   const { units } = useFormat();
   if (!zone) return null;
-  const { of, words } = lensOf(lens, zone, assessment, units);
+  const { of, words } = lensOf(lens, zone, assessment, units, dryAtH);
   return <p className="lens-caption"><b>{zone.name}</b>{of ? <>: <Num of={of} words={words} testId="lens-value" /></> : words ? `: ${words}` : ""}</p>;
 }
 
 function Drawing({ closer }: { closer: boolean }) {
   const bay = useBay();
-  const { views, zone, lens, assessment, job, findingId, phase, go, tool, setTool } = bay;
+  const { views, zone, lens, assessment, job, findingId, phase, go, tool, setTool, dryAtH } = bay;
   const { units, quantity } = useFormat();
   const { svg, size } = useSize();
   const prefix = `map${useId().replace(/\W/g, "")}-`;
@@ -90,7 +90,7 @@ function Drawing({ closer }: { closer: boolean }) {
     <svg ref={svg} className="map" viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} role="group" aria-label={`${job.title}, drawn from its measures`} style={{ ["--heavy" as string]: px(4) }} onPointerUp={onCanvas}>
       <Patterns prefix={prefix} unit={unit} />
       {placed.map((each) => (
-        <Zone key={each.view.id} placed={each} px={px} prefix={prefix} selected={each.view.id === zone?.id} lens={lensOf(lens, each.view, assessment, units)} onTap={(event) => onZone(each.view.id, event)} onEnter={() => (tool?.kind === "place" ? place(each.view.id) : go({ zone: each.view.id, finding: null }))} />
+        <Zone key={each.view.id} placed={each} px={px} prefix={prefix} selected={each.view.id === zone?.id} lens={lensOf(lens, each.view, assessment, units, dryAtH)} onTap={(event) => onZone(each.view.id, event)} onEnter={() => (tool?.kind === "place" ? place(each.view.id) : go({ zone: each.view.id, finding: null }))} />
       ))}
       {job.findings.order.map((id) => {
         const finding = job.findings.byId[id]!;
@@ -102,7 +102,7 @@ function Drawing({ closer }: { closer: boolean }) {
       })}
       {placed.map((each) => {
         const marks = Object.values(job.findings.byId).filter((finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding));
-        return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units).words} avoid={marks} />;
+        return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units, dryAtH).words} avoid={marks} />;
       })}
       {tool?.kind === "shape" && inHand && <CornerHandles on={inHand} px={px} unit={unit} />}
       {tool?.kind === "draw" && <Drawn corners={tool.corners.map(({ xMm, yMm }) => ({ xMm: xMm + drawnOn.xMm, yMm: yMm + drawnOn.yMm }))} px={px} />}

@@ -1,5 +1,7 @@
 import type { Assessment } from "@/core/assess";
 import { SOIL_LEVELS } from "@/core/catalog/builds";
+import { stateAt } from "@/core/drying/at";
+import { MOULD_CAUTION_H } from "@/core/drying/drying";
 import { formatQuantity } from "@/core/quantity/format";
 import type { Worked } from "@/core/quantity/working";
 import type { UnitSystem } from "@/core/quantity/units";
@@ -15,7 +17,7 @@ export interface LensView {
 }
 
 /** What a lens shows of one zone: a weave, and a few words. */
-export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessment, units: UnitSystem): LensView {
+export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessment, units: UnitSystem, dryAtH?: number): LensView {
   const zonePlan = plan.zones[view.id];
   const dry = drying[view.id];
   switch (lens) {
@@ -40,6 +42,10 @@ export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessmen
     }
     case "dry":
       if (!dry) return {};
+      if (dry.layers && dryAtH !== undefined) {
+        const { state, water } = stateAt(dry.layers, dry.hours.value, dryAtH);
+        return { fill: state === "dry" ? "dry-soon" : state === "wet" ? (dryAtH > MOULD_CAUTION_H ? "dry-over" : "water-much") : "dry-slow", words: state === "dry" ? "dry" : `${formatQuantity(water, units)}${state === "dry on top" ? " below" : ""}`, of: water };
+      }
       return { fill: dry.mould === "safe" ? (dry.hours.value > 12 ? "dry-slow" : "dry-soon") : "dry-over", words: Number.isFinite(dry.hours.value) ? `${formatQuantity(dry.hours, units)}` : "does not dry", of: dry.hours };
   }
 }

@@ -35,7 +35,7 @@ export interface LayeredDrying {
   /** Water by layer at some hours from when drying began, L/m². */
   course: { hours: number[]; layers: { name: string; thicknessMm: number; holdsLPerM2: number; water: number[] }[]; meterPct: number[] };
   /** By the readings; absent while nothing was read. */
-  refit?: { pace: Worked; before: Worked; last: { pct: number; foretoldPct: number } };
+  refit?: { pace: Worked; before: Worked; read: Worked; foretold: Worked };
 }
 
 /** What the air of the place does meanwhile. */
@@ -164,7 +164,7 @@ function zoneDrying(zone: WetZone, course: Course, piece: number, grid: Grid, ai
         layers: grid.layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({ name, thicknessMm, holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000, water: shownAt(course.hours, slab.byLayer[layer]!, scale) })),
         meterPct: shownAt(course.hours, foretold, scale),
       },
-      ...(pace && last ? { refit: { pace, before, last: { pct: last.pct, foretoldPct: valueAt(course.hours, foretold, last.hours) } } } : {}),
+      ...(pace && last ? { refit: { pace, before, read: worked("as-entered", last.pct, "%", [input("moisture meter", last.pct, "%", "measured"), input("hours of drying", last.hours, "h", "measured")]), foretold: worked("drying.meter", valueAt(course.hours, foretold, last.hours), "%", [input("hours of drying", last.hours, "h", "measured"), ...about]) } } : {}),
     },
   };
 }

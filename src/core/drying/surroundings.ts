@@ -22,7 +22,7 @@ const HOUR_MS = 3_600_000;
 
 /** Air speed over the cloth by the number of movers, m/s. Judgement. */
 export const MOVER_SPEEDS_M_PER_S = [0, 1, 2] as const;
-const moversAt = (speedMPerS: number) => (speedMPerS >= MOVER_SPEEDS_M_PER_S[2] ? 2 : speedMPerS >= MOVER_SPEEDS_M_PER_S[1] ? 1 : 0);
+export const moversAt = (speedMPerS: number) => (speedMPerS >= MOVER_SPEEDS_M_PER_S[2] ? 2 : speedMPerS >= MOVER_SPEEDS_M_PER_S[1] ? 1 : 0);
 
 /** Room inside: as given, the cabin's own, or a room over what lies on its floor. */
 export function roomVolume({ pieces, site }: Job): Worked {
@@ -42,7 +42,7 @@ export function roomVolume({ pieces, site }: Job): Worked {
  */
 export function dryingPlace(job: Job, kit: Kit, events: readonly AirEvent[], startMs: number): DryingPlace {
   const volume = roomVolume(job);
-  const changes = events.filter(({ at }) => Date.parse(at) > startMs);
+  const changes = events.filter(({ at }) => Date.parse(at) > startMs).sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
   const kept: { untilH: number; air: DryingAir }[] = [...changes.map(({ at, was }) => ({ untilH: (Date.parse(at) - startMs) / HOUR_MS, air: was })), { untilH: Infinity, air: job.site }];
   const outside = outsideOf(kept[0]!.air);
   let read: Air | undefined;

@@ -1,7 +1,9 @@
 import type { EvidenceId } from "../catalog/evidence";
 import { EVIDENCE } from "../catalog/evidence";
 import { INSTRUMENTS, type InstrumentId } from "../catalog/findings";
-import type { Op } from "./commands";
+import { airOps } from "../drying/airOps";
+import { applyOps, type Op } from "./commands";
+import { historyOf } from "./history";
 import type { Job } from "./schema";
 
 /** A reading before it is recorded. */
@@ -11,11 +13,18 @@ export interface NewReading {
   findingId?: string;
   value: number;
   humidityPct?: number;
+  /** When it was read, ISO; left out: now. */
+  at?: string;
 }
+
+/** The columns of a table of readings, as it is pasted or opened; the last two may be left out. */
+export const READING_COLUMNS = ["instrument", "zone", "value", "humidity", "time"] as const;
 
 /** What each instrument can show; outside of it the reading is a slip of the finger. */
 export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = { moisture: [0, 100], ph: [0, 14], lamp: [0, 3], surface: [-20, 120], air: [-20, 60], gas: [0, 200] };
 
+/** Ids are no longer than this. */
+const MOST_ID = 40;
 const LAMP = Object.keys(EVIDENCE.lamp.outcomes);
 
 /** What a reading says as evidence of a mark, by test; thresholds of the meter are judgement. */
@@ -39,15 +48,19 @@ export function readingProblem({ instrument, value, humidityPct }: NewReading): 
   return undefined;
 }
 
+/** Records readings one after another: each finds what the ones before it left. */
+export const readingsOps = (job: Job, readings: readonly NewReading[], newId: () => string, at: string): Op[] =>
+  readings.reduce<Op[]>((ops, reading) => [...ops, ...readingOps(applyOps(job, ops).job, reading, newId(), at)], []);
+
 /** Records a reading, and what follows from it: evidence of the mark, the air of the place. */
 export function readingOps(job: Job, reading: NewReading, id: string, at: string): Op[] {
   const { instrument, value, humidityPct, findingId } = reading;
-  const event = Object.fromEntries(Object.entries({ kind: "reading", id, at, ...reading }).filter(([, given]) => given !== undefined)) as unknown as Job["events"][number];
+  const event = Object.fromEntries(Object.entries({ kind: "reading", id, ...reading, at: reading.at ?? at }).filter(([, given]) => given !== undefined)) as unknown as Job["events"][number];
   const shows = findingId && job.findings.byId[findingId]?.kind === "mark" ? evidenceOf(instrument, value) : undefined;
   return [
     { op: "append", event },
     ...(shows ? [{ op: "set" as const, path: ["findings", "byId", findingId!, "evidence", shows.test], value: shows.outcome }] : []),
     ...(findingId && job.findings.byId[findingId]?.kind === "mould" && instrument === "moisture" ? [{ op: "set" as const, path: ["findings", "byId", findingId, "meterPct"], value }] : []),
-    ...(instrument === "air" ? [{ op: "set" as const, path: ["site", "airTempC"], value }, ...(humidityPct === undefined ? [] : [{ op: "set" as const, path: ["site", "relativeHumidityPct"], value: humidityPct }])] : []),
+    ...(instrument === "air" ? airOps(job, historyOf(job), { airTempC: value, ...(humidityPct === undefined ? {} : { relativeHumidityPct: humidityPct }) }, `${id}-was`.slice(-MOST_ID), reading.at ?? at) : []),
   ];
 }

@@ -61,6 +61,8 @@ export const FORMULAS = {
   "water.residual": { name: "Water left after drawing off", equation: "W ← W_b + (W − W_b)(1 − r) for each dry stroke", mark: "judgement" },
   "water.cleanerLeft": { name: "Cleaner still in it", equation: "share × W / (W + q) for each rinse, W before it and q put on", mark: "std", source: "conservation of what is dissolved" },
   "drying.whatIf": { name: "Dry in this air", equation: "longest drying of any zone in this air, layer by layer − hours it has dried", mark: "judgement" },
+  "water.cut": { name: "Water in the layer", equation: "all the water at one potential, down to its depth: each layer as full as the next", mark: "judgement" },
+  "drying.atHour": { name: "Water in the layer by then", equation: "the layered course, straight between its hours", mark: "judgement" },
   "water.balance": { name: "Where the water went", equation: "put on = towelled off + drawn off + left", mark: "std", source: "conservation of water" },
   "water.budgetLeft": { name: "Water budget left", equation: "budget − what every step before puts on", mark: "judgement" },
   "water.strokesOn": { name: "Litres on", equation: "wet strokes × flow / (head width × stroke speed × pace) × area", mark: "practice" },

@@ -13,6 +13,7 @@ import { GAS_IDS, STANDS_IDS } from "../catalog/gases";
 import { MACHINE_IDS } from "../catalog/machines";
 import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS } from "../catalog/ringSigns";
+import { SPACE_IDS } from "../catalog/spaces";
 import { SHELF_TOOL_IDS } from "../catalog/tools";
 import { ownAgentProblems } from "../shelf/shelf";
 import { partsOf, TEMPLATE_IDS } from "../pieces/templates";
@@ -143,7 +144,7 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece.chain((eac
         .record({
           asOf: moment,
           kit: maybe(kit),
-          site: fc.record({ airTempC: maybe(number(-5, 38)), relativeHumidityPct: maybe(number(5, 99)), airSpeedMPerS: maybe(number(0, 4)), power: maybe(fc.constantFrom("mains" as const, "none" as const)) }),
+          site: fc.record({ airTempC: maybe(number(-5, 38)), relativeHumidityPct: maybe(number(5, 99)), airSpeedMPerS: maybe(number(0, 4)), power: maybe(fc.constantFrom("mains" as const, "none" as const)), space: maybe(fc.constantFrom(...SPACE_IDS)), volumeM3: maybe(number(0.5, 400)), airChangesPerH: maybe(number(0.1, 60)), heater: maybe(fc.boolean()), dehumidifier: maybe(fc.boolean()) }),
           promises: fc.record({ handBackAt: maybe(moment), usableAt: maybe(moment), dampHandBackAgreed: fc.boolean() }),
           account: maybe(fc.record({
             spilled: maybe(fc.subarray(Object.keys(EVIDENCE.owner.outcomes), { maxLength: 3 })), when: maybe(fc.constantFrom(...Object.keys(EVIDENCE.age.outcomes))),
@@ -151,12 +152,13 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece.chain((eac
             matters: maybe(fc.constantFrom(...MATTER_IDS)), liftSeats: maybe(fc.boolean()),
           })),
           schools: fc.dictionary(fc.constantFrom(...zoneIds), fc.constantFrom(...SCHOOL_IDS), { maxKeys: 3 }),
+          strokes: maybe(fc.dictionary(fc.constantFrom(...zoneIds), fc.record({ wet: fc.integer({ min: 1, max: 12 }), dry: fc.integer({ min: 1, max: 40 }), pace: number(0.5, 2) }), { maxKeys: 2 })),
           readings: fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.record({ convention: fc.constantFrom("one-in" as const, "water-to-product" as const), value: number(1, 60) }), { maxKeys: 2 }),
           gas: maybe(gas),
           disinfect: maybe(fc.subarray(zoneIds)), protect: maybe(fc.constantFrom(...PROTECT_IDS)), beside: maybe(fc.subarray([...BESIDE_IDS])),
           events: events(zoneIds, findingIds),
         })
-        .map(({ asOf, kit, site, promises, account, schools, readings, gas, disinfect, protect, beside, events }) =>
+        .map(({ asOf, kit, site, promises, account, schools, strokes, readings, gas, disinfect, protect, beside, events }) =>
           tidy({
             format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, kit,
             job: {
@@ -164,7 +166,7 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece.chain((eac
               pieces: collection(ids("p", pieces.length), pieces),
               zones: collection(zoneIds, zoneList),
               findings: collection(findingIds, findings),
-              choices: { schools, readings, bottles: {}, disinfect, protect, beside },
+              choices: { schools, strokes, readings, bottles: {}, disinfect, protect, beside },
               events,
             },
           } as unknown as JobFile),

@@ -24,8 +24,8 @@ export interface StrokePattern {
 
 /** A cut through the piece: its layers from the face down, with what stands in them. */
 export interface LayerCut {
-  layers: { name: string; thicknessMm: number; holdsLPerM2: number; waterLPerM2: number; wettedMm: number }[];
-  allowedMm: number;
+  layers: { name: string; thickness: Worked; holdsLPerM2: number; water: Worked; wettedMm: number }[];
+  allowed: Worked;
 }
 
 export interface StrokesDone {
@@ -168,10 +168,17 @@ export function cutOf(context: Context, view: ZoneView, waterLPerM2: number, dep
   const content = startOf(grid, waterLPerM2, depthMm);
   const of = (layer: number, value: (at: number) => number) => content.reduce((sum, _, at) => (grid.layerOf[at] === layer ? sum + value(at) : sum), 0);
   return {
-    layers: layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({ name, thicknessMm, holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000, waterLPerM2: of(layer, (at) => content[at]! * grid.thicknessM[at]!), wettedMm: of(layer, (at) => (content[at]! > 0 ? grid.thicknessM[at]! * 1000 : 0)) })),
-    allowedMm: depthOf(0, view).allowed.value,
+    layers: layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({
+      name, holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000,
+      thickness: thicknessOf(thicknessMm, zone.thickness !== undefined),
+      water: worked("water.cut", of(layer, (at) => content[at]! * grid.thicknessM[at]!), "L/m2", [input("water in all", waterLPerM2, "L/m2"), input("how deep below the face", depthMm, "mm"), input("this layer holds", (holdsKgPerM3 * thicknessMm) / 1000, "L/m2", "table")]),
+      wettedMm: of(layer, (at) => (content[at]! > 0 ? grid.thicknessM[at]! * 1000 : 0)),
+    })),
+    allowed: depthOf(0, view).allowed,
   };
 }
+
+const thicknessOf = (mm: number, measured: boolean) => worked("as-entered", mm, "mm", [input("thickness", mm, "mm", measured ? "entered" : "table")]);
 
 /** How often the tanks stop the work: both empty at the start of it. */
 function tanksFor({ kit }: Context, machine: Extractor, { on, back }: StrokesDone, areaM2: number): Strokes["tanks"] {

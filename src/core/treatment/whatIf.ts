@@ -4,7 +4,7 @@ import { SPACES, type SpaceId } from "../catalog/spaces";
 import { airOps } from "../drying/airOps";
 import { dryInLayers, type Fineness, type WetZone } from "../drying/layered";
 import { longestDryH } from "../drying/longest";
-import { dryingPlace, type DryingPlace } from "../drying/surroundings";
+import { dryingPlace, moversAt, MOVER_SPEEDS_M_PER_S, type DryingPlace } from "../drying/surroundings";
 import { applyOps } from "../job/commands";
 import { historyOf } from "../job/history";
 import type { DryingAir, Job, Kit } from "../job/schema";
@@ -28,8 +28,7 @@ interface DryingWayRow {
 }
 
 const DOORS_M_PER_S = 0.3;
-const ONE_MOVER_M_PER_S = 1;
-const TWO_MOVERS_M_PER_S = 2;
+const [, ONE_MOVER_M_PER_S, TWO_MOVERS_M_PER_S] = MOVER_SPEEDS_M_PER_S;
 const OPENNESS: readonly SpaceId[] = ["shut", "gap", "doors", "open"];
 const openness = ({ space }: DryingAir) => OPENNESS.indexOf(space ?? "shut");
 const atLeast = (air: DryingAir, speed: number): DryingAir => ({ airSpeedMPerS: Math.max(air.airSpeedMPerS ?? 0, speed) });
@@ -114,6 +113,9 @@ function isOffered({ context, assessment, zones }: Weighing, way: AirWayId): boo
   return way !== "steamed" || Object.keys(zones).some((id) => maySteam(context, assessment, id));
 }
 
+/** The machines that such air takes. */
+const runningIn = ({ airSpeedMPerS = 0, heater, dehumidifier }: DryingAir): MachineId[] => [...Array.from({ length: moversAt(airSpeedMPerS) }, () => "air-mover" as const), ...(heater ? ["heater" as const] : []), ...(dehumidifier ? ["dehumidifier" as const] : [])];
+
 const maySteam = (context: Context, { plan }: Assessment, zoneId: string) => fitMachine(context, plan.zones[zoneId]!.view, plan.zones[zoneId]!.likely, "steam").ok;
 
 /** The face gets a little steam, and the towel takes its share of what is there; what is below stays. */
@@ -166,7 +168,7 @@ const tidyGap = (changes: number) => (changes < 3 ? Math.max(0.5, Math.round(cha
 
 function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const { context: { kit, job }, assessment: { plan, history, gas }, asOf, startMs } = weighing;
-  const { name, machines, makes, how, caution } = wayOf(way);
+  const { name, makes, how, caution } = wayOf(way);
   const zones = way === "steamed" ? steamed(weighing) : weighing.zones;
   let air = makes(job.site) ?? {};
   const gapChanges = way === "heated" ? tidyGap(bestGap((airChangesPerH) => hoursIn(weighing, zones, { ...air, airChangesPerH }, "rough"))) : undefined;
@@ -178,15 +180,16 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const nowMs = Date.parse(asOf);
   const sinceH = Math.max(0, (nowMs - startMs) / 3_600_000);
   const hours = Math.max(0, all - sinceH);
-  const watts = machines.map((machine) => machineOn(kit, machine)?.powerW ?? 0);
-  // One pass of steam is minutes, not hours of current.
-  const sum = way === "steamed" ? 0 : watts.reduce((total, each) => total + each, 0);
+  // What runs all the while, what ran before among it; one pass of steam is minutes, not hours of current.
+  const running = runningIn({ ...job.site, ...air });
+  const watts = running.map((machine) => machineOn(kit, machine)?.powerW ?? 0);
+  const sum = watts.reduce((total, each) => total + each, 0);
   const { slacks } = forecastOf(plan.steps, history, job.promises, all, nowMs, gas?.stillH);
   return {
     way, name, air, ...(how ? { how } : {}), ...(caution ? { caution } : {}),
     ...(gapChanges === undefined ? {} : { gap: worked("drying.bestGap", gapChanges, "1/h", [input("dry with that gap", all, "h"), input("least tried", LEAST_GAP, "1/h", "table"), input("most tried", MOST_GAP, "1/h", "table")]) }),
     hours: worked("drying.whatIf", hours, "h", [input("longest drying of any zone", all, "h"), input("drying since", sinceH, "h"), ...slowest.hours.working.inputs]),
-    watts: worked("load.together", sum, "W", machines.map((machine, index) => input(machine.replaceAll("-", " "), watts[index]!, "W"))),
+    watts: worked("load.together", sum, "W", running.map((machine, index) => input(machine.replaceAll("-", " "), watts[index]!, "W"))),
     energy: worked("drying.energy", Number.isFinite(hours) ? (sum * hours) / 1000 : Infinity, "kWh", [input("power", sum, "W"), input("dry in", hours, "h")]),
     keeps: slacks.map(({ promise, minutes }) => ({ promise, kept: minutes.value >= 0 })),
     cheapest: false,

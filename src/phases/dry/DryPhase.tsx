@@ -2,19 +2,27 @@
 import type { OutcomeResult } from "@/core/job/schema";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
+import { SmallFold } from "@/ui/Fold";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
-import { AirFields } from "../AirFields";
+import { MeterReadings } from "./MeterReadings";
+import { PlaceFields } from "./PlaceFields";
+import { TimeSlider } from "./TimeSlider";
 import { WhatIf } from "./WhatIf";
+
+const LayersChart = later(() => import("./LayersChart").then(({ LayersChart }) => LayersChart));
 
 const MOULD_WORDS = { safe: "inside a day: safe", caution: "over a day: hurry it", over: "over two days: mould" } as const;
 
 /** How wet, dry when; and, once dry, how each mark came out. */
 export function DryPhase() {
-  const { assessment, forecast, nowMs, go } = useBay();
+  const { assessment, forecast, nowMs, go, zone } = useBay();
   const zones = Object.entries(assessment.drying);
   const setToDry = assessment.history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
+  const inHand = zone && assessment.drying[zone.id];
+  const isDry = setToDry !== undefined && forecast.usable !== undefined && forecast.usable.atMs <= nowMs;
   return (
     <>
       <div className="row-between">
@@ -23,31 +31,44 @@ export function DryPhase() {
       </div>
       {zones.length === 0 && <p>When a step puts water on, how long it takes to dry stands here.</p>}
       {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
+      {isDry && <Outcomes />}
+      <Advice />
+      <TimeSlider />
       {zones.length > 0 && (
         <div className="block">
           <table className="compare">
-            <thead><tr><th>Zone</th><th>Water left</th><th>Dry in</th><th>Mould clock</th></tr></thead>
+            <thead><tr><th>Zone</th><th>Water left</th><th>Dry on top</th><th>Dry through</th><th>Mould clock</th></tr></thead>
             <tbody>
               {zones.map(([zoneId, dry]) => (
-                <tr key={zoneId}>
-                  <th scope="row">{assessment.plan.zones[zoneId]!.view.name}</th>
-                  <td><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.cleanerLeft && <div className="soft">cleaner in it thinned to <Num of={dry.cleanerLeft} share testId={`cleaner-left-${zoneId}`} /></div>}{dry.recovery && <div className="soft">a dry stroke takes <Num of={dry.recovery} share testId={`recovery-${zoneId}`} /> here, by the tank marks</div>}{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here</div>}</td>
-                  <td>{Number.isFinite(dry.hours.value) ? <Num of={dry.hours} testId={`dry-in-${zoneId}`} /> : "not like this"}</td>
-                  <td><Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} /></td>
+                <tr key={zoneId} className={zoneId === zone?.id ? "picked" : ""}>
+                  <th scope="row"><Act variant="link" className="row-link" onAct={() => go({ zone: zoneId, finding: null })}>{assessment.plan.zones[zoneId]!.view.name}</Act></th>
+                  <td data-label="Water left"><Num of={dry.residual} testId={`water-left-${zoneId}`} />{dry.cleanerLeft && <div className="soft">cleaner in it thinned to <Num of={dry.cleanerLeft} share testId={`cleaner-left-${zoneId}`} /></div>}{dry.recovery && <div className="soft">a dry stroke takes <Num of={dry.recovery} share testId={`recovery-${zoneId}`} /> here, by the tank marks</div>}{dry.tooDeep && <div className="soft">ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here</div>}</td>
+                  <td data-label="Dry on top">{dry.layers && Number.isFinite(dry.layers.surfaceDry.value) ? <Num of={dry.layers.surfaceDry} /> : "not like this"}</td>
+                  <td data-label="Dry through">{Number.isFinite(dry.hours.value) ? <Num of={dry.hours} testId={`dry-in-${zoneId}`} /> : "not like this"}</td>
+                  <td data-label="Mould clock"><Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} /></td>
                 </tr>
               ))}
             </tbody>
           </table>
+          {zone && inHand?.layers && <SmallFold title={`Layer by layer, ${zone.name.toLowerCase()}`}><LayersChart key={zone.id} layers={inHand.layers} hours={inHand.hours} name={zone.name} /></SmallFold>}
         </div>
       )}
-      <div className="block">
-        <h3>The air it dries in</h3>
-        <AirFields />
-      </div>
       <WhatIf />
-      <Outcomes />
+      {zones.length > 0 && <MeterReadings />}
+      <div className="block">
+        <h3>What it dries in</h3>
+        <PlaceFields />
+      </div>
+      {!isDry && <Outcomes />}
     </>
   );
+}
+
+/** What the numbers ask for. */
+function Advice() {
+  const { dryingAdvice } = useBay().assessment;
+  if (dryingAdvice.length === 0) return null;
+  return <div className="block" data-testid="drying-advice">{dryingAdvice.map(({ id, title, words, tone }) => <div key={id} className={`advice advice-${tone}`}><b>{title}.</b> {words}</div>)}</div>;
 }
 
 const RESULTS: { id: OutcomeResult; name: string }[] = [

@@ -21,6 +21,7 @@ import { Schools } from "./Schools";
 const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
 const EffectChart = later(() => import("./EffectChart").then(({ EffectChart }) => EffectChart));
 const WholeJob = later(() => import("./WholeJob").then(({ WholeJob }) => WholeJob));
+const StrokesPanel = later(() => import("../water/StrokesPanel").then(({ StrokesPanel }) => StrokesPanel));
 const Extras = later(() => import("./Extras").then(({ Extras }) => Extras));
 const AirTreatment = later(() => import("./AirTreatment").then(({ AirTreatment }) => AirTreatment));
 
@@ -61,6 +62,7 @@ export function PlanPhase() {
         ))}
       </div>
       {zone && <Schools />}
+      {zone && plan.steps.some(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zone.id)) && <SmallFold title={`Strokes and water, ${zone.name.toLowerCase()}`}><StrokesPanel key={zone.id} zoneId={zone.id} /></SmallFold>}
       {!mark && first && <WholeJob />}
       {!mark && <MarkList />}
       {!mark && <Extras />}

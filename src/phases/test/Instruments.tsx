@@ -1,32 +1,30 @@
 "use client";
-import { useRef, useState } from "react";
-import FormControl from "react-bootstrap/FormControl";
-import FormGroup from "react-bootstrap/FormGroup";
-import FormLabel from "react-bootstrap/FormLabel";
+import { useState } from "react";
 import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
 import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/catalog/findings";
-import { evidenceOf, READING_RANGE, readingOps, type NewReading } from "@/core/job/readings";
+import { evidenceOf, READING_RANGE, type NewReading } from "@/core/job/readings";
 import type { Unit } from "@/core/quantity/units";
 import { entered } from "@/core/quantity/working";
 import type { ReadingEvent } from "@/core/job/schema";
 import { outcomeName } from "@/core/diagnosis/diagnose";
 import { simulated } from "@/instruments/simulated";
-import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
+import { PastedReadings } from "../PastedReadings";
+import { useKeepReadings } from "../useKeepReadings";
 
 const LAMP = Object.values(EVIDENCE.lamp.outcomes as Record<string, Outcome>);
 const SHOWN = 6;
 
 /** Readings: from an instrument, typed, or pasted as a table. Each becomes evidence, or the air of the place. */
 export function Instruments() {
-  const { job, zone, findingId, run, nowMs, assessment } = useBay();
+  const { job, zone, findingId, nowMs, assessment } = useBay();
   const [busy, setBusy] = useState<InstrumentId>();
   const [problem, setProblem] = useState<string>();
-  const keep = (readings: NewReading[], label: string) => run(label, ...readings.flatMap((reading) => readingOps(job, reading, newId(), new Date().toISOString())));
+  const keep = useKeepReadings();
   const spot = { ...(zone ? { zoneId: zone.id } : {}), ...(findingId ? { findingId } : {}) };
   const read = async (instrument: InstrumentId) => {
     setBusy(instrument);
@@ -60,7 +58,7 @@ export function Instruments() {
       {job.demo && <p className="soft mt-2">On a demo job stand-ins answer, with the noise a real instrument has.</p>}
       {problem && <p role="alert" className="mt-2"><b>{problem}</b></p>}
       <TypedReading key={findingId} onKeep={(reading) => keep([{ ...reading, ...spot }], "Reading, typed")} />
-      <PastedReadings onKeep={(readings) => keep(readings, `${readings.length} readings`)} />
+      <PastedReadings />
       {readings.length > 0 && (
         <ul className="mt-2" data-testid="readings">
           {readings.slice(-SHOWN).reverse().map((event) => <li key={event.id}>{INSTRUMENTS[event.instrument].name}: <b>{shown(event)}</b> <span className="soft">{event.zoneId ? (assessment.plan.zones[event.zoneId]?.view.name ?? "") : ""} {timeText(Date.parse(event.at), nowMs)}</span></li>)}
@@ -82,41 +80,6 @@ function TypedReading({ onKeep }: { onKeep: (reading: NewReading) => void }) {
           <NumberField key={instrument} label={INSTRUMENTS[instrument].name} unit={TYPED_UNIT[instrument as keyof typeof TYPED_UNIT]} min={READING_RANGE[instrument][0]} max={READING_RANGE[instrument][1]} decimals={1} value={undefined} onChange={(value) => onKeep({ instrument, value })} />
         ))}
       </div>
-    </details>
-  );
-}
-
-function PastedReadings({ onKeep }: { onKeep: (readings: NewReading[]) => void }) {
-  const { views } = useBay();
-  const [text, setText] = useState("");
-  const [problems, setProblems] = useState<string[]>([]);
-  const file = useRef<HTMLInputElement>(null);
-  const take = async (pasted: string) => {
-    const { readReadings } = await import("@/store/readingsFile");
-    const { readings, problems } = readReadings(pasted, views);
-    setProblems(problems);
-    if (problems.length > 0) return;
-    onKeep(readings);
-    setText("");
-  };
-  return (
-    <details className="mt-2">
-      <summary className="form-label">Paste or open a table of readings</summary>
-      <FormGroup controlId="readings-text">
-        <FormLabel>CSV: instrument,zone,value,humidity</FormLabel>
-        <FormControl as="textarea" rows={4} value={text} placeholder={`instrument,zone,value,humidity\nmoisture,${views[0]?.name ?? "Back"},12,\nair,,18,62`} onChange={({ target }) => setText(target.value)} />
-      </FormGroup>
-      <div className="row-wrap mt-2">
-        <Act onAct={() => void take(text)} disabled={text.trim() === ""}>Take these readings</Act>
-        <Act onAct={() => file.current?.click()}>Open a CSV file</Act>
-      </div>
-      <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="visually-hidden" tabIndex={-1} aria-label="Readings file" onChange={({ target }) => { const [given] = target.files ?? []; if (given) void given.text().then(take); target.value = ""; }} />
-      {problems.length > 0 && (
-        <div className="caution caution-danger mt-2" role="alert">
-          <h3>No reading was taken</h3>
-          <ul className="mb-0">{problems.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
-        </div>
-      )}
     </details>
   );
 }

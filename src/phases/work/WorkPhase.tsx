@@ -13,6 +13,7 @@ import { jobNow, newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { clockText } from "@/ui/clock";
+import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
@@ -25,6 +26,7 @@ import { DwellBand, dwellState } from "./DwellBand";
 import { PassLog, usePasses } from "./PassLog";
 import { doneOps, startOps, type Correction } from "./record";
 
+const StrokesPanel = later(() => import("../water/StrokesPanel").then(({ StrokesPanel }) => StrokesPanel));
 const GasMeter = later(() => import("../GasMeter").then(({ GasMeter }) => GasMeter));
 
 const SHOWN_DONE = 3;
@@ -152,6 +154,7 @@ function NowStep({ step }: { step: Step }) {
       <Act variant={state === "early" && !isAiring ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0 || meterWants} data-testid="main-act">
         {running ? (meterWants ? "Only when the meter allows it" : mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
       </Act>
+      {step.action === "extract" && !running && <SmallFold title="How wet, how deep"><StrokesPanel key={step.zoneIds[0]} zoneId={step.zoneIds[0]!} /></SmallFold>}
       <p className="mt-2 mb-0"><b>Check:</b> {step.check}</p>
       {step.action === "gas-out" && <GasMeter />}
       {(step.amountMl ?? step.wetStrokes) !== undefined && (

@@ -1,0 +1,38 @@
+"use client";
+import { useRef, useState } from "react";
+import FormControl from "react-bootstrap/FormControl";
+import FormGroup from "react-bootstrap/FormGroup";
+import FormLabel from "react-bootstrap/FormLabel";
+import { Act } from "@/ui/Act";
+
+/** A table pasted or opened as CSV. Anything wrong in it is said by line, and nothing is taken. */
+export function PastedTable({ id, title, columns, example, taken, take, nothing }: { id: string; title: string; columns: string; example: string; taken: string; nothing: string; take: (text: string) => Promise<string[]> }) {
+  const [text, setText] = useState("");
+  const [problems, setProblems] = useState<string[]>([]);
+  const file = useRef<HTMLInputElement>(null);
+  const read = async (pasted: string) => {
+    const wrong = await take(pasted);
+    setProblems(wrong);
+    if (wrong.length === 0) setText("");
+  };
+  return (
+    <details className="mt-2">
+      <summary className="form-label">{title}</summary>
+      <FormGroup controlId={id}>
+        <FormLabel>CSV: {columns}</FormLabel>
+        <FormControl as="textarea" rows={4} value={text} placeholder={`${columns}\n${example}`} onChange={({ target }) => setText(target.value)} />
+      </FormGroup>
+      <div className="row-wrap mt-2">
+        <Act onAct={() => void read(text)} disabled={text.trim() === ""}>{taken}</Act>
+        <Act onAct={() => file.current?.click()}>Open a CSV file</Act>
+      </div>
+      <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="visually-hidden" tabIndex={-1} aria-label={`${title}: file`} onChange={({ target }) => { const [given] = target.files ?? []; if (given) void given.text().then(read); target.value = ""; }} />
+      {problems.length > 0 && (
+        <div className="caution caution-danger mt-2" role="alert">
+          <h3>{nothing}</h3>
+          <ul className="mb-0">{problems.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+        </div>
+      )}
+    </details>
+  );
+}

@@ -1,0 +1,10 @@
+"use client";
+import { readingsOps, type NewReading } from "@/core/job/readings";
+import { newId } from "@/store/jobs";
+import { useBay } from "@/bay/BayContext";
+
+/** Records readings, with all that follows from them. */
+export function useKeepReadings() {
+  const { job, run } = useBay();
+  return (readings: NewReading[], label: string) => run(label, ...readingsOps(job, readings, newId, new Date().toISOString()));
+}
