@@ -138,6 +138,8 @@ class Piece {
   private readonly upper: Float64Array;
   private readonly base: Float64Array;
   private readonly perHolds: Float64Array;
+  private readonly leastSlope: Float64Array;
+  private readonly pace: Float64Array;
 
   constructor(readonly slab: Slab, private readonly plain: boolean, startC: number) {
     this.cells = slab.content.length;
@@ -145,6 +147,8 @@ class Piece {
     this.faceC = startC;
     const make = () => new Float64Array(this.cells);
     [this.activity, this.activitySlope, this.potential, this.potentialSlope, this.liquidFlux, this.residual, this.lower, this.diagonal, this.upper, this.base] = [make(), make(), make(), make(), make(), make(), make(), make(), make(), make()];
+    this.leastSlope = slab.grid.halfSquared.map((half) => LEAST_SLOPE / Math.sqrt(half));
+    this.pace = make();
     this.perHolds = slab.grid.holdsKgPerM3.map((holds) => 1 / holds);
     const whole = this.total();
     // What is dissolved lies where the water lies.
@@ -168,10 +172,15 @@ class Piece {
     this.base.set(base);
   }
 
+  /** Keeps how fast the content changed, kg/m³s. */
+  keepPace(from: Float64Array, stepS: number) {
+    for (let at = 0; at < this.cells; at++) this.pace[at] = (this.water[at]! - from[at]!) / stepS;
+  }
+
   /** Carries the content on at the rate of the step before, which is nearer to where Newton ends. */
-  guess(from: Float64Array, rates: Float64Array, stepS: number) {
+  guess(from: Float64Array, stepS: number) {
     for (let at = 0; at < this.cells; at++) {
-      const on = from[at]! + stepS * rates[at]!;
+      const on = from[at]! + stepS * this.pace[at]!;
       this.water[at] = on > 0.3 * from[at]! ? on : 0.3 * from[at]!;
     }
   }
@@ -193,7 +202,7 @@ class Piece {
   weigh(stepS: number, air: Surroundings): number {
     const { grid } = this.slab;
     const { thicknessM, halfSquared, liquid, vapour } = grid;
-    const { cells, perHolds, water, activity, activitySlope, potential, potentialSlope, liquidFlux, residual, lower, diagonal, upper, base, plain } = this;
+    const { cells, perHolds, leastSlope, water, activity, activitySlope, potential, potentialSlope, liquidFlux, residual, lower, diagonal, upper, base, plain } = this;
     for (let at = 0; at < cells; at++) {
       const content = water[at]!;
       const holds = perHolds[at]!;
@@ -211,7 +220,7 @@ class Piece {
       const perSum = 1 / (squared + half);
       activity[at] = squared * perSum;
       // Bone-dry cells have no slope, and a first wave of vapour would creep one cell a Newton step.
-      activitySlope[at] = squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half ? 2 * content * half * perSum * perSum : LEAST_SLOPE / Math.sqrt(half);
+      activitySlope[at] = squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half ? 2 * content * half * perSum * perSum : leastSlope[at]!;
     }
     this.weighFace(air);
     const vapourKgPerM3 = plain ? 0 : saturationPa(this.faceC) / (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15));
@@ -243,6 +252,16 @@ class Piece {
       aboveByThis = belowByLower;
     }
     return largest;
+  }
+
+  /** Change of content at a content, with the face settled to it. */
+  rates(content: ArrayLike<number>, air: Surroundings, into: Float64Array): Float64Array {
+    const { thicknessM } = this.slab.grid;
+    for (let at = 0; at < this.cells; at++) this.water[at] = Math.max(0, content[at]!);
+    this.base.set(this.water);
+    this.weigh(1, air);
+    for (let at = 0; at < this.cells; at++) into[at] = -this.residual[at]! / thicknessM[at]!;
+    return into;
   }
 
   /** Flux at the face, with the face as warm as convection, radiation and sun keep it against what evaporates. */
@@ -372,12 +391,20 @@ export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundin
   return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations };
 }
 
+/**
+ * How fast each cell's content changes, kg/m³s: the same equations as one right-hand side, for solvers of their own.
+ * @param slab content is not read, @param surroundings air that stays as it is
+ */
+export function ratesOf(slab: Slab, surroundings: Surroundings): (content: ArrayLike<number>) => Float64Array {
+  const piece = new Piece(slab, false, surroundings.tempC);
+  const rates = new Float64Array(piece.cells);
+  return (content) => piece.rates(content, surroundings, rates);
+}
+
 /** Pieces and their air on the way through the steps. */
 class Run {
   iterations = 0;
   private read: Air | undefined;
-  /** Of the last step, kg/m³s. */
-  private rates: Float64Array[] | undefined;
 
   constructor(readonly pieces: readonly Piece[], public air: Air, private readonly at: (hours: number) => Surroundings, private readonly solve: StageSolver | undefined) {}
 
@@ -392,12 +419,15 @@ class Run {
     const airFrom = airWarmed(started, late, pieces, stepS);
     this.air = airFrom;
     let flux: number[] | undefined;
-    if (this.rates) pieces.forEach((piece, index) => piece.guess(before[index]!, this.rates![index]!, GAMMA * stepS));
+    pieces.forEach((piece, index) => piece.guess(before[index]!, GAMMA * stepS));
     if (this.stage(GAMMA * stepS, this.at(fromH + GAMMA * stepH), before, airFrom.vapourPa)) {
       const first = pieces.map((piece) => piece.flux);
       const airOn = airFrom.vapourPa + ((1 - GAMMA) / GAMMA) * (this.air.vapourPa - airFrom.vapourPa);
       const on = pieces.map((piece, index) => piece.carriedOn(before[index]!));
-      pieces.forEach((piece, index) => piece.guess(before[index]!, piece.water.map((content, at) => (content - before[index]![at]!) / (GAMMA * stepS)), stepS));
+      pieces.forEach((piece, index) => {
+        piece.keepPace(before[index]!, GAMMA * stepS);
+        piece.guess(before[index]!, stepS);
+      });
       if (airOn > 0 && on.every((each) => each !== undefined) && this.stage(GAMMA * stepS, late, on, airOn)) flux = pieces.map((piece, index) => (1 - GAMMA) * first[index]! + GAMMA * piece.flux);
     }
     if (!flux) {
@@ -409,8 +439,8 @@ class Run {
       this.advance(fromH, stepH / 2, halvings + 1);
       return this.advance(fromH + stepH / 2, stepH / 2, halvings + 1);
     }
-    this.rates = pieces.map(({ water }, index) => water.map((content, at) => (content - before[index]![at]!) / stepS));
     pieces.forEach((piece, index) => {
+      piece.keepPace(before[index]!, stepS);
       piece.carrySolute(stepS);
       piece.evaporated += stepS * (flux?.[index] ?? piece.flux);
     });
@@ -425,7 +455,6 @@ class Run {
   private putBack(water: readonly Float64Array[], air: Air) {
     this.pieces.forEach((piece, index) => piece.water.set(water[index]!));
     this.air = air;
-    this.rates = undefined;
   }
 
   /** One implicit stage from a base: true when every row holds at its end. */

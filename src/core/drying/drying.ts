@@ -5,6 +5,8 @@ import { input, worked, type Worked } from "../quantity/working";
 export const MOULD_CAUTION_H = 24;
 export const MOULD_LIMIT_H = 48;
 const FULL_SLOW_END_AT = 0.27;
+/** Evaporation the slow end is told for, kg/m²h: a mild room. */
+const SLOW_END_AT_RATE = 0.085;
 
 export interface Drying {
   residual: Worked;
@@ -19,13 +21,13 @@ export interface Drying {
  * Hours to dry at a constant rate, with an allowance for the slow end (water from inside comes up slower than it leaves).
  * @param residual water in the cloth, L/m² (1 L/m² is 1 kg/m²)
  * @param dryAtLPerM2 dry to the hand, L/m²
- * @param slowEndH what the slow end adds for a full wetting, h
+ * @param slowEndH what the slow end adds for a full wetting in a mild room, h
  * @param air over the cloth
  */
 export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number, air: AirState): Drying {
   const rate = evaporation(air);
   const excess = Math.max(0, residual.value - dryAtLPerM2);
-  const value = excess === 0 ? 0 : rate.value < 1e-4 ? Infinity : excess / rate.value + slowEndH * Math.min(1, excess / FULL_SLOW_END_AT);
+  const value = excess === 0 ? 0 : rate.value < 1e-4 ? Infinity : excess / rate.value + slowEndH * (SLOW_END_AT_RATE / rate.value) * Math.min(1, excess / FULL_SLOW_END_AT) ** 2;
   const hours = worked("drying.hours", value, "h", [
     input("water left W", residual.value, "L/m2"),
     input("dry at W_dry", dryAtLPerM2, "L/m2", "table"),

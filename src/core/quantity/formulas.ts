@@ -86,7 +86,7 @@ export const FORMULAS = {
   },
   "drying.hours": {
     name: "Hours to dry, quick reckoning",
-    equation: "hours = (W − W_dry) / j + slow end × min(1, (W − W_dry) / 0.27)",
+    equation: "hours = (W − W_dry) / j + slow end × (0.085 / j) × min(1, (W − W_dry) / 0.27)²",
     mark: "judgement",
   },
   "drying.volume": { name: "Room inside", equation: "as given; else floor × height of a cabin, or of a room over what is cleaned", mark: "judgement" },

@@ -5,6 +5,7 @@ import { jobState } from "../state";
 import { demoJobs } from "../../demo/jobs";
 import { jobFromTemplate } from "../job/newJob";
 import type { Job, WorkEvent } from "../job/schema";
+import { doneOf, workedOut } from "../testing/workedOut";
 import type { Step } from "./step";
 
 /** What was done is never planned again; what it showed moves the plan. */
@@ -14,27 +15,11 @@ const ferry = () => demoJobs(NOW)[0]!;
 const planOf = (job: Job) => assess(job, USUAL_KIT, NOW.toISOString());
 let counter = 0;
 
-function done(step: Step, more: Partial<Extract<WorkEvent, { kind: "done" }>> = {}): WorkEvent {
-  return {
-    kind: "done", id: `d${counter++}`, at: NOW.toISOString(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds,
-    ...(step.findingId ? { findingId: step.findingId } : {}), ...(step.agent ? { agent: step.agent } : {}),
-    waterOnLPerM2: step.waterOnLPerM2, ...(step.wetStrokes ? { wetStrokes: step.wetStrokes.value, dryStrokes: step.dryStrokes?.value } : {}), ...more,
-  };
-}
+const done = (step: Step, more: Partial<Extract<WorkEvent, { kind: "done" }>> = {}) => ({ ...doneOf(step, `d${counter++}`, NOW.toISOString()), ...more }) as WorkEvent;
 const withEvents = (job: Job, ...events: WorkEvent[]): Job => ({ ...job, events: [...job.events, ...events] });
 const judged = (findingId: string, result: "gone" | "better" | "same" | "worse" | "left"): WorkEvent => ({ kind: "outcome", id: `o${counter++}`, at: NOW.toISOString(), findingId, result });
 
-/** Does every step that is left, one after another. */
-function workOut(job: Job): { job: Job; titles: string[] } {
-  const titles: string[] = [];
-  for (let guard = 0; guard < 100; guard++) {
-    const [step] = planOf(job).plan.steps;
-    if (!step) return { job, titles };
-    titles.push(step.title);
-    job = withEvents(job, done(step));
-  }
-  throw new Error("The work does not end.");
-}
+const workOut = (job: Job) => workedOut(job, USUAL_KIT, NOW.toISOString());
 
 describe("running a job", () => {
   it("takes each step off the list as it is done, in the order that was planned, and ends", () => {
