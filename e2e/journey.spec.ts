@@ -255,16 +255,3 @@ test("passes are logged with a tap each until it says stop; tank marks overrule 
   await phase(page, "Dry").click();
   await expect(page.locator("main")).toContainText(/a dry stroke takes \d+ % here, by the tank marks/);
 });
-
-test("other air for the same water is compared in Dry, and taken with one tap", async ({ page }) => {
-  await openFerry(page, "plan");
-  await page.goto("/bay?job=demo-settee&phase=dry");
-  const ways = page.getByTestId("what-if");
-  await expect(ways.getByRole("row", { name: /As it is/ })).toBeVisible();
-  await expect(ways).toContainText("with least current");
-  const usable = await page.getByTestId("usable-at").innerText();
-  await (await workingOf(page, "what-if-movers")).getByText("longest drying in this air").waitFor();
-  await ways.getByRole("button", { name: "Take Two air movers" }).click();
-  await expect(page.getByRole("button", { name: "Two air movers", exact: true })).toHaveAttribute("aria-pressed", "true");
-  await expect(page.getByTestId("usable-at")).not.toHaveText(usable);
-});
