@@ -86,8 +86,17 @@ try {
   await air.getByRole("button", { name: "Nothing, air it" }).click();
   await workToDwell(desk, "demo-ferry");
   await shoot(desk, "work");
-  await bay(desk, "job=demo-hall&phase=dry");
+  await bay(desk, "job=demo-hall&phase=plan&zone=hc-2&lens=water");
+  await desk.getByText("Strokes and water, middle").click();
+  await desk.getByTestId("cut-wettest").waitFor();
+  await desk.getByText("Strokes and water, middle").evaluate((each) => each.scrollIntoView());
+  await shoot(desk, "water");
+  await bay(desk, "job=demo-hall&phase=dry&zone=hc-2");
+  for (let step = 0; step < 24; step++) await desk.getByRole("slider", { name: "Time of drying" }).press("ArrowRight");
   await shoot(desk, "dry");
+  await desk.getByTestId("way-as-it-is").waitFor();
+  await desk.getByTestId("what-if").evaluate((each) => each.scrollIntoView());
+  await shoot(desk, "dry-ways");
   await bay(desk, "job=demo-settee&phase=handback");
   await shoot(desk, "hand-back");
   await desk.goto("/mark");

@@ -132,10 +132,13 @@ export function wetZoneOf({ history }: Context, view: ZoneView, left: Worked, de
 }
 
 const factsOfDrying = ({ job, history }: Context, { zones }: Plan, drying: Assessment["drying"], { space, air }: NonNullable<Assessment["place"]>): DryingFacts => ({
-  space, airC: air.tempC[0]!, humidityPct: air.humidityPct[0]!, dampestPct: Math.max(...air.humidityPct), seatsLifted: job.account?.liftSeats === true,
+  space, humidityPct: air.humidityPct[0]!,
+  air: worked("as-entered", air.tempC[0]!, "degC", [input("air when drying begins", air.tempC[0]!, "degC", job.site.airTempC === undefined ? "assumed" : "entered")]),
+  dampest: worked("drying.air", Math.max(...air.humidityPct), "%", [input("humidity when drying begins", air.humidityPct[0]!, "%"), input("hour it is dampest", air.hours[air.humidityPct.indexOf(Math.max(...air.humidityPct))]!, "h")]),
+  seatsLifted: job.account?.liftSeats === true,
   belts: Object.values(zones).some(({ view }) => view.role === "belt"),
   planned: !history.done.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0),
-  zones: Object.entries(drying).map(([id, { hours, layers, depth, allowed, tooDeep }]) => ({ name: zones[id]!.view.name, materials: zones[id]!.view.materials, hours: hours.value, surfaceDryH: layers?.surfaceDry.value ?? hours.value, wickBack: layers?.wickBack.value ?? 0, depthMm: depth.value, allowedMm: allowed.value, tooDeep })),
+  zones: Object.entries(drying).flatMap(([id, { hours, layers, depth, tooDeep }]) => (layers ? [{ name: zones[id]!.view.name, materials: zones[id]!.view.materials, hours, surfaceDry: layers.surfaceDry, wickBack: layers.wickBack, depth, tooDeep }] : [])),
 });
 
 /** Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is planned. */

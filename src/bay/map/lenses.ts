@@ -33,7 +33,7 @@ export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessmen
     case "water": {
       if (!dry || !zonePlan) return {};
       const { used, budget } = zonePlan;
-      return { fill: dry.tooDeep ? "water-over" : used.value > budget.value * 0.6 ? "water-much" : "water", words: formatQuantity(used, units), of: used };
+      return { fill: dry.tooDeep || used.value > budget.value + 1e-9 ? "water-over" : used.value > budget.value * 0.6 ? "water-much" : "water", words: formatQuantity(used, units), of: used };
     }
     case "time": {
       const first = plan.steps.findIndex(({ zoneIds }) => zoneIds.includes(view.id));

@@ -10,7 +10,10 @@ import { readingsOps } from "../job/readings";
 import type { Cloth, DryingAir, Job } from "../job/schema";
 import { workedOut } from "../testing/workedOut";
 import { airOps } from "./airOps";
-import { dryingAdvice, type DryingFacts } from "./advice";
+import { dryingAdvice, type DryingAdvice, type DryingFacts } from "./advice";
+import type { MaterialId } from "../catalog/materials";
+import { formatQuantity, formatShare } from "../quantity/format";
+import { entered } from "../quantity/working";
 import { layersAt, meterAt, stateAt } from "./at";
 import { longestDryH } from "./longest";
 
@@ -134,17 +137,19 @@ describe("the state of a zone at an hour", () => {
 
 // Common practice, no source: each situation of the trade gets the trade's advice.
 describe("advice", () => {
-  const zone = { name: "Base", materials: ["polyester"] as const, hours: 5, surfaceDryH: 4.9, wickBack: 0.2, depthMm: 2, allowedMm: 12, tooDeep: false };
-  const facts: DryingFacts = { space: "gap", airC: 18, humidityPct: 55, dampestPct: 70, seatsLifted: false, belts: false, planned: true, zones: [zone] };
+  const of = (value: number, unit: "h" | "mm" | "%" | "degC" | "1") => entered("told", value, unit);
+  const zone = { name: "Base", materials: ["polyester"] as readonly MaterialId[], hours: of(5, "h"), surfaceDry: of(4.9, "h"), wickBack: of(0.2, "1"), depth: of(2, "mm"), tooDeep: false };
+  const facts: DryingFacts = { space: "gap", air: of(18, "degC"), humidityPct: 55, dampest: of(70, "%"), seatsLifted: false, belts: false, planned: true, zones: [zone] };
   const given = (change: Partial<DryingFacts>, ofZone: Partial<DryingFacts["zones"][number]> = {}) => dryingAdvice({ ...facts, ...change, zones: [{ ...zone, ...ofZone }] });
+  const read = ({ title, words }: DryingAdvice) => `${title}. ${words.map((part) => (typeof part === "string" ? part : part.unit === "1" ? formatShare(part.value) : formatQuantity(part, "metric"))).join("")}`;
   it.each<[string, Partial<DryingFacts>, Partial<DryingFacts["zones"][number]>, RegExp]>([
-    ["a cold cabin closed overnight", { space: "shut", airC: 5, dampestPct: 98, belts: true }, { hours: 70 }, /98 %.*No engine running indoors.*wet no belts.*heat with a gap open/s],
-    ["a hot day with removed seats", { space: "open", airC: 30, humidityPct: 35, seatsLifted: true }, { hours: 3 }, /never soak it: an airbag/],
-    ["soaked foam", {}, { depthMm: 25, tooDeep: true }, /25 mm deep.*on edge/s],
-    ["viscose", {}, { materials: ["viscose"], hours: 9 }, /Viscose browns.*acid last rinse.*no rubbing/s],
-    ["what does not dry", {}, { hours: Infinity, surfaceDryH: Infinity }, /It does not dry like this.*Put less water on/s],
-    ["dry on top only", {}, { hours: 12, surfaceDryH: 4 }, /Dry on top is not dry.*go back only then/s],
-    ["what comes up", {}, { wickBack: 0.6 }, /60 %.*judge only when dry/s],
-  ])("for %s", (_, change, ofZone, words) => expect(given(change, ofZone).map((each) => `${each.title}. ${each.words}`).join(" ")).toMatch(words));
+    ["a cold cabin closed overnight", { space: "shut", air: of(5, "degC"), dampest: of(98, "%"), belts: true }, { hours: of(70, "h") }, /98 %.*No engine running indoors.*wet no belts.*heat with a gap open/s],
+    ["a hot day with removed seats", { space: "open", air: of(30, "degC"), humidityPct: 35, seatsLifted: true }, { hours: of(3, "h"), surfaceDry: of(3, "h") }, /never soak it: an airbag/],
+    ["soaked foam", {}, { depth: of(25, "mm"), tooDeep: true }, /25 mm deep.*on edge/s],
+    ["viscose", {}, { materials: ["viscose"], hours: of(9, "h") }, /Viscose browns.*acid last rinse.*no rubbing/s],
+    ["what does not dry", {}, { hours: of(Infinity, "h"), surfaceDry: of(Infinity, "h") }, /It does not dry like this.*Put less water on/s],
+    ["dry on top only", {}, { hours: of(12, "h"), surfaceDry: of(4, "h") }, /Dry on top is not dry.*go back only then/s],
+    ["what comes up", {}, { wickBack: of(0.6, "1") }, /60 %.*judge only when dry/s],
+  ])("for %s", (_, change, ofZone, words) => expect(given(change, ofZone).map(read).join(" ")).toMatch(words));
   it("says nothing where nothing is amiss", () => expect(given({})).toEqual([]));
 });

@@ -68,7 +68,7 @@ export function DryPhase() {
 function Advice() {
   const { dryingAdvice } = useBay().assessment;
   if (dryingAdvice.length === 0) return null;
-  return <div className="block" data-testid="drying-advice">{dryingAdvice.map(({ id, title, words, tone }) => <div key={id} className={`advice advice-${tone}`}><b>{title}.</b> {words}</div>)}</div>;
+  return <div className="block" data-testid="drying-advice">{dryingAdvice.map(({ id, title, words, tone }) => <div key={id} className={`advice advice-${tone}`}><b>{title}.</b> {words.map((part, index) => (typeof part === "string" ? part : <Num key={index} of={part} share={part.unit === "1"} />))}</div>)}</div>;
 }
 
 const RESULTS: { id: OutcomeResult; name: string }[] = [

@@ -1,5 +1,6 @@
 "use client";
 import { SPACES } from "@/core/catalog/spaces";
+import { entered } from "@/core/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
@@ -44,7 +45,7 @@ export function PlaceFields() {
       )}
       {!closed && <div className="mt-2"><Stepper label="Sun on it for" value={sunHours} unit="h" step={1} min={0} max={14} unknown={{ words: "none", start: 3 }} onChange={(value) => change("Sun", { sunHours: value })} /></div>}
       {weather ? (
-        <p className="mt-2 mb-0" data-testid="weather">Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}: {weather.hours.length} h, down to {Math.min(...weather.hours.map(({ tempC }) => tempC))} °C. <Act variant="link" onAct={() => run("Without the weather", { op: "set", path: ["site", "weather"], value: undefined })}>Without it</Act></p>
+        <p className="mt-2 mb-0" data-testid="weather">Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}: <Num of={entered("hours given", weather.hours.length, "h")} />, down to <Num of={entered("coldest hour", Math.min(...weather.hours.map(({ tempC }) => tempC)), "degC")} />. <Act variant="link" onAct={() => run("Without the weather", { op: "set", path: ["site", "weather"], value: undefined })}>Without it</Act></p>
       ) : (
         <PastedTable id="weather-text" title="Weather by the hour: night falls" columns="hour,temperature,humidity" example={"0,14,65\n8,6,92\n14,15,60"} taken="Take this weather" nothing="No weather was taken" take={takeWeather} />
       )}

@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import FormRange from "react-bootstrap/FormRange";
 import { cutAt, stateAt } from "@/core/drying/at";
 import type { ZoneDrying } from "@/core/assess";
-import { formatDuration } from "@/core/quantity/format";
+import { entered } from "@/core/quantity/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
@@ -40,7 +40,7 @@ export function TimeSlider() {
         <div className="row-wrap"><Act onAct={() => move(Math.min(end, sinceH))}>Now</Act><Act onAct={() => move(end)}>{Number.isFinite(dry.hours.value) ? "When dry" : "In three days"}</Act></div>
       </div>
       <FormRange min={0} max={end} step={STEP_H} value={at} onChange={({ target }) => move(Number(target.value))} aria-label="Time of drying" aria-valuetext={`${clock}, ${state}`} className="time-slider" />
-      <p className="slider-words" aria-live="polite"><b>{clock}</b>, {at === 0 ? "when drying begins" : `after ${formatDuration(at * 60)}`}: <b data-testid="slider-state">{state === "dry on top" ? "dry on top, not below" : state}</b>, <Num of={water} testId="slider-water" /> in it.</p>
+      <p className="slider-words" aria-live="polite"><b>{clock}</b>, {at === 0 ? "when drying begins" : <>after <Num of={entered("hours of drying", at, "h")} /></>}: <b data-testid="slider-state">{state === "dry on top" ? "dry on top, not below" : state}</b>, <Num of={water} testId="slider-water" /> in it.</p>
       <LayerCut title="" layers={cutAt(dry.layers, at)} testId="cut-drying" />
     </div>
   );
