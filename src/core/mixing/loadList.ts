@@ -137,10 +137,16 @@ const DOES: Partial<Record<string, (kit: Kit, areaM2: number) => MachineId | und
   gas: (kit) => (kit.machines["ozone-machine"] ? "ozone-machine" : undefined),
 };
 
+/** The machine a step takes, if any. */
+export const machineFor = (kit: Kit, action: string, areaM2: number): MachineId | undefined => {
+  const machine = DOES[action]?.(kit, areaM2);
+  return machine && kit.machines[machine] ? machine : undefined;
+};
+
 /** Machines these steps take, in the order of the table of steps. */
 function machinesOf(jobs: readonly LoadJob[], kit: Kit): MachineId[] {
-  const used = jobs.flatMap(({ steps, areaOf }) => steps.map(({ action, zoneIds }) => DOES[action]?.(kit, Math.max(...zoneIds.map(areaOf)))));
-  return [...new Set(used)].filter((id): id is MachineId => id !== undefined && kit.machines[id] !== undefined);
+  const used = jobs.flatMap(({ steps, areaOf }) => steps.map(({ action, zoneIds }) => machineFor(kit, action, Math.max(...zoneIds.map(areaOf)))));
+  return [...new Set(used)].filter((id) => id !== undefined);
 }
 
 function batteriesOf(steps: readonly Step[], kit: Kit): LoadList["batteries"] {
