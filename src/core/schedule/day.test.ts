@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/jobs";
 import { assess, quickly } from "../assess";
 import { agentOf } from "../catalog/agents";
+import { toolOf } from "../catalog/tools";
 import { USUAL_KIT } from "../catalog/kit";
 import type { Job } from "../job/schema";
 import { jobFromTemplate } from "../job/newJob";
@@ -59,8 +60,11 @@ describe("a day of jobs", () => {
     const of = (key: string) => day.problem.tasks.findIndex(({ stepKey }) => stepKey === key);
     const [from, to] = [schedule.starts[of(solvent.key)]!, schedule.starts[of(airing.key)]! + airing.minutes.value + airing.dwell!.min.value];
     expect(to - from).toBeGreaterThan(25);
+    // What the plan itself puts between the two, such as the towel, is by hand.
+    const between = steps.slice(steps.indexOf(solvent), steps.indexOf(airing) + 1);
+    for (const { tool } of between) expect(toolOf(tool).powered ?? false).toBe(false);
     day.problem.tasks.forEach(({ stepKey, minutes, name }, index) => {
-      if (stepKey === undefined || stepKey === solvent.key || stepKey === airing.key) return;
+      if (stepKey === undefined || between.some(({ key }) => key === stepKey)) return;
       expect([name, schedule.starts[index]! < to - 1e-6 && schedule.starts[index]! + minutes > from + 1e-6]).toEqual([name, false]);
     });
   });

@@ -13,7 +13,7 @@ export interface Progress {
 /** Latest ends by dues and by what follows, as a priority: what has least time comes first. */
 export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number): Float64Array {
   const latest = Float64Array.from(minutes, (length, task) => Math.min(endBy, ...dueOf[task]!.map(({ at }) => at)) - length);
-  for (let round = 0; round < latest.length; round++) {
+  for (let rounds = latest.length; rounds > 0; rounds--) {
     let changed = false;
     arcs.forEach((out, task) => out.forEach(({ to, weight }) => {
       if (latest[to]! - weight < latest[task]! - 1e-9) {

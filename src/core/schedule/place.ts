@@ -87,7 +87,10 @@ export class Placer {
       const [block] = ready.splice(pick, 1) as [number];
       if (!this.putDown(blocks[block]!, earliest)) return undefined;
       for (const task of blocks[block]!) for (const { to, weight } of this.compiled.arcs[task]!) if (weight > 0 || this.blockOf[to] !== block) earliest[to] = Math.max(earliest[to]!, starts[task]! + weight);
-      for (const follower of followers[block]!) if (--left[follower]! === 0) ready.push(follower);
+      for (const follower of followers[block]!) {
+        left[follower] = left[follower]! - 1;
+        if (left[follower] === 0) ready.push(follower);
+      }
     }
     return judged(this.compiled, starts);
   }

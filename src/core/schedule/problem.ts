@@ -168,11 +168,11 @@ export function earliestStarts(compiled: Compiled, extra?: readonly (readonly Ar
 }
 
 /** Follows lags that push each other on in a ring: no time can satisfy them, whatever the resources. */
-function sayWhatClashes({ problem: { tasks, lags }, arcs, minutes }: Compiled) {
+function sayWhatClashes({ problem: { tasks, lags }, arcs }: Compiled) {
   const distance = new Float64Array(tasks.length);
   const before = new Int32Array(tasks.length).fill(-1);
   let last = -1;
-  for (let round = 0; round < tasks.length; round++) {
+  for (let rounds = tasks.length; rounds > 0; rounds--) {
     last = -1;
     for (let task = 0; task < tasks.length; task++)
       for (const { to, weight } of arcs[task]!)
@@ -183,11 +183,11 @@ function sayWhatClashes({ problem: { tasks, lags }, arcs, minutes }: Compiled) {
         }
     if (last < 0) return;
   }
-  for (let back = 0; back < tasks.length; back++) last = before[last]!;
+  for (let back = tasks.length; back > 0; back--) last = before[last]!;
   const ring = [last];
   for (let task = before[last]!; task !== last; task = before[task]!) ring.push(task);
   const inRing = new Set(ring.map((task) => tasks[task]!.id));
-  const words = lags.filter(({ from, to, min, max }) => inRing.has(from) && inRing.has(to) && (max !== undefined || min > 0 || minutes.length > 0)).map(({ from, to, min, max, why }) => `${why} ("${nameOf(tasks, from)}" to "${nameOf(tasks, to)}", ${max === undefined ? `at least ${min}` : `${min} to ${max}`} min)`);
+  const words = lags.filter(({ from, to }) => inRing.has(from) && inRing.has(to)).map(({ from, to, min, max, why }) => `${why} ("${nameOf(tasks, from)}" to "${nameOf(tasks, to)}", ${max === undefined ? `at least ${min}` : `${min} to ${max}`} min)`);
   throw new NoSchedule(`These cannot all hold: ${words.join("; ")}.`);
 }
 
