@@ -10,6 +10,7 @@ import { TABLES } from "../src/core/diagnosis/tables";
 import { bigJob } from "./bench/bigJob";
 import { compareOrders, NOISE, OURS } from "./bench/diagnosis";
 import { compareSolvers } from "./bench/drying";
+import { proveFt06, searchRow } from "./bench/schedule";
 import { firstLoadKb } from "./lib/firstLoad.mjs";
 import { whatIfInPage } from "./lib/whatIfInPage.mjs";
 import { planInPage } from "./lib/planInPage.mjs";
@@ -94,6 +95,21 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
       { name: "the better of them / ours", value: best / ours.ms, unit: "×", target: "≥ 10", holds: best / ours.ms >= 10 },
       { name: "four what-ifs of Skerry Hall in the worker, asked and answered, in Chromium, median", value: whatIfMs, unit: "ms", target: "≤ 400", holds: whatIfMs <= 400 },
       { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "≤ 50", holds: heldMs <= 50 },
+    ];
+  },
+  schedule: () => {
+    const ft06 = proveFt06();
+    const gap = (end: number, low: number) => 100 * (end / low - 1);
+    return [
+      { name: `ft06 proved at ${ft06.end}${ft06.proved ? "" : ", NOT proved"}, in ${ft06.nodes} nodes; seconds`, value: ft06.seconds, unit: "s", target: "≤ 5", holds: ft06.proved && ft06.end === 55 && ft06.seconds <= 5 },
+      ...[20, 60, 120].flatMap((size): Row[] => {
+        const { greedyEnd, ends, lowerBound, firstMs } = searchRow(size);
+        return [
+          { name: `${size} tasks: first valid answer`, value: firstMs, unit: "ms", target: size === 60 ? "≤ 300" : "none", holds: size === 60 ? firstMs <= 300 : null },
+          { name: `${size} tasks: greedy rule, over the lower bound`, value: gap(greedyEnd, lowerBound), unit: "%", target: "none", holds: null },
+          ...ends.map((end, at): Row => ({ name: `${size} tasks: after ${[0.2, 1, 5][at]} s, over the lower bound`, value: gap(end, lowerBound), unit: "%", target: "none", holds: null })),
+        ];
+      }),
     ];
   },
   load: async () => {

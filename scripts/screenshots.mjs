@@ -108,8 +108,9 @@ try {
   await shoot(desk, "shelf");
   await desk.goto("/notes");
   await shoot(desk, "field-notes");
-  await desk.goto("/settings");
-  await shoot(desk, "settings");
+  await desk.goto("/day");
+  await desk.getByRole("button", { name: "Search longer" }).waitFor();
+  await shoot(desk, "day");
 
   const night = await open({ width: 1024, height: 768 });
   await night.goto("/settings");

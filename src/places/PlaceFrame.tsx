@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 
 const PLACES = [
   { href: "/", name: "Jobs" },
+  { href: "/day", name: "Day" },
   { href: "/mark", name: "One mark, now" },
   { href: "/shelf", name: "Shelf" },
   { href: "/notes", name: "Field notes" },

@@ -30,7 +30,19 @@ export interface Picture {
 /** The part of the kit that the Shelf edits. */
 export type Shelf = Partial<Omit<Kit, "ownTables">>;
 
+export interface DayChoices {
+  people: number;
+  travelMin: number;
+  setUpMin: number;
+  noonBreak: boolean;
+  /** Job ids in the order of the visits; those not named come after. */
+  order: string[];
+  notToday: string[];
+}
+
 export interface Settings {
+  /** The day as it is planned: hands, driving, and which visits in which order. */
+  day?: DayChoices;
   units: UnitSystem;
   theme: "light" | "night";
   /** The technician's own corrections of the evidence tables. */

@@ -99,7 +99,7 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
       for (const task of ready) lags.push({ from: task, to: id("airing"), min: 0, why: "only when dry" });
       ready = [id("airing")];
     }
-    const promise = (at: string | undefined, name: string, on: readonly string[]) => { if (at) for (const task of on) dues.push({ task, name: `${name}, ${job.title}`, at: minuteOf(at) }); };
+    const promise = (at: string | undefined, name: string, on: readonly string[]) => { if (at) for (const task of on) dues.push({ task, name, at: minuteOf(at) }); };
     const { handBackAt, usableAt, dampHandBackAgreed } = job.promises;
     const last = (list: readonly string[]) => (Number.isFinite(dryH) ? list : []);
     promise(handBackAt, "hand back", dampHandBackAgreed ? workDone : last(ready));

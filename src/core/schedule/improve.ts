@@ -26,8 +26,11 @@ export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number):
   return latest;
 }
 
-/** Share of tries that start from the rule anew instead of from the best. */
-const FRESH_EVERY = 12;
+/** Every so many tries one starts from the rule anew. */
+const FRESH_EVERY = 40;
+/** A try stands when it is no worse than the one so many tries ago (late acceptance, Burke and Bykov 2017): it gets out of dead ends. */
+const MEMORY = 40;
+const weightOf = ({ lateMin, endMin, idleMin }: Schedule) => lateMin * 1e5 + endMin + idleMin * 1e-4;
 /** Tasks moved in one try, at most. */
 const MOST_MOVED = 4;
 
@@ -45,18 +48,26 @@ export function* improving(compiled: Compiled, seed: number): Generator<Progress
   const spread = Math.max(1, ...compiled.minutes);
   const rules = [rule, Float64Array.from(rule, (latest, task) => latest + compiled.minutes[task]!), Float64Array.from(compiled.minutes, (length) => -length), Float64Array.from(rule.keys())];
   let best: Schedule | undefined;
+  let current: Schedule | undefined;
+  const memory: number[] = [];
   let tries = 0;
   const attempt = (priority: ArrayLike<number>): Progress => {
     tries += 1;
     const made = placer.schedule(priority);
     const improved = made !== undefined && isBetter(made, best);
     if (made && (improved || !isBetter(best!, made))) best = made;
+    if (made) {
+      const weight = weightOf(made);
+      const at = tries % MEMORY;
+      if (!current || weight <= weightOf(current) + 1e-9 || weight <= (memory[at] ?? Infinity)) current = made;
+      memory[at] = weightOf(current);
+    }
     return { best, tries, improved };
   };
   for (const priority of rules) yield attempt(priority);
   for (;;) {
     const fresh = !best || tries % FRESH_EVERY === 0;
-    const priority = Float64Array.from(fresh ? rule : best!.starts);
+    const priority = Float64Array.from(fresh ? rule : current!.starts);
     if (fresh) for (let task = 0; task < n; task++) priority[task] = priority[task]! + (unit() - 0.5) * 4 * spread;
     else {
       const moves = 1 + Math.floor(unit() * MOST_MOVED);

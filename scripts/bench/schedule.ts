@@ -1,0 +1,71 @@
+import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
+import { improving } from "../../src/core/schedule/improve";
+import { compile, earliestStarts, HANDS, type Compiled, type Lag, type Problem, type Task } from "../../src/core/schedule/problem";
+import { prove } from "../../src/core/schedule/prove";
+import { FT06, jobShop } from "../../src/core/testing/days";
+
+/** Made-up days of zones in chains, with dwell that must not dry out, two pairs of hands, machines and a circuit. */
+export function madeUpDay(size: number, seed: number): Problem {
+  const random = xoroshiro128plus(seed);
+  const pick = (min: number, max: number) => min + ((random.next() >>> 0) % (max - min + 1));
+  const tasks: Task[] = [];
+  const lags: Lag[] = [];
+  for (let zone = 0; tasks.length < size; zone++)
+    for (let step = 0; step < 6 && tasks.length < size; step++) {
+      const machine = ["", "", "vacuum", "extractor", "steamer"][pick(0, 4)]!;
+      tasks.push({ id: `${zone}.${step}`, name: `zone ${zone} step ${step}`, minutes: pick(2, 25), needs: [{ resource: HANDS, amount: 1 }, ...(machine ? [{ resource: machine, amount: 1 }, { resource: "circuit", amount: 1200 }] : [])] });
+      if (step > 0) {
+        const dwells = pick(0, 2) === 0;
+        const min = dwells ? pick(4, 12) : 0;
+        lags.push({ from: `${zone}.${step - 1}`, to: `${zone}.${step}`, min, ...(dwells ? { max: min + pick(3, 12) } : {}), why: "dwells" });
+      }
+    }
+  return { tasks, lags, capacity: { [HANDS]: 2, vacuum: 1, extractor: 1, steamer: 1, circuit: 2000 }, breaks: [{ from: 180, to: 210 }], dues: [] };
+}
+
+/** No schedule ends sooner: the longest chain, or any resource's work shared out or, where two do not fit at once, in a row; all of it needs hands, so breaks are added. */
+function bound(compiled: Compiled): number {
+  const { tasks, capacity, breaks } = compiled.problem;
+  const amountOf = (task: Task, resource: string) => task.needs.find((need) => need.resource === resource)?.amount ?? 0;
+  const work = (resource: string) => Math.max(
+    tasks.reduce((sum, task) => sum + task.minutes * amountOf(task, resource), 0) / capacity[resource]!,
+    tasks.reduce((sum, task) => (2 * amountOf(task, resource) > capacity[resource]! ? sum + task.minutes : sum), 0),
+  );
+  const withBreaks = (minutes: number) => breaks.reduce((sum, { from, to }) => (sum > from ? sum + to - from : sum), minutes);
+  const alone = earliestStarts(compiled)!;
+  return Math.max(...alone.map((start, task) => start + tasks[task]!.minutes), ...Object.keys(capacity).map((resource) => withBreaks(work(resource))));
+}
+
+export interface ScheduleRow {
+  size: number;
+  greedyEnd: number;
+  /** Ends after each of the times. */
+  ends: number[];
+  lowerBound: number;
+  firstMs: number;
+}
+
+const AFTER_MS = [200, 1000, 5000] as const;
+
+export function searchRow(size: number): ScheduleRow {
+  const problem = madeUpDay(size, size);
+  const began = performance.now();
+  const compiled = compile(problem);
+  let greedyEnd = 0;
+  let firstMs = 0;
+  const ends: number[] = [];
+  for (const { best, tries } of improving(compiled, 1)) {
+    const spent = performance.now() - began;
+    if (tries === 1) [greedyEnd, firstMs] = [best!.endMin, spent];
+    while (ends.length < AFTER_MS.length && spent > AFTER_MS[ends.length]!) ends.push(best!.endMin);
+    if (ends.length === AFTER_MS.length) break;
+  }
+  return { size, greedyEnd, ends, lowerBound: bound(compiled), firstMs };
+}
+
+/** ft06 to its proof. */
+export function proveFt06(): { nodes: number; seconds: number; end: number; proved: boolean } {
+  const began = performance.now();
+  const { schedule, proved, nodes } = prove(compile(jobShop(FT06)), 20_000);
+  return { nodes, proved, end: schedule.endMin, seconds: (performance.now() - began) / 1000 };
+}

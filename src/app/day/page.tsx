@@ -1,0 +1,5 @@
+import { DayPlace } from "@/places/day/DayPlace";
+
+export default function DayPage() {
+  return <DayPlace />;
+}

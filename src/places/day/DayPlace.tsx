@@ -1,0 +1,123 @@
+"use client";
+import Link from "next/link";
+import { useEffect, useMemo, useState } from "react";
+import { lastOf, historyOf } from "@/core/job/history";
+import type { Job } from "@/core/job/schema";
+import { USUAL_DAY, type DaySettings } from "@/core/schedule/day";
+import type { DayChoices } from "@/store/db";
+import { notify, useJobsState } from "@/store/jobs";
+import { useKit } from "@/store/kit";
+import { changeSettings, useSettings } from "@/store/settings";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { useNow } from "@/ui/clock";
+import { Stepper } from "@/ui/Stepper";
+import { searchTimetable, stopTimetable } from "@/workers/timetable";
+import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
+import { PlaceFrame } from "../PlaceFrame";
+import { Lanes } from "./Lanes";
+import { TaskList } from "./TaskList";
+import { Verdict } from "./Verdict";
+
+const SEARCH_MS = 2500;
+const LONGER_MS = 15_000;
+const MINUTES_5 = 300_000;
+const USUAL: DayChoices = { people: USUAL_DAY.people, travelMin: USUAL_DAY.travelMin, setUpMin: USUAL_DAY.setUpMin, noonBreak: true, order: [], notToday: [] };
+
+/** The day in minutes: visits one after another, drying while hands are elsewhere, and what decides when it ends. */
+export function DayPlace() {
+  const nowMs = useNow();
+  const status = useJobsState(({ status }) => status);
+  const stored = useJobsState(({ stored }) => stored);
+  const choices = { ...USUAL, ...useSettings().day };
+  const jobs = useMemo(() => openJobs(stored, choices.order), [stored, choices.order]);
+  const visits = jobs.filter(({ id }) => !choices.notToday.includes(id));
+  const { news, searching, again } = useTimetable(visits, choices, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
+  const set = async (change: Partial<DayChoices>) => {
+    const problem = await changeSettings({ day: { ...choices, ...change } });
+    if (problem) notify(problem);
+  };
+  const earlier = (id: string) => {
+    const order = jobs.map((job) => job.id);
+    const at = order.indexOf(id);
+    order.splice(at - 1, 0, ...order.splice(at, 1));
+    void set({ order });
+  };
+
+  return (
+    <PlaceFrame at="/day">
+      <div className="row-between mb-3"><h1>Day</h1></div>
+      {status === "loading" && <p>Opening your jobs…</p>}
+      {status === "ready" && jobs.length === 0 && <div className="block"><h2>Nothing to plan</h2><p>A day is made of jobs that are not handed back yet. <Link href="/" prefetch={false}>Start one in Jobs</Link>.</p></div>}
+      {jobs.length > 0 && (
+        <>
+          {news && "problem" in news && <div className="caution caution-danger" role="alert"><h3>No timetable like this</h3><p>{news.problem}</p></div>}
+          {!news && visits.length > 0 && <p>Planning the day…</p>}
+          {news && "day" in news && <Verdict timetable={news} jobs={visits} nowMs={nowMs} />}
+          {news && "day" in news && <Lanes timetable={news} people={choices.people} />}
+          {news && "day" in news && (
+            <div className="row-wrap mt-2">
+              {searching ? <Act onAct={stopTimetable}>Stop searching</Act> : <Act onAct={() => again(LONGER_MS)}>Search longer</Act>}
+              <span className="soft" data-testid="tries">{news.tries} orders tried{searching ? ", searching on" : ""}.</span>
+            </div>
+          )}
+          <div className="block mt-3">
+            <h2>Visits</h2>
+            {jobs.map((job, index) => (
+              <div key={job.id} className="line-step">
+                <span className="line-mark">{choices.notToday.includes(job.id) ? "–" : visits.indexOf(job) + 1}</span>
+                <span className="line-what"><Link prefetch={false} href={`/bay?job=${job.id}&phase=work`}>{job.title}</Link> <span className="soft">{job.place}</span></span>
+                <Act variant="link" disabled={index === 0} onAct={() => earlier(job.id)} aria-label={`${job.title}: earlier`}>Earlier</Act>
+                <Chips label={`${job.title}: when`} choices={[{ id: "not-today", name: "Not today" }]} value={choices.notToday.includes(job.id) ? "not-today" : undefined} onPick={(value) => void set({ notToday: value ? [...choices.notToday, job.id] : choices.notToday.filter((id) => id !== job.id) })} />
+              </div>
+            ))}
+            <div className="row-wrap air-row mt-3">
+              <Stepper label="Pairs of hands" value={choices.people} unit="1" step={1} min={1} max={3} onChange={(people) => void set({ people })} />
+              <Stepper label="Drive to each" value={choices.travelMin} unit="min" step={5} min={0} max={180} onChange={(travelMin) => void set({ travelMin })} />
+              <Stepper label="Unload and set up" value={choices.setUpMin} unit="min" step={5} min={0} max={120} onChange={(setUpMin) => void set({ setUpMin })} />
+              <div>
+                <div className="form-label">Break</div>
+                <Chips label="Break" choices={[{ id: "noon", name: "Half an hour at 12:30" }]} value={choices.noonBreak ? "noon" : undefined} onPick={(value) => void set({ noonBreak: value !== undefined })} />
+              </div>
+            </div>
+          </div>
+          {news && "day" in news && <TaskList timetable={news} jobs={visits} nowMs={nowMs} />}
+        </>
+      )}
+    </PlaceFrame>
+  );
+}
+
+/** What was promised first is visited first, until somebody says otherwise. */
+const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) => [handBackAt, usableAt].filter((at) => at !== undefined).sort()[0] ?? "9";
+
+/** Jobs not handed back, in the order chosen, then by their first promise. */
+function openJobs(stored: Record<string, Job>, order: readonly string[]): Job[] {
+  const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
+  return Object.values(stored).filter((job) => !lastOf(historyOf(job), "handed-back")).sort((a, b) => place(a.id) - place(b.id) || promisedFirst(a).localeCompare(promisedFirst(b)) || a.createdAt.localeCompare(b.createdAt) || a.title.localeCompare(b.title));
+}
+
+/** The break of today, or of tomorrow when it is over. */
+function noon(fromMs: number): { from: string; to: string } {
+  const from = new Date(fromMs);
+  from.setHours(12, 30, 0, 0);
+  if (from.getTime() + 30 * 60_000 <= fromMs) from.setDate(from.getDate() + 1);
+  return { from: from.toISOString(), to: new Date(from.getTime() + 30 * 60_000).toISOString() };
+}
+
+function useTimetable(visits: Job[], { people, travelMin, setUpMin, noonBreak }: DayChoices, fromMs: number) {
+  const kit = useKit();
+  const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
+  const [forMs, setForMs] = useState({ ms: SEARCH_MS });
+  const key = JSON.stringify([visits, people, travelMin, setUpMin, noonBreak, fromMs, kit]);
+  useEffect(() => {
+    if (fromMs <= 0 || visits.length === 0) return;
+    let current = true;
+    const settings: DaySettings = { from: new Date(fromMs).toISOString(), people, travelMin, setUpMin, breaks: noonBreak ? [noon(fromMs)] : [] };
+    void searchTimetable(visits, kit, settings, forMs.ms, (news) => { if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended }); });
+    return () => { current = false; };
+    // The key says all of what is searched for.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key, forMs]);
+  return { news: visits.length > 0 ? state.news : undefined, searching: state.searching, again: (ms: number) => setForMs({ ms }) };
+}

@@ -1,0 +1,32 @@
+"use client";
+import type { Job } from "@/core/job/schema";
+import { input, worked } from "@/core/quantity/working";
+import { Num } from "@/ui/Num";
+import { timeText } from "@/ui/time";
+import { MACHINES, type MachineId } from "@/core/catalog/machines";
+import type { Timetable } from "@/workers/timetable.worker";
+import { msAt, timedTasks } from "./tasks";
+
+/** The same as the lanes, to be read from top to bottom. */
+export function TaskList({ timetable, jobs, nowMs }: { timetable: Timetable; jobs: readonly Job[]; nowMs: number }) {
+  const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
+  return (
+    <details className="block">
+      <summary className="row-between"><h2>The same as a list</h2></summary>
+      <table className="compare" data-testid="task-list">
+        <thead><tr><th>From</th><th>What</th><th>Takes</th><th>With</th><th>May start later by</th></tr></thead>
+        <tbody>
+          {timedTasks(timetable).map(({ task, startMin, slackMin, latestMin }) => (
+            <tr key={task.id}>
+              <td data-label="From">{clock(startMin)}</td>
+              <th scope="row">{task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span></th>
+              <td data-label="Takes"><Num of={worked("schedule.task", task.minutes, "min", [input("as planned", task.minutes, "min")])} /></td>
+              <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
+              <td data-label="May start later by"><Num of={worked("schedule.taskSlack", slackMin, "min", [input("start", clock(startMin)), input("latest safe start", clock(latestMin))])} /></td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}

@@ -1,0 +1,53 @@
+"use client";
+import type { Job } from "@/core/job/schema";
+import { input, worked } from "@/core/quantity/working";
+import { formatDuration } from "@/core/quantity/format";
+import { Num } from "@/ui/Num";
+import { timeText } from "@/ui/time";
+import type { Timetable } from "@/workers/timetable.worker";
+import { msAt, timedTasks } from "./tasks";
+
+/** From here on a step is slow enough to be started in time for its own sake, min. Judgement. */
+const SLOW_MIN = 30;
+const MOST_SLOW = 5;
+
+/** Which promises hold, what decides, and what must have begun by when. */
+export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs: readonly Job[]; nowMs: number }) {
+  const { day, explained } = timetable;
+  const tasks = timedTasks(timetable);
+  const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
+  // A promise may hang on several tasks; the last of them counts.
+  const promises = [...new Map(day.problem.dues.map(({ name, at, task }) => [name + at, { name, at, jobId: tasks.find((each) => each.task.id === task)!.task.jobId, endMin: Math.max(...day.problem.dues.filter((due) => due.name === name && due.at === at).map((due) => tasks.find((each) => each.task.id === due.task)!.endMin)) }])).values()];
+  const hands = tasks.filter(({ hands: needed }) => needed > 0);
+  const handsDone = Math.max(0, ...hands.map(({ endMin }) => endMin));
+  const slow = tasks.filter(({ task }) => task.minutes >= SLOW_MIN && task.kind !== "travel").sort((a, b) => a.latestMin - b.latestMin).slice(0, MOST_SLOW);
+  const titleOf = (jobId: string) => jobs.find(({ id }) => id === jobId)?.title ?? "";
+  const chain = explained.chain.map(({ task, because }) => ({ because, timed: tasks.find((each) => each.task.id === task)! }));
+  return (
+    <>
+      <h2 data-testid="day-end">Hands done {clock(handsDone)}</h2>
+      <ul className="promise-lines" data-testid="promises">
+        {jobs.map(({ id, title }, visit) => {
+          const its = promises.filter(({ jobId }) => jobId === id);
+          if (its.length === 0) return null;
+          return (
+            <li key={id}>
+              <b>{visit + 1} {title}</b>: {its.map(({ name, at, endMin }, index) => {
+                const left = worked("schedule.promise", at - endMin, "min", [input("promised", clock(at)), input("end of its last task", clock(endMin))]);
+                return <span key={name}>{index > 0 ? "; " : ""}{name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>}, <Num of={left} words={at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`} /></span>;
+              })}
+            </li>
+          );
+        })}
+        {day.untimed.map(({ jobId, because }) => <li key={jobId}><b>Not timed</b>: {titleOf(jobId)}. {because}</li>)}
+      </ul>
+      {slow.length > 0 && (
+        <p data-testid="latest"><b>Slow steps must start by:</b> {slow.map(({ task, latestMin, slackMin, startMin }, index) => <span key={task.id}>{index > 0 ? "; " : ""}{task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}) <Num of={worked("schedule.taskSlack", slackMin, "min", [input("planned start", clock(startMin)), input("latest safe start", clock(latestMin))])} words={clock(latestMin)} /></span>)}.</p>
+      )}
+      <details className="mt-2">
+        <summary className="form-label">What decides it</summary>
+        <ol data-testid="chain">{chain.map(({ timed, because }) => <li key={timed.task.id}>{clock(timed.startMin)} {timed.task.name} <span className="soft">{because}</span></li>)}</ol>
+      </details>
+    </>
+  );
+}

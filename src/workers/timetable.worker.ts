@@ -1,0 +1,69 @@
+import { expose } from "comlink";
+import { assess } from "@/core/assess";
+import type { Job, Kit } from "@/core/job/schema";
+import { dayOf, type Day, type DaySettings } from "@/core/schedule/day";
+import { explain, type Explained } from "@/core/schedule/explain";
+import { improving } from "@/core/schedule/improve";
+import { compile, NoSchedule, type Schedule } from "@/core/schedule/problem";
+
+export interface Timetable {
+  day: Day;
+  schedule: Schedule;
+  explained: Explained;
+  tries: number;
+  /** The search has ended, by its time or because it was stopped. */
+  ended: boolean;
+}
+export type TimetableNews = Timetable | { problem: string };
+
+const SLICE_MS = 30;
+const SHOW_EVERY_MS = 250;
+const SEED = 1;
+
+/** Every search has a number; a new one, or a stop, ends the one before it. */
+let running = 0;
+const breathe = () => new Promise<void>((done) => setTimeout(done));
+
+/**
+ * Searches for better timetables in slices, so that a stop arrives, and shows the best so far.
+ * @param forMs how long to search
+ * @param show is told of the first, of better ones, and of the end
+ */
+async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: number, show: (news: TimetableNews) => void): Promise<void> {
+  const mine = ++running;
+  try {
+    const day = dayOf(jobs.map((job) => ({ job, assessment: assess(job, kit, settings.from) })), kit, settings);
+    if (day.problem.tasks.length === 0) return show({ problem: "There is no job to plan a day of." });
+    const compiled = compile(day.problem);
+    const began = performance.now();
+    let shown = -Infinity;
+    let fresh = false;
+    let sliceFrom = began;
+    for (const { best, tries, improved } of improving(compiled, SEED)) {
+      fresh ||= improved;
+      const now = performance.now();
+      const ended = now - began > forMs || mine !== running;
+      if (best && (ended || (fresh && now - shown > SHOW_EVERY_MS))) {
+        show({ day, schedule: best, explained: explain(compiled, best), tries, ended });
+        shown = now;
+        fresh = false;
+      }
+      if (ended) {
+        if (!best) show({ problem: "No room was found for what must not wait: work smaller sections, or take another pair of hands." });
+        return;
+      }
+      if (now - sliceFrom > SLICE_MS) {
+        await breathe();
+        sliceFrom = performance.now();
+      }
+    }
+  } catch (error) {
+    if (!(error instanceof NoSchedule)) throw error;
+    show({ problem: error.message });
+  }
+}
+
+const timetable = { search, stop: () => { running += 1; } };
+
+expose(timetable);
+export type TimetableWorker = typeof timetable;
