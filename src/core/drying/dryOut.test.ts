@@ -103,6 +103,12 @@ describe("a room as one more row", () => {
     expect(best).toBeLessThan(gaps.at(-1)!);
   });
 
+  it("however small the room and strong the heater, it gets no hotter than somebody would let it", () => {
+    const course = dryOut([seat(0.3, 0.2)], () => shut({ volumeM3: 0.5, heatW: 6000, lossWPerK: 9, heatCapacityJPerK: 8000 }));
+    expect(Math.max(...course.airC)).toBeLessThanOrEqual(40);
+    expect(hoursOf(course)).toBeGreaterThan(0);
+  });
+
   it("pieces share their air: what one gives off holds the other back", () => {
     const alone = dryOut([seat(0.1)], () => shut({ airChangesPerH: 2 }, air(18, 60, 0.3)));
     const beside = dryOut([seat(0.1), seat(0.6, 4)], () => shut({ airChangesPerH: 2 }, air(18, 60, 0.3)));

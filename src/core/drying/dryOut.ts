@@ -515,6 +515,9 @@ function airChange({ residual, slope }: { residual: number; slope: number }, pie
   return right / whole;
 }
 
+/** Here a thermostat, or whoever stands by, turns the heater down, °C. Judgement. */
+const HOTTEST_C = 40;
+
 /** The air with the room as warm as it is at the end of a step: heater, sun and leaks against what warms the cloth. */
 function airWarmed(air: Air, { room, tempC, vapourPa }: Surroundings, pieces: readonly Piece[], stepS: number): Air {
   if (!room) return { tempC, vapourPa };
@@ -523,7 +526,8 @@ function airWarmed(air: Air, { room, tempC, vapourPa }: Surroundings, pieces: re
   // What evaporates is paid for by the air.
   const evaporating = pieces.reduce((sum, { flux, slab }) => sum + slab.areaM2 * flux, 0) * latentHeatJPerKg(air.tempC);
   const gain = room.heatW + taken - evaporating + leaks * tempC;
-  return { tempC: (room.heatCapacityJPerK * air.tempC + stepS * gain) / (room.heatCapacityJPerK + stepS * leaks), vapourPa: air.vapourPa };
+  const reckonedC = (room.heatCapacityJPerK * air.tempC + stepS * gain) / (room.heatCapacityJPerK + stepS * leaks);
+  return { tempC: Math.min(reckonedC, Math.max(HOTTEST_C, air.tempC, tempC)), vapourPa: air.vapourPa };
 }
 
 function emptyCourse({ slab }: Piece, steps: number): SlabCourse {

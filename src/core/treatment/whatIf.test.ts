@@ -65,6 +65,13 @@ describe("other ways to dry the same water", () => {
     expect(whatIf({ ...dry, findings: { byId: {}, order: [] }, zones: { ...dry.zones, byId: Object.fromEntries(Object.entries(dry.zones.byId).map(([id, zone]) => [id, { ...zone, soil: undefined }])) } }, USUAL_KIT, NOW)).toEqual({ offered: [], ways: [] });
   });
 
+  it("offers nothing with a motor or heat while a solvent is in the cloth and has not aired", () => {
+    const wet = hall();
+    const [zoneId] = wet.zones.order;
+    const put: Job = { ...wet, events: [{ kind: "done", id: "s", at: NOW, stepKey: "x:", title: "Solvent", action: "agent", zoneIds: [zoneId!], agent: "solvent" }] };
+    expect(whatIf(put, USUAL_KIT, NOW).offered.map(({ way }) => way)).toEqual(["as-it-is", "doors"]);
+  });
+
   it("taking one makes the forecast what was said of it", () => {
     const [dried] = of(hall(), ["movers-dried"]);
     const taken = applyOps(hall(), Object.entries(dried!.air as DryingAir).map(([key, value]) => ({ op: "set" as const, path: ["site", key], value }))).job;

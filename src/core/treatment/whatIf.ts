@@ -12,7 +12,7 @@ import { input, worked, type Worked } from "../quantity/working";
 import { dryFromMs, forecastOf } from "../schedule/forecast";
 import { machineOn } from "../shelf/shelf";
 import { SHARE_LEFT_BY_TOWEL } from "../water/strokes";
-import { contextOf, type Context } from "./context";
+import { contextOf, stateNow, type Context } from "./context";
 import { fitMachine } from "./fit";
 import { PANEL_L_PER_M2 } from "./rates";
 
@@ -110,6 +110,9 @@ function isOffered({ context, assessment, zones }: Weighing, way: AirWayId): boo
   const { machines, makes } = wayOf(way);
   if (!machines.every((machine) => machineOn(kit, machine)) || (machines.length > 0 && job.site.power === "none")) return false;
   if (makes(job.site) === undefined) return false;
+  // Heat and sparks wait until a solvent has aired.
+  const solventIn = Object.keys(zones).some((id) => stateNow(context, assessment.plan.zones[id]!.view).inCloth.has("solvent"));
+  if (solventIn && machines.length > 0) return false;
   return way !== "steamed" || Object.keys(zones).some((id) => maySteam(context, assessment, id));
 }
 
