@@ -16,8 +16,10 @@ const TWIN_ROWS = 9;
 export function LayersChart({ layers, hours, name }: { layers: LayeredDrying; hours: Worked; name: string }) {
   const { units } = useFormat();
   const { course, wickBack, bottomPct, bottomDamp, mouldIndex, surfaceDry } = layers;
-  const endH = Math.max(1, Math.ceil(Math.min(72, Number.isFinite(hours.value) ? hours.value * 1.15 : 72)));
-  const upTo = course.hours.filter((hour) => hour <= endH);
+  // Followed until it is dry; what comes after is no longer reckoned.
+  const lastH = Math.min(72, Number.isFinite(hours.value) ? hours.value : 72);
+  const endH = Math.max(1, Math.ceil(lastH));
+  const upTo = course.hours.filter((hour) => hour <= lastH + 0.5);
   const shown = (litres: number) => inSystem({ value: litres, unit: "L/m2" }, units);
   const rows = upTo.map((hour, index) => ({ hour, ...Object.fromEntries(course.layers.map((layer) => [layer.name, shown(layer.water[index]!).value])) }));
   const every = Math.max(1, Math.ceil(rows.length / TWIN_ROWS));
