@@ -4,9 +4,10 @@ import type { LayeredDrying } from "./layered";
 /** Hours of a course that a picture can show; small, so that the map can ask it too. */
 
 /** Straight between the hours there are; the last stays. */
-function between(hours: readonly number[], values: readonly number[], at: number): number {
-  const next = hours.findIndex((hour) => hour >= at);
-  if (next < 0) return values.at(-1)!;
+export function between(hours: ArrayLike<number>, values: ArrayLike<number>, at: number): number {
+  let next = 0;
+  while (next < hours.length && hours[next]! < at) next += 1;
+  if (next === hours.length) return values[next - 1]!;
   if (next === 0) return values[0]!;
   const share = (at - hours[next - 1]!) / (hours[next]! - hours[next - 1]!);
   return values[next - 1]! + share * (values[next]! - values[next - 1]!);

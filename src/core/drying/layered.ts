@@ -3,6 +3,7 @@ import { STACKS, LAYERS } from "../catalog/layers";
 import type { BuildId } from "../catalog/builds";
 import type { Cloth } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
+import { between } from "./at";
 import { dryAtHours, firstHour } from "./course";
 import { dryOut, USUAL_STEPS, type Course, type Surroundings } from "./dryOut";
 import { MOULD_CAUTION_H, MOULD_LIMIT_H, type Drying } from "./drying";
@@ -164,20 +165,13 @@ function zoneDrying(zone: WetZone, course: Course, piece: number, grid: Grid, ai
         layers: grid.layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({ name, thicknessMm, holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000, water: shownAt(course.hours, slab.byLayer[layer]!, scale) })),
         meterPct: shownAt(course.hours, foretold, scale),
       },
-      ...(pace && last ? { refit: { pace, before, read: worked("as-entered", last.pct, "%", [input("moisture meter", last.pct, "%", "measured"), input("hours of drying", last.hours, "h", "measured")]), foretold: worked("drying.meter", valueAt(course.hours, foretold, last.hours), "%", [input("hours of drying", last.hours, "h", "measured"), ...about]) } } : {}),
+      ...(pace && last ? { refit: { pace, before, read: worked("as-entered", last.pct, "%", [input("moisture meter", last.pct, "%", "measured"), input("hours of drying", last.hours, "h", "measured")]), foretold: worked("drying.meter", between(course.hours, foretold, last.hours), "%", [input("hours of drying", last.hours, "h", "measured"), ...about]) } } : {}),
     },
   };
 }
 
-function valueAt(hours: Float64Array, values: Float64Array, at: number): number {
-  const next = hours.findIndex((hour) => hour >= at);
-  if (next <= 0) return values[next < 0 ? values.length - 1 : 0]!;
-  const share = (at - hours[next - 1]!) / (hours[next]! - hours[next - 1]!);
-  return values[next - 1]! + share * (values[next]! - values[next - 1]!);
-}
-
 const tidy = (value: number) => Number(value.toPrecision(4));
-const shownAt = (hours: Float64Array, values: Float64Array, pace: number) => SHOWN_H.map((hour) => tidy(valueAt(hours, values, hour * pace)));
+const shownAt = (hours: Float64Array, values: Float64Array, pace: number) => SHOWN_H.map((hour) => tidy(between(hours, values, hour * pace)));
 
 const airCourse = ({ hours, airC, vapourPa }: Course): AirCourse => ({
   hours: SHOWN_H,

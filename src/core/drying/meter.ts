@@ -1,4 +1,5 @@
 import { input, worked, type Worked } from "../quantity/working";
+import { firstHour } from "./course";
 import { PINS_MM, sumTo, type SlabCourse } from "./dryOut";
 import type { Grid } from "./grid";
 
@@ -26,18 +27,6 @@ const FASTEST = 10;
 /** Readings sooner than this say nothing of the pace. */
 const SOONEST_H = 0.25;
 
-/** The hour at which a falling curve comes down to a value; its end where it does not. */
-function hourAt(value: number, hours: ArrayLike<number>, curve: ArrayLike<number>): number {
-  for (let at = 1; at < hours.length; at++) {
-    if (curve[at]! <= value) {
-      const fall = curve[at - 1]! - curve[at]!;
-      const share = fall > 0 ? Math.min(1, Math.max(0, (curve[at - 1]! - value) / fall)) : 1;
-      return hours[at - 1]! + share * (hours[at]! - hours[at - 1]!);
-    }
-  }
-  return hours[hours.length - 1]!;
-}
-
 /**
  * How fast it dries against the model, by what the meter read.
  * @param foretold what the model has the meter read, an entry for each of the hours
@@ -46,7 +35,7 @@ function hourAt(value: number, hours: ArrayLike<number>, curve: ArrayLike<number
 export function paceOf(readings: readonly MeterAt[], hours: ArrayLike<number>, foretold: ArrayLike<number>): Worked | undefined {
   const told = readings.filter((reading) => reading.hours >= SOONEST_H);
   if (told.length === 0) return undefined;
-  const model = told.map(({ pct }) => hourAt(pct, hours, foretold));
+  const model = told.map(({ pct }) => Math.min(hours[hours.length - 1]!, firstHour(hours, foretold, pct)));
   const pace = told.reduce((sum, { hours: at }, index) => sum + at * model[index]!, 0) / told.reduce((sum, { hours: at }) => sum + at ** 2, 0);
   return worked("drying.pace", Math.min(FASTEST, Math.max(SLOWEST, pace)), "1", told.flatMap(({ hours: at, pct }, index) => [input(`read ${pct} % after`, at, "h", "measured"), input("the model reads that after", model[index]!, "h")]));
 }

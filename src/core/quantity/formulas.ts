@@ -117,6 +117,7 @@ export const FORMULAS = {
   "schedule.usable": { name: "When it is dry enough to use", equation: "hands done + longest drying of any zone", mark: "judgement" },
   "schedule.finish": { name: "Forecast finish", equation: "now + what is left of the running step + hands-on and shortest dwell of each step to come", mark: "practice" },
   "schedule.task": { name: "Minutes of a task", equation: "hands-on minutes of the step, shared out by area where it is worked zone by zone, up to a whole minute", mark: "judgement" },
+  "schedule.taskStart": { name: "Minutes into the day", equation: "the earliest at which waits, breaks and what it shares leave room, in the best order found", mark: "judgement" },
   "schedule.taskSlack": { name: "May start later by", equation: "latest start with every promise as it is − start, through what follows it by lags and by what they share", mark: "std", source: "critical path method" },
   "schedule.promise": { name: "In hand in the timetable", equation: "promised − end of its last task", mark: "practice" },
   "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },

@@ -7,6 +7,7 @@ import { USUAL_KIT } from "../catalog/kit";
 import type { Job } from "../job/schema";
 import { jobFromTemplate } from "../job/newJob";
 import { wrongWith } from "../testing/days";
+import { workedOut } from "../testing/workedOut";
 import { dayOf, USUAL_DAY, type Day, type DaySettings } from "./day";
 import { explain } from "./explain";
 import { bestOf } from "./improve";
@@ -80,6 +81,15 @@ describe("a day of jobs", () => {
     const index = day.problem.tasks.findIndex(({ id }) => id === chain[2]!.task);
     const later = bestOf(compile({ ...day.problem, tasks: day.problem.tasks.map((task, at) => (at === index ? { ...task, earliest: latestStart[at]! } : task)) }), 60);
     expect(later.lateMin).toBeLessThanOrEqual(schedule.lateMin + 1e-6);
+  });
+
+  it("drives to no job whose hands are done, and lets it dry only for what is left", () => {
+    const { job } = workedOut(jobs[2]!, USUAL_KIT, NOW);
+    const at = (hours: number) => new Date(Date.parse(NOW) + hours * 3_600_000).toISOString();
+    const dayAt = (hours: number) => dayOf([{ job, assessment: assess(job, USUAL_KIT, at(hours)) }], USUAL_KIT, { ...USUAL_DAY, from: at(hours) }).problem.tasks;
+    expect(dayAt(1).map(({ kind }) => kind)).toEqual(["drying"]);
+    expect(dayAt(1)[0]!.minutes - dayAt(4)[0]!.minutes).toBeCloseTo(180, 0);
+    expect(dayAt(70)).toEqual([]);
   });
 
   it("times what it can, and names the job that does not dry like this", () => {

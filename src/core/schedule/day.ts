@@ -5,6 +5,7 @@ import type { Job, Kit } from "../job/schema";
 import { CIRCUIT_W, machineFor } from "../mixing/loadList";
 import { machineOn } from "../shelf/shelf";
 import type { Step } from "../treatment/step";
+import { dryFromMs } from "./forecast";
 import { HANDS, NoSchedule, type Due, type Lag, type Problem, type Task } from "./problem";
 
 /** A working day made into tasks: jobs one visit after another, drying while hands are elsewhere. */
@@ -66,27 +67,32 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
   const capacity: Record<string, number> = { [HANDS]: settings.people, [VAN]: 1 };
   const untimed: Day["untimed"] = [];
   let before: string[] = [];
-  for (const { job, assessment } of jobs) {
+  for (const [index, { job, assessment }] of jobs.entries()) {
+    // Two jobs may bear one name.
+    const where = `visit ${index + 1}, ${job.title}`;
     const id = (name: string) => `${job.id}/${name}`;
-    const inside = `the inside of ${job.title}`;
-    const circuit = `the circuit at ${job.title}`;
+    // Where the hands are done already nobody drives again for the drying's sake.
+    let workDone: string[] = [];
+    const inside = `the inside of ${where}`;
+    const circuit = `the circuit at ${where}`;
     capacity[inside] = INSIDE;
     capacity[circuit] = CIRCUIT_W;
     const everyone = { resource: HANDS, amount: settings.people };
-    tasks.push({ id: id("travel"), jobId: job.id, kind: "travel", name: `Drive to ${job.title}`, minutes: wholeMinutes(settings.travelMin), needs: [everyone, { resource: VAN, amount: 1 }] });
-    tasks.push({ id: id("set-up"), jobId: job.id, kind: "set-up", name: "Unload and set up", minutes: wholeMinutes(settings.setUpMin), needs: [everyone, { resource: inside, amount: 1 }] });
-    lags.push({ from: id("travel"), to: id("set-up"), min: 0, why: "once there" });
-    // One van: the hands leave when the work of the visit before is done.
-    for (const task of before) lags.push({ from: task, to: id("travel"), min: 0, why: "work there is done first" });
-    const made = stepTasks(job, assessment, kit, { id, inside, circuit }, capacity);
-    tasks.push(...made.tasks);
-    lags.push(...made.lags);
-    for (const task of made.tasks) lags.push({ from: id("set-up"), to: task.id, min: 0, why: "once set up" });
-    const hands = made.tasks.filter(({ needs }) => needs.some(({ resource }) => resource === HANDS)).map((task) => task.id);
-    before = hands.length > 0 ? hands : [id("set-up")];
-    const { drying } = assessment;
-    const dryH = longestDryH(drying);
-    const workDone = before;
+    if (assessment.plan.steps.length > 0) {
+      tasks.push({ id: id("travel"), jobId: job.id, kind: "travel", name: `Drive to ${job.title}`, minutes: wholeMinutes(settings.travelMin), needs: [everyone, { resource: VAN, amount: 1 }] });
+      tasks.push({ id: id("set-up"), jobId: job.id, kind: "set-up", name: "Unload and set up", minutes: wholeMinutes(settings.setUpMin), needs: [everyone, { resource: inside, amount: 1 }] });
+      lags.push({ from: id("travel"), to: id("set-up"), min: 0, why: "once there" });
+      // One van: the hands leave when the work of the visit before is done.
+      for (const task of before) lags.push({ from: task, to: id("travel"), min: 0, why: "work there is done first" });
+      const made = stepTasks(job, assessment, kit, { id, inside, circuit }, capacity);
+      tasks.push(...made.tasks);
+      lags.push(...made.lags);
+      for (const task of made.tasks) lags.push({ from: id("set-up"), to: task.id, min: 0, why: "once set up" });
+      const hands = made.tasks.filter(({ needs }) => needs.some(({ resource }) => resource === HANDS)).map((task) => task.id);
+      before = hands.length > 0 ? hands : [id("set-up")];
+      workDone = before;
+    }
+    const dryH = leftToDryH(assessment, fromMs);
     let ready = workDone;
     if (!Number.isFinite(dryH)) untimed.push({ jobId: job.id, because: "It does not dry like this: see Dry." });
     else if (dryH > 0) {
@@ -106,6 +112,12 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
     promise(usableAt, "usable", last(ready));
   }
   return { problem: { tasks, lags, capacity, breaks, dues }, fromMs, untimed };
+}
+
+/** Of a drying that has begun, only what is left. */
+function leftToDryH({ plan, history, drying }: Assessment, fromMs: number): number {
+  const allH = longestDryH(drying);
+  return plan.steps.length > 0 ? allH : Math.max(0, allH - (fromMs - dryFromMs(plan.steps, history, fromMs)) / (60 * MINUTE_MS));
 }
 
 /** The steps of one job: on the same cloth one after another, with the dwell between them; on different cloth side by side. */

@@ -136,12 +136,10 @@ export class Placer {
     let start = pastBreaks(compiled, task, bound);
     if (minutes[task] === 0) return start;
     for (;;) {
-      let until = Infinity;
-      for (const { resource, amount } of needs[task]!) {
-        const wait = waitFor(users[resource]!, starts, minutes, this.amounts(resource), capacity[resource]! - amount, start, start + minutes[task]!);
-        if (wait > start) until = Math.min(until, wait);
-      }
-      if (until === Infinity) return start;
+      // Whatever is full has to be waited for, so the longest wait counts.
+      let until = start;
+      for (const { resource, amount } of needs[task]!) until = Math.max(until, waitFor(users[resource]!, starts, minutes, this.amounts(resource), capacity[resource]! - amount, start, start + minutes[task]!));
+      if (until === start) return start;
       start = pastBreaks(compiled, task, until);
       if (start > horizon) return start;
     }

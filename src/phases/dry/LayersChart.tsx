@@ -1,5 +1,6 @@
 "use client";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import { cutAt } from "@/core/drying/at";
 import type { LayeredDrying } from "@/core/drying/layered";
 import type { Worked } from "@/core/quantity/working";
 import { formatNumber } from "@/core/quantity/format";
@@ -47,8 +48,8 @@ export function LayersChart({ layers, hours, name }: { layers: LayeredDrying; ho
       <SmallFold title="The same as a table">
         <table className="compare">
           <caption className="visually-hidden">Water by layer, {name}</caption>
-          <thead><tr><th>Hours</th>{course.layers.map((layer) => <th key={layer.name}>{layer.name}, {unit}</th>)}</tr></thead>
-          <tbody>{rows.filter((_, index) => index % every === 0 || index === rows.length - 1).map((row) => <tr key={row.hour}><th scope="row">{row.hour}</th>{course.layers.map((layer) => <td key={layer.name}>{formatNumber((row as unknown as Record<string, number>)[layer.name]!)}</td>)}</tr>)}</tbody>
+          <thead><tr><th>Hours</th>{course.layers.map((layer) => <th key={layer.name}>{layer.name}</th>)}</tr></thead>
+          <tbody>{rows.filter((_, index) => index % every === 0 || index === rows.length - 1).map((row) => <tr key={row.hour}><th scope="row">{row.hour}</th>{cutAt(layers, row.hour).map(({ name: layer, water }) => <td key={layer}><Num of={water} /></td>)}</tr>)}</tbody>
         </table>
       </SmallFold>
     </div>

@@ -18,7 +18,7 @@ export function TaskList({ timetable, jobs, nowMs }: { timetable: Timetable; job
         <tbody>
           {timedTasks(timetable).map(({ task, startMin, slackMin, latestMin }) => (
             <tr key={task.id}>
-              <td data-label="From">{clock(startMin)}</td>
+              <td data-label="From"><Num of={worked("schedule.taskStart", startMin, "min", [input("from when it is planned", clock(0)), input("takes", task.minutes, "min")])} words={clock(startMin)} /></td>
               <th scope="row">{task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span></th>
               <td data-label="Takes"><Num of={worked("schedule.task", task.minutes, "min", [input("as planned", task.minutes, "min")])} /></td>
               <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>

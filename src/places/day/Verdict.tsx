@@ -17,7 +17,11 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
   const tasks = timedTasks(timetable);
   const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
   // A promise may hang on several tasks; the last of them counts.
-  const promises = [...new Map(day.problem.dues.map(({ name, at, task }) => [name + at, { name, at, jobId: tasks.find((each) => each.task.id === task)!.task.jobId, endMin: Math.max(...day.problem.dues.filter((due) => due.name === name && due.at === at).map((due) => tasks.find((each) => each.task.id === due.task)!.endMin)) }])).values()];
+  const dues = day.problem.dues.map(({ name, at, task }) => { const { task: { jobId }, endMin } = tasks.find((each) => each.task.id === task)!; return { name, at, jobId, endMin }; });
+  const promisesOf = (jobId: string) => [...new Set(dues.filter((due) => due.jobId === jobId).map(({ name }) => name))].map((name) => {
+    const its = dues.filter((due) => due.jobId === jobId && due.name === name);
+    return { name, at: its[0]!.at, endMin: Math.max(...its.map(({ endMin }) => endMin)) };
+  });
   const hands = tasks.filter(({ hands: needed }) => needed > 0);
   const handsDone = Math.max(0, ...hands.map(({ endMin }) => endMin));
   const slow = tasks.filter(({ task }) => task.minutes >= SLOW_MIN && task.kind !== "travel").sort((a, b) => a.latestMin - b.latestMin).slice(0, MOST_SLOW);
@@ -25,10 +29,10 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
   const chain = explained.chain.map(({ task, because }) => ({ because, timed: tasks.find((each) => each.task.id === task)! }));
   return (
     <>
-      <h2 data-testid="day-end">Hands done {clock(handsDone)}</h2>
+      <h2 data-testid="day-end">Hands done <Num of={worked("schedule.taskStart", handsDone, "min", [input("from when it is planned", clock(0)), input("tasks", tasks.length)])} words={clock(handsDone)} /></h2>
       <ul className="promise-lines" data-testid="promises">
         {jobs.map(({ id, title }, visit) => {
-          const its = promises.filter(({ jobId }) => jobId === id);
+          const its = promisesOf(id);
           if (its.length === 0) return null;
           return (
             <li key={id}>
