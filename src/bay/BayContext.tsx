@@ -6,6 +6,7 @@ import { rebased, type Op } from "@/core/job/commands";
 import type { Point } from "@/core/pieces/geometry";
 import type { Finding, Job, Kit } from "@/core/job/schema";
 import { forecastAt, type Forecast } from "@/core/schedule/forecast";
+import { taskAt, type OrderTask, type TaskTime } from "@/core/schedule/times";
 import type { ZoneView } from "@/core/treatment/facts";
 import { jobNow, run as runCommand, useJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
@@ -24,11 +25,15 @@ export interface Bay {
   finding: Finding | undefined;
   assessment: Assessment;
   forecast: Forecast;
+  /** Whose run sheet is shown, from 1. */
+  hands: number;
+  /** What these hands are at, or what comes first for them. */
+  now: (OrderTask & { at: number; time: TaskTime }) | undefined;
   nowMs: number;
   kit: Kit;
   /** The moment plans are weighed at, ISO. */
   asOf: string;
-  go: (to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null }>) => void;
+  go: (to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null; hands: string | null }>) => void;
   run: (label: string, ...ops: Op[]) => void;
   /** What the next tap on the map does; nothing special while undefined. */
   tool: MapTool | undefined;
@@ -83,10 +88,14 @@ export function BayProvider({ children, missing, waiting }: { children: ReactNod
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingParam = params.get("finding") ?? undefined;
   const finding = findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
-  const atWork = phase === "work" ? assessment.plan.steps[0]?.zoneIds[0] : undefined;
+  const { order } = assessment;
+  const hands = Math.min(order.people, Math.max(1, Number(params.get("hands")) || 1));
+  const nowAt = taskAt(order, hands);
+  const now = nowAt < 0 ? undefined : { ...order.tasks[nowAt]!, at: nowAt, time: forecast.times[nowAt]! };
+  const atWork = phase === "work" ? now?.step.zoneIds[0] : undefined;
   const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
   const bay: Bay = {
-    job, phase, views, assessment, forecast, nowMs, kit, asOf, tool, setTool, dryAtH, setDryAtH, finding,
+    job, phase, views, assessment, forecast, hands, now, nowMs, kit, asOf, tool, setTool, dryAtH, setDryAtH, finding,
     findingId: finding && findingParam,
     lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],

@@ -9,7 +9,7 @@ import { PieceMap } from "./map/PieceMap";
 import type { PhaseId } from "./phases";
 import { PhaseLinks, Thread } from "./Thread";
 import { TopStrip } from "./TopStrip";
-import { useDwellSignals, useScreenOn } from "./useDwellSignals";
+import { useScreenOn } from "./useScreenOn";
 
 const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
 
@@ -26,9 +26,8 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   const bay = useBay();
   const { phase } = bay;
   const cautions = phase === "look" || phase === "handback" ? [] : cautionsFor(bay);
-  const { running } = bay.assessment.history;
-  useScreenOn(running);
-  useDwellSignals(running);
+  const { running, dwelling } = bay.assessment.history;
+  useScreenOn(running.length + dwelling.length > 0);
   const keys = useBayKeys();
   const loaded = useAllLoaded();
   const Phase = phases[phase];

@@ -29,10 +29,10 @@ const HEATED: Caution = { id: "heater", title: "A heater runs", words: "It can s
 const TOUCHING: Caution = { id: "touching", title: "Before you touch it", words: "Gloves on. Needles and glass hide in seams and under seats: look first, and use the nozzle, not your fingers.", tone: "care", guards: "people" };
 
 /** Only the cautions for what is on show, each once. */
-export function cautionsFor({ job, phase, assessment, findingId, zone }: Bay): Caution[] {
+export function cautionsFor({ job, phase, assessment, now, findingId, zone }: Bay): Caution[] {
   const { plan, drying } = assessment;
   const unique = (cautions: Caution[]) => [...new Map(cautions.map((caution) => [caution.id, caution])).values()].sort((a, b) => Number(b.tone === "danger") - Number(a.tone === "danger"));
-  if (phase === "work") return unique([...plan.referrals, ...(plan.steps[0]?.cautions ?? [])]);
+  if (phase === "work") return unique([...plan.referrals, ...(now?.step.cautions ?? [])]);
   if (phase === "test") return unique([...plan.referrals, TOUCHING, ...((findingId && plan.marks[findingId]?.touching) || [])]);
   if (phase === "dry") {
     const over = Object.values(drying).filter(({ mould }) => mould !== "safe");

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/job/schema";
-import type { History } from "@/core/job/history";
+import { handsOf, type History } from "@/core/job/history";
 import { timeText } from "@/ui/time";
 import { useBay } from "./BayContext";
 import { PHASES } from "./phases";
@@ -28,21 +28,21 @@ export function Thread() {
   const left = 8;
   const usable = width - 2 * left;
   const x = (ms: number) => left + (ms <= finishMs ? ((ms - startMs) / (finishMs - startMs)) * usable * WORK_SHARE : usable * (WORK_SHARE + ((ms - finishMs) / (endMs - finishMs)) * (1 - WORK_SHARE - 0.01)));
-  const bare = worked.length === 0 && assessment.plan.steps.length === 0;
+  const bare = worked.length === 0 && assessment.order.tasks.length === 0;
 
   return (
-    <svg ref={svg} role="img" aria-label={threadWords(worked.length, assessment.plan.steps.length)}>
+    <svg ref={svg} role="img" aria-label={threadWords(worked.length, assessment.order.tasks.length)}>
       <line x1={left} x2={width - left} y1={LINE_Y} y2={LINE_Y} stroke="var(--line)" strokeWidth="1.5" />
       {bare && <text x={left} y={16}>The thread is bare: mark something in Look and the steps hang here.</text>}
       {worked.map(({ key, fromMs, toMs }) => (
         <line key={key} x1={x(fromMs) + 1.5} x2={Math.max(x(fromMs) + 4, x(toMs) - 2)} y1={LINE_Y} y2={LINE_Y} stroke="var(--moss)" strokeWidth="5" strokeLinecap="round" />
       ))}
-      {assessment.plan.steps.map(({ key, dwell }, index) => {
+      {assessment.order.tasks.map(({ step: { key, dwell }, running }, index) => {
         const { startMs, endMs } = forecast.times[index]!;
         const [a, b] = [x(startMs) + 2, Math.max(x(startMs) + 5, x(endMs) - 2)];
-        if (index === 0) return <line key={key} x1={a} x2={b} y1={LINE_Y} y2={LINE_Y} stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />;
+        if (running || index === 0) return <line key={`${key}-${index}`} x1={a} x2={b} y1={LINE_Y} y2={LINE_Y} stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />;
         const sag = Math.min(12, 4 + (b - a) / 14);
-        return <path key={key} d={dwell ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}` : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`} fill="none" stroke={dwell ? "var(--weld)" : "var(--inkSoft)"} strokeWidth="2.5" strokeLinecap="round" />;
+        return <path key={`${key}-${index}`} d={dwell ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}` : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`} fill="none" stroke={dwell ? "var(--weld)" : "var(--inkSoft)"} strokeWidth="2.5" strokeLinecap="round" />;
       })}
       {forecast.usable && forecast.usable.atMs > finishMs && <line x1={x(finishMs)} x2={x(forecast.usable.atMs)} y1={LINE_Y} y2={LINE_Y} stroke="var(--woad)" strokeWidth="4" strokeDasharray="1 9" strokeLinecap="round" />}
       {promises.map(({ name, ms }, index) => {
@@ -68,14 +68,14 @@ export function Thread() {
 }
 
 function workedStitches({ standing }: History): Stitch[] {
-  let begun: number | undefined;
+  const begun = new Map<number, number>();
   const stitches: Stitch[] = [];
   for (const event of standing) {
     const at = Date.parse(event.at);
-    if (event.kind === "start") begun = at;
+    if (event.kind === "start") begun.set(handsOf(event), at);
     if (event.kind === "done") {
-      stitches.push({ key: event.id, fromMs: begun ?? at, toMs: at });
-      begun = at;
+      stitches.push({ key: event.id, fromMs: begun.get(handsOf(event)) ?? at, toMs: at });
+      begun.set(handsOf(event), at);
     }
   }
   return stitches;

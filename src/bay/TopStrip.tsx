@@ -2,8 +2,8 @@
 import { ArrowCounterclockwise, ArrowClockwise, ChevronLeft, QuestionLg } from "react-bootstrap-icons";
 import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
-import { clockText } from "@/ui/clock";
 import { Num } from "@/ui/Num";
+import { Threads } from "@/ui/Threads";
 import { slackWords, timeText } from "@/ui/time";
 import { useBay } from "./BayContext";
 
@@ -28,24 +28,11 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   );
 }
 
+/** What somebody comes back for here, and whatever dwells on other jobs. */
 function RunningLoops() {
-  const { assessment, nowMs, job } = useBay();
-  const { running } = assessment.history;
-  if (running?.dwellMinMin === undefined) return <span className="strip-loops" />;
-  const elapsedMs = nowMs - Date.parse(running.at);
-  const max = running.dwellMaxMin;
-  const state = elapsedMs < running.dwellMinMin * 60_000 ? "dwelling" : max !== undefined && elapsedMs > max * 60_000 ? "drying out" : "ready";
-  const zone = job.zones.byId[running.zoneIds[0] ?? ""];
-  return (
-    <span className="strip-loops">
-      <span className="loop-chip" data-testid="running-loop">
-        <svg width="44" height="22" viewBox="0 0 44 22" aria-hidden>
-          <path d="M2 18 H14 C14 4 30 4 30 18 H42" fill="none" stroke={state === "drying out" ? "#f3a394" : "#d99a2b"} strokeWidth="3" strokeLinecap="round" />
-        </svg>
-        <span><span className="strip-text">{zone?.name ?? running.title.split(",")[0]} </span>{clockText(elapsedMs)} <span className="loop-state">{state}</span></span>
-      </span>
-    </span>
-  );
+  const { assessment: { order, history }, job } = useBay();
+  const waitedFor = new Set([...order.tasks.flatMap(({ after }) => (after ? [after.id] : [])), ...history.running.map(({ id }) => id)]);
+  return <span className="strip-loops"><Threads only={waitedFor} jobId={job.id} /></span>;
 }
 
 function SavedWord() {

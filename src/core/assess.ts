@@ -2,6 +2,8 @@ import { agentOf } from "./catalog/agents";
 import { BUILDS } from "./catalog/builds";
 import { gasPlanOf, type GasPlan } from "./treatment/airTreatment";
 import { dryFromMs } from "./schedule/forecast";
+import { inTurn, orderOf } from "./schedule/order";
+import type { Order } from "./schedule/times";
 import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "./treatment/facts";
 import { dryingOfZone, type SchoolOption } from "./treatment/schools";
 import { hadSewage } from "./diagnosis/background";
@@ -44,6 +46,8 @@ export interface Assessment {
   drying: Record<string, ZoneDrying>;
   cautions: Caution[];
   history: History;
+  /** What is left, in the order it is done. */
+  order: Order;
   /** Treatment of the air, when the job asks for one. */
   gas?: GasPlan;
   /** What it dries in; absent while nothing is wet. */
@@ -52,8 +56,14 @@ export interface Assessment {
   dryingAdvice: DryingAdvice[];
 }
 
+/** How an assessment is reckoned: in full for people, quickly for plans by the thousand. */
+export interface Reckoning {
+  dry: DryingWay;
+  order: (job: Job, assessment: Pick<Assessment, "plan" | "history">, kit: Kit, asOf: string) => Order;
+}
+
 /** How the hours to dry are found, of everything that is wet. */
-export type DryingWay = (context: Context, wet: readonly WetView[], startMs: number) => { zones: Record<string, Drying & { layers?: LayeredDrying }>; place?: Assessment["place"] };
+type DryingWay = (context: Context, wet: readonly WetView[], startMs: number) => { zones: Record<string, Drying & { layers?: LayeredDrying }>; place?: Assessment["place"] };
 
 export interface WetView {
   view: ZoneView;
@@ -62,25 +72,32 @@ export interface WetView {
 }
 
 /** The quick reckoning, which plans are weighed by too. */
-export const quickly: DryingWay = (context, wet) => ({ zones: Object.fromEntries(wet.map(({ view, left }) => [view.id, dryingOfZone(context, view, left)])) });
+const dryQuickly: DryingWay = (context, wet) => ({ zones: Object.fromEntries(wet.map(({ view, left }) => [view.id, dryingOfZone(context, view, left)])) });
 
 /** Layer by layer, in the air of the place. */
-export const inLayers: DryingWay = (context, wet, startMs) => {
+const inLayers: DryingWay = (context, wet, startMs) => {
   const place = dryingPlace(context.job, context.kit, context.history.standing.filter((event) => event.kind === "air"), startMs);
   const { zones, air } = dryInLayers(Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)])), place);
   return { zones, place: { space: place.space, spaceAssumed: place.spaceAssumed, volume: place.volume, air, startMs } };
 };
 
+export const inFull: Reckoning = { dry: inLayers, order: orderOf };
+/** Drying at a constant rate, one step after another. */
+export const quickly: Reckoning = { dry: dryQuickly, order: inTurn };
+
 /**
  * One way through: the document and the kit in, results with their workings out.
  * @param asOf ISO time with its offset
- * @param dry how drying is reckoned; tests of everything else may take the quick one
+ * @param by how drying and order are reckoned; tests of everything else may take the quick way
  */
-export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLayers): Assessment {
+export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull): Assessment {
   const context = contextOf(job, kit, asOf);
   const plan = planJob(job, kit, asOf);
   const wetViews = wetViewsOf(context, plan);
-  const dried = wetViews.length > 0 ? dry(context, wetViews, dryFromMs(plan.steps, context.history, Date.parse(asOf))) : { zones: {} };
+  const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
+  let order = orderNow();
+  const orderedSteps = plan.steps.length;
+  const dried = wetViews.length > 0 ? by.dry(context, wetViews, dryFromMs(order, context.history, Date.parse(asOf))) : { zones: {} };
   const drying: Assessment["drying"] = Object.fromEntries(wetViews.map(({ view, left: _left, depth, ...more }) => [view.id, { ...dried.zones[view.id]!, ...depth, ...more }]));
   for (const { view, left } of wetViews) asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
   const views = Object.values(plan.zones).map(({ view }) => view);
@@ -97,6 +114,7 @@ export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLaye
     referred: sewage || referred.size > 0,
   });
   plan.steps.push(...(gas?.steps ?? []));
+  if (plan.steps.length > orderedSteps) order = orderNow();
   const cautions = [...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values()];
   return {
     diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
@@ -105,6 +123,7 @@ export function assess(job: Job, kit: Kit, asOf: string, dry: DryingWay = inLaye
     drying,
     cautions,
     history: context.history,
+    order,
     ...(gas ? { gas } : {}),
     ...(dried.place ? { place: dried.place } : {}),
     dryingAdvice: dried.place ? dryingAdvice(factsOfDrying(context, plan, drying, dried.place)) : [],

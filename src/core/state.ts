@@ -11,8 +11,8 @@ export interface JobState {
 }
 
 /** Where a job stands, from what was recorded and what is left. */
-export function jobState({ plan, history, drying }: Assessment): JobState {
-  const [first] = plan.steps;
+export function jobState({ plan, history, drying, order }: Assessment): JobState {
+  const first = order.tasks[0]?.step;
   const begun = history.standing.some(({ kind }) => kind === "start" || kind === "done");
   const referred = Object.values(plan.marks).some(({ state }) => state === "referred");
   if (lastOf(history, "handed-back")) return { stage: "handed-back", next: "Handed back", phase: "handback" };

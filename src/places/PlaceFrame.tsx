@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { ReactNode } from "react";
+import { Threads } from "@/ui/Threads";
 
 const PLACES = [
   { href: "/", name: "Jobs" },
@@ -17,6 +18,7 @@ export function PlaceFrame({ at, children }: { at: (typeof PLACES)[number]["href
     <>
       <nav className="place-top" aria-label="Places">
         <span className="name">Weary Bristle</span>
+        <Threads />
         {PLACES.map(({ href, name }) => (
           <Link key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>{name}</Link>
         ))}

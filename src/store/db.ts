@@ -47,6 +47,10 @@ export interface Settings {
   theme: "light" | "night";
   /** The technician's own corrections of the evidence tables. */
   ownTables?: OwnTables;
+  /** Dwells sound when they are right and before they dry out; left out: yes. */
+  sound?: boolean;
+  /** The run sheet is read aloud as it changes. */
+  aloud?: boolean;
   /** What the technician asks. */
   rates?: Rates;
   /** What the technician owns, where it differs from the usual shelf. */

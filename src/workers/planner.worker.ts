@@ -1,19 +1,24 @@
 import { expose } from "comlink";
-import { assess, inLayers, quickly } from "@/core/assess";
+import { assess, inFull, quickly } from "@/core/assess";
 import type { Job, Kit } from "@/core/job/schema";
 import { oneMark } from "@/core/oneMark";
+import { saversOf } from "@/core/schedule/savers";
 import { whatIf } from "@/core/treatment/whatIf";
 import { strokesOn } from "@/core/treatment/strokes";
 import { wholeJobBy } from "@/core/treatment/wholeJob";
 
+/** What dries when does not matter for what comes next. */
+const inOrder = { ...quickly, order: inFull.order };
+
 const planner = {
   assess,
   /** What was handed back is only listed: the quick reckoning is enough there. */
-  assessAll: (jobs: Job[], kit: Kit, asOf: string) => jobs.map((job) => assess(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : inLayers)),
-  /** What comes first in a job as it will be once what is being recorded is in it. */
-  nextStep: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf).plan.steps[0],
+  assessAll: (jobs: Job[], kit: Kit, asOf: string) => jobs.map((job) => assess(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : inFull)),
+  /** The order of a job as it will be once what is being recorded is in it. */
+  orderAfter: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf, inOrder).order,
   wholeJobBy,
   whatIf,
+  saversOf,
   strokesOn,
   oneMark,
 };

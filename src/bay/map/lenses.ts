@@ -17,7 +17,7 @@ export interface LensView {
 }
 
 /** What a lens shows of one zone: a weave, and a few words. */
-export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessment, units: UnitSystem, dryAtH?: number): LensView {
+export function lensOf(lens: LensId, view: ZoneView, { plan, drying, order, history }: Assessment, units: UnitSystem, dryAtH?: number): LensView {
   const zonePlan = plan.zones[view.id];
   const dry = drying[view.id];
   switch (lens) {
@@ -36,9 +36,12 @@ export function lensOf(lens: LensId, view: ZoneView, { plan, drying }: Assessmen
       return { fill: dry.tooDeep || used.value > budget.value + 1e-9 ? "water-over" : used.value > budget.value * 0.6 ? "water-much" : "water", words: formatQuantity(used, units), of: used };
     }
     case "time": {
-      const first = plan.steps.findIndex(({ zoneIds }) => zoneIds.includes(view.id));
+      const first = order.tasks.findIndex(({ step: { zoneIds } }) => zoneIds.includes(view.id));
       if (first < 0) return zonePlan && zonePlan.moves.length > 0 ? { words: "done" } : {};
-      return first === 0 ? { fill: "time-now", words: "now" } : { fill: "time-later", words: `step ${first + 1}` };
+      if (history.dwelling.some(({ zoneIds }) => zoneIds.includes(view.id))) return { fill: "time-later", words: "dwells" };
+      if (first === 0 || order.tasks[first]!.running) return { fill: "time-now", words: "now" };
+      // Numbered as on the run sheet.
+      return { fill: "time-later", words: `step ${history.standing.filter(({ kind }) => kind === "done" || kind === "skip").length + first + 1}` };
     }
     case "dry":
       if (!dry) return {};

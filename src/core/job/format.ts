@@ -4,6 +4,8 @@ import type { Job, JobFile, Kit } from "./schema";
 export const JOB_FILE_FORMAT = "weary-bristle-job";
 export const JOB_FILE_VERSION = 2;
 export const MOST = { pieces: 50, zones: 500, findings: 2000, events: 50_000 } as const;
+/** Pairs of hands on one job. */
+export const MOST_HANDS = 3;
 export const MOST_FILE_BYTES = 20_000_000;
 
 export const SCHOOL_IDS = ["low-moisture", "extraction", "steam"] as const;

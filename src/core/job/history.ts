@@ -4,8 +4,10 @@ import type { DoneEvent, Job, OutcomeResult, StartEvent, WorkEvent } from "./sch
 export interface History {
   standing: WorkEvent[];
   done: DoneEvent[];
-  /** The step being worked on: started, and neither done nor skipped since. */
-  running?: StartEvent;
+  /** What is being worked on, at most one a pair of hands: started, and neither done nor skipped since. */
+  running: StartEvent[];
+  /** What waits on the cloth: put on with a dwell, and nothing done or begun there since. */
+  dwelling: DoneEvent[];
   outcomes: Record<string, OutcomeResult[]>;
 }
 
@@ -14,17 +16,27 @@ export function historyOf(job: Job): History {
   const takenBack = new Set<string>();
   for (const event of [...job.events].reverse()) if (event.kind === "undo" && !takenBack.has(event.id)) takenBack.add(event.of);
   const standing = job.events.filter((event) => event.kind !== "undo" && !takenBack.has(event.id));
-  const history: History = { standing, done: [], outcomes: {} };
+  const history: History = { standing, done: [], running: [], dwelling: [], outcomes: {} };
   for (const event of standing) {
-    if (event.kind === "start") history.running = event;
+    if (event.kind === "start" || event.kind === "done" || event.kind === "skip") history.dwelling = history.dwelling.filter((waiting) => !sharesZone(waiting, event));
+    // A pair of hands does one thing at a time.
+    if (event.kind === "start") history.running = [...history.running.filter((other) => handsOf(other) !== handsOf(event)), event];
     if (event.kind === "done" || event.kind === "skip") {
-      if (history.running?.stepKey === event.stepKey) history.running = undefined;
-      if (event.kind === "done") history.done.push(event);
+      history.running = history.running.filter((other) => other.stepKey !== event.stepKey || !sharesZone(other, event));
+      if (event.kind === "done") {
+        history.done.push(event);
+        if (event.dwellMinMin !== undefined) history.dwelling.push(event);
+      }
     }
     if (event.kind === "outcome") (history.outcomes[event.findingId] ??= []).push(event.result);
   }
   return history;
 }
+
+const sharesZone = (a: { zoneIds: readonly string[] }, b: { zoneIds: readonly string[] }) => a.zoneIds.some((id) => b.zoneIds.includes(id));
+
+/** Whose hands: 1 where nobody said. */
+export const handsOf = ({ by = 1 }: { by?: number }): number => by;
 
 /** The part of a step's key that says what it is; what follows a colon says how it was set. */
 export const stepBase = (key: string) => key.split(":")[0]!;

@@ -41,7 +41,7 @@ export function integrityProblems(job: Job): Problem[] {
     if (event.kind === "undo" && !eventIds.has(event.of)) report(`${where}.of`, `takes back "${event.of}", which is no earlier event`);
     eventIds.add(event.id);
     if ("zoneId" in event && event.zoneId !== undefined && zoneMissing(event.zoneId)) report(`${where}.zoneId`, `points at "${event.zoneId}", and there is no such zone`);
-    if ("zoneIds" in event) for (const zoneId of event.zoneIds) if (zoneMissing(zoneId)) report(`${where}.zoneIds`, `points at "${zoneId}", and there is no such zone`);
+    if ("zoneIds" in event) for (const zoneId of event.zoneIds ?? []) if (zoneMissing(zoneId)) report(`${where}.zoneIds`, `points at "${zoneId}", and there is no such zone`);
     if ("findingId" in event && event.findingId !== undefined && findingMissing(event.findingId)) report(`${where}.findingId`, `points at "${event.findingId}", and there is no such mark`);
   });
   return problems;

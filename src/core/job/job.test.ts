@@ -168,7 +168,7 @@ describe("commands", () => {
     const did = { at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift dry soil", action: "dry-removal", zoneIds: [] };
     const job = emptyJob({ id: "j", title: "t", createdAt: did.at });
     const events: Job["events"] = [{ kind: "start", id: "a", ...did }, { kind: "done", id: "b", ...did }, { kind: "undo", id: "c", at: did.at, of: "b" }];
-    expect(historyOf({ ...job, events })).toMatchObject({ done: [], running: { id: "a" } });
+    expect(historyOf({ ...job, events })).toMatchObject({ done: [], running: [{ id: "a" }] });
     expect(historyOf({ ...job, events: [...events, { kind: "undo", id: "d", at: did.at, of: "c" }] }).done.map(({ id }) => id)).toEqual(["b"]);
   });
 

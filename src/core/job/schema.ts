@@ -17,7 +17,7 @@ import { DIRT_IDS } from "../water/passes";
 import { CONTAINER_IDS } from "../catalog/containers";
 import { SPACE_IDS } from "../catalog/spaces";
 import { TEMPLATE_IDS } from "../pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, SCHOOL_IDS } from "./format";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS, SCHOOL_IDS } from "./format";
 import { amount, count, exactly, flag, id, list, oneOfKinds, optional, pick, record, text, thing, time } from "./fields";
 
 /** The job document and its file, version 2. This Yup schema is the only source; docs/job-file.schema.json is written from it. */
@@ -83,7 +83,8 @@ const outline = list(thing({ xMm: amount(-30_000, 30_000), yMm: amount(-30_000, 
 const found = { zoneId: id("The zone it lies in."), name: optional(text(80, "What it is called on the sheet.")), centre: place, size, outline: optional(outline) };
 
 const evidence = outcomesOf<EvidenceId>(EVIDENCE, EVIDENCE_IDS, "What each test showed; a test not done is left out.");
-const pictures = optional(list(id(), 20, "Pictures kept beside the job, by id."));
+const pictureIds = list(id(), 20, "Pictures kept beside the job, by id.");
+const pictures = optional(pictureIds);
 const strength = (about: string) => count(0, 5, about);
 
 const finding = oneOfKinds({
@@ -108,7 +109,9 @@ const did = {
   title: text(160, "The step as it was read."),
   action: text(40, "The kind of step."),
   zoneIds: list(id(), MOST.zones, "Zones it was done on."),
+  by: optional(count(1, MOST_HANDS, "Which pair of hands; left out: the first.")),
 };
+const dwell = { dwellMinMin: optional(amount(0, 1440, "Shortest dwell promised to the cloth, min.")), dwellMaxMin: optional(amount(0, 1440, "Longest dwell, min.")) };
 const ofFinding = { findingId: optional(id("The mark it was done to.")) };
 
 /** What things dry in; the same fields say what it was before it was changed. */
@@ -127,7 +130,7 @@ const air = {
 };
 
 const event = oneOfKinds({
-  start: thing({ kind: exactly("start"), id: id(), ...did, ...ofFinding, dwellMinMin: optional(amount(0, 1440, "Shortest dwell promised to the cloth, min.")), dwellMaxMin: optional(amount(0, 1440, "Longest dwell, min.")) }),
+  start: thing({ kind: exactly("start"), id: id(), ...did, ...ofFinding, ...dwell }, "Hands at it; a dwell given here runs from here."),
   done: thing({
     kind: exactly("done"), id: id(), ...did, ...ofFinding,
     agent: optional(pick(AGENT_IDS, "Agent used.")),
@@ -140,7 +143,9 @@ const event = oneOfKinds({
     waterOnLPerM2: optional(amount(0, 100, "Water put on, L/m².")),
     recoveredMl: optional(amount(0, 100_000, "What came back into the recovery tank, mL, read off its marks.")),
     minutes: optional(amount(0, 1440, "Minutes it took.")),
-  }),
+    plannedMin: optional(amount(0, 1440, "Minutes it was planned to take.")),
+    ...dwell,
+  }, "Hands off it; a dwell given here runs from here until something else is done on that cloth."),
   pass: thing({ kind: exactly("pass"), id: id(), ...did, dirt: pick(DIRT_IDS, "What one pass brought back, on the five-step scale.") }, "One pass of drawing off, as it looked."),
   skip: thing({ kind: exactly("skip"), id: id(), ...did, ...ofFinding, reason: text(200, "Why it was left out.") }),
   outcome: thing({ kind: exactly("outcome"), id: id(), at: did.at, findingId: id("The mark."), result: pick(["gone", "better", "same", "worse", "left"], "As judged when dry.") }),
@@ -154,6 +159,7 @@ const event = oneOfKinds({
     value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C, ppm; the lamp's outcome as its place in the table."),
     humidityPct: optional(amount(0, 100, "Relative humidity, %; thermo-hygrometer.")),
   }, "A reading of an instrument."),
+  note: thing({ kind: exactly("note"), id: id(), at: did.at, by: did.by, words: text(1000, "What was noticed."), zoneIds: optional(did.zoneIds), pictures: optional(pictureIds) }, "A note, with pictures where they say it better."),
   air: thing({ kind: exactly("air"), id: id(), at: did.at, was: thing(air, "As it was until then.") }, "The air it dries in was changed while it dried."),
   undo: thing({ kind: exactly("undo"), id: id(), at: did.at, of: id("The event taken back.") }),
 }, "What happened, in order; nothing is ever removed.");
@@ -207,6 +213,7 @@ const jobFields = {
   zones: collection(zone, MOST.zones, "The parts of the pieces."),
   findings: collection(finding, MOST.findings, "Marks and damage."),
   choices: thing({
+    hands: optional(count(1, MOST_HANDS, "Pairs of hands at this job; left out: one.")),
     schools: record(pick(SCHOOL_IDS), MOST.zones, "School chosen by zone id; left out: the plan's own pick."),
     readings: record(reading, AGENT_IDS.length, "How a label's ratio was read, by agent.", AGENT_IDS),
     bottles: record(amount(50, 20_000), AGENT_IDS.length, "Bottle chosen by agent, mL.", AGENT_IDS),

@@ -19,7 +19,7 @@ export function cornersOf(job: Job, zoneId: string): Corners | undefined {
   return zone.shape ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.corners;
 }
 
-const worked = (job: Job, zoneId: string) => job.events.some((event) => "zoneIds" in event && event.zoneIds.includes(zoneId));
+const worked = (job: Job, zoneId: string) => job.events.some((event) => "stepKey" in event && event.zoneIds.includes(zoneId));
 const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
 
 /** A new shape for one zone; marks keep their place on the drawing. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess, inLayers, quickly } from "../assess";
+import { assess, inFull, quickly } from "../assess";
 import { USUAL_KIT } from "../catalog/kit";
 import { arbitraryJobFile } from "../testing/arbitraryJob";
 import { oneMark } from "../oneMark";
@@ -48,7 +48,7 @@ function workingsIn(value: unknown, found: Working[] = []): Working[] {
 }
 
 describe("workings", () => {
-  it.each([["quickly", quickly, 60], ["in layers", inLayers, 15]] as const)("are plain data with a known formula, named inputs and no NaN, for any job, dried %s", (_, dry, numRuns) => {
+  it.each([["quickly", quickly, 60], ["in layers", inFull, 15]] as const)("are plain data with a known formula, named inputs and no NaN, for any job, dried %s", (_, dry, numRuns) => {
     fc.assert(
       fc.property(arbitraryJobFile, ({ job, kit, asOf }) => {
         const { plan, mixes, drying, place } = assess(job, kit ?? USUAL_KIT, asOf, dry);

@@ -71,7 +71,7 @@ function chainTo({ problem, arcs, earliest }: Compiled, { starts }: Schedule, en
 }
 
 /** What two tasks cannot use at the same time, if anything. */
-function sharedBetween({ needs, capacity, minutes, problem }: Compiled): (a: number, b: number) => string | undefined {
+export function sharedBetween({ needs, capacity, minutes, problem }: Compiled): (a: number, b: number) => string | undefined {
   const names = Object.keys(problem.capacity);
   return (a, b) => {
     if (minutes[a] === 0 || minutes[b] === 0) return undefined;

@@ -76,7 +76,7 @@ export class Placer {
     const { blocks, before, starts, users } = this;
     users.forEach((list) => (list.length = 0));
     const left = before.map((list) => list.length);
-    const rank = blocks.map((block) => Math.min(...block.map((task) => priority[task]!)));
+    const rank = blocks.map((block) => Math.min(...block.map((task) => (this.compiled.problem.tasks[task]!.begun ? -Infinity : priority[task]!))));
     const ready = blocks.flatMap((_, block) => (left[block] === 0 ? [block] : []));
     const earliest = Float64Array.from(this.lower);
     const followers: number[][] = blocks.map(() => []);

@@ -14,6 +14,8 @@ export interface Task {
   needs: readonly Need[];
   /** Not before this. */
   earliest?: number;
+  /** Hands are at it: it is put down first, whatever else there is. */
+  begun?: true;
 }
 
 /** From the end of one task to the start of another: at least, and at most where waiting longer spoils it. */
@@ -22,6 +24,8 @@ export interface Lag {
   to: string;
   min: number;
   max?: number;
+  /** Where what came before has begun the longest wait may be past saving: it is asked for by a due, not enforced. */
+  soft?: true;
   why: string;
 }
 
@@ -97,10 +101,10 @@ export function compile(problem: Problem): Compiled {
     if (index === undefined) throw new NoSchedule(`There is no task "${id}".`);
     return index;
   };
-  for (const { from, to, min, max } of lags) {
+  for (const { from, to, min, max, soft } of lags) {
     const [i, j] = [place(from), place(to)];
     arcs[i]!.push({ to: j, weight: minutes[i]! + min });
-    if (max !== undefined) arcs[j]!.push({ to: i, weight: -(minutes[i]! + max) });
+    if (max !== undefined && !soft) arcs[j]!.push({ to: i, weight: -(minutes[i]! + max) });
   }
   const breakMin = breaks.reduce((sum, { from, to }) => sum + to - from, 0);
   const horizon = tasks.reduce((sum, task) => sum + task.minutes + (task.earliest ?? 0), 0) + lags.reduce((sum, { min }) => sum + Math.max(0, min), 0) + breakMin + Math.max(0, ...breaks.map(({ to }) => to)) + 1;

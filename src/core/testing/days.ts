@@ -28,9 +28,9 @@ export function wrongWith({ tasks, lags, capacity, breaks, dues }: Problem, { st
     if (!(start >= earliest - near)) wrong.push(`${id} starts at ${start}, before ${earliest}`);
     if (needs.some(({ resource, amount }) => resource === HANDS && amount > 0) && minutes > 0) for (const { from, to } of breaks) if (start < to - near && end > from + near) wrong.push(`${id} runs into a break`);
   });
-  for (const { from, to, min, max } of lags) {
+  for (const { from, to, min, max, soft } of lags) {
     const gap = of(to).start - of(from).end;
-    if (gap < min - near || (max !== undefined && gap > max + near)) wrong.push(`${from} to ${to} waits ${gap}, not ${min} to ${max}`);
+    if (gap < min - near || (max !== undefined && !soft && gap > max + near)) wrong.push(`${from} to ${to} waits ${gap}, not ${min} to ${max}`);
   }
   for (const [resource, most] of Object.entries(capacity))
     for (const { start: at } of tasks.map(({ id }) => of(id))) {

@@ -93,7 +93,7 @@ export function gasPlanOf(context: Context, views: readonly ZoneView[], cloth: P
   const ranH = inside ? (ran!.minutes === undefined ? Infinity : ran!.minutes / 60) : 0;
   const numbers = gas === "ozone" && owned ? numbersOf(choice, machineOn(kit, "ozone-machine")!.gasMgPerH!, outputAssumed, Math.max(row.runMaxH, ranH), aimPpm) : {};
   const meter = ran && meterSince(history.standing.slice(ranAt), aimPpm, choice.airedMinPerH);
-  const running = history.running?.action === "gas" || history.running?.action === "gas-out";
+  const running = history.running.some(({ action }) => action === "gas" || action === "gas-out");
   const finished = ran !== undefined && !inside && gasOfKey(ran.stepKey) === gas;
   const steps = finished ? [] : inside ? [stepOut(inside, views, aimPpm, numbers.toEntry, meter)] : locks.length === 0 || running ? [stepRun(gas, views), stepOut(gas, views, aimPpm, numbers.toEntry, undefined)] : [];
   return { gas, locks: inside || finished ? [] : locks, aimPpm, ...numbers, outputAssumed, meter, ...(inside ? { inside } : {}), stillH: steps.length > 0 || finished ? 0 : row.runMinH + (numbers.toEntry?.value ?? 0) / 60, steps };

@@ -1,6 +1,6 @@
 import { BESIDES } from "../catalog/besides";
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
-import { isCovered } from "../job/history";
+import { isCovered, isDone } from "../job/history";
 import type { Job, OdourFinding } from "../job/schema";
 import { odourSource } from "../diagnosis/odour";
 import { agentOn, ownsTool } from "../shelf/shelf";
@@ -76,7 +76,7 @@ export function layDryExtras(work: ZoneWork) {
   const soiled = view.soil?.level === "moderate" || view.soil?.level === "heavy" || view.soil?.level === "caked";
   if (!view.seamM || !soiled || likely.includes("mould") || view.neighbours.includes("high-voltage") || !ownsTool(context.kit, "toothbrush")) return;
   const verdict = judge({ action: "dry-removal", toolAggressiveness: 4 }, factsOf(context, view, likely, work.state.inCloth));
-  const vacuumed = work.steps.some(({ action }) => action === "dry-removal");
+  const vacuumed = work.steps.some(({ action }) => action === "dry-removal") || isDone(context.history, "dry-removal", view.id);
   if (verdict.forbiddenBy.length > 0 || verdict.requires.has("air-before") || !vacuumed || !work.todo("seams")) return;
   work.add(STAGE.seams, "seams", "", {
     action: "seams", tool: "toothbrush", areaM2: view.areaM2,

@@ -5,7 +5,8 @@ import { jobState } from "../state";
 import { demoJobs } from "../../demo/jobs";
 import { jobFromTemplate } from "../job/newJob";
 import type { Job, WorkEvent } from "../job/schema";
-import { doneOf, workedOut } from "../testing/workedOut";
+import { workedOut } from "../testing/workedOut";
+import { doneOf } from "./record";
 import type { Step } from "./step";
 
 /** What was done is never planned again; what it showed moves the plan. */
@@ -15,7 +16,7 @@ const ferry = () => demoJobs(NOW)[0]!;
 const planOf = (job: Job) => assess(job, USUAL_KIT, NOW.toISOString());
 let counter = 0;
 
-const done = (step: Step, more: Partial<Extract<WorkEvent, { kind: "done" }>> = {}) => ({ ...doneOf(step, `d${counter++}`, NOW.toISOString()), ...more }) as WorkEvent;
+const done = (step: Step, more: Partial<Extract<WorkEvent, { kind: "done" }>> = {}) => ({ ...doneOf(step, { id: `d${counter++}`, at: NOW.toISOString() }), ...more }) as WorkEvent;
 const withEvents = (job: Job, ...events: WorkEvent[]): Job => ({ ...job, events: [...job.events, ...events] });
 const judged = (findingId: string, result: "gone" | "better" | "same" | "worse" | "left"): WorkEvent => ({ kind: "outcome", id: `o${counter++}`, at: NOW.toISOString(), findingId, result });
 

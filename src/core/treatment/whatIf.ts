@@ -94,7 +94,7 @@ export function whatIf(job: Job, kit: Kit, asOf: string, picked?: readonly AirWa
   const context = contextOf(job, kit, asOf);
   const wet = wetViewsOf(context, assessment.plan);
   if (wet.length === 0) return { offered: [], ways: [] };
-  const startMs = dryFromMs(assessment.plan.steps, assessment.history, Date.parse(asOf));
+  const startMs = dryFromMs(assessment.order, assessment.history, Date.parse(asOf));
   const zones = Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)]));
   const weighing: Weighing = { context, assessment, asOf, zones, startMs };
   const offered = WAY_IDS.filter((way) => isOffered(weighing, way));
@@ -170,7 +170,7 @@ export function bestGap(hoursAt: (airChangesPerH: number) => number, rounds = 6)
 const tidyGap = (changes: number) => (changes < 3 ? Math.max(0.5, Math.round(changes * 2) / 2) : Math.round(changes));
 
 function weigh(weighing: Weighing, way: AirWayId): WhatIf {
-  const { context: { kit, job }, assessment: { plan, history, gas }, asOf, startMs } = weighing;
+  const { context: { kit, job }, assessment: { order, history, gas }, asOf, startMs } = weighing;
   const { name, makes, how, caution } = wayOf(way);
   const zones = way === "steamed" ? steamed(weighing) : weighing.zones;
   let air = makes(job.site) ?? {};
@@ -187,7 +187,7 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const running = runningIn({ ...job.site, ...air });
   const watts = running.map((machine) => machineOn(kit, machine)?.powerW ?? 0);
   const sum = watts.reduce((total, each) => total + each, 0);
-  const { slacks } = forecastOf(plan.steps, history, job.promises, all, nowMs, gas?.stillH);
+  const { slacks } = forecastOf(order, history, job.promises, all, nowMs, gas?.stillH);
   return {
     way, name, air, ...(how ? { how } : {}), ...(caution ? { caution } : {}),
     ...(gapChanges === undefined ? {} : { gap: worked("drying.bestGap", gapChanges, "1/h", [input("dry with that gap", all, "h"), input("least tried", LEAST_GAP, "1/h", "table"), input("most tried", MOST_GAP, "1/h", "table")]) }),

@@ -1,4 +1,5 @@
 "use client";
+import { WORSE_NOW } from "@/core/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -97,7 +98,7 @@ function Outcomes() {
             {state === "open" && (results.length === 0 || nextSteps.length === 0) && <div className="chips">{RESULTS.map(({ id, name: word }) => <Act key={id} className="chip" onAct={() => judge(findingId, id, name)}>{word}</Act>)}</div>}
             {state === "open" && results.length > 0 && nextSteps.length > 0 && <div className="row-wrap"><span>Next rung: {nextSteps[0]!.title}</span><Act onAct={() => go({ phase: "work" })}>Go to work</Act><Act variant="link" onAct={() => judge(findingId, "left", name)}>Leave it, owner told</Act></div>}
             {state === "at-the-stop" && <p>The ladder ends here. {stopWords}</p>}
-            {state === "worse" && <p><b>Stop.</b> Rinse with plain water, blot, let it dry, and tell the owner before anything else.</p>}
+            {state === "worse" && <p><b>Stop.</b> {WORSE_NOW.join(" ")}</p>}
           </div>
         );
       })}

@@ -19,7 +19,7 @@ import { useBay } from "@/bay/BayContext";
 import { scaledOutline } from "@/bay/map/FindingShape";
 import { findingName } from "../findings";
 import { OdourFields } from "./OdourFields";
-import { Pictures } from "./Pictures";
+import { Pictures } from "../Pictures";
 
 /** Sizes by comparison: nothing to measure with. Common practice, no source. */
 const COMPARED = [
@@ -50,7 +50,7 @@ export function FindingPanel() {
       </div>
       <OfKind finding={finding} set={set} />
       {isPlaced(finding) && <SizeFields finding={finding} findingId={findingId} set={set} />}
-      {isPlaced(finding) && <Pictures findingId={findingId} pictures={finding.pictures ?? []} />}
+      {isPlaced(finding) && <Pictures pictures={finding.pictures ?? []} onChange={(label, next) => set("pictures", label, next.length > 0 ? next : undefined)} />}
       <div className="row-wrap mt-3">
         {finding.kind === "mark" && <Act variant="primary" onAct={() => go({ phase: "test" })}>Test what it is</Act>}
         <Act variant={finding.kind === "mark" ? "outline-primary" : "primary"} onAct={() => go({ finding: null })}>Done with it</Act>

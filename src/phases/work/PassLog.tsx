@@ -1,5 +1,5 @@
 "use client";
-import type { PassEvent } from "@/core/job/schema";
+import type { PassEvent, StartEvent } from "@/core/job/schema";
 import { DIRT_SCALE, dirtOf, fittedPasses, SHARE_WORTH_A_PASS, type DirtId } from "@/core/water/passes";
 import type { Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
@@ -8,16 +8,16 @@ import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 
 /** Passes of this step as they were logged since it was begun. */
-export function usePasses({ key }: Step): PassEvent[] {
-  const { standing, running } = useBay().assessment.history;
-  const from = running?.stepKey === key ? standing.findIndex(({ id }) => id === running.id) : standing.length;
-  return standing.slice(from).filter((event): event is PassEvent => event.kind === "pass" && event.stepKey === key);
+export function usePasses({ key, zoneIds }: Step, running: StartEvent | undefined): PassEvent[] {
+  const { standing } = useBay().assessment.history;
+  const from = running ? standing.findIndex(({ id }) => id === running.id) : standing.length;
+  return standing.slice(from).filter((event): event is PassEvent => event.kind === "pass" && event.stepKey === key && event.zoneIds.some((id) => zoneIds.includes(id)));
 }
 
 /** One tap a pass: how the recovered water or a white towel looks. Says whether another is worth its water. */
-export function PassLog({ step }: { step: Step }) {
+export function PassLog({ step, running }: { step: Step; running: StartEvent }) {
   const { run } = useBay();
-  const passes = usePasses(step);
+  const passes = usePasses(step, running);
   const log = (dirt: DirtId, name: string) =>
     run(`Pass ${passes.length + 1}: ${name.toLowerCase()}`, { op: "append", event: { kind: "pass", id: newId(), at: new Date().toISOString(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, dirt } });
   return (

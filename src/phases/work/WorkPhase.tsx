@@ -1,65 +1,74 @@
 "use client";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
-import { AGENTS, type AgentId } from "@/core/catalog/agents";
-import { CARE_CODES, type CareCode } from "@/core/catalog/builds";
-import { readingInWords } from "@/core/dilution/reading";
-import { lastOf } from "@/core/job/history";
-import { input, worked, type Worked } from "@/core/quantity/working";
-import { warmestAtCloth } from "@/core/treatment/cautions";
-import { dryStrokesFor } from "@/core/treatment/rates";
-import type { Step } from "@/core/treatment/step";
-import { jobNow, newId } from "@/store/jobs";
-import { Act, useOneTap } from "@/ui/Act";
-import { Chips, choicesOf } from "@/ui/Chips";
-import { clockText } from "@/ui/clock";
-import { SmallFold } from "@/ui/Fold";
-import { later } from "@/ui/later";
+import { MOST_HANDS } from "@/core/job/format";
+import { input, worked } from "@/core/quantity/working";
+import { isFree, type OrderTask } from "@/core/schedule/times";
+import { guardsPerson } from "@/core/treatment/actions";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
+import { canKeepScreenOn } from "@/bay/useScreenOn";
 import { useBay } from "@/bay/BayContext";
-import { planner } from "@/workers/planner";
-import { clothPath } from "../cloth";
 import { zonesOf } from "../zones";
-import { DwellBand, dwellState } from "./DwellBand";
-import { PassLog, usePasses } from "./PassLog";
-import { doneOps, startOps, type Correction } from "./record";
+import { NowStep } from "./NowStep";
+import { LateNotice } from "./LateNotice";
+import { NoteFields } from "./NoteFields";
+import { startOps } from "./record";
+import { Waiting } from "./Waiting";
 
-const StrokesPanel = later(() => import("../water/StrokesPanel").then(({ StrokesPanel }) => StrokesPanel));
-const GasMeter = later(() => import("../GasMeter").then(({ GasMeter }) => GasMeter));
+const SHOWN_DONE = 1;
+/** What is due within this is due. */
+const DUE_MS = 1500;
 
-const SHOWN_DONE = 3;
-
-/** One current step, large; done ones a line above, coming ones a line below. */
+/** The run sheet: what to do now, large; done ones a line above, coming ones with their clock times below. */
 export function WorkPhase() {
-  const { assessment, nowMs, go } = useBay();
+  const { assessment, forecast, nowMs, now, hands, go } = useBay();
   const [all, setAll] = useState(false);
-  const { steps } = assessment.plan;
-  const finished = assessment.history.standing.filter((event) => event.kind === "done" || event.kind === "skip");
+  const { order, history } = assessment;
+  const finished = history.standing.filter((event) => event.kind === "done" || event.kind === "skip");
   const shown = all ? finished : finished.slice(-SHOWN_DONE);
-  const [current, ...coming] = steps;
+  const due = now && (now.running || now.time.startMs <= nowMs + DUE_MS);
+  const coming = order.tasks.map((task, at) => ({ task, at })).filter(({ at }) => at !== now?.at);
   return (
     <>
-      {finished.length > SHOWN_DONE && <Act variant="link" onAct={() => setAll(!all)}>{all ? "Only the last ones" : `${finished.length - SHOWN_DONE} more done before`}</Act>}
+      <LateNotice />
+      {order.people > 1 && <Chips label="Whose run sheet" choices={Array.from({ length: order.people }, (_, index) => ({ id: String(index + 1), name: `Hands ${index + 1}` }))} value={String(hands)} onPick={(value) => go({ hands: value ?? null })} />}
       <div className="done-lines">
         {shown.map((event) => (
           <div className="line-step line-done" key={event.id}>
             <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>{event.kind === "done" ? <DoneStitch /> : "–"}</span>
-            <span className="line-what">{event.title}{event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}</span>
+            <span className="line-what">{event.title}{event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""} <span className="soft">{namesOf(assessment.plan.zones, event.zoneIds)}</span></span>
             <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
           </div>
         ))}
+        {finished.length > SHOWN_DONE && <Act variant="link" className="done-more" onAct={() => setAll(!all)}>{all ? "Only the last one" : `${finished.length - SHOWN_DONE} more done before`}</Act>}
       </div>
-      {current ? <NowStep key={current.key} step={current} /> : <NothingLeft done={finished.length} onGo={(phase) => go({ phase })} />}
-      {coming.map((step, index) => <ComingStep key={step.key} step={step} number={finished.length + index + 2} />)}
+      {order.broken.length > 0 && <p className="not-agreed" role="status"><b>No room for every wait.</b> {[...new Set(order.broken)].slice(0, 2).join(" ")}</p>}
+      {!now ? <NothingLeft done={finished.length} others={order.tasks.length} onGo={(phase) => go({ phase })} /> : due ? <NowStep key={`${now.step.key}-${now.step.zoneIds.join()}`} step={now.step} running={now.running} /> : <Waiting task={now} time={now.time} />}
+      {coming.map(({ task, at }, index) => <ComingStep key={`${task.step.key}-${task.step.zoneIds.join()}`} task={task} at={at} number={finished.length + index + 2} time={forecast.times[at]!} />)}
+      {(now || finished.length > 0) && <NoteFields />}
+      <WhoWorks />
+      {now && !canKeepScreenOn() && <p className="soft">This browser cannot keep the screen on: set the tablet itself to stay on.</p>}
     </>
   );
 }
 
+const MOST_NAMED = 2;
+const namesOf = (zones: Record<string, { view: { name: string } }>, ids: readonly string[]) => (ids.length > MOST_NAMED ? "" : ids.flatMap((id) => zones[id]?.view.name ?? []).join(", "));
+
 const DoneStitch = () => <svg width="24" height="14" viewBox="0 0 24 14" aria-hidden><path d="M2 12 L8 3 L14 11 L21 2" fill="none" stroke="var(--moss)" strokeWidth="3.2" strokeLinejoin="round" strokeLinecap="round" /></svg>;
 
-function NothingLeft({ done, onGo }: { done: number; onGo: (phase: "dry" | "look") => void }) {
+function NothingLeft({ done, others, onGo }: { done: number; others: number; onGo: (phase: "dry" | "look") => void }) {
+  if (others > 0)
+    return (
+      <div className="now-step">
+        <h2>Nothing left for these hands</h2>
+        <p>What is left is the others'. It stands below.</p>
+      </div>
+    );
   return done > 0 ? (
     <div className="now-step">
       <h2>Hands are done</h2>
@@ -75,147 +84,33 @@ function NothingLeft({ done, onGo }: { done: number; onGo: (phase: "dry" | "look
   );
 }
 
-function ComingStep({ step, number }: { step: Step; number: number }) {
-  const { assessment } = useBay();
-  const on = step.findingId ? assessment.plan.marks[step.findingId]?.name : zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? "");
+/** A step to come, when; taken out of turn where the cloth allows it. */
+function ComingStep({ task: { step, hands, after, running }, at, number, time }: { task: OrderTask; at: number; number: number; time: { startMs: number; readyMs: number; closesMs?: number } }) {
+  const { assessment, nowMs, hands: mine, now, run } = useBay();
+  const { order, plan } = assessment;
+  const on = step.findingId ? plan.marks[step.findingId]?.name : zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
+  const ready = isFree(order, at) && time.readyMs <= nowMs && !(after && guardsPerson(after) && time.readyMs > nowMs);
+  const mayTake = ready && now !== undefined && !running;
   return (
-    <div className="line-step">
+    <div className="line-step" data-testid="coming">
       <span className="line-mark">{number}</span>
-      <span className="line-what">{step.title} <span className="soft">{on}</span></span>
-      <span className="line-more">{step.amountMl && <><Num of={step.amountMl} /> · </>}<Num of={step.minutes} /></span>
+      <span className="line-what">{step.title} <span className="soft">{on}{order.people > 1 && hands !== mine ? ` · hands ${hands}` : ""}</span></span>
+      {mayTake && <Act variant="link" aria-label={`${step.title}, ${on ?? ""}: do it now`} onAct={() => run(`Start: ${step.title}`, ...startOps(step, mine))}>Do it now</Act>}
+      <span className="line-more">
+        {running ? "now" : <Num of={worked("schedule.runStart", (time.startMs - nowMs) / 60_000, "min", [input("what comes first, from now", (time.startMs - nowMs) / 60_000, "min"), input("the cloth allows it, from now", Math.max(0, (time.readyMs - nowMs) / 60_000), "min")])} words={timeText(time.startMs, nowMs)} />}
+        {time.closesMs !== undefined && ` to ${timeText(time.closesMs, nowMs)}`}
+      </span>
     </div>
   );
 }
 
-/** A tank's marks are read to this, mL. Judgement. */
-const TANK_STEP_ML = 100;
-const tidy = (ml: number) => Math.max(TANK_STEP_ML, Math.round(ml / TANK_STEP_ML) * TANK_STEP_ML);
-
-const MOST_STROKES = 12;
-const SKIP_REASONS = ["Not needed here", "No time", "The owner said no", "Not safe here"] as const;
-
-function NowStep({ step }: { step: Step }) {
-  const bay = useBay();
-  const { run, assessment, job, nowMs, kit } = bay;
-  const warmest = warmestAtCloth(step, kit);
-  const running = assessment.history.running?.stepKey === step.key ? assessment.history.running : undefined;
-  const [entered, setCorrection] = useState<Correction>({});
-  // Passes that were logged are the wet strokes, unless somebody says otherwise.
-  const passes = usePasses(step).length;
-  const correction: Correction = passes > 0 && passes !== step.wetStrokes?.value ? { wetStrokes: Math.min(MOST_STROKES, passes), dryStrokes: dryStrokesFor(Math.min(MOST_STROKES, passes)).value, ...entered } : entered;
-  const [skipping, setSkipping] = useState(false);
-  const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
-  const elapsedMs = running ? nowMs - Date.parse(running.at) : 0;
-  const state = running ? dwellState(running, elapsedMs) : undefined;
-  // Airing guards the lungs and the room: its time is not a suggestion.
-  const isAiring = step.action === "air" || step.action === "gas-out";
-  const meter = step.action === "gas-out" ? assessment.gas?.meter : undefined;
-  const mustWaitMs = isAiring && !meter?.mayEnter && running?.dwellMinMin !== undefined ? running.dwellMinMin * 60_000 - elapsedMs : 0;
-  // A meter that still shows gas outranks the clock, and without a time only the meter counts.
-  const meterWants = step.action === "gas-out" && running !== undefined && (meter ? !meter.mayEnter : running.dwellMinMin === undefined);
-
-  const start = () => run(`Start: ${step.title}`, ...startOps(step));
-  const done = async () => {
-    if (mustWaitMs > 0 || meterWants) return;
-    run(`Done: ${step.title}`, ...(await doneOps(jobNow(job.id) ?? job, assessment, step, correction, running?.at, (next, at) => planner().nextStep(next, kit, at))));
-  };
-  const act = useOneTap(() => (running ? void done() : start()));
-  useHotkeys("space", (event) => {
-    if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
-    event.preventDefault();
-    act();
-  });
-  const skip = (reason: string) => {
-    const at = new Date().toISOString();
-    run(`Leave out: ${step.title}`, { op: "append", event: { kind: "skip", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, ...(step.findingId ? { findingId: step.findingId } : {}), reason } });
-  };
-
-  const nobodyAgreed = step.agent !== undefined && !lastOf(assessment.history, "agreed") && !assessment.history.done.some(({ agent }) => agent);
+/** How many are at it. */
+function WhoWorks() {
+  const { job, run } = useBay();
   return (
-    <section className="now-step" aria-label="Now" data-testid="now-step">
-      {nobodyAgreed && <p className="not-agreed"><b>The owner has not agreed yet.</b> This is the first wet step. <Act variant="link" onAct={() => bay.go({ phase: "plan", finding: null })}>Estimate and promise</Act></p>}
-      <div className="now-top">
-        <div className="now-words">
-          <h2>{step.title}</h2>
-          <p>{step.how}</p>
-          <p className="soft">{zones} · {step.why}</p>
-        </div>
-        {step.amountMl && (
-          <div className="dose">
-            <Num of={asPutOn(step, correction)} testId="dose" />
-            <span className="dose-from">{step.agent === "water" ? (warmest ? <>water, <Num of={warmest} /> or under</> : "water") : step.partsWater && step.partsWater.value > 0 ? readingInWords(step.partsWater.value) : "ready to use"}</span>
-          </div>
-        )}
-      </div>
-      {step.dwell && <DwellBand running={running} dwell={step.dwell} elapsedMs={elapsedMs} />}
-      {step.action === "check-first" && <CheckFirst step={step} />}
-      {step.proves && <ProofOfAgents step={step} />}
-      {running && step.action === "extract" && <PassLog step={step} />}
-      <Act variant={state === "early" && !isAiring ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0 || meterWants} data-testid="main-act">
-        {running ? (meterWants ? "Only when the meter allows it" : mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, state)) : "Start"}
-      </Act>
-      {step.action === "extract" && !running && <SmallFold title="How wet, how deep"><StrokesPanel key={step.zoneIds[0]} zoneId={step.zoneIds[0]!} /></SmallFold>}
-      <p className="mt-2 mb-0"><b>Check:</b> {step.check}</p>
-      {step.action === "gas-out" && <GasMeter />}
-      {(step.amountMl ?? step.wetStrokes) !== undefined && (
-        <details className="mt-2">
-          <summary className="form-label">It went otherwise</summary>
-          <div className="row-wrap">
-            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} planned={step.amountMl} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...entered, amountMl })} />}
-            {step.wetStrokes && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes.value} planned={step.wetStrokes} unit="strokes" step={1} min={1} max={MOST_STROKES} onChange={(wetStrokes) => setCorrection({ ...entered, wetStrokes })} />}
-            {step.dryStrokes && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes.value} planned={step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...entered, dryStrokes })} />}
-            {step.recoveredMl && <Stepper label="Out of the solution tank" value={correction.solutionMl} unknown={{ words: "not read", start: tidy(step.amountMl!.value) }} unit="mL" step={TANK_STEP_ML} min={TANK_STEP_ML} max={100_000} onChange={(solutionMl) => setCorrection({ ...entered, solutionMl })} />}
-            {step.recoveredMl && <Stepper label="Back in the recovery tank" value={correction.recoveredMl} unknown={{ words: "not read", start: tidy(step.recoveredMl.value) }} unit="mL" step={TANK_STEP_ML} min={0} max={Math.max(TANK_STEP_ML, tidy(2 * (correction.solutionMl ?? step.amountMl!.value)))} onChange={(recoveredMl) => setCorrection({ ...entered, recoveredMl })} />}
-          </div>
-        </details>
-      )}
-      {!step.required && (
-        <div className="now-side">
-          {skipping ? SKIP_REASONS.map((reason) => <Act key={reason} className="chip" onAct={() => skip(reason)}>{reason}</Act>) : <Act variant="link" onAct={() => setSkipping(true)}>Leave it out</Act>}
-        </div>
-      )}
-    </section>
-  );
-}
-
-/** The dose as planned, or as it was put on. */
-function asPutOn(step: Step, { amountMl, wetStrokes, solutionMl }: Correction): Worked {
-  const planned = step.amountMl!;
-  if (solutionMl !== undefined) return worked("treatment.amount", solutionMl, "mL", [input("read off the tank", solutionMl, "mL", "measured"), input("as planned", planned.value, "mL")]);
-  if (step.wetStrokes && wetStrokes !== undefined) return worked("treatment.amount", (planned.value * wetStrokes) / step.wetStrokes.value, "mL", planned.working.inputs.map((each) => (each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each)));
-  if (amountMl === undefined) return planned;
-  return worked("treatment.amount", amountMl, "mL", [input("as put on", amountMl, "mL", "measured"), input("as planned", planned.value, "mL"), ...planned.working.inputs]);
-}
-
-function doneWords(step: Step, state: ReturnType<typeof dwellState> | undefined): string {
-  if (step.action === "fastness-check") return "Done, the white cloth stayed white";
-  if (step.action === "check-first") return "Looked, go on";
-  if (step.dwell && state === "early") return "Too early. Lift it off all the same";
-  return step.liftOff && step.dwell ? "Done, towel it off" : "Done";
-}
-
-/** What the look showed, picked where it is needed. */
-function CheckFirst({ step }: { step: Step }) {
-  const { run, assessment } = useBay();
-  const view = assessment.plan.zones[step.zoneIds[0]!]!.view;
-  return (
-    <div className="mb-3">
-      <h3>The label says</h3>
-      <Chips<CareCode> label="Care label" choices={choicesOf(CARE_CODES)} value={view.cloth.careCode} onPick={(value) => run("Care label", { op: "set", path: [...clothPath(view), "careCode"], value })} />
-      <div className="mt-2"><Act className="chip" onAct={() => run("Nothing beside it", { op: "set", path: [...clothPath(view), "neighbours"], value: [] })}>Nothing electric beside or under it</Act></div>
-    </div>
-  );
-}
-
-/** Which agent ran, if one did; nothing to tap when the white cloth stayed white. */
-function ProofOfAgents({ step }: { step: Step }) {
-  const { run, assessment } = useBay();
-  const view = assessment.plan.zones[step.zoneIds[0]!]!.view;
-  return (
-    <div className="chips mb-3" role="group" aria-label="An agent that ran">
-      {step.proves!.map((agent: AgentId) => (
-        <Act key={agent} className="chip" onAct={() => run(`${AGENTS[agent].name} runs`, { op: "set", path: [...clothPath(view), "fastness", agent], value: 3 })}>{AGENTS[agent].name} took colour off</Act>
-      ))}
-    </div>
+    <Fold title="Who works here">
+      <Stepper label="Pairs of hands" value={job.choices.hands ?? 1} unit="1" step={1} min={1} max={MOST_HANDS} onChange={(value) => run("Pairs of hands", { op: "set", path: ["choices", "hands"], value: value > 1 ? value : undefined })} />
+      <p className="soft mt-2">Each has a run sheet of their own. On a second device, save the job as a file here and open it there; opened again here, what was done there is taken in.</p>
+    </Fold>
   );
 }

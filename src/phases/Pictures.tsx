@@ -4,14 +4,13 @@ import { addPicture, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
 
-/** Pictures of a finding, from the camera or a file: shrunk here, without place and time, kept in this browser. */
-export function Pictures({ findingId, pictures }: { findingId: string; pictures: readonly string[] }) {
-  const { job, run } = useBay();
+/** Pictures from the camera or a file: shrunk here, without place and time, kept in this browser. */
+export function Pictures({ pictures, onChange, title = "Pictures" }: { pictures: readonly string[]; onChange: (label: string, pictures: string[]) => void; title?: string }) {
+  const { job } = useBay();
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const set = (label: string, value: string[]) => run(label, { op: "set", path: ["findings", "byId", findingId, "pictures"], value: value.length > 0 ? value : undefined });
   const add = async (files: FileList | null) => {
     setProblem(undefined);
     setBusy(true);
@@ -23,15 +22,15 @@ export function Pictures({ findingId, pictures }: { findingId: string; pictures:
         setProblem((error as Error).message);
       }
     }
-    if (added.length > 0) set("Add a picture", [...pictures, ...added].slice(0, 20));
+    if (added.length > 0) onChange("Add a picture", [...pictures, ...added].slice(0, 20));
     setBusy(false);
     for (const input of [file, camera]) if (input.current) input.current.value = "";
   };
   return (
     <div className="mt-3">
-      <h3>Pictures</h3>
+      <h3>{title}</h3>
       <div className="pictures">
-        {pictures.map((id) => <Shown key={id} id={id} onRemove={() => set("Take a picture off", pictures.filter((other) => other !== id))} />)}
+        {pictures.map((id) => <Shown key={id} id={id} onRemove={() => onChange("Take a picture off", pictures.filter((other) => other !== id))} />)}
       </div>
       <div className="row-wrap">
         <Act onAct={() => camera.current?.click()} disabled={busy}>Take a picture</Act>

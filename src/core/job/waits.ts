@@ -1,0 +1,39 @@
+import { guardsPerson } from "../treatment/actions";
+import type { History } from "./history";
+
+/** Something put on the cloth that has to be left, and must not be left too long. */
+export interface Wait {
+  /** The event it runs from. */
+  id: string;
+  title: string;
+  zoneIds: string[];
+  fromMs: number;
+  minMin: number;
+  maxMin?: number;
+  /** Its end is not a suggestion. */
+  guards: boolean;
+}
+
+export type WaitState = "early" | "right" | "drying";
+
+/** Every dwell that runs, oldest first: what was put on and left, and what hands wait out. */
+export const waitsOf = ({ dwelling, running }: History): Wait[] =>
+  [...dwelling, ...running].flatMap((event) => (event.dwellMinMin === undefined ? [] : [{ id: event.id, title: event.title, zoneIds: event.zoneIds, fromMs: Date.parse(event.at), minMin: event.dwellMinMin, ...(event.dwellMaxMin === undefined ? {} : { maxMin: event.dwellMaxMin }), guards: guardsPerson(event) }])).sort((a, b) => a.fromMs - b.fromMs);
+
+/** Where a dwell stands. One without a longest time is never too late. */
+export function waitState({ minMin, maxMin }: Pick<Wait, "minMin" | "maxMin">, elapsedMs: number): WaitState {
+  if (elapsedMs < minMin * 60_000) return "early";
+  return maxMin !== undefined && elapsedMs > maxMin * 60_000 ? "drying" : "right";
+}
+
+/** Said so long before it dries out, min, but never before it is right. Judgement. */
+const WARN_BEFORE_MIN = 2;
+
+export type SignalKind = "right" | "soon-dry" | "drying";
+
+/** When to speak up about a dwell, ms since 1970. */
+export function signalsOf({ fromMs, minMin, maxMin }: Wait): { kind: SignalKind; atMs: number }[] {
+  const at = (minutes: number) => fromMs + minutes * 60_000;
+  const warn = maxMin === undefined ? undefined : Math.max(maxMin - WARN_BEFORE_MIN, (minMin + maxMin) / 2);
+  return [{ kind: "right", atMs: at(minMin) }, ...(warn === undefined ? [] : [{ kind: "soon-dry" as const, atMs: at(warn) }, { kind: "drying" as const, atMs: at(maxMin!) }])];
+}

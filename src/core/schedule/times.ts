@@ -1,0 +1,90 @@
+import type { DoneEvent, StartEvent } from "../job/schema";
+import type { Step } from "../treatment/step";
+
+/** When things are done in an order that was found: light enough to be asked again every second. */
+
+export interface OrderTask {
+  step: Step;
+  /** As planned for what is left of it. */
+  minutes: number;
+  /** Which pair of hands, from 1. */
+  hands: number;
+  running?: StartEvent;
+  /** It waits out what was put on by this. */
+  after?: DoneEvent;
+}
+
+/** From the end of one task to the start of another, by their places. */
+export interface OrderArc {
+  from: number;
+  to: number;
+  minMin: number;
+  /** Later than this it dries out. */
+  maxMin?: number;
+  /** In words where the cloth asks for it; absent where only hands or a machine are shared. */
+  why?: string;
+}
+
+/** What is left of a job in the order it is done. Plain data. */
+export interface Order {
+  /** By their start. */
+  tasks: OrderTask[];
+  arcs: OrderArc[];
+  people: number;
+  /** Waits that find no room however it is ordered, in words. */
+  broken: string[];
+}
+
+export interface TaskTime {
+  startMs: number;
+  /** Hands off it. */
+  endMs: number;
+  /** From when the cloth allows it, whoever is free. */
+  readyMs: number;
+  /** From then on what waits for it dries out. */
+  closesMs?: number;
+}
+
+const MINUTE_MS = 60_000;
+
+/**
+ * The times of an order as the clock stands: what runs ends when it should or now, the rest is pushed along.
+ * @param nowMs ms since 1970
+ */
+export function timesOf({ tasks, arcs }: Order, nowMs: number): TaskTime[] {
+  const times: TaskTime[] = [];
+  tasks.forEach(({ minutes, running, after, step }, at) => {
+    let readyMs = nowMs;
+    let sharedMs = nowMs;
+    let closesMs = Infinity;
+    if (after) {
+      readyMs = Math.max(readyMs, Date.parse(after.at) + after.dwellMinMin! * MINUTE_MS);
+      if (after.dwellMaxMin !== undefined) closesMs = Date.parse(after.at) + after.dwellMaxMin * MINUTE_MS;
+    }
+    for (const { from, to, minMin, maxMin, why } of arcs) {
+      const before = times[from];
+      if (to !== at || !before) continue;
+      if (why === undefined) sharedMs = Math.max(sharedMs, before.endMs);
+      else readyMs = Math.max(readyMs, before.endMs + minMin * MINUTE_MS);
+      if (maxMin !== undefined) closesMs = Math.min(closesMs, before.endMs + maxMin * MINUTE_MS);
+    }
+    const startMs = running ? Date.parse(running.at) : Math.max(readyMs, sharedMs);
+    // What runs has its whole length from its start, not only what was left of it when it was ordered.
+    const endMs = running ? Math.max(nowMs, startMs + step.minutes.value * MINUTE_MS) : startMs + minutes * MINUTE_MS;
+    times.push({ startMs, endMs, readyMs, ...(Number.isFinite(closesMs) ? { closesMs } : {}) });
+  });
+  return times;
+}
+
+/** When the last hands are off it, and what nobody comes back for has had its wait. */
+export const finishMs = ({ tasks, arcs }: Order, times: readonly TaskTime[], nowMs: number): number =>
+  tasks.reduce((latest, { step }, at) => Math.max(latest, times[at]!.endMs + (step.dwell && !arcs.some(({ from, why }) => from === at && why !== undefined) ? step.dwell.min.value * MINUTE_MS : 0)), nowMs);
+
+/** What a pair of hands does: what it is at, else what comes first for it. */
+export const taskAt = ({ tasks }: Order, hands: number): number => {
+  const running = tasks.findIndex((task) => task.hands === hands && task.running);
+  return running >= 0 ? running : tasks.findIndex((task) => task.hands === hands);
+};
+
+/** True when nothing that the cloth asks for stands before it any more: it may be taken now, out of turn. */
+export const isFree = ({ tasks, arcs }: Order, at: number): boolean => !tasks[at]!.running && !arcs.some(({ to, why }) => to === at && why !== undefined);

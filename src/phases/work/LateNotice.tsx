@@ -1,0 +1,59 @@
+"use client";
+import { useCallback, useMemo } from "react";
+import { historyOf } from "@/core/job/history";
+import { formatDuration } from "@/core/quantity/format";
+import { bandOf, spreadOf } from "@/core/schedule/spread";
+import type { Saver } from "@/core/schedule/savers";
+import { useJobsState } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Num } from "@/ui/Num";
+import { timeText } from "@/ui/time";
+import { usePlanned } from "@/ui/usePlanned";
+import { useBay } from "@/bay/BayContext";
+import { planner } from "@/workers/planner";
+import { useChangeAir } from "../AirFields";
+import { WorseNow } from "./ItFails";
+
+/** When hands may be done by this technician's own spread; and, while there is something to do about it, what would save a promise. */
+export function LateNotice() {
+  const { assessment, forecast, nowMs } = useBay();
+  const { order } = assessment;
+  const stored = useJobsState(({ stored }) => stored);
+  const spread = useMemo(() => spreadOf(Object.values(stored).flatMap((job) => (job.events.length > 0 ? historyOf(job).done : []))), [stored]);
+  if (order.tasks.length === 0) return <WorseNow />;
+  const band = bandOf(order, forecast, spread);
+  const { tighter } = forecast;
+  const lateMin = tighter ? -tighter.minutes.value : -Infinity;
+  const mayBeLate = lateMin + Math.max(0, band.laterMin.value) > 0;
+  return (
+    <>
+      <WorseNow />
+      <p className="run-band" data-testid="run-band">Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} testId="run-finish" />, most likely <Num of={band.laterMin} words={`${timeText(band.fromMs, nowMs)} to ${timeText(band.toMs, nowMs)}`} testId="run-spread" />.</p>
+      {tighter && mayBeLate && (
+        <div className="not-agreed" role="status" data-testid="late">
+          <p className="mb-1"><b>{lateMin > 0 ? `${tighter.promise === "usable" ? "Usable" : "Hand back"} will be ${Number.isFinite(lateMin) ? `${formatDuration(lateMin)} late` : "missed: it does not dry like this"}.` : `${tighter.promise === "usable" ? "Usable" : "Hand back"} at ${timeText(tighter.promisedMs, nowMs)} holds only if all goes well.`}</b></p>
+          <Savers />
+        </div>
+      )}
+    </>
+  );
+}
+
+function Savers() {
+  const { job, kit, asOf, nowMs, run } = useBay();
+  const changeAir = useChangeAir();
+  const savers = usePlanned(useCallback(() => planner().saversOf(job, kit, asOf), [job, kit, asOf]));
+  if (!savers) return <p className="mb-0">Looking for what would save it…</p>;
+  if (savers.length === 0) return <p className="mb-0">Nothing here makes it sooner: tell the owner now, and agree a later time in Plan.</p>;
+  const take = ({ name, ops, air }: Saver) => (air ? changeAir(name, air) : ops && run(name, ...ops));
+  return (
+    <ul className="promise-lines mb-0">
+      {savers.map((saver) => (
+        <li key={saver.name}>
+          With {saver.name.charAt(0).toLowerCase() + saver.name.slice(1)}: hands done {timeText(saver.finishMs, nowMs)}{saver.usableMs !== undefined && `, usable ${timeText(saver.usableMs, nowMs)}`}. {saver.slackMin >= 0 ? <b>That holds.</b> : "Still late."}
+          {(saver.ops ?? saver.air) && <Act variant="link" aria-label={`Take: ${saver.name}`} onAct={() => take(saver)}>Take it</Act>}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,42 @@
+"use client";
+import { useHotkeys } from "react-hotkeys-hook";
+import { isFree, type OrderTask, type TaskTime } from "@/core/schedule/times";
+import { guardsPerson } from "@/core/treatment/actions";
+import { Act, useOneTap } from "@/ui/Act";
+import { clockText } from "@/ui/clock";
+import { timeText } from "@/ui/time";
+import { useBay } from "@/bay/BayContext";
+import { zonesOf } from "../zones";
+import { DwellBand } from "./DwellBand";
+import { ReadAloud } from "./ReadAloud";
+import { startOps } from "./record";
+
+/** Nothing can be done yet: what is waited for, how long, and what comes then. */
+export function Waiting({ task: { step, after, at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {
+  const { assessment, nowMs, hands, run } = useBay();
+  const { order, plan } = assessment;
+  const zones = zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
+  // Somebody else's work stands before it, or a wait that guards a person: neither is argued with.
+  const holding = order.arcs.flatMap(({ from, to, why }) => (to === at && why !== undefined ? [order.tasks[from]!] : []))[0];
+  const locked = !isFree(order, at) || (after !== undefined && guardsPerson(after));
+  const leftMs = Math.max(0, time.startMs - nowMs);
+  const start = () => { if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands)); };
+  const act = useOneTap(start);
+  useHotkeys("space", (event) => {
+    if ((event.target as HTMLElement).closest("button, a, input, summary, textarea, [role=button]")) return;
+    event.preventDefault();
+    act();
+  });
+  return (
+    <section className="now-step now-waits" aria-label="Now" data-testid="now-step">
+      <h2>Wait <span data-testid="wait-clock">{clockText(leftMs)}</span></h2>
+      <p>{after ? `${after.title} is on. ` : holding ? `${holding.step.title} comes first. ` : ""}Then, from {timeText(time.startMs, nowMs)}:</p>
+      <p className="now-where">{step.title}, {zones}</p>
+      {after?.dwellMinMin !== undefined && <DwellBand wait={{ fromMs: Date.parse(after.at), minMin: after.dwellMinMin, maxMin: after.dwellMaxMin, guards: guardsPerson(after) }} nowMs={nowMs} />}
+      <Act variant="outline-primary" className="main-act" onAct={act} disabled={locked} data-testid="main-act">
+        {locked ? `Keep waiting, ${clockText(leftMs)} more` : "Too early. Start it all the same"}
+      </Act>
+      <ReadAloud words={`Wait ${Math.ceil(leftMs / 60_000)} minutes. Then ${step.title}, ${zones}.`} />
+    </section>
+  );
+}

@@ -1,0 +1,77 @@
+"use client";
+import { useEffect, useMemo } from "react";
+import { historyOf } from "@/core/job/history";
+import type { Job } from "@/core/job/schema";
+import { signalsOf, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
+import { allJobs, notify, useJobsState } from "@/store/jobs";
+import { settingsNow } from "@/store/settings";
+import { readySound, sound } from "./tone";
+
+export interface JobWait extends Wait {
+  jobId: string;
+  /** Where it is, in the technician's words. */
+  where: string;
+}
+
+/** What has run over by so long is nobody's dwell any more, min. */
+const FORGOTTEN_MIN = 60;
+
+/** Every dwell of every job on this device. */
+export function useWaits(): JobWait[] {
+  const stored = useJobsState(({ stored }) => stored);
+  return useMemo(() => Object.values(stored).flatMap(waitsOfJob), [stored]);
+}
+
+const known = new WeakMap<Job, JobWait[]>();
+
+function waitsOfJob(job: Job): JobWait[] {
+  let waits = known.get(job);
+  if (!waits) {
+    const last = job.events.at(-1);
+    // Most jobs have nothing running: their last word was long ago.
+    const recent = last !== undefined && job.events.some(({ at }) => Date.parse(at) > Date.parse(last.at) - 86_400_000);
+    waits = recent ? waitsOf(historyOf(job)).map((wait) => ({ ...wait, jobId: job.id, where: whereOf(job, wait) })) : [];
+    known.set(job, waits);
+  }
+  return waits;
+}
+
+const whereOf = (job: Job, { zoneIds, title }: Wait): string => {
+  const zone = job.zones.byId[zoneIds[0] ?? ""];
+  return zone && zoneIds.length === 1 ? (zone.name ?? partWords(zone.part)) : title.split(",")[0]!;
+};
+const partWords = (part: string) => part.replaceAll("-", " ");
+
+export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) => nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
+
+const WORDS: Record<SignalKind, string> = { right: "Right: lift it off now", "soon-dry": "Dries out soon: lift it off", drying: "Drying out: lift it off at once" };
+
+/** Sounds, buzzes and notifies wherever one is in the application: when a dwell is right, and before it dries out. */
+export function useWaitSignals() {
+  const waits = useWaits();
+  useEffect(() => {
+    addEventListener("pointerup", readySound);
+    addEventListener("keydown", readySound);
+    return () => {
+      removeEventListener("pointerup", readySound);
+      removeEventListener("keydown", readySound);
+    };
+  }, []);
+  useEffect(() => {
+    const now = Date.now();
+    const timers = waits.flatMap((wait) => signalsOf(wait).flatMap(({ kind, atMs }) => (atMs > now && !(kind === "right" && wait.guards && wait.minMin === 0) ? [setTimeout(() => tell(wait, kind), atMs - now)] : [])));
+    return () => timers.forEach(clearTimeout);
+  }, [waits]);
+}
+
+function tell(wait: JobWait, kind: SignalKind) {
+  const words = wait.guards ? "The wait is over" : WORDS[kind];
+  const { sound: wanted = true } = settingsNow();
+  if (wanted) sound(kind !== "right");
+  navigator.vibrate?.(kind === "right" ? [300, 150, 300] : [200, 100, 200, 100, 500]);
+  const job = allJobs().find(({ id }) => id === wait.jobId);
+  const body = `${wait.where}, ${wait.title.toLowerCase()}${job ? ` · ${job.title}` : ""}`;
+  if ("Notification" in window && window.isSecureContext && Notification.permission === "granted") new Notification(words, { body, tag: wait.id });
+  if (kind !== "drying") return;
+  notify(`${words}: ${wait.where}.`);
+}
