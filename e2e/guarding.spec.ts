@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, openFerry, phase, PHASES, storedJob, test } from "./bay";
+import { expect, openFerry, phase, PHASES, storedJob, test, workToTheEnd } from "./bay";
 
 /** What guards people and cloth holds on the screen too. */
 
@@ -68,12 +68,7 @@ test("sewage is referred: no step of any kind on that zone, and no way to argue"
 test("worse means stop: the mark's ladder ends, the sheet says so, and undo brings it back", async ({ page }) => {
   await page.clock.install();
   await openFerry(page, "work");
-  for (let step = 0; step < 60 && !(await page.getByText("Hands are done").isVisible()); step++) {
-    const before = await page.locator("main.bay-main").innerText();
-    await start(page).click();
-    await page.clock.fastForward("45:00");
-    await expect(page.locator("main.bay-main")).not.toHaveText(before, { useInnerText: true });
-  }
+  await workToTheEnd(page, () => start(page).click());
   await phase(page, "Dry").click();
   const soup = page.getByRole("group", { name: "Beetroot soup" });
   await soup.getByRole("button", { name: "Worse" }).click();

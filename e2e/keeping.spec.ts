@@ -12,34 +12,34 @@ async function setField(page: Page, label: string, value: string) {
 const alertWith = (page: Page, words: string) => page.getByRole("alert").filter({ hasText: words });
 const openPiece = (page: Page) => page.getByText("Piece", { exact: true }).click();
 
-test("a dwell runs on through a reload and a closed tab, on the wall clock", async ({ page, context }) => {
+test("a dwell runs on through a reload and a closed tab, in another place and on the wall clock", async ({ page, context }) => {
   await page.clock.install();
   await openFerry(page, "work");
-  for (let step = 0; step < 12 && !(await page.getByTestId("dwell").isVisible()); step++) {
+  const loop = (where: Page) => where.getByTestId("running-loop").first();
+  for (let step = 0; step < 12 && !(await loop(page).isVisible()); step++) {
+    const recorded = await page.locator(".done-lines").getAttribute("data-recorded");
     await page.getByTestId("main-act").click();
+    await expect(page.locator(".done-lines")).not.toHaveAttribute("data-recorded", recorded!);
     await page.clock.fastForward("01:00");
-    await expect(page.getByTestId("saved")).toHaveText("Saved");
   }
-  await expect(page.getByTestId("dwell-clock")).toBeVisible();
-  await page.clock.fastForward("02:00");
-  await expect(page.getByTestId("dwell")).toHaveAttribute("data-state", "early");
+  await expect(loop(page)).toContainText("dwelling");
   const seconds = async (where: Page) => {
-    const [minutes, rest] = (await where.getByTestId("dwell-clock").innerText()).split(":").map(Number);
+    const [minutes, rest] = (await loop(where).innerText()).match(/(\d+):(\d\d)/)!.slice(1).map(Number);
     return minutes! * 60 + rest!;
   };
   const before = await seconds(page);
   await page.reload();
   await page.clock.fastForward("01:00");
   await expect.poll(async () => Math.abs((await seconds(page)) - before - 60)).toBeLessThan(8);
-  await page.clock.fastForward("04:00");
-  await expect(page.getByTestId("dwell")).toHaveAttribute("data-state", "right");
-  const url = page.url();
+  await page.goto("/shelf");
+  await expect(loop(page)).toContainText("dwelling");
+  await page.clock.fastForward("08:00");
+  await expect(loop(page)).toHaveClass(/loop-(right|drying)/);
   await page.close();
   const again = await context.newPage();
-  await again.clock.install({ time: Date.now() + 60 * 60_000 });
-  await again.goto(url);
-  await expect(again.getByTestId("dwell")).toHaveAttribute("data-state", "drying");
-  await expect(again.getByTestId("running-loop")).toContainText("drying out");
+  await again.clock.install({ time: Date.now() + 50 * 60_000 });
+  await again.goto("/bay?job=demo-ferry&phase=work");
+  await expect(loop(again)).toContainText("drying out");
 });
 
 test("two tabs keep each other's changes; for the same field the later wins and says so", async ({ page, context }) => {
@@ -152,6 +152,27 @@ test("a full disk is told in words, keeps the change on screen, and saves it whe
   await page.getByRole("button", { name: "Try again" }).click();
   await expect(page.getByTestId("saved")).toHaveText("Saved");
   expect(Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2200 });
+});
+
+test("what happened shows only once it is stored: on a full disk the step stays as it was, and nothing is lost", async ({ page }) => {
+  await openFerry(page, "work");
+  await expect(page.getByTestId("main-act")).toHaveText("Start");
+  await page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put;
+    let full = true;
+    IDBObjectStore.prototype.put = function (...given) {
+      if (full) throw new DOMException("no room", "QuotaExceededError");
+      return put.apply(this, given as Parameters<typeof put>);
+    };
+    (globalThis as unknown as { room: () => void }).room = () => (full = false);
+  });
+  await page.getByTestId("main-act").click();
+  await expect(alertWith(page, "Not saved: this device has no room left")).toBeVisible();
+  await expect(page.getByTestId("main-act")).toHaveText("Start");
+  await page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
+  await page.getByRole("button", { name: "Try again" }).click();
+  await expect(page.getByTestId("main-act")).not.toHaveText("Start");
+  expect((await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind)).toEqual(["start"]);
 });
 
 test("jobs are duplicated, deleted and brought back; the demo comes once and goes in one tap", async ({ page }) => {

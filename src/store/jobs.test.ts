@@ -181,6 +181,6 @@ describe("undo", () => {
     const { events } = (await storedJob(job.id))!;
     expect(events.map((each) => (each.kind === "undo" ? `undo ${events.findIndex(({ id }) => id === each.of)}` : each.kind))).toEqual(["start", "undo 0", "undo 1", "undo 2"]);
     const { historyOf } = await import("../core/job/history");
-    expect(historyOf((await storedJob(job.id))!).running).toBeUndefined();
+    expect(historyOf((await storedJob(job.id))!).running).toEqual([]);
   });
 });

@@ -60,17 +60,24 @@ export const newId = () => nanoid(10).replace(/[^a-z0-9]/gi, "x");
 
 // ---- reading --------------------------------------------------------------------------------------------------------
 
-const views = new WeakMap<State["stored"], Map<string, { waiting: State["waiting"]; job: Job | undefined }>>();
+type Views = WeakMap<State["stored"], Map<string, { waiting: State["waiting"]; job: Job | undefined }>>;
+const views: Views = new WeakMap();
+const shownViews: Views = new WeakMap();
 
 /** The job with what is on its way to storage on top. The same object until something changes. */
-function viewOf(state: State, jobId: string): Job | undefined {
-  const ofStored = views.get(state.stored) ?? new Map<string, { waiting: State["waiting"]; job: Job | undefined }>();
-  views.set(state.stored, ofStored);
+const viewOf = (state: State, jobId: string) => cachedView(views, state, jobId, () => true);
+
+/** The job as screens show it: a change of a field at once, what happened only once it is stored. */
+const shownOf = (state: State, jobId: string) => cachedView(shownViews, state, jobId, ({ ops }) => !ops.some(({ op }) => op === "append"));
+
+function cachedView(cache: Views, state: State, jobId: string, counts: (command: Command) => boolean): Job | undefined {
+  const ofStored = cache.get(state.stored) ?? new Map<string, { waiting: State["waiting"]; job: Job | undefined }>();
+  cache.set(state.stored, ofStored);
   const known = ofStored.get(jobId);
   if (known?.waiting === state.waiting) return known.job;
   let job: Job | undefined = state.stored[jobId];
   for (const entry of state.waiting) {
-    if (entry.jobId !== jobId || !job) continue;
+    if (entry.jobId !== jobId || !job || !counts(entry.command)) continue;
     try {
       job = applyOps(job, entry.command.ops).job;
     } catch (error) {
@@ -82,7 +89,7 @@ function viewOf(state: State, jobId: string): Job | undefined {
 }
 
 export const useJobsState = <T>(select: (state: State) => T): T => useStore(store, select);
-export const useJob = (jobId: string | null) => useStore(store, (state) => (jobId ? viewOf(state, jobId) : undefined));
+export const useJob = (jobId: string | null) => useStore(store, (state) => (jobId ? shownOf(state, jobId) : undefined));
 export const jobNow = (jobId: string) => viewOf(get(), jobId);
 /** What this tab knows right now, outside of any screen. */
 export const stateNow = get;
@@ -154,7 +161,8 @@ async function flush() {
     const { jobId, command, seen } = entry;
     try {
       const [database, checks] = await Promise.all([db(), fullCheck()]);
-      const transaction = database.transaction("jobs", "readwrite");
+      // Stored means on the disk: what happened must outlive a battery that dies.
+      const transaction = database.transaction("jobs", "readwrite", { durability: "strict" });
       const kept = await transaction.store.get(jobId);
       if (!kept) throw new CommandRefused("The job was deleted in another tab.");
       const before = jobOf(kept);

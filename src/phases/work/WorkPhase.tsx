@@ -36,7 +36,7 @@ export function WorkPhase() {
     <>
       <LateNotice />
       {order.people > 1 && <Chips label="Whose run sheet" choices={Array.from({ length: order.people }, (_, index) => ({ id: String(index + 1), name: `Hands ${index + 1}` }))} value={String(hands)} onPick={(value) => go({ hands: value ?? null })} />}
-      <div className="done-lines">
+      <div className="done-lines" data-recorded={history.standing.length}>
         {shown.map((event) => (
           <div className="line-step line-done" key={event.id}>
             <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>{event.kind === "done" ? <DoneStitch /> : "–"}</span>
