@@ -35,6 +35,10 @@ export interface DayChoices {
   travelMin: number;
   setUpMin: number;
   noonBreak: boolean;
+  /** Hands work between these hours of the clock; left out: whenever there is work. */
+  hours?: { from: string; to: string };
+  /** Tasks moved to no sooner than an ISO time, by their id. */
+  notBefore?: Record<string, string>;
   /** Job ids in the order of the visits; those not named come after. */
   order: string[];
   notToday: string[];

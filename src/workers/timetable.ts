@@ -27,4 +27,6 @@ export function searchTimetable(jobs: Job[], kit: Kit, settings: DaySettings, fo
   return worker().search(jobs, kit, settings, forMs, proxy(show));
 }
 
+export const bestVisits = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<string[]> => worker().orderVisits(jobs, kit, settings);
+
 export const stopTimetable = (): void => void worker().stop();

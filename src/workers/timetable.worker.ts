@@ -5,6 +5,7 @@ import { dayOf, type Day, type DaySettings } from "@/core/schedule/day";
 import { explain, type Explained } from "@/core/schedule/explain";
 import { improving } from "@/core/schedule/improve";
 import { compile, NoSchedule, type Schedule } from "@/core/schedule/problem";
+import { bettersOfVisits } from "@/core/schedule/visits";
 
 export interface Timetable {
   day: Day;
@@ -63,7 +64,26 @@ async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: numbe
   }
 }
 
-const timetable = { search, stop: () => { running += 1; } };
+/**
+ * The best order of the visits, tried in slices until all is tried or it is stopped.
+ * @returns job ids
+ */
+async function orderVisits(jobs: Job[], kit: Kit, settings: DaySettings): Promise<string[]> {
+  const mine = ++running;
+  let best = jobs.map(({ id }) => id);
+  let sliceFrom = performance.now();
+  for (const order of bettersOfVisits(jobs.map((job) => ({ job, assessment: assess(job, kit, settings.from) })), kit, settings)) {
+    best = order;
+    if (mine !== running) break;
+    if (performance.now() - sliceFrom > SLICE_MS) {
+      await breathe();
+      sliceFrom = performance.now();
+    }
+  }
+  return best;
+}
+
+const timetable = { search, orderVisits, stop: () => { running += 1; } };
 
 expose(timetable);
 export type TimetableWorker = typeof timetable;

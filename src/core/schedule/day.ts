@@ -21,6 +21,8 @@ export interface DaySettings {
   travelMin: number;
   setUpMin: number;
   breaks: readonly { from: string; to: string }[];
+  /** Tasks that somebody wants no sooner than an ISO time, by their id. */
+  notBefore?: Readonly<Record<string, string>>;
 }
 
 export const USUAL_DAY: Omit<DaySettings, "from"> = { people: 1, travelMin: 20, setUpMin: 10, breaks: [] };
@@ -110,7 +112,8 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
     promise(handBackAt, "hand back", dampHandBackAgreed ? workDone : last(ready));
     promise(usableAt, "usable", last(ready));
   }
-  return { problem: { tasks, lags, capacity, breaks, dues }, fromMs, untimed };
+  const wanted = tasks.map((task) => { const at = settings.notBefore?.[task.id]; return at === undefined || task.begun ? task : { ...task, earliest: Math.max(task.earliest ?? 0, minuteOf(at)) }; });
+  return { problem: { tasks: wanted, lags, capacity, breaks, dues }, fromMs, untimed };
 }
 
 /** Whoever did something so lately is still there, h. Judgement. */

@@ -14,6 +14,8 @@ export interface Explained {
   slackMin: number[];
   /** By task: the latest start that is still safe, minutes from the day's start. */
   latestStart: number[];
+  /** By task: why it does not start sooner, and after which. */
+  because: { words: string; after?: string }[];
   /** From the first task that matters to the one that decides the end or the tightest promise. */
   chain: Link[];
 }
@@ -45,12 +47,30 @@ export function explain(compiled: Compiled, schedule: Schedule): Explained {
     follows.forEach((out, task) => out.forEach(({ to }) => lower(task, latest[to]! - minutes[task]!)));
   }
   const latestStart = [...latest].map((start, task) => Math.max(starts[task]!, start));
-  return { latestStart, slackMin: latestStart.map((start, task) => start - starts[task]!), chain: chainTo(compiled, schedule, ends, follows) };
+  const held = heldBy(compiled, schedule, ends, follows);
+  const because = starts.map((_, task) => { const { because: words = "it could be earlier, but something else would then be later", before } = held(task); return { words, ...(before >= 0 ? { after: problem.tasks[before]!.name } : {}) }; });
+  return { latestStart, slackMin: latestStart.map((start, task) => start - starts[task]!), because, chain: chainTo(compiled, ends, held) };
+}
+
+/** What keeps a task from starting sooner, and the task it waits for where there is one. */
+type Held = (task: number) => { because?: string; before: number };
+
+function heldBy({ problem, arcs, earliest }: Compiled, { starts }: Schedule, ends: number[], follows: { to: number; resource: string }[][]): Held {
+  const { tasks, lags, breaks } = problem;
+  const placeOf = new Map(tasks.map(({ id }, place) => [id, place]));
+  return (at) => {
+    const start = starts[at]!;
+    const byLag = arcs.findIndex((out, from) => from !== at && out.some(({ to, weight }) => to === at && weight > 0 && Math.abs(starts[from]! + weight - start) < NEAR));
+    const byShare = follows.findIndex((out, from) => out.some(({ to }) => to === at) && Math.abs(ends[from]! - start) < NEAR);
+    const lag = byLag >= 0 ? lags.find(({ from, to }) => placeOf.get(from) === byLag && placeOf.get(to) === at) : undefined;
+    const pause = breaks.find(({ to }) => Math.abs(to - start) < NEAR);
+    const because = lag ? (lag.min > 0 ? `${lag.why}, ${Math.round(lag.min)} min after` : lag.why) : byShare >= 0 ? `waits for ${follows[byShare]!.find(({ to }) => to === at)!.resource}` : pause ? "after the break" : earliest[at]! > 0 && Math.abs(earliest[at]! - start) < NEAR ? "not sooner" : undefined;
+    return { because, before: byLag >= 0 ? byLag : byShare };
+  };
 }
 
 /** Traces back from what decides: the promise with the least in hand, else the last end. */
-function chainTo({ problem, arcs, earliest }: Compiled, { starts }: Schedule, ends: number[], follows: { to: number; resource: string }[][]): Link[] {
-  const { tasks, dues, lags, breaks } = problem;
+function chainTo({ problem: { tasks, dues } }: Compiled, ends: number[], held: Held): Link[] {
   const place = (id: string) => tasks.findIndex((task) => task.id === id);
   const tightest = dues.map(({ task, at }) => ({ task: place(task), left: at - ends[place(task)]! })).sort((a, b) => a.left - b.left)[0];
   let at = tightest?.task ?? ends.indexOf(Math.max(...ends));
@@ -58,14 +78,9 @@ function chainTo({ problem, arcs, earliest }: Compiled, { starts }: Schedule, en
   const seen = new Set<number>();
   while (at >= 0 && !seen.has(at)) {
     seen.add(at);
-    const [task, start] = [tasks[at]!, starts[at]!];
-    const byLag = arcs.findIndex((out, from) => from !== at && out.some(({ to, weight }) => to === at && weight > 0 && Math.abs(starts[from]! + weight - start) < NEAR));
-    const byShare = follows.findIndex((out, from) => out.some(({ to }) => to === at) && Math.abs(ends[from]! - start) < NEAR);
-    const lag = byLag >= 0 ? lags.find(({ from, to }) => place(from) === byLag && place(to) === at) : undefined;
-    const pause = breaks.find(({ to }) => Math.abs(to - start) < NEAR);
-    const because = lag ? (lag.min > 0 ? `${lag.why}, ${Math.round(lag.min)} min after` : lag.why) : byShare >= 0 ? `waits for ${follows[byShare]!.find(({ to }) => to === at)!.resource}` : pause ? "after the break" : earliest[at]! > 0 && Math.abs(earliest[at]! - start) < NEAR ? "not sooner" : chain.length === 0 ? "last" : "first";
-    chain.unshift({ task: task.id, because });
-    at = byLag >= 0 ? byLag : byShare;
+    const { because, before } = held(at);
+    chain.unshift({ task: tasks[at]!.id, because: because ?? (chain.length === 0 ? "last" : "first") });
+    at = before;
   }
   return chain;
 }

@@ -56,6 +56,8 @@ export interface Schedule {
 }
 
 export const HANDS = "hands";
+/** What is waited for and spoils in the meantime is named so among what is due. */
+export const DRIES_OUT = "drying out";
 
 /** Why no schedule can be: the limits that clash, in words. */
 export class NoSchedule extends Error {}

@@ -6,7 +6,7 @@ import { input, worked, type Worked } from "../quantity/working";
 import { machineOn } from "../shelf/shelf";
 import { isWaitedOut } from "../treatment/actions";
 import type { Step } from "../treatment/step";
-import { HANDS, type Due, type Lag, type Task } from "./problem";
+import { DRIES_OUT, HANDS, type Due, type Lag, type Task } from "./problem";
 
 /** The steps that are left of one job as tasks: zone by zone, with the waits between them. */
 
@@ -26,8 +26,6 @@ export const INSIDE = 100;
 /** Longer than this nobody waits with an agent on the cloth, whatever its label bears, min. */
 const MOST_DWELL_MIN = 12 * 60;
 export const wholeMinutes = (minutes: number) => Math.max(1, Math.ceil(minutes - 1e-9));
-/** What is waited for and spoils in the meantime is named so among the promises. */
-export const DRIES_OUT = "drying out";
 
 /** Runs with nothing beside it, from its start to the end of its dwell, which hands wait out. */
 export const isGuarding = ({ action, agent }: Pick<Step, "action" | "agent">) => isWaitedOut(action) || (agent !== undefined && agentOf(agent).groups.includes("solvent"));
@@ -61,8 +59,10 @@ export function stepTasks({ plan, history }: Pick<Assessment, "plan" | "history"
   let guard: { step: Step; task: string } | undefined;
   let since: string[] = [];
   const dusty: string[] = [];
-  plan.steps.forEach((whole, index) => partsOf(whole, areaOf, history.running).forEach(({ step, running }, at) => {
-    const task = id(`step-${index}-${at}`);
+  plan.steps.forEach((whole) => partsOf(whole, areaOf, history.running).forEach(({ step, running }) => {
+    // The same task bears the same name whatever was done since.
+    const name = `${step.key} ${step.zoneIds.join("+")}`;
+    const task = id(tasks.some((each) => each.id === id(name)) ? `${name} ${tasks.length}` : name);
     // What hands are at waits for nothing any more.
     if (guard && !running) lags.push(withoutEnd(lagAfter(guard.step, guard.task, task)));
     if (isGuarding(step)) {

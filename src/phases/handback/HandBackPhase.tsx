@@ -41,11 +41,17 @@ export function HandBackPhase() {
   const products = [...new Set(done.flatMap(({ agent }) => (agent && agent !== "water" ? [agent] : [])))];
   const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: new Date().toISOString(), damp } });
 
+  const saveCalendar = async () => {
+    const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([import("@/core/schedule/appointments"), import("@/store/calendarFile"), import("@/store/saveFile")]);
+    exportCalendar(fileName(job.title), appointmentsOf(job, assessment, nowMs));
+  };
+
   return (
     <>
       <div className="row-wrap no-print mb-3">
         <Act variant="primary" onAct={() => window.print()}>Print the sheet</Act>
         <Act onAct={() => exportJob(job, new Date().toISOString())}>Save the job as a file</Act>
+        <Act onAct={() => void saveCalendar()}>Calendar file</Act>
         <Act onAct={handBack} disabled={handed !== undefined}>{handed ? "Handed back" : damp ? (job.promises.dampHandBackAgreed ? "Hand back damp, as agreed" : "Hand back damp all the same") : "Hand back"}</Act>
       </div>
       {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}

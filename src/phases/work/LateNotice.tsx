@@ -45,7 +45,10 @@ function Savers() {
   const savers = usePlanned(useCallback(() => planner().saversOf(job, kit, asOf), [job, kit, asOf]));
   if (!savers) return <p className="mb-0">Looking for what would save it…</p>;
   if (savers.length === 0) return <p className="mb-0">Nothing here makes it sooner: tell the owner now, and agree a later time in Plan.</p>;
-  const take = ({ name, ops, air }: Saver) => (air ? changeAir(name, air) : ops && run(name, ...ops));
+  const take = ({ name, ops = [], air }: Saver) => {
+    if (ops.length > 0) run(name, ...ops);
+    if (air) changeAir(name, air);
+  };
   return (
     <ul className="promise-lines mb-0">
       {savers.map((saver) => (

@@ -12,10 +12,12 @@ import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { useNow } from "@/ui/clock";
 import { Stepper } from "@/ui/Stepper";
-import { searchTimetable, stopTimetable } from "@/workers/timetable";
+import { bestVisits, searchTimetable, stopTimetable } from "@/workers/timetable";
 import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
 import { PlaceFrame } from "../PlaceFrame";
 import { Lanes } from "./Lanes";
+import { ReturnVisits } from "./ReturnVisits";
+import { msAt, type TimedTask } from "./tasks";
 import { TaskList } from "./TaskList";
 import { Verdict } from "./Verdict";
 
@@ -32,7 +34,11 @@ export function DayPlace() {
   const choices = { ...USUAL, ...useSettings().day };
   const jobs = useMemo(() => openJobs(stored, choices.order), [stored, choices.order]);
   const visits = jobs.filter(({ id }) => !choices.notToday.includes(id));
-  const { news, searching, again } = useTimetable(visits, choices, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
+  const fromMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
+  const kit = useKit();
+  const { news, searching, again } = useTimetable(visits, choices, fromMs);
+  const [ordering, setOrdering] = useState(false);
+  const [whyNot, setWhyNot] = useState<string>();
   const set = async (change: Partial<DayChoices>) => {
     const problem = await changeSettings({ day: { ...choices, ...change } });
     if (problem) notify(problem);
@@ -44,6 +50,26 @@ export function DayPlace() {
     void set({ order });
   };
 
+  const orderThem = async () => {
+    setOrdering(true);
+    const order = await bestVisits(visits, kit, settingsOf(choices, fromMs));
+    setOrdering(false);
+    await set({ order });
+    notify(order.join() === visits.map(({ id }) => id).join() ? "No other order of the visits is better." : "The visits are in their best order.");
+  };
+  const moved = choices.notBefore ?? {};
+  const move = (timetable: Timetable) => ({ task, startMin, because }: TimedTask, toMin: number) => {
+    const { [task.id]: before, ...others } = moved;
+    if (toMin >= startMin) {
+      setWhyNot(undefined);
+      void set({ notBefore: { ...others, [task.id]: new Date(Math.round(msAt(timetable, toMin) / 60_000) * 60_000).toISOString() } });
+    } else if (before !== undefined) {
+      setWhyNot(undefined);
+      void set({ notBefore: others });
+    } else setWhyNot(`"${task.name}" cannot be sooner: ${because.words}${because.after ? ` (${because.after.toLowerCase()})` : ""}.`);
+  };
+  const saveCalendar = async (timetable: Timetable) => (await import("./calendar")).saveDay(timetable, visits);
+
   return (
     <PlaceFrame at="/day">
       <div className="row-between mb-3"><h1>Day</h1></div>
@@ -54,15 +80,18 @@ export function DayPlace() {
           {news && "problem" in news && <div className="caution caution-danger" role="alert"><h3>No timetable like this</h3><p>{news.problem}</p></div>}
           {!news && visits.length > 0 && <p>Planning the day…</p>}
           {news && "day" in news && <Verdict timetable={news} jobs={visits} nowMs={nowMs} />}
-          {news && "day" in news && <Lanes timetable={news} people={choices.people} />}
+          {news && "day" in news && <Lanes timetable={news} people={choices.people} onMove={move(news)} />}
+          {whyNot && <p role="alert" data-testid="why-not"><b>{whyNot}</b></p>}
           {news && "day" in news && (
             <div className="row-wrap mt-2">
               {searching ? <Act onAct={stopTimetable}>Stop searching</Act> : <Act onAct={() => again(LONGER_MS)}>Search longer</Act>}
               <span className="soft" data-testid="tries">{news.tries} orders tried{searching ? ", searching on" : ""}.</span>
+              {Object.keys(moved).length > 0 && <Act variant="link" onAct={() => void set({ notBefore: {} })}>All as it comes</Act>}
+              <Act onAct={() => void saveCalendar(news)}>Calendar file</Act>
             </div>
           )}
           <div className="block mt-3">
-            <h2>Visits</h2>
+            <div className="row-between"><h2>Visits</h2>{visits.length > 1 && <Act disabled={ordering} onAct={() => void orderThem()}>{ordering ? "Trying every order…" : "Put them in the best order"}</Act>}</div>
             {jobs.map((job, index) => (
               <div key={job.id} className="line-step">
                 <span className="line-mark">{choices.notToday.includes(job.id) ? "–" : visits.indexOf(job) + 1}</span>
@@ -79,11 +108,16 @@ export function DayPlace() {
                 <div className="form-label">Break</div>
                 <Chips label="Break" choices={[{ id: "noon", name: "Half an hour at 12:30" }]} value={choices.noonBreak ? "noon" : undefined} onPick={(value) => void set({ noonBreak: value !== undefined })} />
               </div>
+              <div>
+                <div className="form-label">Hours</div>
+                <Chips label="Hours" choices={HOURS} value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id} onPick={(id) => { const picked = HOURS.find((each) => each.id === id); void set({ hours: picked && { from: picked.from, to: picked.to } }); }} />
+              </div>
             </div>
           </div>
-          {news && "day" in news && <TaskList timetable={news} jobs={visits} nowMs={nowMs} />}
+          {news && "day" in news && <TaskList timetable={news} jobs={visits} nowMs={nowMs} moved={moved} onMove={move(news)} onBack={(id) => { const { [id]: _gone, ...others } = moved; void set({ notBefore: others }); }} />}
         </>
       )}
+      {status === "ready" && <ReturnVisits jobs={Object.values(stored)} nowMs={nowMs} />}
     </PlaceFrame>
   );
 }
@@ -94,8 +128,11 @@ const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) => [handBack
 /** Jobs not handed back, in the order chosen, then by their first promise. */
 function openJobs(stored: Record<string, Job>, order: readonly string[]): Job[] {
   const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
-  return Object.values(stored).filter((job) => !lastOf(historyOf(job), "handed-back")).sort((a, b) => place(a.id) - place(b.id) || promisedFirst(a).localeCompare(promisedFirst(b)) || a.createdAt.localeCompare(b.createdAt) || a.title.localeCompare(b.title));
+  return Object.values(stored).filter((job) => !lastOf(historyOf(job), "handed-back")).sort((a, b) => Number(isAtWork(b)) - Number(isAtWork(a)) || place(a.id) - place(b.id) || promisedFirst(a).localeCompare(promisedFirst(b)) || a.createdAt.localeCompare(b.createdAt) || a.title.localeCompare(b.title));
 }
+
+/** Where hands are at it nobody drives away first. */
+const isAtWork = (job: Job) => job.events.length > 0 && historyOf(job).running.length > 0;
 
 /** The break of today, or of tomorrow when it is over. */
 function noon(fromMs: number): { from: string; to: string } {
@@ -105,16 +142,36 @@ function noon(fromMs: number): { from: string; to: string } {
   return { from: from.toISOString(), to: new Date(from.getTime() + 30 * 60_000).toISOString() };
 }
 
-function useTimetable(visits: Job[], { people, travelMin, setUpMin, noonBreak }: DayChoices, fromMs: number) {
+/** Hours hands work in; drying goes on by itself. */
+const HOURS = [
+  { id: "day", name: "08:00 to 18:00", from: "08:00", to: "18:00" },
+  { id: "short", name: "09:00 to 16:00", from: "09:00", to: "16:00" },
+  { id: "night", name: "18:00 to 02:00", from: "18:00", to: "02:00" },
+] as const;
+const DAYS_AHEAD = 3;
+
+/** When nobody works, from the evening before on. */
+function closed({ from, to }: NonNullable<DayChoices["hours"]>, fromMs: number): { from: string; to: string }[] {
+  const at = (day: number, clock: string) => { const when = new Date(fromMs); const [hours, minutes] = clock.split(":").map(Number) as [number, number]; when.setDate(when.getDate() + day); when.setHours(hours, minutes, 0, 0); return when; };
+  // Over midnight they end on the day they began.
+  const ends = to > from ? -1 : 0;
+  return Array.from({ length: DAYS_AHEAD + 1 }, (_, day) => ({ from: at(day + ends, to).toISOString(), to: at(day, from).toISOString() }));
+}
+
+const settingsOf = ({ people, travelMin, setUpMin, noonBreak, hours, notBefore }: DayChoices, fromMs: number): DaySettings => ({
+  from: new Date(fromMs).toISOString(), people, travelMin, setUpMin, breaks: [...(noonBreak ? [noon(fromMs)] : []), ...(hours ? closed(hours, fromMs) : [])], ...(notBefore ? { notBefore } : {}),
+});
+
+function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
+  const { people, travelMin, setUpMin, noonBreak, hours, notBefore } = choices;
   const kit = useKit();
   const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
   const [forMs, setForMs] = useState({ ms: SEARCH_MS });
-  const key = JSON.stringify([visits, people, travelMin, setUpMin, noonBreak, fromMs, kit]);
+  const key = JSON.stringify([visits, people, travelMin, setUpMin, noonBreak, hours, notBefore, fromMs, kit]);
   useEffect(() => {
     if (fromMs <= 0 || visits.length === 0) return;
     let current = true;
-    const settings: DaySettings = { from: new Date(fromMs).toISOString(), people, travelMin, setUpMin, breaks: noonBreak ? [noon(fromMs)] : [] };
-    void searchTimetable(visits, kit, settings, forMs.ms, (news) => { if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended }); });
+    void searchTimetable(visits, kit, settingsOf(choices, fromMs), forMs.ms, (news) => { if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended }); });
     return () => { current = false; };
     // The key says all of what is searched for.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,7 +1,9 @@
 "use client";
 import { useEffect, useId, useRef, useState } from "react";
 import { lightFormat } from "date-fns";
+import { useDrag } from "@use-gesture/react";
 import { MACHINES, type MachineId } from "@/core/catalog/machines";
+import { DRIES_OUT } from "@/core/schedule/problem";
 import type { Timetable } from "@/workers/timetable.worker";
 import { handLanes, msAt, timedTasks, type TimedTask } from "./tasks";
 
@@ -12,23 +14,30 @@ const LEAST_WIDTH_PX = 980;
 /** A minute of hands is drawn no narrower than this, px; what does not fit is scrolled to. */
 const LEAST_MINUTE_PX = 1.9;
 const HOUR_WORDS_PX = 52;
+/** Less than this is a tap, px. */
+const LEAST_DRAG_PX = 6;
 /** The hours with hands in them take this share of the width, drying the rest. */
 const WORK_SHARE = 0.78;
 const CHARACTER_PX = 7.6;
 
 /** Lanes over the clock: each pair of hands, each machine, and for each job what waits and dries. */
-export function Lanes({ timetable, people }: { timetable: Timetable; people: number }) {
+export function Lanes({ timetable, people, onMove }: { timetable: Timetable; people: number; onMove: (timed: TimedTask, toMin: number) => void }) {
   const { ref, width: seen } = useWidth();
   const prefix = `lanes${useId().replace(/\W/g, "")}-`;
   const tasks = timedTasks(timetable);
   const { day } = timetable;
   const handsDone = Math.max(1, ...tasks.filter(({ hands }) => hands > 0).map(({ endMin }) => endMin));
-  const promised = day.problem.dues.map(({ at }) => at);
+  const promises = day.problem.dues.filter(({ name }) => name !== DRIES_OUT);
+  const promised = promises.map(({ at }) => at);
   const end = Math.max(handsDone * 1.02, ...tasks.map(({ endMin }) => endMin), ...promised.filter((at) => at < handsDone * 4));
   const share = end > handsDone * 1.1 ? WORK_SHARE : 1;
   const width = Math.max(seen, NAME_PX + 12 + (handsDone * LEAST_MINUTE_PX) / share);
   const room = width - NAME_PX - 12;
   const x = (minute: number) => NAME_PX + (minute <= handsDone ? (minute / handsDone) * room * share : room * (share + ((minute - handsDone) / (end - handsDone)) * (1 - share)));
+  const minuteAt = (px: number) => {
+    const along = Math.max(0, px - NAME_PX) / room;
+    return along <= share ? (along / share) * handsDone : handsDone + ((along - share) / (1 - share)) * (end - handsDone);
+  };
   const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
   const jobIds = [...new Set(tasks.map(({ task }) => task.jobId))];
   const numberOf = (jobId: string) => jobIds.indexOf(jobId) + 1;
@@ -59,7 +68,7 @@ export function Lanes({ timetable, people }: { timetable: Timetable; people: num
           </g>
         ))}
         {day.problem.breaks.map(({ from, to }) => <rect key={from} x={x(Math.max(0, from))} width={Math.max(0, x(to) - x(Math.max(0, from)))} y={TOP_PX} height={people * LANE_PX} fill="var(--line)" opacity="0.6" />)}
-        {handLanes(tasks, people).map(({ lane, timed: each }) => <Bar key={`${each.task.id}-${lane}`} timed={each} x={x} y={y(lane)} label={`${numberOf(each.task.jobId)} ${each.task.name}`} />)}
+        {handLanes(tasks, people).map(({ lane, timed: each }) => <Bar key={`${each.task.id}-${lane}`} timed={each} x={x} y={y(lane)} label={`${numberOf(each.task.jobId)} ${each.task.name}`} onMove={(byPx) => onMove(each, minuteAt(x(each.startMin) + byPx))} />)}
         {tasks.filter(({ task }) => task.machine).map((each) => <Bar key={`m-${each.task.id}`} timed={each} x={x} y={y(machineLane(each.task.machine!))} label={String(numberOf(each.task.jobId))} />)}
         {windows.map(({ from, min, max, to }, index) => {
           const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
@@ -77,22 +86,28 @@ export function Lanes({ timetable, people }: { timetable: Timetable; people: num
             <title>{task.name}</title>
           </g>
         ))}
-        {day.problem.dues.filter(({ at }) => at <= end).map(({ name, at, task }) => (
+        {promises.filter(({ at }) => at <= end).map(({ name, at, task }) => (
           <g key={`${name}-${task}`}><line x1={x(at)} x2={x(at)} y1={TOP_PX - 2} y2={height} stroke="var(--ink)" strokeWidth="2.4" strokeDasharray="7 5" /><title>{name}</title></g>
         ))}
       </svg>
-      <p className="soft lanes-key">Filled: no time in hand. Hatched: when the next step on that cloth may begin, with its begin marked; dotted: drying; broken upright: a promise.</p>
+      <p className="soft lanes-key">Filled: no time in hand. Hatched: when the next step on that cloth may begin, with its begin marked; dotted: drying; broken upright: a promise. Drag a task to do it later: the rest follows.</p>
     </div>
   );
 }
 
-function Bar({ timed: { task, startMin, endMin, slackMin }, x, y, label }: { timed: TimedTask; x: (minute: number) => number; y: number; label: string }) {
-  const [from, to] = [x(startMin), x(endMin)];
+/** A task; dragged along the clock where it can be moved. */
+function Bar({ timed: { task, startMin, endMin, slackMin }, x, y, label, onMove }: { timed: TimedTask; x: (minute: number) => number; y: number; label: string; onMove?: (byPx: number) => void }) {
+  const [byPx, setByPx] = useState(0);
+  const bind = useDrag(({ movement: [dx], last }) => {
+    setByPx(last ? 0 : dx);
+    if (last && Math.abs(dx) > LEAST_DRAG_PX) onMove?.(dx);
+  }, { axis: "x", filterTaps: true, enabled: onMove !== undefined });
+  const [from, to] = [x(startMin) + byPx, x(endMin) + byPx];
   const fits = Math.floor((to - from - 10) / CHARACTER_PX);
   const text = label.length <= fits ? label : fits >= 4 ? `${label.slice(0, fits - 1)}…` : "";
   const tight = slackMin < 1;
   return (
-    <g>
+    <g {...(onMove ? bind() : {})} className={onMove ? "bar-moves" : undefined} data-task={onMove && task.id} opacity={byPx === 0 ? 1 : 0.7}>
       <rect x={from + 0.5} width={Math.max(2, to - from - 1)} y={y + 8} height={LANE_PX - 18} rx={3} fill={tight ? "var(--ink)" : "var(--cloth)"} stroke="var(--ink)" strokeWidth="1.4" />
       {text && <text x={from + 5} y={y + 27} fill={tight ? "var(--linen)" : "var(--ink)"}>{text}</text>}
       <title>{`${task.name}, ${Math.round(task.minutes)} min`}</title>

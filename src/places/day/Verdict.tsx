@@ -1,8 +1,10 @@
 "use client";
 import type { Job } from "@/core/job/schema";
 import { input, worked } from "@/core/quantity/working";
+import { DRIES_OUT } from "@/core/schedule/problem";
 import { formatDuration } from "@/core/quantity/format";
 import { Num } from "@/ui/Num";
+import { LateJob } from "./LateJob";
 import { timeText } from "@/ui/time";
 import type { Timetable } from "@/workers/timetable.worker";
 import { msAt, timedTasks } from "./tasks";
@@ -17,7 +19,7 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
   const tasks = timedTasks(timetable);
   const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
   // A promise may hang on several tasks; the last of them counts.
-  const dues = day.problem.dues.map(({ name, at, task }) => { const { task: { jobId }, endMin } = tasks.find((each) => each.task.id === task)!; return { name, at, jobId, endMin }; });
+  const dues = day.problem.dues.filter(({ name }) => name !== DRIES_OUT).map(({ name, at, task }) => { const { task: { jobId }, endMin } = tasks.find((each) => each.task.id === task)!; return { name, at, jobId, endMin }; });
   const promisesOf = (jobId: string) => [...new Set(dues.filter((due) => due.jobId === jobId).map(({ name }) => name))].map((name) => {
     const its = dues.filter((due) => due.jobId === jobId && due.name === name);
     return { name, at: its[0]!.at, endMin: Math.max(...its.map(({ endMin }) => endMin)) };
@@ -27,6 +29,7 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
   const slow = tasks.filter(({ task }) => task.minutes >= SLOW_MIN && task.kind !== "travel").sort((a, b) => a.latestMin - b.latestMin).slice(0, MOST_SLOW);
   const titleOf = (jobId: string) => jobs.find(({ id }) => id === jobId)?.title ?? "";
   const chain = explained.chain.map(({ task, because }) => ({ because, timed: tasks.find((each) => each.task.id === task)! }));
+  const late = jobs.filter(({ id }) => promisesOf(id).some(({ at, endMin }) => endMin > at));
   return (
     <>
       <h2 data-testid="day-end">Hands done <Num of={worked("schedule.taskStart", handsDone, "min", [input("from when it is planned", clock(0)), input("tasks", tasks.length)])} words={clock(handsDone)} /></h2>
@@ -43,6 +46,7 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
             </li>
           );
         })}
+        {late.map((job) => <LateJob key={job.id} job={job} nowMs={nowMs} />)}
         {day.untimed.map(({ jobId, because }) => <li key={jobId}><b>Not timed</b>: {titleOf(jobId)}. {because}</li>)}
       </ul>
       {slow.length > 0 && (

@@ -11,11 +11,13 @@ export interface TimedTask {
   slackMin: number;
   latestMin: number;
   hands: number;
+  /** Why it does not start sooner. */
+  because: { words: string; after?: string };
 }
 
 /** Tasks by their start. */
 export const timedTasks = ({ day, schedule, explained }: Timetable): TimedTask[] =>
-  day.problem.tasks.map((task, index) => ({ task, startMin: schedule.starts[index]!, endMin: schedule.starts[index]! + task.minutes, slackMin: explained.slackMin[index]!, latestMin: explained.latestStart[index]!, hands: task.needs.find(({ resource }) => resource === HANDS)?.amount ?? 0 })).sort((a, b) => a.startMin - b.startMin || a.endMin - b.endMin);
+  day.problem.tasks.map((task, index) => ({ task, startMin: schedule.starts[index]!, endMin: schedule.starts[index]! + task.minutes, slackMin: explained.slackMin[index]!, latestMin: explained.latestStart[index]!, because: explained.because[index]!, hands: task.needs.find(({ resource }) => resource === HANDS)?.amount ?? 0 })).sort((a, b) => a.startMin - b.startMin || a.endMin - b.endMin);
 
 export const msAt = ({ day }: Timetable, minute: number) => day.fromMs + minute * MINUTE_MS;
 

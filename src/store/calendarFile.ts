@@ -1,0 +1,30 @@
+import { createEvents, type EventAttributes } from "ics";
+import type { Appointment } from "../core/schedule/appointments";
+import { saveAsFile } from "./saveFile";
+
+const DOMAIN = "weary-bristle";
+/** Told so long before, min. */
+const ALARM_MIN = 30;
+
+const utc = (ms: number): [number, number, number, number, number] => {
+  const at = new Date(Math.round(ms / 60_000) * 60_000);
+  return [at.getUTCFullYear(), at.getUTCMonth() + 1, at.getUTCDate(), at.getUTCHours(), at.getUTCMinutes()];
+};
+
+/**
+ * Appointments as an iCalendar text (RFC 5545), in UTC.
+ * @throws Error with a sentence when a calendar cannot hold them
+ */
+export function calendarText(appointments: readonly Appointment[]): string {
+  const events = appointments.map(({ id, title, words, place, startMs, endMs, kind }): EventAttributes => ({
+    uid: `${id}@${DOMAIN}`, productId: "Weary Bristle", calName: "Weary Bristle", title, description: words, ...(place ? { location: place } : {}),
+    start: utc(startMs), startInputType: "utc", startOutputType: "utc", end: utc(Math.max(endMs, startMs + 60_000)), endInputType: "utc", endOutputType: "utc",
+    status: kind === "work" ? "CONFIRMED" : "TENTATIVE", busyStatus: kind === "work" || kind === "return" ? "BUSY" : "FREE",
+    alarms: [{ action: "display", description: title, trigger: { minutes: ALARM_MIN, before: true } }],
+  }));
+  const { error, value } = createEvents(events);
+  if (error || !value) throw new Error(`The calendar could not be written: ${error?.message ?? "it was empty"}.`);
+  return value;
+}
+
+export const exportCalendar = (name: string, appointments: readonly Appointment[]) => saveAsFile(`${name}.ics`, calendarText(appointments), "text/calendar");
