@@ -87,3 +87,13 @@ export async function workToTheEnd(page: Page, press: () => Promise<void>, jobId
   }
   throw new Error("The work does not end.");
 }
+
+/** Moves the focus with Tab until it stands on the wanted control. */
+export async function tabTo(page: Page, name: RegExp) {
+  for (let presses = 0; presses < 200; presses++) {
+    await page.keyboard.press("Tab");
+    const label = await page.evaluate(() => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "");
+    if (name.test(label)) return;
+  }
+  throw new Error(`No way by Tab to ${name}`);
+}

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { allLoaded, expect, openFerry, phase, pressAgain, storedJob, test, workingOf, workToTheEnd } from "./bay";
+import { allLoaded, expect, openFerry, phase, pressAgain, storedJob, tabTo, test, workingOf, workToTheEnd } from "./bay";
 
 const main = (page: Page) => page.getByTestId("main-act");
 
@@ -119,15 +119,6 @@ test("the ferry bench by keyboard only", async ({ page }) => {
   await page.clock.install();
   await openFerry(page);
   const { keyboard } = page;
-  /** Moves the focus with Tab until it stands on the wanted control. */
-  const tabTo = async (name: RegExp) => {
-    for (let presses = 0; presses < 150; presses++) {
-      await keyboard.press("Tab");
-      const label = await page.evaluate(() => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "");
-      if (name.test(label)) return;
-    }
-    throw new Error(`No way by Tab to ${name}`);
-  };
 
   await keyboard.press("?");
   await expect(page.getByRole("dialog")).toContainText("Look to Hand back");
@@ -141,13 +132,13 @@ test("the ferry bench by keyboard only", async ({ page }) => {
   await keyboard.press("m");
   await keyboard.press("Enter");
   await expect(page.getByText("As large as a")).toBeVisible();
-  await tabTo(/^Coin$/);
+  await tabTo(page, /^Coin$/);
   await keyboard.press("Enter");
   await expect(page.getByRole("button", { name: "Coin" })).toHaveAttribute("aria-pressed", "true");
 
   // Test it, plan it.
   await keyboard.press("2");
-  await tabTo(/^Coffee or tea$/);
+  await tabTo(page, /^Coffee or tea$/);
   await keyboard.press("Enter");
   await expect(page.getByTestId("beliefs")).toContainText("Tannin");
   await keyboard.press("3");
@@ -164,14 +155,14 @@ test("the ferry bench by keyboard only", async ({ page }) => {
   await workToTheEnd(page, () => keyboard.press("Space"));
 
   await keyboard.press("6");
-  await tabTo(/^Humidity: less$/);
+  await tabTo(page, /^Humidity: less$/);
   await keyboard.press("Enter");
   for (let mark = 0; mark < 4; mark++) {
-    await tabTo(/^Gone$/);
+    await tabTo(page, /^Gone$/);
     await keyboard.press("Enter");
   }
   await keyboard.press("7");
-  await tabTo(/^Hand back/);
+  await tabTo(page, /^Hand back/);
   await keyboard.press("Enter");
   await expect(page.getByRole("button", { name: "Handed back" })).toBeVisible();
 });

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useMemo } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
 import { signalsOf, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
@@ -19,7 +19,16 @@ const FORGOTTEN_MIN = 60;
 /** Every dwell of every job on this device. */
 export function useWaits(): JobWait[] {
   const stored = useJobsState(({ stored }) => stored);
-  return useMemo(() => Object.values(stored).flatMap(waitsOfJob), [stored]);
+  const waits = useMemo(() => Object.values(stored).flatMap(waitsOfJob), [stored]);
+  const [named, setNamed] = useState(drawings !== undefined);
+  useEffect(() => {
+    if (waits.length === 0 || drawings) return;
+    void import("@/core/pieces/templates").then((loaded) => {
+      drawings = loaded;
+      setNamed(true);
+    }).catch(() => undefined);
+  }, [waits]);
+  return useMemo(() => (named ? waits.map((wait) => ({ ...wait, where: whereOf(stored[wait.jobId]!, wait) })) : waits), [named, waits, stored]);
 }
 
 const known = new WeakMap<Job, JobWait[]>();
@@ -36,11 +45,15 @@ function waitsOfJob(job: Job): JobWait[] {
   return waits;
 }
 
-const whereOf = (job: Job, { zoneIds, title }: Wait): string => {
+/** The drawings know what their parts are called; they are only fetched once something dwells. */
+let drawings: typeof import("@/core/pieces/templates") | undefined;
+
+function whereOf(job: Job, { zoneIds, title }: Wait): string {
   const zone = job.zones.byId[zoneIds[0] ?? ""];
-  return zone && zoneIds.length === 1 ? (zone.name ?? partWords(zone.part)) : title.split(",")[0]!;
-};
-const partWords = (part: string) => part.replaceAll("-", " ");
+  const short = title.split(",")[0]!;
+  if (!zone || zoneIds.length > 1) return short;
+  return zone.name ?? drawings?.partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? short;
+}
 
 export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) => nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
 

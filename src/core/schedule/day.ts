@@ -97,7 +97,7 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
     let ready = workDone;
     if (!Number.isFinite(dryH)) untimed.push({ jobId: job.id, because: "It does not dry like this: see Dry." });
     else if (dryH > 0) {
-      tasks.push({ id: id("drying"), jobId: job.id, kind: "drying", name: "Dries", minutes: wholeMinutes(dryH * 60), needs: [] });
+      tasks.push({ id: id("drying"), jobId: job.id, kind: "drying", name: "Drying", minutes: wholeMinutes(dryH * 60), needs: [] });
       for (const task of workDone) lags.push({ from: task, to: id("drying"), min: 0, why: "dries when the hands are done" });
       ready = [id("drying")];
     }
