@@ -1,8 +1,14 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
+import { assess, inFull, quickly } from "../../src/core/assess";
+import { USUAL_KIT } from "../../src/core/catalog/kit";
+import type { Job } from "../../src/core/job/schema";
+import { orderOf } from "../../src/core/schedule/order";
 import { improving } from "../../src/core/schedule/improve";
 import { compile, earliestStarts, HANDS, type Compiled, type Lag, type Problem, type Task } from "../../src/core/schedule/problem";
 import { prove } from "../../src/core/schedule/prove";
 import { FT06, jobShop } from "../../src/core/testing/days";
+import { doneOf } from "../../src/core/treatment/record";
+import { bigJob } from "./bigJob";
 
 /** Made-up days of zones in chains, with dwell that must not dry out, two pairs of hands, machines and a circuit. */
 export function madeUpDay(size: number, seed: number): Problem {
@@ -68,4 +74,35 @@ export function proveFt06(): { nodes: number; seconds: number; end: number; prov
   const began = performance.now();
   const { schedule, proved, nodes } = prove(compile(jobShop(FT06)), 20_000);
   return { nodes, proved, end: schedule.endMin, seconds: (performance.now() - began) / 1000 };
+}
+
+export interface ReplanRow {
+  tasks: number;
+  /** From the event to an order to go on by, plan made and order found. */
+  wholeMs: number;
+  /** Of it the order alone. */
+  orderMs: number;
+}
+
+/** A large job in the middle of its run: what it takes to go on from one more event. */
+export function replanRow(rounds = 9): ReplanRow {
+  let job: Job = bigJob();
+  const at = (minute: number) => new Date(Date.parse("2026-05-04T08:00:00Z") + minute * 60_000).toISOString();
+  const assessed = () => assess(job, USUAL_KIT, at(job.events.length), { ...quickly, order: inFull.order });
+  const whole: number[] = [];
+  const ordered: number[] = [];
+  let tasks = 0;
+  for (let round = 0; round < rounds; round++) {
+    const { step } = assessed().order.tasks[0]!;
+    job = { ...job, events: [...job.events, doneOf(step, { id: `d${round}`, at: at(job.events.length + 1) })] };
+    const began = performance.now();
+    const assessment = assessed();
+    whole.push(performance.now() - began);
+    const from = performance.now();
+    orderOf(job, assessment, USUAL_KIT, at(job.events.length));
+    ordered.push(performance.now() - from);
+    tasks = Math.max(tasks, assessment.order.tasks.length);
+  }
+  const median = (of: number[]) => of.sort((a, b) => a - b)[Math.floor(of.length / 2)]!;
+  return { tasks, wholeMs: median(whole), orderMs: median(ordered) };
 }
