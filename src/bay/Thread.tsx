@@ -21,7 +21,7 @@ export function Thread() {
   const { forecast, assessment, job, nowMs } = useBay();
   const { svg, width } = useWidth();
   const worked = workedStitches(assessment.history);
-  const startMs = worked[0]?.fromMs ?? nowMs;
+  const startMs = Math.min(worked[0]?.fromMs ?? nowMs, ...assessment.history.running.map(({ at }) => Date.parse(at)));
   const finishMs = Math.max(forecast.finish.atMs, nowMs, startMs + 60_000);
   const promises = promisesOf(job);
   const endMs = Math.max(finishMs + 60_000, forecast.usable?.atMs ?? 0, ...promises.map(({ ms }) => ms));

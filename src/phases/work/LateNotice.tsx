@@ -49,14 +49,21 @@ function Savers() {
     if (ops.length > 0) run(name, ...ops);
     if (air) changeAir(name, air);
   };
+  const [first, ...others] = savers.map((saver) => (
+    <li key={saver.name}>
+      <span>With {saver.name.charAt(0).toLowerCase() + saver.name.slice(1)}: hands done {timeText(saver.finishMs, nowMs)}{saver.usableMs !== undefined && `, usable ${timeText(saver.usableMs, nowMs)}`}. {saver.slackMin >= 0 ? <b>That holds.</b> : "Still late."}</span>
+      {(saver.ops ?? saver.air) && <Act variant="link" aria-label={`Take: ${saver.name}`} onAct={() => take(saver)}>Take it</Act>}
+    </li>
+  ));
   return (
-    <ul className="promise-lines mb-0">
-      {savers.map((saver) => (
-        <li key={saver.name}>
-          With {saver.name.charAt(0).toLowerCase() + saver.name.slice(1)}: hands done {timeText(saver.finishMs, nowMs)}{saver.usableMs !== undefined && `, usable ${timeText(saver.usableMs, nowMs)}`}. {saver.slackMin >= 0 ? <b>That holds.</b> : "Still late."}
-          {(saver.ops ?? saver.air) && <Act variant="link" aria-label={`Take: ${saver.name}`} onAct={() => take(saver)}>Take it</Act>}
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className="saver-lines">{first}</ul>
+      {others.length > 0 && (
+        <details>
+          <summary className="form-label">{others.length === 1 ? "One other way" : `${others.length} other ways`}</summary>
+          <ul className="saver-lines">{others}</ul>
+        </details>
+      )}
+    </>
   );
 }

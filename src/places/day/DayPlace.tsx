@@ -80,7 +80,7 @@ export function DayPlace() {
           {news && "problem" in news && <div className="caution caution-danger" role="alert"><h3>No timetable like this</h3><p>{news.problem}</p></div>}
           {!news && visits.length > 0 && <p>Planning the day…</p>}
           {news && "day" in news && <Verdict timetable={news} jobs={visits} nowMs={nowMs} />}
-          {news && "day" in news && <Lanes timetable={news} people={choices.people} onMove={move(news)} />}
+          {news && "day" in news && <Lanes timetable={news} people={choices.people} titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))} onMove={move(news)} />}
           {whyNot && <p role="alert" data-testid="why-not"><b>{whyNot}</b></p>}
           {news && "day" in news && (
             <div className="row-wrap mt-2">

@@ -21,7 +21,7 @@ const WORK_SHARE = 0.78;
 const CHARACTER_PX = 7.6;
 
 /** Lanes over the clock: each pair of hands, each machine, and for each job what waits and dries. */
-export function Lanes({ timetable, people, onMove }: { timetable: Timetable; people: number; onMove: (timed: TimedTask, toMin: number) => void }) {
+export function Lanes({ timetable, people, titles, onMove }: { timetable: Timetable; people: number; titles: Readonly<Record<string, string>>; onMove: (timed: TimedTask, toMin: number) => void }) {
   const { ref, width: seen } = useWidth();
   const prefix = `lanes${useId().replace(/\W/g, "")}-`;
   const tasks = timedTasks(timetable);
@@ -41,10 +41,11 @@ export function Lanes({ timetable, people, onMove }: { timetable: Timetable; peo
   const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
   const jobIds = [...new Set(tasks.map(({ task }) => task.jobId))];
   const numberOf = (jobId: string) => jobIds.indexOf(jobId) + 1;
-  const lanes = [...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)), ...machines.map((machine) => MACHINES[machine as MachineId].name), ...jobIds.map((_, index) => `Visit ${index + 1}, waits`)];
+  const lanes = ["Visits", ...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)), ...machines.map((machine) => MACHINES[machine as MachineId].name), ...jobIds.map((_, index) => `Visit ${index + 1}, waits`)];
   const y = (lane: number) => TOP_PX + lane * LANE_PX;
-  const machineLane = (machine: string) => people + machines.indexOf(machine);
-  const jobLane = (jobId: string) => people + machines.length + jobIds.indexOf(jobId);
+  const handLane = (lane: number) => 1 + lane;
+  const machineLane = (machine: string) => 1 + people + machines.indexOf(machine);
+  const jobLane = (jobId: string) => 1 + people + machines.length + jobIds.indexOf(jobId);
   const height = y(lanes.length) + 6;
   const timed = new Map(tasks.map((each) => [each.task.id, each]));
   const windows = day.problem.lags.filter(({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)!.task.kind === "step");
@@ -67,8 +68,21 @@ export function Lanes({ timetable, people, onMove }: { timetable: Timetable; peo
             <text x={4} y={y(lane) + 28}>{name}</text>
           </g>
         ))}
-        {day.problem.breaks.map(({ from, to }) => <rect key={from} x={x(Math.max(0, from))} width={Math.max(0, x(to) - x(Math.max(0, from)))} y={TOP_PX} height={people * LANE_PX} fill="var(--line)" opacity="0.6" />)}
-        {handLanes(tasks, people).map(({ lane, timed: each }) => <Bar key={`${each.task.id}-${lane}`} timed={each} x={x} y={y(lane)} label={`${numberOf(each.task.jobId)} ${each.task.name}`} onMove={(byPx) => onMove(each, minuteAt(x(each.startMin) + byPx))} />)}
+        {day.problem.breaks.map(({ from, to }) => <rect key={from} x={x(Math.max(0, from))} width={Math.max(0, x(to) - x(Math.max(0, from)))} y={y(handLane(0))} height={people * LANE_PX} fill="var(--line)" opacity="0.6" />)}
+        {jobIds.map((jobId) => {
+          const its = tasks.filter(({ task, hands }) => task.jobId === jobId && hands > 0);
+          if (its.length === 0) return null;
+          const [from, to] = [its[0]!.startMin, Math.max(...its.map(({ endMin }) => endMin))];
+          const fits = Math.floor((x(to) - x(from) - 10) / CHARACTER_PX);
+          const name = `${numberOf(jobId)} ${titles[jobId] ?? ""}`;
+          return (
+            <g key={jobId}>
+              <path d={`M${x(from) + 2} ${y(0) + 34} v5 H${x(to) - 2} v-5`} fill="none" stroke="var(--ink)" strokeWidth="2" />
+              <text x={x(from) + 4} y={y(0) + 27}>{name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`}</text>
+            </g>
+          );
+        })}
+        {handLanes(tasks, people).map(({ lane, timed: each }) => <Bar key={`${each.task.id}-${lane}`} timed={each} x={x} y={y(handLane(lane))} label={`${numberOf(each.task.jobId)} ${each.task.name}`} onMove={(byPx) => onMove(each, minuteAt(x(each.startMin) + byPx))} />)}
         {tasks.filter(({ task }) => task.machine).map((each) => <Bar key={`m-${each.task.id}`} timed={each} x={x} y={y(machineLane(each.task.machine!))} label={String(numberOf(each.task.jobId))} />)}
         {windows.map(({ from, min, max, to }, index) => {
           const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
