@@ -40,10 +40,12 @@ const bay = async (page, query) => {
 async function workToDwell(page, job) {
   await bay(page, `job=${job}&phase=work`);
   for (let step = 0; step < 14; step++) {
-    if ((await page.getByTestId("dwell-clock").count()) > 0) break;
+    if ((await page.getByTestId("running-loop").count()) > 0) break;
+    const recorded = await page.locator(".done-lines").getAttribute("data-recorded");
     await page.getByTestId("main-act").click();
+    await page.locator(`.done-lines:not([data-recorded="${recorded}"])`).waitFor({ state: "attached" });
     await page.clock.fastForward("02:10");
-    await page.waitForTimeout(150);
+    await page.waitForTimeout(250);
   }
 }
 
@@ -72,7 +74,6 @@ try {
   await bay(desk, "job=demo-van&phase=test&finding=cv-brown");
   await shoot(desk, "test");
   await bay(desk, "job=demo-ferry&phase=plan&finding=fb-soup");
-  await shoot(desk, "plan");
   await desk.getByTestId("schools").scrollIntoViewIfNeeded();
   await shoot(desk, "plan-schools");
   await bay(desk, "job=demo-ferry&phase=mix");
@@ -110,6 +111,7 @@ try {
   await shoot(desk, "field-notes");
   await desk.goto("/day");
   await desk.getByRole("button", { name: "Search longer" }).waitFor();
+  await desk.getByTestId("day-end").evaluate((each) => each.scrollIntoView());
   await shoot(desk, "day");
 
   const night = await open({ width: 1024, height: 768 });
@@ -117,6 +119,10 @@ try {
   await night.getByRole("button", { name: "Night bay" }).click();
   await workToDwell(night, "demo-ferry");
   await shoot(night, "work-night-tablet");
+  await night.goto("/day");
+  await night.getByRole("button", { name: "Search longer" }).waitFor();
+  await night.locator(".lanes").evaluate((each) => each.scrollIntoView());
+  await shoot(night, "day-night-tablet");
 
   const phone = await open({ width: 390, height: 844 });
   await workToDwell(phone, "demo-ferry");

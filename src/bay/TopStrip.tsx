@@ -31,7 +31,7 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
 /** What somebody comes back for here, and whatever dwells on other jobs. */
 function RunningLoops() {
   const { assessment: { order, history }, job } = useBay();
-  const waitedFor = new Set([...order.tasks.flatMap(({ after }) => (after ? [after.id] : [])), ...history.running.map(({ id }) => id)]);
+  const waitedFor = new Set([...order.tasks.flatMap(({ after = [] }) => after.map(({ id }) => id)), ...history.running.map(({ id }) => id)]);
   return <span className="strip-loops"><Threads only={waitedFor} jobId={job.id} /></span>;
 }
 

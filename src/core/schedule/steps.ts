@@ -16,8 +16,8 @@ export interface StepTask extends Task {
   machine?: string;
   /** Hands are at it. */
   running?: StartEvent;
-  /** It waits out what was put on by this. */
-  after?: DoneEvent;
+  /** It waits out what was put on by these, the one that lasts longest last. */
+  after?: DoneEvent[];
 }
 
 const MINUTE_MS = 60_000;
@@ -78,16 +78,16 @@ export function stepTasks({ plan, history }: Pick<Assessment, "plan" | "history"
     const hands = wholeMinutes(step.minutes.value);
     const minutes = running ? Math.max(0, hands - Math.floor(sinceMin(running.at))) : hands;
     let earliest = 0;
-    let after: DoneEvent | undefined;
+    const after: DoneEvent[] = [];
     for (const zoneId of step.zoneIds) {
       const waiting = lastOn.has(zoneId) ? undefined : waitingOn.get(zoneId);
-      if (!waiting) continue;
-      after = waiting;
+      if (!waiting || after.includes(waiting)) continue;
+      after.push(waiting);
       earliest = Math.max(earliest, Math.ceil(waiting.dwellMinMin! - sinceMin(waiting.at)));
       if (waiting.dwellMaxMin !== undefined) dues.push({ task, name: DRIES_OUT, at: Math.max(0, waiting.dwellMaxMin - sinceMin(waiting.at)) + minutes });
     }
     tasks.push({
-      id: task, name: step.title, step, minutes, ...(earliest > 0 ? { earliest } : {}), ...(machine ? { machine } : {}), ...(running ? { running, begun: true } : {}), ...(after ? { after } : {}),
+      id: task, name: step.title, step, minutes, ...(earliest > 0 ? { earliest } : {}), ...(machine ? { machine } : {}), ...(running ? { running, begun: true } : {}), ...(after.length > 0 ? { after: after.sort((a, b) => rightAtMs(a) - rightAtMs(b)) } : {}),
       // Gas runs by itself behind shut doors; everything else is hands inside.
       needs: [{ resource: HANDS, amount: 1 }, ...(machine ? [{ resource: machine, amount: 1 }] : []), ...(watts > 0 ? [{ resource: circuit, amount: Math.min(watts, CIRCUIT_W) }] : []), { resource: inside, amount: step.action === "gas" ? INSIDE : 1 }],
     });
@@ -105,6 +105,8 @@ export function stepTasks({ plan, history }: Pick<Assessment, "plan" | "history"
   }));
   return { tasks, lags, dues, capacity };
 }
+
+const rightAtMs = ({ at, dwellMinMin = 0 }: DoneEvent) => Date.parse(at) + dwellMinMin * MINUTE_MS;
 
 /** Of a wait that hands sit out, only what is left of it follows. */
 function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): Step["dwell"] {

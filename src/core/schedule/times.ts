@@ -10,8 +10,8 @@ export interface OrderTask {
   /** Which pair of hands, from 1. */
   hands: number;
   running?: StartEvent;
-  /** It waits out what was put on by this. */
-  after?: DoneEvent;
+  /** It waits out what was put on by these, the one that lasts longest last. */
+  after?: DoneEvent[];
 }
 
 /** From the end of one task to the start of another, by their places. */
@@ -51,15 +51,36 @@ const MINUTE_MS = 60_000;
  * The times of an order as the clock stands: what runs ends when it should or now, the rest is pushed along.
  * @param nowMs ms since 1970
  */
-export function timesOf({ tasks, arcs }: Order, nowMs: number): TaskTime[] {
+export function timesOf(order: Order, nowMs: number): TaskTime[] {
+  const { tasks, arcs } = order;
+  const notBefore = tasks.map(() => nowMs);
+  let times = placed(order, nowMs, notBefore);
+  // Done too soon it would dry out before its turn: what is put on waits for what takes it off.
+  for (const _round of tasks) {
+    let moved = false;
+    for (const { from, to, maxMin } of arcs) {
+      const [before, after] = [times[from]!, times[to]!];
+      const tooLongMs = maxMin === undefined || tasks[from]!.running ? 0 : after.startMs - before.endMs - maxMin * MINUTE_MS;
+      if (tooLongMs <= 1) continue;
+      notBefore[from] = Math.max(notBefore[from]!, before.startMs + tooLongMs);
+      moved = true;
+    }
+    if (!moved) break;
+    times = placed(order, nowMs, notBefore);
+  }
+  return times;
+}
+
+/** Each at its earliest after what comes before it. */
+function placed({ tasks, arcs }: Order, nowMs: number, notBefore: readonly number[]): TaskTime[] {
   const times: TaskTime[] = [];
   tasks.forEach(({ minutes, running, after, step }, at) => {
     let readyMs = nowMs;
-    let sharedMs = nowMs;
+    let sharedMs = notBefore[at]!;
     let closesMs = Infinity;
-    if (after) {
-      readyMs = Math.max(readyMs, Date.parse(after.at) + after.dwellMinMin! * MINUTE_MS);
-      if (after.dwellMaxMin !== undefined) closesMs = Date.parse(after.at) + after.dwellMaxMin * MINUTE_MS;
+    for (const { at: putOn, dwellMinMin, dwellMaxMin } of after ?? []) {
+      readyMs = Math.max(readyMs, Date.parse(putOn) + dwellMinMin! * MINUTE_MS);
+      if (dwellMaxMin !== undefined) closesMs = Math.min(closesMs, Date.parse(putOn) + dwellMaxMin * MINUTE_MS);
     }
     for (const { from, to, minMin, maxMin, why } of arcs) {
       const before = times[from];
@@ -85,6 +106,12 @@ export const taskAt = ({ tasks }: Order, hands: number): number => {
   const running = tasks.findIndex((task) => task.hands === hands && task.running);
   return running >= 0 ? running : tasks.findIndex((task) => task.hands === hands);
 };
+
+/** Somebody's work comes before it and is not over, whatever the clock says: on the same cloth, or with the one machine there is. */
+export const isHeld = ({ arcs }: Order, at: number): boolean => arcs.some(({ to }) => to === at);
+
+/** True when it is its turn and its time. */
+export const isDue = (order: Order, at: number, { startMs }: TaskTime, nowMs: number): boolean => Boolean(order.tasks[at]!.running) || (!isHeld(order, at) && startMs <= nowMs);
 
 /** True when nothing that the cloth asks for stands before it any more: it may be taken now, out of turn. */
 export const isFree = ({ tasks, arcs }: Order, at: number): boolean => !tasks[at]!.running && !arcs.some(({ to, why }) => to === at && why !== undefined);

@@ -1,6 +1,6 @@
 import { assess, inFull, quickly } from "../assess";
 import type { Job, Kit } from "../job/schema";
-import { taskAt, timesOf, type Order } from "../schedule/times";
+import { isHeld, taskAt, timesOf, type Order } from "../schedule/times";
 import { doneOf, startOf } from "../treatment/record";
 import type { Step } from "../treatment/step";
 
@@ -44,7 +44,7 @@ export function runByClock(job: Job, kit: Kit, from: string, pace: (step: Step) 
     firstOrder ??= order;
     if (order.tasks.length === 0 && busy.size === 0) return { job, ran, firstOrder };
     const times = timesOf(order, nowMs);
-    const free = Array.from({ length: order.people }, (_, hands) => hands + 1).filter((hands) => !busy.has(hands)).flatMap((hands) => { const at = taskAt(order, hands); return at < 0 || order.tasks[at]!.running ? [] : [{ hands, at, startMs: times[at]!.startMs }]; }).sort((a, b) => a.startMs - b.startMs)[0];
+    const free = Array.from({ length: order.people }, (_, hands) => hands + 1).filter((hands) => !busy.has(hands)).flatMap((hands) => { const at = taskAt(order, hands); return at < 0 || order.tasks[at]!.running || isHeld(order, at) ? [] : [{ hands, at, startMs: times[at]!.startMs }]; }).sort((a, b) => a.startMs - b.startMs)[0];
     const ends = [...busy.entries()].sort(([, a], [, b]) => a.endMs - b.endMs)[0];
     if (free && (!ends || free.startMs <= ends[1].endMs)) {
       nowMs = Math.max(nowMs, free.startMs);

@@ -1,5 +1,6 @@
 import type { SoilLevel } from "../catalog/builds";
 import type { FamilyId } from "../catalog/families";
+import { stepBase } from "../job/history";
 import { dryingOf, type Drying } from "../drying/drying";
 import { SCHOOL_IDS, type School } from "../job/format";
 import { input, worked, type Worked } from "../quantity/working";
@@ -94,6 +95,9 @@ export function laySchool(work: ZoneWork, panel: Panel, begun?: SchoolPick): Sch
   const chosen = work.context.job.choices.schools[work.view.id];
   const { picked, because } = pickSchool(work.context, options, panel, work.likely, chosen);
   layOf(picked)?.();
+  // What was put on is lifted off, though the budget has room for nothing else.
+  const towel = `${baseOf(work)}-towel`;
+  if (!work.todo(`${baseOf(work)}-clean`) && !work.steps.some(({ key }) => stepBase(key) === towel)) work.towelOff(STAGE.cleanTowel, towel, work.view.areaM2);
   return { options, picked, because };
 }
 

@@ -1,6 +1,6 @@
 "use client";
 import { useHotkeys } from "react-hotkeys-hook";
-import { isFree, type OrderTask, type TaskTime } from "@/core/schedule/times";
+import type { OrderTask, TaskTime } from "@/core/schedule/times";
 import { guardsPerson } from "@/core/treatment/actions";
 import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
@@ -12,13 +12,14 @@ import { ReadAloud } from "./ReadAloud";
 import { startOps } from "./record";
 
 /** Nothing can be done yet: what is waited for, how long, and what comes then. */
-export function Waiting({ task: { step, after, at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {
+export function Waiting({ task: { step, after: putOn = [], at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {
   const { assessment, nowMs, hands, run } = useBay();
   const { order, plan } = assessment;
+  const after = putOn.at(-1);
   const zones = zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
   // Somebody else's work stands before it, or a wait that guards a person: neither is argued with.
-  const holding = order.arcs.flatMap(({ from, to, why }) => (to === at && why !== undefined ? [order.tasks[from]!] : []))[0];
-  const locked = !isFree(order, at) || (after !== undefined && guardsPerson(after));
+  const holding = order.arcs.flatMap(({ from, to }) => (to === at ? [order.tasks[from]!] : []))[0];
+  const locked = holding !== undefined || putOn.some(guardsPerson);
   const leftMs = Math.max(0, time.startMs - nowMs);
   const start = () => { if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands)); };
   const act = useOneTap(start);
@@ -34,7 +35,7 @@ export function Waiting({ task: { step, after, at }, time }: { task: OrderTask &
       <p className="now-where">{step.title}, {zones}</p>
       {after?.dwellMinMin !== undefined && <DwellBand wait={{ fromMs: Date.parse(after.at), minMin: after.dwellMinMin, maxMin: after.dwellMaxMin, guards: guardsPerson(after) }} nowMs={nowMs} />}
       <Act variant="outline-primary" className="main-act" onAct={act} disabled={locked} data-testid="main-act">
-        {locked ? `Keep waiting, ${clockText(leftMs)} more` : "Too early. Start it all the same"}
+        {locked ? (leftMs > 0 ? `Keep waiting, ${clockText(leftMs)} more` : "Keep waiting for the other hands") : "Too early. Start it all the same"}
       </Act>
       <ReadAloud words={`Wait ${Math.ceil(leftMs / 60_000)} minutes. Then ${step.title}, ${zones}.`} />
     </section>

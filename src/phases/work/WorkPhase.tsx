@@ -2,8 +2,7 @@
 import { useState } from "react";
 import { MOST_HANDS } from "@/core/job/format";
 import { input, worked } from "@/core/quantity/working";
-import { isFree, type OrderTask } from "@/core/schedule/times";
-import { guardsPerson } from "@/core/treatment/actions";
+import { isDue, isFree, type OrderTask } from "@/core/schedule/times";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
@@ -30,7 +29,7 @@ export function WorkPhase() {
   const { order, history } = assessment;
   const finished = history.standing.filter((event) => event.kind === "done" || event.kind === "skip");
   const shown = all ? finished : finished.slice(-SHOWN_DONE);
-  const due = now && (now.running || now.time.startMs <= nowMs + DUE_MS);
+  const due = now && isDue(order, now.at, now.time, nowMs + DUE_MS);
   const coming = order.tasks.map((task, at) => ({ task, at })).filter(({ at }) => at !== now?.at);
   return (
     <>
@@ -85,11 +84,11 @@ function NothingLeft({ done, others, onGo }: { done: number; others: number; onG
 }
 
 /** A step to come, when; taken out of turn where the cloth allows it. */
-function ComingStep({ task: { step, hands, after, running }, at, number, time }: { task: OrderTask; at: number; number: number; time: { startMs: number; readyMs: number; closesMs?: number } }) {
+function ComingStep({ task: { step, hands, running }, at, number, time }: { task: OrderTask; at: number; number: number; time: { startMs: number; readyMs: number; closesMs?: number } }) {
   const { assessment, nowMs, hands: mine, now, run } = useBay();
   const { order, plan } = assessment;
   const on = step.findingId ? plan.marks[step.findingId]?.name : zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
-  const ready = isFree(order, at) && time.readyMs <= nowMs && !(after && guardsPerson(after) && time.readyMs > nowMs);
+  const ready = isFree(order, at) && time.readyMs <= nowMs ;
   const mayTake = ready && now !== undefined && !running;
   return (
     <div className="line-step" data-testid="coming">

@@ -1,7 +1,7 @@
 import type { Assessment } from "@/core/assess";
 import { applyOps, type Op } from "@/core/job/commands";
 import type { Job } from "@/core/job/schema";
-import { timesOf, taskAt, type Order } from "@/core/schedule/times";
+import { isDue, taskAt, timesOf, type Order } from "@/core/schedule/times";
 import { doneOf, startOf, type Correction } from "@/core/treatment/record";
 import type { Step } from "@/core/treatment/step";
 import { newId } from "@/store/jobs";
@@ -27,6 +27,6 @@ export async function doneOps(job: Job, assessment: Assessment, step: Step, by: 
   const order = await orderAfter(applyOps(job, ops).job, at);
   const next = taskAt(order, by);
   const nowMs = Date.parse(at);
-  const due = next >= 0 && !order.tasks[next]!.running && timesOf(order, nowMs)[next]!.startMs <= nowMs + AT_ONCE_MS;
+  const due = next >= 0 && !order.tasks[next]!.running && isDue(order, next, timesOf(order, nowMs)[next]!, nowMs + AT_ONCE_MS);
   return due ? [...ops, ...startOps(order.tasks[next]!.step, by, at)] : ops;
 }
