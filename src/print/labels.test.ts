@@ -1,5 +1,4 @@
 import { readFileSync } from "node:fs";
-import path from "node:path";
 import { create } from "fontkit";
 import jsQR from "jsqr";
 import { describe, expect, it } from "vitest";
@@ -13,9 +12,8 @@ import type { Job } from "@/core/job/schema";
 import type { Step } from "@/core/treatment/step";
 import { labelSheet, squarePath } from "./labels";
 import { COVERED_LETTERS, isCovered, printable } from "./letters";
+import { FONTS, squeezed, textOf } from "./readBack";
 
-const fontFile = (name: string) => path.resolve("node_modules/@fontsource/atkinson-hyperlegible-next/files", `atkinson-hyperlegible-next-${name}-normal.woff`);
-const FONTS = { regular: fontFile("latin-400"), bold: fontFile("latin-700"), regularExtended: fontFile("latin-ext-400"), boldExtended: fontFile("latin-ext-700") };
 const NOW = "2026-05-04T09:00:00Z";
 
 const bottles = (): BottleMix[] =>
@@ -23,15 +21,6 @@ const bottles = (): BottleMix[] =>
     AGENT_IDS.filter((id) => id !== "water").map((agent) => ({ agent, key: agent, title: agent, amountMl: entered("", 200, "mL"), partsWater: entered("", agentOf(agent).reading?.value ?? 0, "parts") }) as unknown as Step),
     { choices: { readings: {}, bottles: {}, schools: {} } } as unknown as Job, USUAL_KIT,
   );
-
-/** All text of a PDF, as a reader sees it, without spaces and line breaks. */
-async function textOf(blob: Blob): Promise<string> {
-  const { getDocument } = await import("pdfjs-dist/legacy/build/pdf.mjs");
-  const document = await getDocument({ data: new Uint8Array(await blob.arrayBuffer()), verbosity: 0 }).promise;
-  const pages = await Promise.all(Array.from({ length: document.numPages }, async (_, index) => (await (await document.getPage(index + 1)).getTextContent()).items));
-  return pages.flat().map((item) => ("str" in item ? item.str : "")).join("").replace(/\s+/g, "");
-}
-const squeezed = (text: string) => text.replace(/\s+/g, "");
 
 describe("bottle labels", () => {
   it("print every word of the tables, and names of many countries, so that it reads back the same", async () => {

@@ -1,20 +1,13 @@
-import { Document, Font, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Document, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import { create } from "qrcode";
 import tokens from "@/design/tokens.json";
 import type { BottleLabel } from "@/core/mixing/labels";
+import { FACE, registerFonts, type PaperFonts } from "./fonts";
 import { Pictogram } from "./Pictogram";
 import { printable } from "./letters";
 
 /** A sheet of bottle labels as PDF: A4, two across, four down. */
 
-export interface LabelFonts {
-  regular: string;
-  bold: string;
-  regularExtended: string;
-  boldExtended: string;
-}
-
-const FACE = ["Label", "Label extended"];
 const { ink, inkSoft, madderInk } = tokens.light;
 const styles = StyleSheet.create({
   page: { padding: "8mm 7mm", flexDirection: "row", flexWrap: "wrap", fontFamily: FACE as never, fontSize: 7.6, color: ink },
@@ -31,11 +24,8 @@ const styles = StyleSheet.create({
 });
 
 /** Makes the sheet. @param fonts where the font files are: paths or addresses of this origin */
-export function labelSheet(labels: readonly BottleLabel[], fonts: LabelFonts) {
-  Font.register({ family: "Label", fonts: [{ src: fonts.regular }, { src: fonts.bold, fontWeight: 700 }] });
-  Font.register({ family: "Label extended", fonts: [{ src: fonts.regularExtended }, { src: fonts.boldExtended, fontWeight: 700 }] });
-  // A word is never broken on a label.
-  Font.registerHyphenationCallback((word) => [word]);
+export function labelSheet(labels: readonly BottleLabel[], fonts: PaperFonts) {
+  registerFonts(fonts);
   return pdf(
     <Document title="Bottle labels" language="en">
       <Page size="A4" style={styles.page}>{labels.map((label, index) => <Label key={index} label={label} />)}</Page>

@@ -11,10 +11,19 @@ import type { MarkPlan } from "../treatment/marks";
 export interface Rates {
   perHour: number;
   callOut: number;
+  /** Wear of a machine for an hour it runs; left out: none. */
+  wearPerHour?: number;
+  /** No job is charged less; left out: none. */
+  minimum?: number;
+  /** On top of what is asked, %; left out: none. */
+  taxPct?: number;
 }
+
+/** Rates with what was left out as nothing. */
+export const perHourOf = ({ wearPerHour = 0, minimum = 0, taxPct = 0, ...rates }: Rates): Required<Rates> => ({ ...rates, wearPerHour, minimum, taxPct });
 /** Invented, to be made one's own. Judgement. */
 export const USUAL_RATES: Rates = { perHour: 45, callOut: 20 };
-export const RATE_RANGE = { perHour: [0, 10_000], callOut: [0, 10_000] } as const;
+export const RATE_RANGE = { perHour: [0, 10_000], callOut: [0, 10_000], wearPerHour: [0, 1000], minimum: [0, 10_000], taxPct: [0, 60] } as const;
 
 export interface Estimate {
   minutes: { low: Worked; high: Worked };

@@ -159,6 +159,8 @@ const event = oneOfKinds({
     value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C, ppm; the lamp's outcome as its place in the table."),
     humidityPct: optional(amount(0, 100, "Relative humidity, %; thermo-hygrometer.")),
   }, "A reading of an instrument."),
+  checked: thing({ kind: exactly("checked"), id: id(), at: did.at, items: list(text(60), 100, "Lines of the last look, by id: as it should be.") }, "A last look before it is handed back."),
+  signed: thing({ kind: exactly("signed"), id: id(), at: did.at, name: text(120, "Who signed."), strokes: text(40_000, "The signature as an SVG path in a box of 600 by 200.") }, "The owner signed for it."),
   note: thing({ kind: exactly("note"), id: id(), at: did.at, by: did.by, words: text(1000, "What was noticed."), zoneIds: optional(did.zoneIds), pictures: optional(pictureIds) }, "A note, with pictures where they say it better."),
   air: thing({ kind: exactly("air"), id: id(), at: did.at, was: thing(air, "As it was until then.") }, "The air it dries in was changed while it dried."),
   undo: thing({ kind: exactly("undo"), id: id(), at: did.at, of: id("The event taken back.") }),
@@ -276,6 +278,7 @@ export type WorkEvent = Job["events"][number];
 export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
 export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
 export type PassEvent = Extract<WorkEvent, { kind: "pass" }>;
+export type SignedEvent = Extract<WorkEvent, { kind: "signed" }>;
 export type AirEvent = Extract<WorkEvent, { kind: "air" }>;
 /** What things dry in. */
 export type DryingAir = AirEvent["was"];

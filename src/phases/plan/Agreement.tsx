@@ -69,6 +69,9 @@ function RateFields({ rates }: { rates: Rates }) {
       <summary className="form-label">What you ask</summary>
       <div className="fields">
         <NumberField label="An hour, your money" unit="1" min={RATE_RANGE.perHour[0]} max={RATE_RANGE.perHour[1]} decimals={2} value={rates.perHour} onChange={(perHour) => set({ perHour })} />
+        <NumberField label="Least for any job, your money" unit="1" min={RATE_RANGE.minimum[0]} max={RATE_RANGE.minimum[1]} decimals={2} value={rates.minimum ?? 0} onChange={(minimum) => set({ minimum })} />
+        <NumberField label="Machine wear an hour, your money" unit="1" min={RATE_RANGE.wearPerHour[0]} max={RATE_RANGE.wearPerHour[1]} decimals={2} value={rates.wearPerHour ?? 0} onChange={(wearPerHour) => set({ wearPerHour })} />
+        <NumberField label="Tax on top, %" unit="%" min={RATE_RANGE.taxPct[0]} max={RATE_RANGE.taxPct[1]} decimals={1} value={rates.taxPct ?? 0} onChange={(taxPct) => set({ taxPct })} />
         <NumberField label="Coming out, your money" unit="1" min={RATE_RANGE.callOut[0]} max={RATE_RANGE.callOut[1]} decimals={2} value={rates.callOut} onChange={(callOut) => set({ callOut })} />
       </div>
     </details>

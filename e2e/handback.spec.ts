@@ -1,0 +1,67 @@
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { readBack } from "../src/print/readBack";
+import { expect, openFerry, pressAgain, storedJob, test, workToTheEnd } from "./bay";
+
+/** From the last look to a signed sheet: dry only when somebody read or felt it. */
+
+async function downloaded(page: Page, button: string): Promise<{ name: string; bytes: Buffer }> {
+  const file = page.waitForEvent("download");
+  await page.getByRole("button", { name: button }).click();
+  const download = await file;
+  return { name: download.suggestedFilename(), bytes: readFileSync((await download.path())!) };
+}
+
+test("a worked job is looked over, felt dry, signed with a finger and handed back; the sheet and the lines read back", async ({ page }) => {
+  test.setTimeout(150_000);
+  await page.clock.install({ time: new Date("2026-05-04T08:00:00") });
+  await openFerry(page, "work");
+  await workToTheEnd(page, () => page.getByTestId("main-act").click());
+  await page.keyboard.press("7");
+
+  const list = page.getByTestId("check-list");
+  await list.getByRole("button", { name: "All as it should be" }).click();
+  await expect(list).toContainText("All looked at");
+  await expect(page.getByTestId("damp")).toContainText("Given back damp, as agreed");
+  await expect(page.getByRole("button", { name: "Hand back damp, as agreed" })).toBeEnabled();
+
+  // Damp was not agreed: it stays shut until every zone that got wet was felt dry.
+  await page.getByText("Change the promises").click();
+  await page.getByLabel("Damp hand-back agreed").uncheck();
+  await expect(page.getByRole("button", { name: "Not yet: it is not dry" })).toBeDisabled();
+  const towels = list.getByRole("button", { name: /the towel stayed dry/ });
+  for (let zones = await towels.count(); zones > 0; zones--) {
+    await pressAgain(towels.first());
+    await expect(towels).toHaveCount(zones - 1);
+  }
+  await expect(page.getByTestId("sheet")).toContainText("Dry: use it now.");
+
+  await expect(page.getByTestId("price")).toContainText("Earned an hour");
+  const csv = await downloaded(page, "Invoice lines, CSV");
+  expect(csv.bytes.toString()).toMatch(/^what,amount,unit,price\r\nComing out,1,,20\.00/);
+
+  const pad = page.getByTestId("signature-pad");
+  await expect(pad).toHaveAttribute("data-ready", "true");
+  await pad.scrollIntoViewIfNeeded();
+  const box = (await pad.boundingBox())!;
+  await page.mouse.move(box.x + 40, box.y + 60);
+  await page.mouse.down();
+  for (const [x, y] of [[90, 30], [140, 90], [200, 40], [260, 80]] as const) await page.mouse.move(box.x + x, box.y + y, { steps: 4 });
+  await page.mouse.up();
+  await page.getByLabel("Name of who signs").fill("Orla Venn");
+  await page.getByRole("button", { name: "Keep the signature" }).click();
+  await expect(page.getByTestId("signature")).toBeVisible();
+
+  const { name, bytes } = await downloaded(page, "Owner's sheet, PDF");
+  expect(name).toBe("gull-point-ferry-saloon-bench-4.pdf");
+  const { text, pages } = await readBack(new Uint8Array(bytes));
+  expect(pages).toBeLessThanOrEqual(2);
+  for (const words of ["Gull Point ferry, saloon bench 4", "Beetroot soup, base mid", "you were told before the work began", "Dry: use it now.", "Look again", "Orla Venn"]) expect(text).toContain(words.replace(/\s+/g, ""));
+
+  await page.getByRole("button", { name: "Hand back", exact: true }).click();
+  await expect(page.getByRole("button", { name: "Handed back" })).toBeDisabled();
+  await page.reload();
+  await expect(page.getByTestId("signature")).toBeVisible();
+  const kinds = (await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind);
+  expect(kinds).toEqual(expect.arrayContaining(["checked", "signed", "handed-back"]));
+});

@@ -1,0 +1,75 @@
+import type { Assessment } from "../assess";
+import { agentOf, AGENTS, type AgentId } from "../catalog/agents";
+import { DAMAGES } from "../catalog/builds";
+import { familyOf } from "../catalog/families";
+import { HAIR_DENSITIES } from "../catalog/findings";
+import { lastOf } from "../job/history";
+import type { DoneEvent, Job } from "../job/schema";
+import { appointmentsOf } from "../schedule/appointments";
+import type { MarkPlan } from "../treatment/marks";
+
+/** What the owner is told, in plain words: the same for the screen and for paper. */
+export interface OwnerSheet {
+  title: string;
+  whose: string;
+  found: { words: string; result?: string }[];
+  damage: string[];
+  done: string[];
+  stayed: string[];
+  /** Products used: what, how much of the mix, and what to know of it. */
+  products: { agent: AgentId; name: string; amountMl: number; caution: string }[];
+  afterwards: string[];
+  /** What is due, ms since 1970. */
+  due: { atMs: number; words: string }[];
+  pictures: string[];
+}
+
+const RESULT_WORDS: Record<MarkPlan["state"], string> = {
+  open: "", gone: "gone", left: "lighter, the rest stays", worse: "changed for the worse; we stopped", "at-the-stop": "as far as it goes", referred: "not ours to treat", damage: "damage, not soil",
+};
+const AFTERWARDS = [
+  "Keep air moving over it until it is dry. Nothing on it, nothing under it.",
+  "A mark that comes back within a day or two has come up from below while drying. Call us: do not scrub it.",
+  "Blot a new spill at once with a white cloth, from the rim in. Vacuum once a week: grit wears cloth more than feet do.",
+] as const;
+
+/** @param nowMs the caller's clock */
+export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): OwnerSheet {
+  const { history, plan } = assessment;
+  const zoneName = (id: string) => plan.zones[id]?.view.name.toLowerCase() ?? "";
+  const marks = Object.values(plan.marks);
+  const others = job.findings.order.flatMap((id) => {
+    const finding = job.findings.byId[id]!;
+    if (finding.kind === "hair") return [`Hair on ${zoneName(finding.zoneId)}: ${HAIR_DENSITIES[finding.density].toLowerCase()}`];
+    if (finding.kind === "odour" && finding.closed > 0) return [`A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when shut${finding.aired === undefined ? "" : `, ${finding.aired} after airing`}`];
+    return [];
+  });
+  const done = history.done.filter(({ action }) => action !== "check-first");
+  const agents = [...new Set(done.flatMap(({ agent }) => (agent && agent !== "water" ? [agent] : [])))];
+  return {
+    title: job.title,
+    whose: [job.customer, job.place].filter(Boolean).join(" · "),
+    found: [
+      ...marks.map(({ name, zoneId, diagnosis, state }) => ({ words: `${name}, ${zoneName(zoneId)}: most likely ${familyOf(diagnosis.leader).name.toLowerCase()}`, ...(RESULT_WORDS[state] ? { result: RESULT_WORDS[state] } : {}) })),
+      ...others.map((words) => ({ words })),
+    ],
+    damage: plan.damage.map(({ finding }) => `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it back${finding.told ? "; you were told before the work began" : ""}.`),
+    done: [...new Set(done.map(({ title }) => title))],
+    stayed: done.length === 0 ? [] : marks.filter(({ state }) => state !== "gone").map(({ name, state, stopWords, referral }) => `${name}: ${referral ? referral.words : state === "open" ? "not judged yet; it is judged when dry." : stopWords}`),
+    products: agents.map((agent) => ({ agent, name: AGENTS[agent].name, amountMl: usedMl(agent, done), caution: agentOf(agent).caution ?? "" })),
+    afterwards: [...AFTERWARDS],
+    due: appointmentsOf(job, assessment, nowMs).filter(({ kind }) => kind === "return" || kind === "aftercare").map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),
+    pictures: Object.values(job.findings.byId).flatMap((finding) => ("pictures" in finding ? (finding.pictures ?? []) : [])),
+  };
+}
+
+const usedMl = (agent: string, done: readonly DoneEvent[]) => done.reduce((sum, event) => (event.agent === agent ? sum + (event.amountMl ?? 0) : sum), 0);
+
+/** When it may be used, in words; never "dry now" on a forecast alone. @param when a moment in the owner's words */
+export function usableWords(assessment: Assessment, { usableMs, nowMs, allDry }: { usableMs: number | undefined; nowMs: number; allDry: boolean }, when: (ms: number) => string): string {
+  if (Object.keys(assessment.drying).length === 0 || allDry) return "Dry: use it now.";
+  if (usableMs === undefined) return "It does not dry in this air: it needs warmth, drier air or air moving.";
+  return usableMs <= nowMs ? "It should be dry by now: press a dry white towel on it before you sit or walk on it." : `Do not sit or walk on it before ${when(usableMs)}.`;
+}
+
+export const signatureOf = ({ history }: Assessment) => lastOf(history, "signed");

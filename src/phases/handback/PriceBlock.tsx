@@ -1,0 +1,36 @@
+"use client";
+import { actualOf } from "@/core/estimate/actual";
+import { USUAL_RATES } from "@/core/estimate/estimate";
+import { USUAL_DAY } from "@/core/schedule/day";
+import { useSettings } from "@/store/settings";
+import { Act } from "@/ui/Act";
+import { Num } from "@/ui/Num";
+import { useBay } from "@/bay/BayContext";
+
+/** What it comes to by the record, against what was agreed; the technician's, not on the owner's page. */
+export function PriceBlock() {
+  const { job, assessment, kit } = useBay();
+  const { rates = USUAL_RATES, day } = useSettings();
+  if (assessment.history.done.length === 0) return null;
+  const travelMin = 2 * (day?.travelMin ?? USUAL_DAY.travelMin) + (day?.setUpMin ?? USUAL_DAY.setUpMin);
+  const { handsOn, product, wear, net, tax, total, earnedPerHour, agreed, over, lines } = actualOf(job, assessment, kit, rates, travelMin);
+  const saveCsv = async () => {
+    const [{ invoiceCsv }, { fileName, saveAsFile }] = await Promise.all([import("@/store/invoiceFile"), import("@/store/saveFile")]);
+    saveAsFile(`${fileName(job.title)}-invoice.csv`, invoiceCsv(lines), "text/csv");
+  };
+  const plain = (of: { value: number }) => of.value.toFixed(2);
+  return (
+    <section className="block no-print" aria-label="What it comes to" data-testid="price">
+      <div className="row-between"><h2>What it comes to</h2><Act onAct={() => void saveCsv()}>Invoice lines, CSV</Act></div>
+      <div className="facts">
+        <div><span>To pay</span> <b><Num of={total} words={plain(total)} testId="price-total" /></b>{tax.value > 0 && <> of it tax <Num of={tax} words={plain(tax)} /></>}</div>
+        <div><span>Before tax</span> <Num of={net} words={plain(net)} testId="price-net" /></div>
+        <div><span>Agreed</span> {agreed ? `${agreed.low} to ${agreed.high}` : "nothing"}</div>
+        <div><span>Hands-on</span> <Num of={handsOn} /></div>
+        <div><span>Product, machines</span> <Num of={product} words={plain(product)} />, <Num of={wear} words={plain(wear)} /></div>
+        <div><span>Earned an hour</span> <Num of={earnedPerHour} words={plain(earnedPerHour)} testId="earned" /></div>
+      </div>
+      {over && <p role="alert"><b>Over what was agreed by <Num of={over} words={plain(over)} />.</b> Ask the owner before you ask for it.</p>}
+    </section>
+  );
+}
