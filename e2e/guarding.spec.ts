@@ -93,7 +93,7 @@ test("no number with a unit stands bare: each opens its working, on every phase"
     bare.push(
       ...(await page.locator("main.bay-main").evaluate((main, at) => {
         // Knowledge in sentences (rules, how-to, label readings) and what is chosen from (chips, fields) are not results.
-        const stated = "td[colspan], .num, .working, .caution, p, li, button, label, .form-label, .rung, .stop-rung, svg";
+        const stated = "td[colspan], .num, .working, .caution, p, li, button, label, .form-label, .rung, .stop-rung, svg, [data-testid=every-way]";
         const found: string[] = [];
         const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
         while (walker.nextNode()) {

@@ -47,6 +47,8 @@ export interface DayChoices {
 export interface Settings {
   /** The day as it is planned: hands, driving, and which visits in which order. */
   day?: DayChoices;
+  /** When everything was last saved as one file, ISO. */
+  backedUpAt?: string;
   units: UnitSystem;
   theme: "light" | "night";
   /** The technician's own corrections of the evidence tables. */

@@ -263,6 +263,12 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
   }
 }
 
+/** Jobs that were stored by something else of this tab: shown, and the other tabs told. */
+export function jobsCameIn(jobs: readonly Job[]) {
+  set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) } }));
+  for (const { id } of jobs) channel?.postMessage({ jobId: id });
+}
+
 /** Removes jobs; the notice brings them back. */
 export async function deleteJobs(jobs: readonly Job[], words: string) {
   const database = await db();

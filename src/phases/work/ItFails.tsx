@@ -3,12 +3,14 @@ import { useState } from "react";
 import { WORSE_NOW } from "@/core/catalog/worseNow";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/BayContext";
 
 /** It does not go as planned: worse stops the mark, another mark is taken in, still visible waits for dry. */
 export function ItFails({ findingId }: { findingId: string | undefined }) {
-  const { assessment, zone, go, setTool, run } = useBay();
+  const { assessment, zone, job, go, setTool, run } = useBay();
   const [asked, setAsked] = useState(false);
+  const once = useOncePerState(job.events.length);
   const mark = findingId ? assessment.plan.marks[findingId] : undefined;
   const treated = findingId !== undefined && assessment.history.done.some((event) => event.findingId === findingId);
   const worse = () => run(`Worse: ${mark!.name}`, { op: "append", event: { kind: "outcome", id: newId(), at: new Date().toISOString(), findingId: findingId!, result: "worse" } });
@@ -20,7 +22,7 @@ export function ItFails({ findingId }: { findingId: string | undefined }) {
   return (
     <div className="it-fails" role="group" aria-label="It does not go well">
       <div className="chips">
-        {mark && <Act className="chip" onAct={worse}>It gets worse: stop</Act>}
+        {mark && <Act className="chip" onAct={() => once(worse)}>It gets worse: stop</Act>}
         <Act className="chip" onAct={another}>Found another mark</Act>
         {treated && <Act className="chip" onAct={() => go({ phase: "dry" })}>Still visible: judge it dry</Act>}
         <Act variant="link" onAct={() => setAsked(false)}>Close</Act>

@@ -20,6 +20,7 @@ import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
+import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/BayContext";
 import { planner } from "@/workers/planner";
 import { clothPath } from "../cloth";
@@ -66,7 +67,8 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
     if (mustWaitMs > 0 || meterWants) return;
     run(`Done: ${step.title}`, ...(await doneOps(jobNow(job.id) ?? job, assessment, step, hands, correction, running?.at, (next, at) => planner().orderAfter(next, kit, at))));
   };
-  const act = useOneTap(() => (running ? void done() : start()));
+  const once = useOncePerState(job.events.length);
+  const act = useOneTap(() => once(() => (running ? done() : start())));
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
     event.preventDefault();
@@ -120,7 +122,7 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
       <div className="now-side">
         <ReadAloud words={sheetWords(step, zones, running !== undefined)} />
         <ItFails findingId={step.findingId} />
-        {!step.required && (skipping ? SKIP_REASONS.map((reason) => <Act key={reason} className="chip" onAct={() => skip(reason)}>{reason}</Act>) : <Act variant="link" onAct={() => setSkipping(true)}>Leave it out</Act>)}
+        {!step.required && (skipping ? SKIP_REASONS.map((reason) => <Act key={reason} className="chip" onAct={() => once(() => skip(reason))}>{reason}</Act>) : <Act variant="link" onAct={() => setSkipping(true)}>Leave it out</Act>)}
       </div>
     </section>
   );

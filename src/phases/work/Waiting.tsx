@@ -5,6 +5,7 @@ import { guardsPerson } from "@/core/treatment/actions";
 import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
 import { timeText } from "@/ui/time";
+import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/BayContext";
 import { zonesOf } from "../zones";
 import { DwellBand } from "./DwellBand";
@@ -13,7 +14,7 @@ import { startOps } from "./record";
 
 /** Nothing can be done yet: what is waited for, how long, and what comes then. */
 export function Waiting({ task: { step, after: putOn = [], at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {
-  const { assessment, nowMs, hands, run } = useBay();
+  const { assessment, nowMs, hands, job, run } = useBay();
   const { order, plan } = assessment;
   const after = putOn.at(-1);
   const zones = zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
@@ -22,7 +23,8 @@ export function Waiting({ task: { step, after: putOn = [], at }, time }: { task:
   const locked = holding !== undefined || putOn.some(guardsPerson);
   const leftMs = Math.max(0, time.startMs - nowMs);
   const start = () => { if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands)); };
-  const act = useOneTap(start);
+  const once = useOncePerState(job.events.length);
+  const act = useOneTap(() => once(start));
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, textarea, [role=button]")) return;
     event.preventDefault();

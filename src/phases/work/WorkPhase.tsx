@@ -10,6 +10,7 @@ import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { canKeepScreenOn } from "@/bay/useScreenOn";
+import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/BayContext";
 import { zonesOf } from "../zones";
 import { NowStep } from "./NowStep";
@@ -85,7 +86,8 @@ function NothingLeft({ done, others, onGo }: { done: number; others: number; onG
 
 /** A step to come, when; taken out of turn where the cloth allows it. */
 function ComingStep({ task: { step, hands, running }, at, number, time }: { task: OrderTask; at: number; number: number; time: { startMs: number; readyMs: number; closesMs?: number } }) {
-  const { assessment, nowMs, hands: mine, now, run } = useBay();
+  const { assessment, nowMs, hands: mine, now, job, run } = useBay();
+  const once = useOncePerState(job.events.length);
   const { order, plan } = assessment;
   const on = step.findingId ? plan.marks[step.findingId]?.name : zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
   const ready = isFree(order, at) && time.readyMs <= nowMs ;
@@ -94,7 +96,7 @@ function ComingStep({ task: { step, hands, running }, at, number, time }: { task
     <div className="line-step" data-testid="coming">
       <span className="line-mark">{number}</span>
       <span className="line-what">{step.title} <span className="soft">{on}{order.people > 1 && hands !== mine ? ` · hands ${hands}` : ""}</span></span>
-      {mayTake && <Act variant="link" aria-label={`${step.title}, ${on ?? ""}: do it now`} onAct={() => run(`Start: ${step.title}`, ...startOps(step, mine))}>Do it now</Act>}
+      {mayTake && <Act variant="link" aria-label={`${step.title}, ${on ?? ""}: do it now`} onAct={() => once(() => run(`Start: ${step.title}`, ...startOps(step, mine)))}>Do it now</Act>}
       <span className="line-more">
         {running ? "now" : <Num of={worked("schedule.runStart", (time.startMs - nowMs) / 60_000, "min", [input("what comes first, from now", (time.startMs - nowMs) / 60_000, "min"), input("the cloth allows it, from now", Math.max(0, (time.readyMs - nowMs) / 60_000), "min")])} words={timeText(time.startMs, nowMs)} />}
         {time.closesMs !== undefined && ` to ${timeText(time.closesMs, nowMs)}`}

@@ -18,6 +18,7 @@ import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 import { PlaceFrame } from "../PlaceFrame";
 import { ImportButton } from "../settings/ImportButton";
+import { BackupReminder } from "./BackupReminder";
 
 const STAGE_WORDS: Record<JobStage, string> = { new: "new", planned: "planned", working: "at work", drying: "drying", "handed-back": "handed back" };
 const STAGE_ORDER: JobStage[] = ["working", "drying", "planned", "new", "handed-back"];
@@ -55,6 +56,7 @@ export function JobsPlace() {
           </div>
         </div>
       )}
+      <BackupReminder jobs={jobs} nowMs={nowMs} />
       {status === "loading" && <p>Opening your jobs…</p>}
       {status === "ready" && jobs.length === 0 && (
         <div className="block">

@@ -6,7 +6,9 @@ import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { PlaceFrame } from "../PlaceFrame";
+import { Backup } from "./Backup";
 import { ImportButton } from "./ImportButton";
+import { StorageUse } from "./StorageUse";
 
 /** Units, theme, files, and what this browser can and cannot do here. */
 export function SettingsPlace() {
@@ -31,6 +33,7 @@ export function SettingsPlace() {
           <Act variant="primary" disabled={jobs.length === 0} onAct={() => exportAll(jobs, new Date().toISOString())}>Save all jobs as one file</Act>
           <ImportButton />
         </div>
+        <Backup />
       </div>
       <ThisDevice />
     </PlaceFrame>
@@ -51,6 +54,7 @@ function ThisDevice() {
   return (
     <div className="block">
       <h2>This device</h2>
+      <StorageUse />
       {inBrowser &&
         ABILITIES.map(({ name, has, without }) => (
           <div className="line-step" key={name}>

@@ -1,0 +1,141 @@
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
+import { RATE_RANGE, type Rates } from "../core/estimate/estimate";
+import { same } from "../core/job/commands";
+import { checkJobFile } from "../core/job/file";
+import { jobFileOf } from "../core/job/format";
+import { mergedJob } from "../core/job/merge";
+import { emptyJob } from "../core/job/newJob";
+import { inWords } from "../core/job/problem";
+import type { Job, Kit } from "../core/job/schema";
+import type { Picture, Settings } from "./db";
+
+/** Everything this browser keeps as one ZIP, and back: pure of storage, so that it is read and weighed before anything changes. */
+
+const FORMAT = "weary-bristle-backup";
+const VERSION = 1;
+/** More than this no device of ours holds, bytes unpacked. */
+const MOST_BYTES = 800_000_000;
+const MOST_ENTRIES = 60_000;
+const ENTRY = /^(manifest|settings)\.json$|^jobs\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.job\.json$|^pictures\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.(json|bin)$/;
+
+export interface Kept {
+  jobs: readonly Job[];
+  pictures: readonly Picture[];
+  settings: Pick<Settings, "units" | "theme" | "rates">;
+  kit: Kit;
+}
+
+/** @param at ISO time @returns the archive; pictures are stored as they are, they are packed already */
+export async function backupOf({ jobs, pictures, settings, kit }: Kept, at: string): Promise<Uint8Array<ArrayBuffer>> {
+  const files: Zippable = {
+    "manifest.json": strToU8(JSON.stringify({ format: FORMAT, version: VERSION, madeAt: at, jobs: jobs.length, pictures: pictures.length })),
+    "settings.json": strToU8(JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), kit })),
+  };
+  for (const job of jobs) files[`jobs/${job.id}.job.json`] = strToU8(JSON.stringify(jobFileOf(job, kit, at)));
+  for (const { blob, ...facts } of pictures) {
+    files[`pictures/${facts.id}.json`] = strToU8(JSON.stringify({ ...facts, type: blob.type }));
+    files[`pictures/${facts.id}.bin`] = [new Uint8Array(await blob.arrayBuffer()), { level: 0 }];
+  }
+  return zipSync(files) as Uint8Array<ArrayBuffer>;
+}
+
+export type ReadBackup = { ok: true; madeAt: string; jobs: Job[]; pictures: Picture[]; settings: Kept["settings"]; kit: Kit } | { ok: false; problems: string[] };
+const refuse = (...problems: string[]): ReadBackup => ({ ok: false, problems });
+
+/** Reads an archive. Anything wrong is said with where, and nothing of it is taken. */
+export function readBackup(bytes: Uint8Array): ReadBackup {
+  const read = unpacked(bytes);
+  if (typeof read === "string") return refuse(read);
+  const json = (name: string): unknown => {
+    const entry = read[name];
+    if (!entry) throw new Error(`"${name}" is missing.`);
+    try {
+      return JSON.parse(strFromU8(entry));
+    } catch {
+      throw new Error(`"${name}" is not JSON.`);
+    }
+  };
+  try {
+    const manifest = json("manifest.json") as { format?: unknown; version?: unknown; madeAt?: unknown; jobs?: unknown; pictures?: unknown };
+    if (manifest.format !== FORMAT) return refuse("This ZIP is no backup of this program.");
+    if (typeof manifest.version !== "number" || manifest.version > VERSION) return refuse(`The backup is of version ${String(manifest.version)}, and this program reads up to ${VERSION}. Update the program, then open it again.`);
+    const jobFiles = Object.keys(read).filter((name) => name.startsWith("jobs/")).map((name) => ({ name, result: checkJobFile(json(name)) }));
+    const problems = jobFiles.flatMap(({ name, result }) => (result.ok ? [] : result.problems.map((problem) => `${name}: ${inWords(problem)}`)));
+    const jobs = jobFiles.flatMap(({ result }) => (result.ok ? [result.value.job] : []));
+    const pictures: Picture[] = [];
+    for (const name of Object.keys(read).filter((each) => /^pictures\/.*\.json$/.test(each))) {
+      const facts = json(name) as Record<string, unknown>;
+      const data = read[name.replace(/json$/, "bin")];
+      if (!data) problems.push(`${name}: the picture itself is missing.`);
+      else if (!isPicture(facts) || `pictures/${facts.id}.json` !== name) problems.push(`${name}: says nothing of a picture.`);
+      else pictures.push({ id: facts.id, jobId: facts.jobId, widthPx: facts.widthPx, heightPx: facts.heightPx, addedAt: facts.addedAt, blob: new Blob([data as Uint8Array<ArrayBuffer>], { type: facts.type }) });
+    }
+    if (jobs.length + jobFiles.filter(({ result }) => !result.ok).length !== manifest.jobs || (problems.length === 0 && pictures.length !== manifest.pictures)) problems.push("The archive does not hold what its list says: it was cut short or changed.");
+    const settings = readSettings(json("settings.json"), String(manifest.madeAt));
+    if (typeof settings === "string") problems.push(settings);
+    return problems.length > 0 || typeof settings === "string" ? refuse(...problems.slice(0, 12)) : { ok: true, madeAt: String(manifest.madeAt), jobs, pictures, ...settings };
+  } catch (error) {
+    return refuse((error as Error).message);
+  }
+}
+
+/** The entries, or why they are not unpacked. */
+function unpacked(bytes: Uint8Array): Record<string, Uint8Array> | string {
+  let [total, entries] = [0, 0];
+  let stranger: string | undefined;
+  try {
+    const read = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        total += originalSize;
+        entries += 1;
+        if (!ENTRY.test(name)) stranger ??= name;
+        return stranger === undefined && total <= MOST_BYTES && entries <= MOST_ENTRIES;
+      },
+    });
+    if (stranger !== undefined) return `The archive holds "${stranger.slice(0, 60)}", which is no part of a backup. Nothing of it was unpacked.`;
+    if (total > MOST_BYTES || entries > MOST_ENTRIES) return `Unpacked it would be over ${MOST_BYTES / 1e6} MB: no backup is that large. Nothing of it was unpacked.`;
+    return read;
+  } catch {
+    return "This is no ZIP, or it was cut short.";
+  }
+}
+
+interface PictureFacts { id: string; jobId: string; widthPx: number; heightPx: number; addedAt: number; type: string }
+const isPicture = (facts: Record<string, unknown>): facts is Record<string, unknown> & PictureFacts =>
+  typeof facts.id === "string" && typeof facts.jobId === "string" && typeof facts.type === "string" && /^image\/(jpeg|png|webp)$/.test(facts.type) && [facts.widthPx, facts.heightPx, facts.addedAt].every((value) => typeof value === "number" && Number.isFinite(value));
+
+function readSettings(raw: unknown, at: string): { settings: Kept["settings"]; kit: Kit } | string {
+  const { units, theme, rates, kit } = raw as Record<string, unknown>;
+  if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night")) return "settings.json: units or light are none of those there are.";
+  const wrongRate = rates === undefined ? undefined : Object.entries(rates as object).find(([key, value]) => { const range = RATE_RANGE[key as keyof typeof RATE_RANGE] as readonly [number, number] | undefined; return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]); });
+  if (wrongRate) return `settings.json: "${wrongRate[0].slice(0, 30)}" is no rate in its range.`;
+  // A shelf is checked as part of a job file: there is one schema for it.
+  const checked = checkJobFile(jobFileOf(emptyJob({ id: "shelf", title: "", createdAt: at }), kit as Kit, at));
+  if (!checked.ok) return `settings.json: ${inWords(checked.problems[0]!)}`;
+  return { settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}) }, kit: checked.value.kit! };
+}
+
+/** What taking a backup in would change; nothing is changed yet. */
+export interface Preview {
+  added: Job[];
+  /** Here and there, with something that happened there only. */
+  merged: { job: Job; before: Job; events: number }[];
+  /** Here as it is there. */
+  same: number;
+  /** Different, with nothing that happened there only: stays as it is here. */
+  kept: Job[];
+  pictures: Picture[];
+}
+
+export function previewOf({ jobs, pictures }: { jobs: readonly Job[]; pictures: readonly Picture[] }, here: { jobs: Readonly<Record<string, Job>>; pictureIds: ReadonlySet<string> }): Preview {
+  const preview: Preview = { added: [], merged: [], same: 0, kept: [], pictures: pictures.filter(({ id }) => !here.pictureIds.has(id)) };
+  for (const job of jobs) {
+    const before = here.jobs[job.id];
+    const joined = before && mergedJob(before, job);
+    if (!before) preview.added.push(job);
+    else if (joined) preview.merged.push({ job: joined.job, before, events: joined.added });
+    else if (same(before, job)) preview.same += 1;
+    else preview.kept.push(job);
+  }
+  return preview;
+}

@@ -1,0 +1,74 @@
+import type { Job } from "../core/job/schema";
+import { JOB_FILE_VERSION } from "../core/job/format";
+import { backupOf, previewOf, readBackup, type Kept, type Preview } from "./backup";
+import { db, whyNotKept, type Picture } from "./db";
+import { kitNow } from "./kit";
+import { allJobs, jobsCameIn } from "./jobs";
+import { saveAsFile } from "./saveFile";
+import { changeSettings, settingsNow } from "./settings";
+
+const MOST_FILE_BYTES = 600_000_000;
+
+/** Saves everything as one ZIP and remembers when. @returns why not, in words */
+export async function saveBackup(now: Date): Promise<string | undefined> {
+  try {
+    const pictures = await (await db()).getAll("pictures");
+    const bytes = await backupOf({ jobs: allJobs(), pictures, settings: settingsNow(), kit: kitNow() }, now.toISOString());
+    saveAsFile(`weary-bristle-${now.toISOString().slice(0, 10)}.zip`, new Blob([bytes], { type: "application/zip" }), "application/zip");
+    await changeSettings({ backedUpAt: now.toISOString() });
+    return undefined;
+  } catch (error) {
+    return `The backup was not made: ${whyNotKept(error)}.`;
+  }
+}
+
+export interface Opened {
+  madeAt: string;
+  preview: Preview;
+  settings: Kept["settings"];
+  kit: Kept["kit"];
+}
+
+/** Reads a backup and says what it would change; nothing is changed. */
+export async function openBackup(file: Pick<File, "name" | "size" | "arrayBuffer">): Promise<Opened | { problems: string[] }> {
+  if (file.size > MOST_FILE_BYTES) return { problems: [`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a backup is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`] };
+  const read = readBackup(new Uint8Array(await file.arrayBuffer()));
+  if (!read.ok) return { problems: read.problems };
+  const pictureIds = new Set(await (await db()).getAllKeys("pictures"));
+  return { madeAt: read.madeAt, settings: read.settings, kit: read.kit, preview: previewOf(read, { jobs: Object.fromEntries(allJobs().map((job) => [job.id, job])), pictureIds }) };
+}
+
+/** Takes a backup in, all of it or nothing. @returns why not, in words */
+export async function takeBackup({ preview: { added, merged, pictures }, settings, kit }: Opened, withSettings: boolean): Promise<string | undefined> {
+  const jobs: Job[] = [...added, ...merged.map(({ job }) => job)];
+  const bytes = await bytesOf(pictures);
+  try {
+    const transaction = (await db()).transaction(["jobs", "pictures"], "readwrite", { durability: "strict" });
+    try {
+      for (const job of jobs) watched(transaction.objectStore("jobs").put({ version: JOB_FILE_VERSION, job }, job.id));
+      for (const picture of bytes) watched(transaction.objectStore("pictures").put(picture));
+      await transaction.done;
+    } catch (error) {
+      // Whatever was written of it is taken back; without this, what went in before the refusal would stay.
+      try {
+        transaction.abort();
+      } catch {
+        // The browser has done so already.
+      }
+      await transaction.done.catch(() => undefined);
+      throw error;
+    }
+  } catch (error) {
+    return `Nothing was taken in: ${whyNotKept(error)}.`;
+  }
+  jobsCameIn(jobs);
+  if (!withSettings) return undefined;
+  const { ownTables, ...shelf } = kit;
+  return changeSettings({ ...settings, shelf, ...(ownTables ? { ownTables } : {}) });
+}
+
+/** Each write fails with its transaction, which is the one that is waited for. */
+const watched = (write: Promise<unknown>) => void write.catch(() => undefined);
+
+/** Blobs made anew: one that came out of an archive must not hang on the archive's memory. */
+const bytesOf = (pictures: readonly Picture[]): Promise<Picture[]> => Promise.all(pictures.map(async (picture) => ({ ...picture, blob: new Blob([await picture.blob.arrayBuffer()], { type: picture.blob.type }) })));
