@@ -65,3 +65,33 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   const kinds = (await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind);
   expect(kinds).toEqual(expect.arrayContaining(["checked", "signed", "handed-back"]));
 });
+
+test("everything goes out as one ZIP and comes back in a clean profile, weighed before it is taken; a bad archive changes nothing", async ({ page, browser, baseURL }) => {
+  await openFerry(page, "work");
+  await page.getByTestId("main-act").click();
+  await expect.poll(async () => (await storedJob(page, "demo-ferry")).events.length).toBe(1);
+  await page.goto("/settings");
+  const { name, bytes } = await downloaded(page, "Save everything as one ZIP");
+  expect(name).toMatch(/^weary-bristle-\d{4}-\d\d-\d\d\.zip$/);
+  await expect(page.getByText(/^Last saved/)).toBeVisible();
+
+  const clean = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
+  await clean.goto("/settings");
+  const give = (buffer: Buffer) => clean.getByLabel("Backup file").setInputFiles({ name: "b.zip", mimeType: "application/zip", buffer });
+  await give(bytes.subarray(0, bytes.length - 300));
+  await expect(clean.getByRole("alert").filter({ hasText: "cut short" })).toBeVisible();
+  await give(bytes);
+  const preview = clean.getByTestId("backup-preview");
+  await expect(preview).toContainText("Comes in: Gull Point ferry, saloon bench 4");
+  await clean.goto("/");
+  await expect(clean.getByText("No jobs yet")).toBeVisible();
+  await clean.goto("/settings");
+  await give(bytes);
+  await preview.getByRole("button", { name: "Take jobs and pictures in" }).click();
+  await expect(clean.getByText("The backup was taken in.")).toBeVisible();
+  expect((await storedJob(clean, "demo-ferry")).events.map(({ kind }) => kind)).toEqual(["start"]);
+  // Taken in again there is nothing new in it.
+  await give(bytes);
+  await expect(preview).toContainText("As it is here already: 4 jobs");
+  await clean.context().close();
+});
