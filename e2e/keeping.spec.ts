@@ -12,6 +12,19 @@ async function setField(page: Page, label: string, value: string) {
 const alertWith = (page: Page, words: string) => page.getByRole("alert").filter({ hasText: words });
 const openPiece = (page: Page) => page.getByText("Piece", { exact: true }).click();
 
+/** From now on the browser has no room for anything. */
+const fillDisk = (page: Page) =>
+  page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put;
+    let full = true;
+    IDBObjectStore.prototype.put = function (...given) {
+      if (full) throw new DOMException("no room", "QuotaExceededError");
+      return put.apply(this, given as Parameters<typeof put>);
+    };
+    (globalThis as unknown as { room: () => void }).room = () => (full = false);
+  });
+const makeRoom = (page: Page) => page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
+
 test("a dwell runs on through a reload and a closed tab, in another place and on the wall clock", async ({ page, context }) => {
   await page.clock.install();
   await openFerry(page, "work");
@@ -135,20 +148,12 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
 
 test("a full disk is told in words, keeps the change on screen, and saves it when there is room", async ({ page }) => {
   await openFerry(page);
-  await page.evaluate(() => {
-    const put = IDBObjectStore.prototype.put;
-    let full = true;
-    IDBObjectStore.prototype.put = function (...given) {
-      if (full) throw new DOMException("no room", "QuotaExceededError");
-      return put.apply(this, given as Parameters<typeof put>);
-    };
-    (globalThis as unknown as { room: () => void }).room = () => (full = false);
-  });
+  await fillDisk(page);
   await openPiece(page);
   await setField(page, "Length, mm", "2200");
   await expect(alertWith(page, "Not saved: this device has no room left")).toBeVisible();
   await expect(length(page)).toHaveValue("2200");
-  await page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
+  await makeRoom(page);
   await page.getByRole("button", { name: "Try again" }).click();
   await expect(page.getByTestId("saved")).toHaveText("Saved");
   expect(Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2200 });
@@ -157,19 +162,11 @@ test("a full disk is told in words, keeps the change on screen, and saves it whe
 test("what happened shows only once it is stored: on a full disk the step stays as it was, and nothing is lost", async ({ page }) => {
   await openFerry(page, "work");
   await expect(page.getByTestId("main-act")).toHaveText("Start");
-  await page.evaluate(() => {
-    const put = IDBObjectStore.prototype.put;
-    let full = true;
-    IDBObjectStore.prototype.put = function (...given) {
-      if (full) throw new DOMException("no room", "QuotaExceededError");
-      return put.apply(this, given as Parameters<typeof put>);
-    };
-    (globalThis as unknown as { room: () => void }).room = () => (full = false);
-  });
+  await fillDisk(page);
   await page.getByTestId("main-act").click();
   await expect(alertWith(page, "Not saved: this device has no room left")).toBeVisible();
   await expect(page.getByTestId("main-act")).toHaveText("Start");
-  await page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
+  await makeRoom(page);
   await page.getByRole("button", { name: "Try again" }).click();
   await expect(page.getByTestId("main-act")).not.toHaveText("Start");
   expect((await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind)).toEqual(["start"]);

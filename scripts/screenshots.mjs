@@ -98,7 +98,8 @@ try {
   await desk.getByTestId("way-as-it-is").waitFor();
   await desk.getByTestId("what-if").evaluate((each) => each.scrollIntoView());
   await shoot(desk, "dry-ways");
-  await bay(desk, "job=demo-settee&phase=handback");
+  await bay(desk, "job=demo-ferry&phase=handback");
+  await desk.getByRole("button", { name: "All as it should be" }).click();
   await shoot(desk, "hand-back");
   await desk.goto("/mark");
   await desk.getByRole("button", { name: "Polyester" }).click();

@@ -7,6 +7,7 @@ import { input, worked } from "@/core/quantity/working";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { fetched } from "@/ui/fetched";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { fullTime, slackWords } from "@/ui/time";
@@ -40,7 +41,7 @@ export function HandBackPhase() {
         <PaperButtons />
         <Act onAct={() => window.print()}>Print this page</Act>
         <Act onAct={() => exportJob(job, new Date().toISOString())}>Save the job as a file</Act>
-        <Act onAct={() => void saveCalendar()}>Calendar file</Act>
+        <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
       </div>
       {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}
       {wet && !handed && <p className="no-print" role="alert" data-testid="damp">{dampWords(state)}</p>}
@@ -90,8 +91,8 @@ function PaperButtons() {
   const make = async (forOwner: boolean) => (await import("./paper")).savePaper(bay, forOwner);
   return (
     <>
-      <Act onAct={() => void make(true)}>Owner&apos;s sheet, PDF</Act>
-      <Act onAct={() => void make(false)}>With the workings, PDF</Act>
+      <Act onAct={() => fetched(() => make(true))}>Owner&apos;s sheet, PDF</Act>
+      <Act onAct={() => fetched(() => make(false))}>With the workings, PDF</Act>
     </>
   );
 }

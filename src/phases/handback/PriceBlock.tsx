@@ -4,6 +4,7 @@ import { USUAL_RATES } from "@/core/estimate/estimate";
 import { USUAL_DAY } from "@/core/schedule/day";
 import { useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
+import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 
@@ -21,7 +22,7 @@ export function PriceBlock() {
   const plain = (of: { value: number }) => of.value.toFixed(2);
   return (
     <section className="block no-print" aria-label="What it comes to" data-testid="price">
-      <div className="row-between"><h2>What it comes to</h2><Act onAct={() => void saveCsv()}>Invoice lines, CSV</Act></div>
+      <div className="row-between"><h2>What it comes to</h2><Act onAct={() => fetched(saveCsv)}>Invoice lines, CSV</Act></div>
       <div className="facts">
         <div><span>To pay</span> <b><Num of={total} words={plain(total)} testId="price-total" /></b>{tax.value > 0 && <> of it tax <Num of={tax} words={plain(tax)} /></>}</div>
         <div><span>Before tax</span> <Num of={net} words={plain(net)} testId="price-net" /></div>

@@ -11,6 +11,7 @@ import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { useNow } from "@/ui/clock";
+import { fetched } from "@/ui/fetched";
 import { Stepper } from "@/ui/Stepper";
 import { bestVisits, searchTimetable, stopTimetable } from "@/workers/timetable";
 import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
@@ -87,7 +88,7 @@ export function DayPlace() {
               {searching ? <Act onAct={stopTimetable}>Stop searching</Act> : <Act onAct={() => again(LONGER_MS)}>Search longer</Act>}
               <span className="soft" data-testid="tries">{news.tries} orders tried{searching ? ", searching on" : ""}.</span>
               {Object.keys(moved).length > 0 && <Act variant="link" onAct={() => void set({ notBefore: {} })}>All as it comes</Act>}
-              <Act onAct={() => void saveCalendar(news)}>Calendar file</Act>
+              <Act onAct={() => fetched(() => saveCalendar(news))}>Calendar file</Act>
             </div>
           )}
           <div className="block mt-3">
