@@ -100,6 +100,8 @@ test("it gets worse: the mark stops at once, what to do now is said, and the res
     await main.click();
     await expect.poll(async () => (await recordOf(page)).length).toBeGreaterThan(events);
     await page.clock.fastForward("01:00");
+    // The sheet is read only when it shows what is in the record.
+    await expect.poll(async () => page.locator(".done-lines").getAttribute("data-recorded")).toBe(String((await recordOf(page)).length));
   }
   await page.getByRole("button", { name: "It does not go well" }).click();
   await page.getByRole("button", { name: "It gets worse: stop" }).click();

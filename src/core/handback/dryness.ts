@@ -26,13 +26,15 @@ export const feltDryItem = (zoneId: string) => `dry-${zoneId}`;
 /** A reading over the limit outranks a hand; what was wetted after it was read counts as wet again. */
 export function drynessOf(assessment: Assessment): Dryness {
   const { history, drying, plan } = assessment;
-  const zones = Object.keys(drying).map((zoneId): ZoneDryness => {
+  const zones = Object.keys(drying).flatMap((zoneId): ZoneDryness[] => {
     const wetted = history.standing.findLastIndex((event) => event.kind === "done" && event.zoneIds.includes(zoneId) && (event.waterOnLPerM2 ?? 0) > 0);
+    // Only planned to get wet.
+    if (wetted < 0) return [];
     const since = history.standing.slice(wetted + 1);
     const read = since.findLast((event) => event.kind === "reading" && event.instrument === "moisture" && event.zoneId === zoneId);
     const readPct = read?.kind === "reading" ? read.value : undefined;
     const feltDry = checkedItems({ history: { ...history, standing: since } }).has(feltDryItem(zoneId));
-    return { zoneId, name: plan.zones[zoneId]!.view.name, ...(readPct === undefined ? {} : { readPct }), feltDry, dry: wetted >= 0 && (readPct === undefined ? feltDry : readPct <= DRY_AT_PCT) };
+    return [{ zoneId, name: plan.zones[zoneId]!.view.name, ...(readPct === undefined ? {} : { readPct }), feltDry, dry: readPct === undefined ? feltDry : readPct <= DRY_AT_PCT }];
   });
   return { zones, allDry: plan.steps.every(({ waterOnLPerM2 }) => waterOnLPerM2 === 0) && zones.every(({ dry }) => dry) };
 }

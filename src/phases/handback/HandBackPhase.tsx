@@ -21,12 +21,12 @@ const PriceBlock = later(() => import("./PriceBlock").then(({ PriceBlock }) => P
 /** The last look, what it comes to, and the sheet for the owner in plain words. */
 export function HandBackPhase() {
   const { job, assessment, forecast, nowMs, run } = useBay();
-  const { history, plan, drying } = assessment;
+  const { history, plan } = assessment;
   const handed = lastOf(history, "handed-back");
   const begun = history.done.length > 0;
   const state = handBackOf(assessment, job.promises.dampHandBackAgreed);
-  const { allDry } = drynessOf(assessment);
-  const wet = begun && Object.keys(drying).length > 0 && !allDry;
+  const { zones, allDry } = drynessOf(assessment);
+  const wet = zones.some(({ dry }) => !dry);
   const sheet = ownerSheet(job, assessment, nowMs);
   const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: new Date().toISOString(), damp: wet } });
   const saveCalendar = async () => {
@@ -37,7 +37,7 @@ export function HandBackPhase() {
   return (
     <>
       <div className="row-wrap no-print mb-3">
-        <Act variant="primary" onAct={handBack} disabled={handed !== undefined || !begun || (wet && state === "not-yet")}>{handed ? "Handed back" : wet ? (state === "damp-agreed" ? "Hand back damp, as agreed" : "Not yet: it is not dry") : "Hand back"}</Act>
+        <Act variant={plan.steps.length === 0 ? "primary" : "outline-primary"} onAct={handBack} disabled={handed !== undefined || !begun || (wet && state === "not-yet")}>{handed ? "Handed back" : wet ? (state === "damp-agreed" ? "Hand back damp, as agreed" : "Not yet: it is not dry") : "Hand back"}</Act>
         <PaperButtons />
         <Act onAct={() => window.print()}>Print this page</Act>
         <Act onAct={() => exportJob(job, new Date().toISOString())}>Save the job as a file</Act>
@@ -68,7 +68,7 @@ export function HandBackPhase() {
         <h3>When you may use it</h3>
         <p>
           {handed ? `Given back ${fullTime(Date.parse(handed.at))}${handed.damp ? ", damp as agreed" : ""}. ` : job.promises.handBackAt ? `Given back ${fullTime(Date.parse(job.promises.handBackAt))}. ` : ""}
-          {wet && forecast.usable && forecast.usable.atMs > nowMs ? <>Do not sit or walk on it before <b><Num of={forecast.usable} words={fullTime(forecast.usable.atMs)} testId="sheet-usable" /></b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</> : usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: allDry || !begun }, fullTime)}
+          {begun && !allDry && forecast.usable && forecast.usable.atMs > nowMs ? <>Do not sit or walk on it before <b><Num of={forecast.usable} words={fullTime(forecast.usable.atMs)} testId="sheet-usable" /></b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</> : usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: allDry || !begun }, fullTime)}
         </p>
         <Section head="Afterwards" items={sheet.afterwards} />
         <Section head="What is due" items={sheet.due.map(({ atMs, words }) => `${fullTime(atMs)}: ${words}`)} />
