@@ -34,6 +34,8 @@ export interface DayChoices {
   people: number;
   travelMin: number;
   setUpMin: number;
+  /** Left out: as usual. */
+  packUpMin?: number;
   noonBreak: boolean;
   /** Hands work between these hours of the clock; left out: whenever there is work. */
   hours?: { from: string; to: string };

@@ -11,7 +11,7 @@ import { workedOut } from "../testing/workedOut";
 import { dayOf, USUAL_DAY, type Day, type DaySettings } from "./day";
 import { explain } from "./explain";
 import { bestOf } from "./improve";
-import { compile, HANDS } from "./problem";
+import { compile } from "./problem";
 
 const NOW = "2026-05-04T08:00:00Z";
 const jobs = demoJobs(new Date(NOW));
@@ -35,14 +35,16 @@ describe("a day of jobs", () => {
 
   it("lets one job dry while hands are at the next", () => {
     const { day, schedule, at } = made([jobs[0]!, jobs[1]!]);
-    expect(at("demo-settee/travel")).toBeGreaterThanOrEqual(at("demo-ferry/drying") - 1e-6);
+    // It dries while they pack up, and they drive on when that is done.
+    expect(at("demo-ferry/drying")).toBeLessThan(at("demo-ferry/pack-up") + USUAL_DAY.packUpMin);
+    expect(at("demo-settee/travel")).toBeGreaterThanOrEqual(at("demo-ferry/pack-up") + USUAL_DAY.packUpMin - 1e-6);
     expect(at("demo-settee/set-up")).toBeLessThan(endOf(day, schedule.starts, "demo-ferry/drying"));
   });
 
   it("works dwells of one zone into the hands-on time of another: sooner than one after the other, and none is cut", () => {
     const hall = planned(jobs[2]!);
     const { day, schedule } = made([jobs[2]!]);
-    const hands = day.problem.tasks.filter(({ jobId, needs }) => jobId === "demo-hall" && needs.some(({ resource }) => resource === HANDS));
+    const hands = day.problem.tasks.filter(({ jobId, kind }) => jobId === "demo-hall" && kind === "step");
     const done = Math.max(...hands.map(({ id }) => endOf(day, schedule.starts, id)));
     const inTurn = hall.assessment.plan.steps.reduce((sum, { minutes, dwell }) => sum + minutes.value + (dwell?.min.value ?? 0), 0);
     expect(done - USUAL_DAY.travelMin - USUAL_DAY.setUpMin).toBeLessThan(inTurn);

@@ -17,20 +17,21 @@ export interface DaySettings {
   /** ISO time the day begins at. */
   from: string;
   people: number;
-  /** To each job, and setting up there. Judgement until somebody says otherwise. */
+  /** To each job, setting up there, and packing up before driving on. Judgement until somebody says otherwise. */
   travelMin: number;
   setUpMin: number;
+  packUpMin: number;
   breaks: readonly { from: string; to: string }[];
   /** Tasks that somebody wants no sooner than an ISO time, by their id. */
   notBefore?: Readonly<Record<string, string>>;
 }
 
-export const USUAL_DAY: Omit<DaySettings, "from"> = { people: 1, travelMin: 20, setUpMin: 10, breaks: [] };
+export const USUAL_DAY: Omit<DaySettings, "from"> = { people: 1, travelMin: 20, setUpMin: 10, packUpMin: 10, breaks: [] };
 
 /** What a task is of, for whoever draws it. */
 export interface DayTask extends Task {
   jobId: string;
-  kind: "travel" | "set-up" | "step" | "drying" | "airing";
+  kind: "travel" | "set-up" | "step" | "pack-up" | "drying" | "airing";
   stepKey?: string;
   zoneIds?: readonly string[];
   machine?: string;
@@ -90,8 +91,10 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
       // One van: the hands leave when the work of the visit before is done.
       for (const task of before) for (const first of begun ? made.tasks.map((each) => each.id) : [id("travel")]) lags.push({ from: task, to: first, min: 0, why: "work there is done first" });
       const hands = made.tasks.filter(({ needs }) => needs.some(({ resource }) => resource === HANDS)).map((task) => task.id);
-      before = hands.length > 0 ? hands : [id("set-up")];
-      workDone = before;
+      workDone = hands.length > 0 ? hands : [id("set-up")];
+      tasks.push({ id: id("pack-up"), jobId: job.id, kind: "pack-up", name: "Pack up", minutes: wholeMinutes(settings.packUpMin), needs: [everyone] });
+      for (const task of workDone) lags.push({ from: task, to: id("pack-up"), min: 0, why: "when the work there is done" });
+      before = [id("pack-up")];
     }
     const dryH = leftToDryH(assessment, fromMs);
     let ready = workDone;

@@ -105,6 +105,7 @@ export function DayPlace() {
               <Stepper label="Pairs of hands" value={choices.people} unit="1" step={1} min={1} max={3} onChange={(people) => void set({ people })} />
               <Stepper label="Drive to each" value={choices.travelMin} unit="min" step={5} min={0} max={180} onChange={(travelMin) => void set({ travelMin })} />
               <Stepper label="Unload and set up" value={choices.setUpMin} unit="min" step={5} min={0} max={120} onChange={(setUpMin) => void set({ setUpMin })} />
+              <Stepper label="Pack up" value={choices.packUpMin ?? USUAL_DAY.packUpMin} unit="min" step={5} min={0} max={120} onChange={(packUpMin) => void set({ packUpMin })} />
               <div>
                 <div className="form-label">Break</div>
                 <Chips label="Break" choices={[{ id: "noon", name: "Half an hour at 12:30" }]} value={choices.noonBreak ? "noon" : undefined} onPick={(value) => void set({ noonBreak: value !== undefined })} />
@@ -159,16 +160,16 @@ function closed({ from, to }: NonNullable<DayChoices["hours"]>, fromMs: number):
   return Array.from({ length: DAYS_AHEAD + 1 }, (_, day) => ({ from: at(day + ends, to).toISOString(), to: at(day, from).toISOString() }));
 }
 
-const settingsOf = ({ people, travelMin, setUpMin, noonBreak, hours, notBefore }: DayChoices, fromMs: number): DaySettings => ({
-  from: new Date(fromMs).toISOString(), people, travelMin, setUpMin, breaks: [...(noonBreak ? [noon(fromMs)] : []), ...(hours ? closed(hours, fromMs) : [])], ...(notBefore ? { notBefore } : {}),
+const settingsOf = ({ people, travelMin, setUpMin, packUpMin = USUAL_DAY.packUpMin, noonBreak, hours, notBefore }: DayChoices, fromMs: number): DaySettings => ({
+  from: new Date(fromMs).toISOString(), people, travelMin, setUpMin, packUpMin, breaks: [...(noonBreak ? [noon(fromMs)] : []), ...(hours ? closed(hours, fromMs) : [])], ...(notBefore ? { notBefore } : {}),
 });
 
 function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
-  const { people, travelMin, setUpMin, noonBreak, hours, notBefore } = choices;
+  const { people, travelMin, setUpMin, packUpMin, noonBreak, hours, notBefore } = choices;
   const kit = useKit();
   const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
   const [forMs, setForMs] = useState({ ms: SEARCH_MS });
-  const key = JSON.stringify([visits, people, travelMin, setUpMin, noonBreak, hours, notBefore, fromMs, kit]);
+  const key = JSON.stringify([visits, people, travelMin, setUpMin, packUpMin, noonBreak, hours, notBefore, fromMs, kit]);
   useEffect(() => {
     if (fromMs <= 0 || visits.length === 0) return;
     let current = true;
