@@ -7,6 +7,9 @@ import type { Job } from "../job/schema";
 import { arbitraryJobFile } from "../testing/arbitraryJob";
 import { runByClock, type Ran } from "../testing/workedOut";
 import { POWERED_ACTIONS } from "../treatment/actions";
+import type { Step } from "../treatment/step";
+import { entered } from "../quantity/working";
+import { orderOf } from "./order";
 import { finishMs, taskAt, timesOf } from "./times";
 
 /** A job worked by the clock: hands go on elsewhere while a dwell runs, and what was done is never planned again. */
@@ -92,6 +95,24 @@ describe("a run by the clock", () => {
       }),
       { numRuns: 25, endOnFailure: true },
     );
+  });
+
+  it("orders all the same what cannot be kept: a cleaner put on before solvent airs elsewhere is named, and nothing is dropped", () => {
+    const { plan, history } = assess(jobs[0]!, USUAL_KIT, NOW, quickly);
+    const [z1, z2] = jobs[0]!.zones.order as [string, string];
+    const step = (key: string, zoneId: string, more: Partial<Step>): Step => ({ ...plan.steps[0]!, key, zoneIds: [zoneId], minutes: entered("hands-on", 4, "min"), waterOnLPerM2: 0, dwell: undefined, agent: undefined, title: key, ...more });
+    const minutes = (value: number) => entered("wait", value, "min");
+    const steps = [
+      step("clean:", z1, { action: "clean", dwell: { min: minutes(5), max: minutes(10) } }),
+      step("solvent:", z2, { action: "agent", agent: "solvent" }),
+      step("air:", z2, { action: "air", dwell: { min: minutes(30) } }),
+      step("towel:", z1, { action: "towel-off" }),
+    ];
+    const order = orderOf(jobs[0]!, { plan: { ...plan, steps }, history }, USUAL_KIT, NOW);
+    expect(order.tasks.map(({ step: { key } }) => key)).toEqual(["clean:", "solvent:", "air:", "towel:"]);
+    expect(order.broken).toEqual([expect.stringMatching(/clean: dwells longer than it may/)]);
+    const times = timesOf(order, Date.parse(NOW));
+    expect(times[3]!.startMs).toBeGreaterThanOrEqual(times[2]!.endMs + 30 * MINUTE_MS);
   });
 
   it("a dwell that runs is waited out from when it was put on, whatever was planned since", () => {

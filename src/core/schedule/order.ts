@@ -4,7 +4,7 @@ import type { Job, Kit } from "../job/schema";
 import { sharedBetween } from "./explain";
 import { improving } from "./improve";
 import { Placer } from "./place";
-import { compile, HANDS, NoSchedule, type Compiled, type Lag, type Schedule } from "./problem";
+import { compile, HANDS, NoSchedule, type Compiled, type Lag, type Problem, type Schedule } from "./problem";
 import { stepTasks, type StepTask } from "./steps";
 import type { Order, OrderArc } from "./times";
 
@@ -32,20 +32,26 @@ export function orderOf(job: Job, assessment: Pick<Assessment, "plan" | "history
   // More may be at it already than the job says.
   const hands = Math.max(people, ...tasks.map(({ running }) => (running ? handsOf(running) : 1)));
   const problem = { tasks, lags, capacity: { ...capacity, [HANDS]: hands }, breaks: [], dues };
-  const found = best(compile(problem));
+  const found = best(problem);
   if (found) return ordered(found.compiled, found.schedule, tasks, lags, hands, []);
   const loose = lags.map(({ max: _max, ...lag }): Lag => lag);
-  const broken = best(compile({ ...problem, lags: loose }));
+  const broken = best({ ...problem, lags: loose });
   if (!broken) throw new NoSchedule("What is left of this job cannot be put into an order.");
   return ordered(broken.compiled, broken.schedule, tasks, loose, hands, lags.filter((lag) => isOver(lag, tasks, broken.schedule)).map(({ why }) => `${why} longer than it may: work a smaller section, or wet it again.`));
 }
 
 /** The plan's own order, unless another saves time worth the change: what comes next should not waver. */
-function best(compiled: Compiled): { compiled: Compiled; schedule: Schedule } | undefined {
-  let schedule = new Placer(compiled).schedule(compiled.minutes.map((_, task) => task));
-  for (const { best, tries } of improving(compiled, SEED)) {
-    if (best && (!schedule || best.lateMin < schedule.lateMin - NEAR || (best.lateMin < schedule.lateMin + NEAR && best.endMin < schedule.endMin - WORTH_A_CHANGE_MIN))) schedule = best;
-    if (tries >= TRIES) return schedule && { compiled, schedule };
+function best(problem: Problem): { compiled: Compiled; schedule: Schedule } | undefined {
+  try {
+    const compiled = compile(problem);
+    let schedule = new Placer(compiled).schedule(compiled.minutes.map((_, task) => task));
+    for (const { best, tries } of improving(compiled, SEED)) {
+      if (best && (!schedule || best.lateMin < schedule.lateMin - NEAR || (best.lateMin < schedule.lateMin + NEAR && best.endMin < schedule.endMin - WORTH_A_CHANGE_MIN))) schedule = best;
+      if (tries >= TRIES) return schedule && { compiled, schedule };
+    }
+  } catch (error) {
+    // Waits that clash whatever is done when: whoever asks goes on without their longest.
+    if (!(error instanceof NoSchedule)) throw error;
   }
   return undefined;
 }
