@@ -98,8 +98,7 @@ function ComingStep({ task: { step, hands, running }, at, number, time }: { task
       <span className="line-what">{step.title} <span className="soft">{on}{order.people > 1 && hands !== mine ? ` · hands ${hands}` : ""}</span></span>
       {mayTake && <Act variant="link" aria-label={`${step.title}, ${on ?? ""}: do it now`} onAct={() => once(() => run(`Start: ${step.title}`, ...startOps(step, mine)))}>Do it now</Act>}
       <span className="line-more">
-        {running ? "now" : <Num of={worked("schedule.runStart", (time.startMs - nowMs) / 60_000, "min", [input("what comes first, from now", (time.startMs - nowMs) / 60_000, "min"), input("the cloth allows it, from now", Math.max(0, (time.readyMs - nowMs) / 60_000), "min")])} words={timeText(time.startMs, nowMs)} />}
-        {time.closesMs !== undefined && ` to ${timeText(time.closesMs, nowMs)}`}
+        {running ? "now" : <Num of={worked("schedule.runStart", (time.startMs - nowMs) / 60_000, "min", [input("what comes first, from now", (time.startMs - nowMs) / 60_000, "min"), input("the cloth allows it, from now", Math.max(0, (time.readyMs - nowMs) / 60_000), "min"), ...(time.closesMs === undefined ? [] : [input("dries out, from now", (time.closesMs - nowMs) / 60_000, "min")])])} words={`${timeText(time.startMs, nowMs)}${time.closesMs === undefined ? "" : ` to ${timeText(time.closesMs, nowMs)}`}`} />}
       </span>
     </div>
   );
