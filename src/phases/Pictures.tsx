@@ -1,11 +1,11 @@
 "use client";
-import { useRef, useState } from "react";
+import { useRef, useState, type ReactNode } from "react";
 import { addPicture, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
 
 /** Pictures from the camera or a file: shrunk here, without place and time, kept in this browser. */
-export function Pictures({ pictures, onChange, title = "Pictures" }: { pictures: readonly string[]; onChange: (label: string, pictures: string[]) => void; title?: string }) {
+export function Pictures({ pictures, onChange, title = "Pictures", action }: { pictures: readonly string[]; onChange: (label: string, pictures: string[]) => void; title?: string; action?: (id: string) => ReactNode }) {
   const { job } = useBay();
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
@@ -30,26 +30,27 @@ export function Pictures({ pictures, onChange, title = "Pictures" }: { pictures:
     <div className="mt-3">
       <h3>{title}</h3>
       <div className="pictures">
-        {pictures.map((id) => <Shown key={id} id={id} onRemove={() => onChange("Take a picture off", pictures.filter((other) => other !== id))} />)}
+        {pictures.map((id) => <Shown key={id} id={id} action={action?.(id)} onRemove={() => onChange("Take a picture off", pictures.filter((other) => other !== id))} />)}
       </div>
       <div className="row-wrap">
         <Act onAct={() => camera.current?.click()} disabled={busy}>Take a picture</Act>
         <Act onAct={() => file.current?.click()} disabled={busy}>Add from a file</Act>
         <span role="status">{busy ? "Shrinking it…" : ""}</span>
       </div>
-      <input ref={camera} type="file" accept="image/*" capture="environment" className="visually-hidden" tabIndex={-1} aria-label="Picture from the camera" onChange={({ target }) => void add(target.files)} />
-      <input ref={file} type="file" accept="image/*" multiple className="visually-hidden" tabIndex={-1} aria-label="Picture file" onChange={({ target }) => void add(target.files)} />
+      <input ref={camera} type="file" accept="image/*" capture="environment" className="visually-hidden" tabIndex={-1} aria-label={`${title}: picture from the camera`} onChange={({ target }) => void add(target.files)} />
+      <input ref={file} type="file" accept="image/*" multiple className="visually-hidden" tabIndex={-1} aria-label={title === "Pictures" ? "Picture file" : `${title}: picture file`} onChange={({ target }) => void add(target.files)} />
       {problem && <p role="alert"><b>{problem}</b> Nothing else changed.</p>}
     </div>
   );
 }
 
-function Shown({ id, onRemove }: { id: string; onRemove: () => void }) {
+function Shown({ id, action, onRemove }: { id: string; action?: ReactNode; onRemove: () => void }) {
   const url = usePicture(id);
   return (
     <figure>
       {/* A blob of this browser: there is nothing for a server to optimise. */}
       {url ? <img src={url} alt="Picture of the finding" data-testid="picture" /> : <span className="soft">{url === null ? "Not on this device" : "…"}</span>}
+      {url && action}
       <Act variant="link" aria-label="Take this picture off" onAct={onRemove}>Take it off</Act>
     </figure>
   );

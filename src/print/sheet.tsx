@@ -10,8 +10,8 @@ export interface Paper {
   sheet: OwnerSheet;
   /** When it may be used, in words. */
   usable: string;
-  /** Pictures as addresses of data. */
-  pictures: readonly string[];
+  /** Pictures as addresses of data, with what they show. */
+  pictures: readonly { source: string; words: string }[];
   /** Due later: when and what. */
   due: readonly { when: string; words: string }[];
   lines: readonly InvoiceLine[];
@@ -33,7 +33,8 @@ const styles = StyleSheet.create({
   row: { flexDirection: "row", justifyContent: "space-between", borderBottomWidth: 0.5, borderColor: line, paddingVertical: 1.5 },
   usable: { fontSize: 12, fontWeight: 700, marginTop: 2 },
   pictures: { flexDirection: "row", flexWrap: "wrap", marginTop: 6 },
-  picture: { width: "54mm", height: "40mm", objectFit: "cover", marginRight: 6, marginBottom: 6 },
+  picture: { width: "54mm", height: "40mm", objectFit: "cover", marginRight: 6 },
+  caption: { fontSize: 8, marginBottom: 6 },
   foot: { position: "absolute", bottom: "8mm", left: "16mm", right: "16mm", fontSize: 8, color: inkSoft },
 });
 
@@ -57,7 +58,7 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
         <List head="Afterwards" items={sheet.afterwards} />
         <List head="What is due" items={due.map(({ when, words }) => `${when}: ${words}`)} />
         <List head="Used on it" items={sheet.products.map(({ name, amountMl, caution }) => `${name}, ${Math.round(amountMl)} mL mixed.${caution ? ` ${caution}` : ""}`)} />
-        {pictures.length > 0 && <View style={styles.pictures}>{pictures.map((source, index) => <Image key={index} src={source} style={styles.picture} />)}</View>}
+        {pictures.length > 0 && <View style={styles.pictures}>{pictures.map(({ source, words }, index) => <View key={index} wrap={false}><Image src={source} style={styles.picture} /><Text style={styles.caption}>{printable(words).text}</Text></View>)}</View>}
         {lines.length > 0 && (
           <View wrap={false}>
             <Text style={styles.head}>To pay</Text>

@@ -56,14 +56,17 @@ export async function sweepPictures() {
   for (const { id, addedAt } of await database.getAll("pictures")) if (Date.now() - addedAt > KEPT_MS && !jobs.some((text) => text.includes(id))) await database.delete("pictures", id);
 }
 
+/** A kept picture itself; undefined when it is not on this device. */
+export const pictureBlob = async (id: string): Promise<Blob | undefined> => (await (await db()).get("pictures", id))?.blob;
+
 /** A kept picture as data that paper can hold; undefined when it is not on this device. */
 export async function pictureData(id: string): Promise<string | undefined> {
-  const picture = await (await db()).get("pictures", id);
-  if (!picture) return undefined;
+  const blob = await pictureBlob(id);
+  if (!blob) return undefined;
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => resolve(reader.result as string);
     reader.onerror = () => reject(new Error("a picture could not be read."));
-    reader.readAsDataURL(picture.blob);
+    reader.readAsDataURL(blob);
   });
 }

@@ -3,8 +3,9 @@ import { agentOf, AGENTS, type AgentId } from "../catalog/agents";
 import { DAMAGES } from "../catalog/builds";
 import { familyOf } from "../catalog/families";
 import { HAIR_DENSITIES } from "../catalog/findings";
+import { colourOf, improvedWords, type ColourResult } from "../colour/result";
 import { lastOf } from "../job/history";
-import type { DoneEvent, Job } from "../job/schema";
+import type { DoneEvent, Finding, Job } from "../job/schema";
 import { appointmentsOf } from "../schedule/appointments";
 import type { MarkPlan } from "../treatment/marks";
 
@@ -21,7 +22,8 @@ export interface OwnerSheet {
   afterwards: string[];
   /** What is due, ms since 1970. */
   due: { atMs: number; words: string }[];
-  pictures: string[];
+  /** Pictures by id, each mark's before and after side by side. */
+  pictures: { id: string; words: string }[];
 }
 
 const RESULT_WORDS: Record<MarkPlan["state"], string> = {
@@ -50,7 +52,10 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
     title: job.title,
     whose: [job.customer, job.place].filter(Boolean).join(" · "),
     found: [
-      ...marks.map(({ name, zoneId, diagnosis, state }) => ({ words: `${name}, ${zoneName(zoneId)}: most likely ${familyOf(diagnosis.leader).name.toLowerCase()}`, ...(RESULT_WORDS[state] ? { result: RESULT_WORDS[state] } : {}) })),
+      ...marks.map(({ findingId, name, zoneId, diagnosis, state }) => {
+        const result = [RESULT_WORDS[state], improvedWords(colourOf(history, findingId))].filter(Boolean).join("; ");
+        return { words: `${name}, ${zoneName(zoneId)}: most likely ${familyOf(diagnosis.leader).name.toLowerCase()}`, ...(result ? { result } : {}) };
+      }),
       ...others.map((words) => ({ words })),
     ],
     damage: plan.damage.map(({ finding }) => `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it back${finding.told ? "; you were told before the work began" : ""}.`),
@@ -59,8 +64,17 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
     products: agents.map((agent) => ({ agent, name: AGENTS[agent].name, amountMl: usedMl(agent, done), caution: agentOf(agent).caution ?? "" })),
     afterwards: [...AFTERWARDS],
     due: appointmentsOf(job, assessment, nowMs).filter(({ kind }) => kind === "return" || kind === "aftercare").map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),
-    pictures: Object.values(job.findings.byId).flatMap((finding) => ("pictures" in finding ? (finding.pictures ?? []) : [])),
+    pictures: job.findings.order.flatMap((id) => picturesOf(job.findings.byId[id]!, colourOf(history, id))),
   };
+}
+
+/** The pair that was measured, where one was; else every picture there is. */
+function picturesOf(finding: Finding, { before, after }: ColourResult): OwnerSheet["pictures"] {
+  const name = "name" in finding ? (finding.name ?? "Mark") : "";
+  const was = "pictures" in finding ? (finding.pictures ?? []) : [];
+  const is = "after" in finding ? (finding.after ?? []) : [];
+  if (before && after) return [{ id: before.pictureId, words: `${name}, before` }, { id: after.pictureId, words: `${name}, after` }];
+  return [...was.map((id) => ({ id, words: is.length > 0 ? `${name}, before` : name })), ...is.map((id) => ({ id, words: `${name}, after` }))];
 }
 
 const usedMl = (agent: string, done: readonly DoneEvent[]) => done.reduce((sum, event) => (event.agent === agent ? sum + (event.amountMl ?? 0) : sum), 0);

@@ -14,6 +14,7 @@ import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns
 import { SHELF_TOOL_IDS } from "../catalog/tools";
 import type { ValueField } from "../catalog/valueField";
 import { DIRT_IDS } from "../water/passes";
+import { CARD_IDS } from "../catalog/cards";
 import { CONTAINER_IDS } from "../catalog/containers";
 import { SPACE_IDS } from "../catalog/spaces";
 import { TEMPLATE_IDS } from "../pieces/templates";
@@ -85,10 +86,11 @@ const found = { zoneId: id("The zone it lies in."), name: optional(text(80, "Wha
 const evidence = outcomesOf<EvidenceId>(EVIDENCE, EVIDENCE_IDS, "What each test showed; a test not done is left out.");
 const pictureIds = list(id(), 20, "Pictures kept beside the job, by id.");
 const pictures = optional(pictureIds);
+const after = optional(list(id(), 20, "Pictures taken when the work was done, by id."));
 const strength = (about: string) => count(0, 5, about);
 
 const finding = oneOfKinds({
-  mark: thing({ kind: exactly("mark"), ...found, evidence, ring: optional(outcomesOf<RingSignId>(RING_SIGNS, RING_SIGN_IDS, "Signs whether a water ring came from above or from below.")), pictures }, "A mark to identify and treat."),
+  mark: thing({ kind: exactly("mark"), ...found, evidence, ring: optional(outcomesOf<RingSignId>(RING_SIGNS, RING_SIGN_IDS, "Signs whether a water ring came from above or from below.")), pictures, after }, "A mark to identify and treat."),
   damage: thing({ kind: exactly("damage"), ...found, damage: pick(DAMAGE_IDS, "Damage that was there before."), told: optional(flag("The owner was told.")), toldAt: optional(time("When the owner acknowledged it.")), pictures }, "Damage: a note, never a step."),
   odour: thing({
     kind: exactly("odour"), zoneId: found.zoneId,
@@ -98,7 +100,7 @@ const finding = oneOfKinds({
     pressed: optional(pick(["stronger", "same"], "When the cover is pressed or warmed.")),
   }, "A smell as noticed at one zone."),
   hair: thing({ kind: exactly("hair"), zoneId: found.zoneId, density: pick(HAIR_DENSITY_IDS, "How much hair.") }, "Hair on one zone."),
-  mould: thing({ kind: exactly("mould"), ...found, growth: optional(pick(GROWTH_IDS, "Growth or only a stain.")), behind: optional(pick(BEHIND_IDS, "What it grows on.")), meterPct: optional(amount(0, 100, "Moisture meter, %.")), pictures }, "Visible mould."),
+  mould: thing({ kind: exactly("mould"), ...found, growth: optional(pick(GROWTH_IDS, "Growth or only a stain.")), behind: optional(pick(BEHIND_IDS, "What it grows on.")), meterPct: optional(amount(0, 100, "Moisture meter, %.")), pictures, after }, "Visible mould."),
 }, "What was found in a zone.");
 
 const reading = thing({ convention: pick(["water-to-product", "one-in"], "8 of water to 1, or 1 in 8."), value: amount(1, 500, "The number on the label.") });
@@ -113,6 +115,10 @@ const did = {
 };
 const dwell = { dwellMinMin: optional(amount(0, 1440, "Shortest dwell promised to the cloth, min.")), dwellMaxMin: optional(amount(0, 1440, "Longest dwell, min.")) };
 const ofFinding = { findingId: optional(id("The mark it was done to.")) };
+
+const share = (about: string) => amount(-1, 2, about);
+const spot = (about: string) => thing({ x: share("Share of the picture's width."), y: share("Share of its height.") }, about);
+const lab = (about: string) => thing({ l: amount(-20, 200), a: amount(-200, 200), b: amount(-200, 200) }, about);
 
 /** What things dry in; the same fields say what it was before it was changed. */
 const air = {
@@ -159,6 +165,19 @@ const event = oneOfKinds({
     value: amount(-50, 1000, "In the instrument's unit: % moisture, pH, °C, ppm; the lamp's outcome as its place in the table."),
     humidityPct: optional(amount(0, 100, "Relative humidity, %; thermo-hygrometer.")),
   }, "A reading of an instrument."),
+  colour: thing({
+    kind: exactly("colour"), id: id(), at: did.at, findingId: id("Of which mark."),
+    when: pick(["before", "after", "towel"], "Before the work, after it, or the towel it was wiped with."),
+    pictureId: id("Off which picture."),
+    widthPx: count(1, 20_000), heightPx: count(1, 20_000),
+    card: pick(CARD_IDS, "What lay in the picture to tell its light by."),
+    cardAt: thing({ x: share("Share of the picture's width."), y: share("Share of its height."), r: share("Radius, share of the width.") }, "Where."),
+    oval: thing({ x: share("Share of the picture's width."), y: share("Share of its height."), rx: share("Share of the width."), ry: share("Share of the width.") }, "The oval the mark was looked for in."),
+    scale: optional(thing({ from: spot("One end."), to: spot("The other."), lengthMm: amount(1, 10_000, "mm") }, "A line over a known length.")),
+    outline: list(spot("A corner."), 200, "The mark as it was outlined."),
+    mark: lab("CIELAB of the mark, D65."), cloth: lab("CIELAB of the cloth around it, D65."),
+    areaMm2: optional(amount(0, 100_000_000, "Area of the outline, mm².")),
+  }, "Colours read off a picture."),
   checked: thing({ kind: exactly("checked"), id: id(), at: did.at, items: list(text(60), 100, "Lines of the last look, by id: as it should be.") }, "A last look before it is handed back."),
   signed: thing({ kind: exactly("signed"), id: id(), at: did.at, name: text(120, "Who signed."), strokes: text(40_000, "The signature as an SVG path in a box of 600 by 200.") }, "The owner signed for it."),
   note: thing({ kind: exactly("note"), id: id(), at: did.at, by: did.by, words: text(1000, "What was noticed."), zoneIds: optional(did.zoneIds), pictures: optional(pictureIds) }, "A note, with pictures where they say it better."),
@@ -279,6 +298,7 @@ export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
 export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
 export type PassEvent = Extract<WorkEvent, { kind: "pass" }>;
 export type SignedEvent = Extract<WorkEvent, { kind: "signed" }>;
+export type ColourEvent = Extract<WorkEvent, { kind: "colour" }>;
 export type AirEvent = Extract<WorkEvent, { kind: "air" }>;
 /** What things dry in. */
 export type DryingAir = AirEvent["was"];

@@ -148,6 +148,11 @@ export const FORMULAS = {
   "gas.room": { name: "Gas in the room around", equation: "C_room = n V C / (V_room n_room)", mark: "std", source: "mass balance of a box" },
   "gas.exposure": { name: "Exposure of what is treated", equation: "Ct = concentration × minutes, at the fastest decay", mark: "practice" },
   "heat.seconds": { name: "Seconds of heat", equation: "t = logs × D / 10^((T − T_ref) / z)", mark: "std", source: "Bigelow 1921, from memory" },
+  "colour.deltaE": { name: "How far it stands out", equation: "ΔE 2000 between the mean colour of the mark and of the cloth around it, CIELAB under D65, light set right on the card", mark: "std", source: "CIE 142, from memory" },
+  "colour.improved": { name: "Less to see", equation: "1 − ΔE now / ΔE before", mark: "practice" },
+  "colour.changeStep": { name: "Grey scale for change of colour", equation: "5 − ΔE_F / 1.7 up to 3.4, else 5 − log₂(ΔE_F / 0.85), to the nearest half step", mark: "std", source: "ISO 105-A05, from memory" },
+  "colour.stainingStep": { name: "Grey scale for staining", equation: "ΔE_GS = ΔE − 0.4 √(ΔE² − ΔL²); 6.1 − 1.45 ln ΔE_GS, above 4: 5 − 0.23 ΔE_GS, to the nearest half step", mark: "std", source: "ISO 105-A04, from memory" },
+  "colour.area": { name: "Area in the picture", equation: "area of the outline × (known length / its length in the picture)²", mark: "practice" },
   "as-entered": { name: "As entered", equation: "no sum: the value as it was put in", mark: "practice" },
 } as const satisfies Record<string, Formula>;
 

@@ -16,6 +16,7 @@ import { PromiseFields } from "../PromiseFields";
 import { CheckList } from "./CheckList";
 import { Signature } from "./Signature";
 
+const BeforeAfter = later(() => import("../measure/BeforeAfter").then(({ BeforeAfter }) => BeforeAfter));
 const PriceBlock = later(() => import("./PriceBlock").then(({ PriceBlock }) => PriceBlock));
 
 /** The last look, what it comes to, and the sheet for the owner in plain words. */
@@ -46,6 +47,7 @@ export function HandBackPhase() {
       {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}
       {wet && !handed && <p className="no-print" role="alert" data-testid="damp">{dampWords(state)}</p>}
       <CheckList />
+      <BeforeAfter />
       <div className="row-between no-print">
         <span>{forecast.tighter ? <><Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to {forecast.tighter.promise}</> : "Nothing promised yet"}</span>
         <details>

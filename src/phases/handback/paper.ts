@@ -20,7 +20,7 @@ export async function savePaper({ job, assessment, forecast, kit, nowMs }: Bay, 
     const { rates = USUAL_RATES } = settingsNow();
     const signed = signatureOf(assessment);
     const begun = history.done.length > 0;
-    const pictures = (await Promise.all(sheet.pictures.slice(0, MOST_PICTURES).map(pictureData))).filter((each) => each !== undefined);
+    const pictures = (await Promise.all(sheet.pictures.slice(0, MOST_PICTURES).map(async ({ id, words }) => ({ source: await pictureData(id), words })))).flatMap(({ source, words }) => (source === undefined ? [] : [{ source, words }]));
     const { sheetAsPdf } = await import("@/print/printSheet");
     const blob = await sheetAsPdf({
       sheet, pictures,

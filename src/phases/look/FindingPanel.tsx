@@ -19,6 +19,7 @@ import { useBay } from "@/bay/BayContext";
 import { scaledOutline } from "@/bay/map/FindingShape";
 import { findingName } from "../findings";
 import { OdourFields } from "./OdourFields";
+import { MarkPictures } from "../measure/MarkPictures";
 import { Pictures } from "../Pictures";
 
 /** Sizes by comparison: nothing to measure with. Common practice, no source. */
@@ -37,6 +38,7 @@ export function FindingPanel() {
   const { finding, findingId, zone, job, run, go, assessment } = useBay();
   if (!finding || !findingId) return null;
   const set = (key: string, label: string, value: unknown) => run(label, { op: "set", path: ["findings", "byId", findingId, key], value });
+  const keepPictures = (label: string, next: string[]) => set("pictures", label, next.length > 0 ? next : undefined);
   const worked = assessment.history.standing.some((event) => "findingId" in event && event.findingId === findingId);
   const remove = () => {
     run(`Remove ${findingName(job, findingId).toLowerCase()}`, { op: "remove", collection: "findings", id: findingId });
@@ -50,7 +52,8 @@ export function FindingPanel() {
       </div>
       <OfKind finding={finding} set={set} />
       {isPlaced(finding) && <SizeFields finding={finding} findingId={findingId} set={set} />}
-      {isPlaced(finding) && <Pictures pictures={finding.pictures ?? []} onChange={(label, next) => set("pictures", label, next.length > 0 ? next : undefined)} />}
+      {isPlaced(finding) && finding.kind !== "damage" && <MarkPictures key={findingId} findingId={findingId} pictures={finding.pictures ?? []} onChange={keepPictures} />}
+      {finding.kind === "damage" && <Pictures pictures={finding.pictures ?? []} onChange={keepPictures} />}
       <div className="row-wrap mt-3">
         {finding.kind === "mark" && <Act variant="primary" onAct={() => go({ phase: "test" })}>Test what it is</Act>}
         <Act variant={finding.kind === "mark" ? "outline-primary" : "primary"} onAct={() => go({ finding: null })}>Done with it</Act>

@@ -1,0 +1,254 @@
+import { contours } from "d3-contour";
+import { CARDS, type CardId } from "../catalog/cards";
+import { deltaE2000 } from "./deltaE";
+import { labOf, LINEAR_OF_STEP, type Lab, type Linear } from "./lab";
+
+/** A picture to numbers: light set right on a card, the mark against the cloth around it, its outline and area. */
+
+/** Part of a picture, four bytes a pixel. */
+export interface Pixels {
+  data: Uint8ClampedArray;
+  widthPx: number;
+  heightPx: number;
+}
+export interface Point {
+  /** Share of the picture's width, from the left. */
+  x: number;
+  /** Share of its height, from the top. */
+  y: number;
+}
+/** What somebody pointed at; radii as shares of the picture's width. */
+export interface Picks {
+  card: CardId;
+  cardAt: Point & { r: number };
+  mark: Point & { rx: number; ry: number };
+  /** A line over a known length. */
+  scale?: { from: Point; to: Point; lengthMm: number };
+  /** The mark as it was outlined before, to be read again in the same place. */
+  region?: readonly Point[];
+}
+export interface Measured {
+  mark: Lab;
+  cloth: Lab;
+  /** Mean of the cloth's own unevenness, ΔE. */
+  unevenness: number;
+  outline: Point[];
+  /** Absent without a scale. */
+  areaMm2?: number;
+}
+
+/** Of a picture, in words: what is wrong with it and what to do. */
+export class BadPicture extends Error {}
+
+export interface Box {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** As much of the ring around the mark counts as surrounding cloth. Judgement. */
+const RING = { from: 1.15, to: 1.7 };
+/** Cells of the field that is searched for the outline: enough for its area, few enough to be quick. */
+const MOST_CELLS = 160_000;
+/** What is less than this from its cloth nobody sees on a textured face, ΔE 2000. Judgement. */
+const SEEN_FROM = 2.3;
+const TIMES_UNEVEN = 3;
+/** Blots smaller than this share of the largest are dirt of the picture. Judgement. */
+const LEAST_BLOT = 0.02;
+const MOST_OUTLINE = 80;
+/** A card this dark or this uneven, or a picture this burnt out, tells nothing. Judgement. */
+const [DARKEST_OF_CARD, MOST_UNEVEN, MOST_CLIPPED, MOST_TINT, LEAST_CARD_PX] = [0.15, 0.25, 0.03, 3, 40];
+
+/** The parts of the picture that are read, px; nothing else of it is. @param size of the whole picture */
+export function boxesOf({ cardAt, mark }: Picks, { widthPx, heightPx }: { widthPx: number; heightPx: number }): { card: Box; mark: Box } {
+  const within = (x: number, y: number, rx: number, ry: number): Box => {
+    const [left, top] = [Math.max(0, Math.floor(x - rx)), Math.max(0, Math.floor(y - ry))];
+    return { left, top, width: Math.max(1, Math.min(widthPx, Math.ceil(x + rx)) - left), height: Math.max(1, Math.min(heightPx, Math.ceil(y + ry)) - top) };
+  };
+  const px = (share: number) => share * widthPx;
+  return {
+    card: within(px(cardAt.x), cardAt.y * heightPx, px(cardAt.r), px(cardAt.r)),
+    mark: within(px(mark.x), mark.y * heightPx, px(mark.rx) * RING.to, px(mark.ry) * RING.to),
+  };
+}
+
+/**
+ * @param size of the whole picture, px
+ * @param read the pixels of a part of it
+ * @throws BadPicture with a sentence when the picture cannot be trusted
+ */
+export function measurePicture(picks: Picks, size: { widthPx: number; heightPx: number }, read: (box: Box) => Pixels): Measured {
+  const boxes = boxesOf(picks, size);
+  const gains = gainsOf(picks, size, boxes.card, read(boxes.card));
+  const field = fieldOf(read(boxes.mark), gains);
+  const { mark } = picks;
+  const [rx, ry] = [mark.rx * size.widthPx, mark.ry * size.widthPx];
+  const [cx, cy] = [mark.x * size.widthPx - boxes.mark.left, mark.y * size.heightPx - boxes.mark.top];
+  const cardPx = { x: picks.cardAt.x * size.widthPx - boxes.mark.left, y: picks.cardAt.y * size.heightPx - boxes.mark.top, r: picks.cardAt.r * size.widthPx * 1.3 };
+  const { cell, columns, rows } = field;
+  /** How far out of the pointed-at oval a cell lies, 1 on its rim; beyond the ring where the card lies. */
+  const outOf = (index: number) => {
+    const [x, y] = [((index % columns) + 0.5) * cell, (Math.floor(index / columns) + 0.5) * cell];
+    return Math.hypot(x - cardPx.x, y - cardPx.y) < cardPx.r ? Infinity : Math.hypot((x - cx) / rx, (y - cy) / ry);
+  };
+  const out = Float64Array.from({ length: columns * rows }, (_, index) => outOf(index));
+  const { cloth, unevenness } = clothAround(field, out);
+  const seenFrom = Math.max(SEEN_FROM, TIMES_UNEVEN * unevenness);
+  // The field is cut off at the oval's rim, so that the outline closes there.
+  const apart = Array.from(out, (far, index) => (far <= 1 ? deltaE2000(cloth, field.lab(index)) : 0));
+  const seen = seenParts(apart, columns, seenFrom);
+  const blots = contours().size([columns, rows]).thresholds([1])(seen)[0]!.coordinates.map((rings) => ({ rings, cells: rings.reduce((sum, ring, index) => sum + (index === 0 ? 1 : -1) * Math.abs(areaOf(ring)), 0) }));
+  const largest = Math.max(0, ...blots.map(({ cells }) => cells));
+  const counted = blots.filter(({ cells }) => cells >= LEAST_BLOT * largest);
+  const areaCells = counted.reduce((sum, { cells }) => sum + cells, 0);
+  const place = ([x, y]: number[]): Point => ({ x: (x! * cell + boxes.mark.left) / size.widthPx, y: (y! * cell + boxes.mark.top) / size.heightPx });
+  const outline = thinned(counted.find(({ cells }) => cells === largest)?.rings[0] ?? []).map(place);
+  const region = picks.region?.map(({ x, y }) => [(x * size.widthPx - boxes.mark.left) / cell, (y * size.heightPx - boxes.mark.top) / cell] as const);
+  const inMark = region ? (index: number) => isInside(region, (index % columns) + 0.5, Math.floor(index / columns) + 0.5) : areaCells > 0 ? (index: number) => seen[index]! > 1 : (index: number) => out[index]! <= 1;
+  const colour = field.mean((index) => inMark(index));
+  if (!colour) throw new BadPicture("The place where the mark was lies outside this picture. Point at it again.");
+  const mmPerPx = mmPerPixel(picks, size);
+  return { mark: labOf(colour), cloth, unevenness, outline, ...(mmPerPx === undefined ? {} : { areaMm2: areaCells * (cell * mmPerPx) ** 2 }) };
+}
+
+/** What each channel is multiplied by so that the card looks as it is. */
+function gainsOf({ card, cardAt }: Picks, size: { widthPx: number; heightPx: number }, box: Box, { data, widthPx, heightPx }: Pixels): Linear {
+  const [cx, cy, r] = [cardAt.x * size.widthPx - box.left, cardAt.y * size.heightPx - box.top, cardAt.r * size.widthPx];
+  const sum = { r: 0, g: 0, b: 0 };
+  let [count, squares, clipped] = [0, 0, 0];
+  for (let y = 0; y < heightPx; y++)
+    for (let x = 0; x < widthPx; x++) {
+      if ((x + 0.5 - cx) ** 2 + (y + 0.5 - cy) ** 2 > r * r) continue;
+      const at = 4 * (y * widthPx + x);
+      const g = LINEAR_OF_STEP[data[at + 1]!]!;
+      sum.r += LINEAR_OF_STEP[data[at]!]!;
+      sum.g += g;
+      sum.b += LINEAR_OF_STEP[data[at + 2]!]!;
+      squares += g * g;
+      count += 1;
+      if (Math.max(data[at]!, data[at + 1]!, data[at + 2]!) >= 254) clipped += 1;
+    }
+  if (count < LEAST_CARD_PX) throw new BadPicture("No card is pointed at: put the card's ring on a card that lies in the picture, and make it as large as fits.");
+  const mean = { r: sum.r / count, g: sum.g / count, b: sum.b / count };
+  const { reflectance, name } = CARDS[card];
+  if (clipped > MOST_CLIPPED * count) throw new BadPicture(`The ${name.toLowerCase()} is burnt out to pure white: its colour is lost. Take the picture again with less light.`);
+  if (mean.g < DARKEST_OF_CARD * reflectance) throw new BadPicture("The picture is too dark to read a colour from. Take it again with more light.");
+  if (Math.sqrt(Math.max(0, squares / count - mean.g ** 2)) > MOST_UNEVEN * mean.g) throw new BadPicture("What is pointed at as the card is not of one colour: the ring must lie on the card alone, without shine or shadow.");
+  if (Math.max(mean.r, mean.g, mean.b) > MOST_TINT * Math.min(mean.r, mean.g, mean.b)) throw new BadPicture("What is pointed at as the card is not grey, or the light is strongly coloured. Take it by daylight or a white lamp.");
+  return { r: reflectance / mean.r, g: reflectance / mean.g, b: reflectance / mean.b };
+}
+
+interface Field {
+  /** Side of a cell, px. */
+  cell: number;
+  columns: number;
+  rows: number;
+  lab: (index: number) => Lab;
+  /** Mean light of the cells that count; undefined when none does. */
+  mean: (counts: (index: number) => boolean) => Linear | undefined;
+}
+
+/** The picture in cells: means of light, so that threads and noise even out. */
+function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
+  const cell = Math.max(1, Math.ceil(Math.sqrt((widthPx * heightPx) / MOST_CELLS)));
+  const [columns, rows] = [Math.floor(widthPx / cell), Math.floor(heightPx / cell)];
+  if (columns < 8 || rows < 8) throw new BadPicture("The mark is too small in this picture to be read. Take it from nearer.");
+  const light = new Float64Array(3 * columns * rows);
+  const step = LINEAR_OF_STEP;
+  let [clipped, black] = [0, 0];
+  for (let y = 0; y < rows * cell; y++) {
+    const row = Math.floor(y / cell) * columns;
+    let at = 4 * y * widthPx;
+    for (let column = 0; column < columns; column++) {
+      let [r, g, b] = [0, 0, 0];
+      for (const end = at + 4 * cell; at < end; at += 4) {
+        const [dr, dg, db] = [data[at]!, data[at + 1]!, data[at + 2]!];
+        r += step[dr]!;
+        g += step[dg]!;
+        b += step[db]!;
+        if (dr >= 254 || dg >= 254 || db >= 254) clipped += 1;
+        else if (dr <= 1 && dg <= 1 && db <= 1) black += 1;
+      }
+      const to = 3 * (row + column);
+      light[to]! += r;
+      light[to + 1]! += g;
+      light[to + 2]! += b;
+    }
+  }
+  const pixels = columns * rows * cell * cell;
+  if (clipped > MOST_CLIPPED * pixels) throw new BadPicture(`${Math.round((100 * clipped) / pixels)} % of the cloth in this picture is burnt out: its colour is lost. Take it again with less light or without the flash.`);
+  if (black > 10 * MOST_CLIPPED * pixels) throw new BadPicture("Much of the cloth in this picture is pure black: it is too dark to read a colour from. Take it again with more light.");
+  const perCell = cell * cell;
+  const at = (index: number): Linear => ({ r: (light[3 * index]! * gains.r) / perCell, g: (light[3 * index + 1]! * gains.g) / perCell, b: (light[3 * index + 2]! * gains.b) / perCell });
+  const mean = (counts: (index: number) => boolean) => {
+    let [r, g, b, n] = [0, 0, 0, 0];
+    for (let index = 0; index < columns * rows; index++) {
+      if (!counts(index)) continue;
+      const each = at(index);
+      r += each.r;
+      g += each.g;
+      b += each.b;
+      n += 1;
+    }
+    return n === 0 ? undefined : { r: r / n, g: g / n, b: b / n };
+  };
+  return { cell, columns, rows, lab: (index) => labOf(at(index)), mean };
+}
+
+/** How far the rim of a mark reaches into its neighbours, cells. */
+const RIM_CELLS = 2;
+
+/**
+ * Over 1 where the mark is: it is seen there, and stands out at least half as much as beside it. On the rim of a mark half is where it ends,
+ * however strong it is.
+ */
+function seenParts(apart: number[], columns: number, seenFrom: number): number[] {
+  const along = (values: number[], stride: number) =>
+    values.map((value, index) => {
+      let most = value;
+      for (let step = -RIM_CELLS; step <= RIM_CELLS; step++) most = Math.max(most, values[index + step * stride] ?? 0);
+      return most;
+    });
+  const beside = along(along(apart, 1), columns);
+  return apart.map((value, index) => Math.min(value / seenFrom, (2 * value) / Math.max(1e-9, beside[index]!)));
+}
+
+/** The cloth around: the ring's middle colour, without what of the mark runs into it. */
+function clothAround(field: Field, out: Float64Array): { cloth: Lab; unevenness: number } {
+  const inRing = (index: number) => out[index]! >= RING.from && out[index]! <= RING.to;
+  const ring = Array.from(out.keys()).filter(inRing);
+  if (ring.length < 30) throw new BadPicture("No cloth is to be seen around the mark: it needs a hand's breadth of clean cloth about it in the picture.");
+  const all = labOf(field.mean(inRing)!);
+  const apart = new Map(ring.map((index) => [index, deltaE2000(all, field.lab(index))]));
+  const middle = middleOf([...apart.values()]);
+  const cloth = labOf(field.mean((index) => (apart.get(index) ?? Infinity) <= 1.5 * middle)!);
+  return { cloth, unevenness: middleOf(ring.map((index) => deltaE2000(cloth, field.lab(index)))) };
+}
+
+const middleOf = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+
+/** Area of a closed ring, twice the shoelace halved; sign by its turn. */
+const areaOf = (ring: number[][]) => ring.reduce((sum, [x, y], index) => { const [nx, ny] = ring[(index + 1) % ring.length]!; return sum + (x! * ny! - nx! * y!) / 2; }, 0);
+
+const thinned = (ring: number[][]) => {
+  const every = Math.max(1, Math.ceil(ring.length / MOST_OUTLINE));
+  return ring.filter((_, index) => index % every === 0);
+};
+
+/** Crossing count of a ray to the right. */
+function isInside(ring: readonly (readonly [number, number])[], x: number, y: number): boolean {
+  let inside = false;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const [[xi, yi], [xj, yj]] = [ring[i]!, ring[j]!];
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+  }
+  return inside;
+}
+
+function mmPerPixel({ scale }: Picks, { widthPx, heightPx }: { widthPx: number; heightPx: number }): number | undefined {
+  if (!scale) return undefined;
+  const px = Math.hypot((scale.to.x - scale.from.x) * widthPx, (scale.to.y - scale.from.y) * heightPx);
+  if (px < 10) throw new BadPicture("The scale line is too short: lay it over the whole of a known length.");
+  return scale.lengthMm / px;
+}

@@ -1,0 +1,28 @@
+"use client";
+import { useState } from "react";
+import { outlineMm } from "@/core/colour/picks";
+import { colourOf } from "@/core/colour/result";
+import { Act } from "@/ui/Act";
+import { later } from "@/ui/later";
+import { useBay } from "@/bay/BayContext";
+import { Pictures } from "../Pictures";
+import { ColourFacts } from "./ColourFacts";
+
+const MeasurePanel = later(() => import("./MeasurePanel").then(({ MeasurePanel }) => MeasurePanel));
+
+/** Pictures of a mark as it was found; what is read off one can go onto the map. */
+export function MarkPictures({ findingId, pictures, onChange }: { findingId: string; pictures: readonly string[]; onChange: (label: string, pictures: string[]) => void }) {
+  const { assessment, run } = useBay();
+  const [pictureId, setPictureId] = useState<string>();
+  const result = colourOf(assessment.history, findingId);
+  const outline = result.before && outlineMm(result.before);
+  const path = (key: string) => ["findings", "byId", findingId, key];
+  return (
+    <>
+      <Pictures pictures={pictures} onChange={onChange} action={(id) => <Act onAct={() => setPictureId(id)}>Measure it</Act>} />
+      {pictureId && <MeasurePanel key={pictureId} findingId={findingId} pictureId={pictureId} shows="before" onClose={() => setPictureId(undefined)} />}
+      <ColourFacts of={result} />
+      {outline && <Act onAct={() => run("Outline from the picture", { op: "set", path: path("size"), value: outline.size }, { op: "set", path: path("outline"), value: outline.outline })}>Draw it with this outline on the map</Act>}
+    </>
+  );
+}

@@ -1,0 +1,93 @@
+"use client";
+import { useEffect, useState } from "react";
+import { CARDS, type CardId } from "@/core/catalog/cards";
+import type { Picks } from "@/core/colour/measure";
+import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/core/colour/picks";
+import { colourOf } from "@/core/colour/result";
+import type { ColourEvent } from "@/core/job/schema";
+import { newId } from "@/store/jobs";
+import { pictureBlob, usePicture } from "@/store/pictures";
+import { Act } from "@/ui/Act";
+import { Chips, choicesOf } from "@/ui/Chips";
+import { Stepper } from "@/ui/Stepper";
+import { measureWorker } from "@/workers/measure";
+import { useBay } from "@/bay/BayContext";
+import { movedTo, Pointing, type Shape, type Thing } from "./Pointing";
+
+const SHOWS = [{ id: "before", name: "The mark before" }, { id: "after", name: "The mark now" }, { id: "towel", name: "The towel it was wiped with" }] as const;
+const PER_CENT = 0.01;
+
+/** Point at card and mark, and the colours are read; what is wrong with the picture is said, and nothing changes. */
+export function MeasurePanel({ findingId, pictureId, shows, onClose }: { findingId: string; pictureId: string; shows: ColourEvent["when"]; onClose: () => void }) {
+  const { assessment, run } = useBay();
+  const url = usePicture(pictureId);
+  const shape = useShape(url);
+  const [when, setWhen] = useState(shows);
+  const [own, setOwn] = useState<Picks>();
+  const [ownMark, setOwnMark] = useState(false);
+  const [inHand, setInHand] = useState<Thing>("card");
+  const [state, setState] = useState<{ busy?: boolean; problem?: string }>({});
+  const { before } = colourOf(assessment.history, findingId);
+  const read = assessment.history.standing.findLast((event): event is ColourEvent => event.kind === "colour" && event.pictureId === pictureId && event.findingId === findingId);
+  if (url === null) return <p role="alert">This picture is not on this device, so it cannot be measured here. Nothing changed.</p>;
+  if (!url || !shape) return <p>Opening the picture…</p>;
+  // The place of the mark is known from before; it follows the card and the length until somebody moves it.
+  const follows = when === "after" && before !== undefined && before.pictureId !== pictureId;
+  const start = read ? picksOf(read) : USUAL_PICKS;
+  const seen = own ?? (follows && !read ? picksOf(before) : start);
+  const picks: Picks = follows && !ownMark ? picksAfter(before, shape, seen) : seen;
+  const move = (next: Picks, thing: Thing) => {
+    if (thing === "mark") setOwnMark(true);
+    setOwn(next);
+    setState({});
+  };
+  const size = (next: Picks, thing: Thing = "card") => move(next, thing);
+  const withScale = () => size(picks.scale ? { card: picks.card, cardAt: picks.cardAt, mark: picks.mark } : { ...picks, scale: { from: { x: picks.cardAt.x - 1.4 * picks.cardAt.r, y: picks.cardAt.y }, to: { x: picks.cardAt.x + 1.4 * picks.cardAt.r, y: picks.cardAt.y }, lengthMm: BANK_CARD_MM } });
+  const readIt = async () => {
+    setState({ busy: true });
+    try {
+      const blob = await pictureBlob(pictureId);
+      const answer = blob ? await measureWorker().measure(blob, picks) : { problem: "This picture is not on this device." };
+      if ("problem" in answer) return setState({ problem: answer.problem });
+      run(when === "towel" ? "Read the towel" : "Measure the mark", { op: "append", event: colourEvent({ id: newId(), at: new Date().toISOString(), findingId, when, pictureId }, picks, answer) });
+      onClose();
+    } catch (error) {
+      setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });
+    }
+  };
+  return (
+    <div className="now-step" data-testid="measure" aria-label="Measure a picture">
+      <Pointing url={url} shape={shape} picks={picks} inHand={inHand} onHand={setInHand} onMove={(thing, to) => move(movedTo(picks, thing, to), thing)} />
+      <div className="row-wrap mt-2">
+        <Act variant="primary" className="main-act" onAct={() => void readIt()} disabled={state.busy}>{state.busy ? "Reading…" : "Read the colours"}</Act>
+        <Act variant="link" onAct={onClose}>Leave it</Act>
+      </div>
+      {state.problem && <p role="alert" className="mt-2"><b>{state.problem}</b> Nothing was recorded.</p>}
+      <h3 className="mt-3">It shows</h3>
+      <Chips label="It shows" choices={SHOWS} value={when} onPick={(next) => next && setWhen(next)} />
+      <h3 className="mt-3">In hand: tap or drag on the picture</h3>
+      <Chips<Thing> label="In hand" choices={[{ id: "card", name: "Card" }, { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" }, ...(picks.scale ? [{ id: "from" as const, name: "One end" }, { id: "to" as const, name: "Other end" }] : [])]} value={inHand} onPick={(next) => next && setInHand(next)} />
+      <div className="row-wrap mt-2">
+        {inHand === "card" && <Stepper label="Ring on the card" value={Math.round(picks.cardAt.r / PER_CENT)} unit="%" step={1} min={1} max={30} onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })} />}
+        {inHand === "mark" && <Stepper label="Across" value={Math.round((2 * picks.mark.rx) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")} />}
+        {inHand === "mark" && <Stepper label="Down" value={Math.round((2 * picks.mark.ry) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")} />}
+        {picks.scale && (inHand === "from" || inHand === "to") && <Stepper label="Length of the line" value={picks.scale.lengthMm} unit="mm" step={5} min={5} max={3000} words={`${picks.scale.lengthMm} mm`} onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })} />}
+      </div>
+      <h3 className="mt-3">The card is a</h3>
+      <Chips<CardId> label="The card is a" choices={choicesOf(CARDS)} value={picks.card} onPick={(card) => card && size({ ...picks, card })} />
+      <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={withScale}>{picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}</Act>
+    </div>
+  );
+}
+
+/** How large the picture is, once it has been opened. */
+function useShape(url: string | null | undefined): Shape | undefined {
+  const [shape, setShape] = useState<Shape>();
+  useEffect(() => {
+    if (!url) return;
+    const image = new Image();
+    image.onload = () => setShape({ widthPx: image.naturalWidth, heightPx: image.naturalHeight });
+    image.src = url;
+  }, [url]);
+  return shape;
+}
