@@ -8,6 +8,7 @@ const PLACES = [
   { href: "/day", name: "Day" },
   { href: "/mark", name: "One mark, now" },
   { href: "/shelf", name: "Shelf" },
+  { href: "/ledger", name: "Ledger" },
   { href: "/notes", name: "Field notes" },
   { href: "/settings", name: "Settings and files" },
 ] as const;

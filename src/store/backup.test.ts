@@ -28,13 +28,22 @@ describe("a backup", () => {
     const result = readBackup(await made());
     if (!result.ok) throw new Error(result.problems.join());
     expect([...result.jobs].sort((a, b) => a.id.localeCompare(b.id))).toEqual([...jobs].sort((a, b) => a.id.localeCompare(b.id)));
-    expect(result.settings).toEqual(kept.settings);
-    expect(result.kit).toEqual(kit);
+    expect(result.kept).toEqual({ settings: kept.settings, kit });
     expect(result.pictures.map(({ blob: _blob, ...facts }) => facts)).toEqual(kept.pictures.map(({ blob: _blob, ...facts }) => facts));
     for (const each of result.pictures) expect(new Uint8Array(await each.blob.arrayBuffer())).toEqual(new Uint8Array([0xff, 0xd8, 1, 2, 3, 250]));
     // Made again of what came back it is the same archive, entry for entry.
-    const again = await backupOf({ ...result, jobs: jobs.map(({ id }) => result.jobs.find((job) => job.id === id)!) }, NOW);
+    const again = await backupOf({ ...result, ...result.kept!, jobs: jobs.map(({ id }) => result.jobs.find((job) => job.id === id)!) }, NOW);
     expect(unzipSync(again)).toEqual(unzipSync(await made()));
+  });
+
+  it("of one job holds it and its pictures, and nothing of how things are set here", async () => {
+    const result = readBackup(await backupOf({ jobs: [jobs[0]!], pictures: kept.pictures, kit }, NOW));
+    if (!result.ok) throw new Error(result.problems.join());
+    expect(result.kept).toBeUndefined();
+    expect(result.jobs).toEqual([jobs[0]]);
+    expect(result.pictures).toHaveLength(kept.pictures.length);
+    // A whole backup that lost its settings is not one of these.
+    expect(why(await read((files) => delete files["settings.json"]))).toMatch(/"settings.json" is missing/);
   });
 
   it("that is cut short, no ZIP, another ZIP, newer or changed is refused with what is wrong", async () => {
@@ -47,6 +56,7 @@ describe("a backup", () => {
     expect(why(await read((files) => delete files["pictures/p1.bin"]))).toMatch(/p1\.json: the picture itself is missing/);
     expect(why(await read((files) => (files["jobs/demo-hall.job.json"] = strToU8('{"format":"weary-bristle-job","version":2}'))))).toMatch(/jobs\/demo-hall\.job\.json: /);
     expect(why(await read((files) => (files["settings.json"] = strToU8(JSON.stringify({ units: "metric", theme: "light", rates: { perHour: -1 }, kit })))))).toMatch(/"perHour" is no rate/);
+    expect(why(await read((files) => (files["settings.json"] = strToU8(JSON.stringify({ units: "metric", theme: "light", learning: { excluded: [4] }, kit })))))).toMatch(/what is learnt from/);
   });
 
   it("with path tricks, strangers, a picture that is none, or a bomb in it is not unpacked", async () => {

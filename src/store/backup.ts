@@ -4,12 +4,13 @@ import { same } from "../core/job/commands";
 import { checkJobFile } from "../core/job/file";
 import { jobFileOf } from "../core/job/format";
 import { mergedJob } from "../core/job/merge";
+import type { Learning } from "../core/ledger/experience";
 import { emptyJob } from "../core/job/newJob";
 import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";
 import type { Picture, Settings } from "./db";
 
-/** Everything this browser keeps as one ZIP, and back: pure of storage, so that it is read and weighed before anything changes. */
+/** Everything this browser keeps, or one job with its pictures, as one ZIP, and back: pure of storage, so that it is read and weighed before anything changes. */
 
 const FORMAT = "weary-bristle-backup";
 const VERSION = 1;
@@ -21,15 +22,16 @@ const ENTRY = /^(manifest|settings)\.json$|^jobs\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\
 export interface Kept {
   jobs: readonly Job[];
   pictures: readonly Picture[];
-  settings: Pick<Settings, "units" | "theme" | "rates">;
+  /** Left out where only jobs and their pictures are packed. */
+  settings?: Pick<Settings, "units" | "theme" | "rates" | "learning">;
   kit: Kit;
 }
 
 /** @param at ISO time @returns the archive; pictures are stored as they are, they are packed already */
 export async function backupOf({ jobs, pictures, settings, kit }: Kept, at: string): Promise<Uint8Array<ArrayBuffer>> {
   const files: Zippable = {
-    "manifest.json": strToU8(JSON.stringify({ format: FORMAT, version: VERSION, madeAt: at, jobs: jobs.length, pictures: pictures.length })),
-    "settings.json": strToU8(JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), kit })),
+    "manifest.json": strToU8(JSON.stringify({ format: FORMAT, version: VERSION, madeAt: at, jobs: jobs.length, pictures: pictures.length, ...(settings ? {} : { settings: false }) })),
+    ...(settings ? { "settings.json": strToU8(JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), ...(settings.learning ? { learning: settings.learning } : {}), kit })) } : {}),
   };
   for (const job of jobs) files[`jobs/${job.id}.job.json`] = strToU8(JSON.stringify(jobFileOf(job, kit, at)));
   for (const { blob, ...facts } of pictures) {
@@ -39,7 +41,7 @@ export async function backupOf({ jobs, pictures, settings, kit }: Kept, at: stri
   return zipSync(files) as Uint8Array<ArrayBuffer>;
 }
 
-export type ReadBackup = { ok: true; madeAt: string; jobs: Job[]; pictures: Picture[]; settings: Kept["settings"]; kit: Kit } | { ok: false; problems: string[] };
+export type ReadBackup = { ok: true; madeAt: string; jobs: Job[]; pictures: Picture[]; kept?: { settings: NonNullable<Kept["settings"]>; kit: Kit } } | { ok: false; problems: string[] };
 const refuse = (...problems: string[]): ReadBackup => ({ ok: false, problems });
 
 /** Reads an archive. Anything wrong is said with where, and nothing of it is taken. */
@@ -56,7 +58,7 @@ export function readBackup(bytes: Uint8Array): ReadBackup {
     }
   };
   try {
-    const manifest = json("manifest.json") as { format?: unknown; version?: unknown; madeAt?: unknown; jobs?: unknown; pictures?: unknown };
+    const manifest = json("manifest.json") as { format?: unknown; version?: unknown; madeAt?: unknown; jobs?: unknown; pictures?: unknown; settings?: unknown };
     if (manifest.format !== FORMAT) return refuse("This ZIP is no backup of this program.");
     if (typeof manifest.version !== "number" || manifest.version > VERSION) return refuse(`The backup is of version ${String(manifest.version)}, and this program reads up to ${VERSION}. Update the program, then open it again.`);
     const jobFiles = Object.keys(read).filter((name) => name.startsWith("jobs/")).map((name) => ({ name, result: checkJobFile(json(name)) }));
@@ -71,9 +73,9 @@ export function readBackup(bytes: Uint8Array): ReadBackup {
       else pictures.push({ id: facts.id, jobId: facts.jobId, widthPx: facts.widthPx, heightPx: facts.heightPx, addedAt: facts.addedAt, blob: new Blob([data as Uint8Array<ArrayBuffer>], { type: facts.type }) });
     }
     if (jobs.length + jobFiles.filter(({ result }) => !result.ok).length !== manifest.jobs || (problems.length === 0 && pictures.length !== manifest.pictures)) problems.push("The archive does not hold what its list says: it was cut short or changed.");
-    const settings = readSettings(json("settings.json"), String(manifest.madeAt));
-    if (typeof settings === "string") problems.push(settings);
-    return problems.length > 0 || typeof settings === "string" ? refuse(...problems.slice(0, 12)) : { ok: true, madeAt: String(manifest.madeAt), jobs, pictures, ...settings };
+    const kept = manifest.settings === false ? undefined : readSettings(json("settings.json"), String(manifest.madeAt));
+    if (typeof kept === "string") problems.push(kept);
+    return problems.length > 0 || typeof kept === "string" ? refuse(...problems.slice(0, 12)) : { ok: true, madeAt: String(manifest.madeAt), jobs, pictures, ...(kept ? { kept } : {}) };
   } catch (error) {
     return refuse((error as Error).message);
   }
@@ -104,16 +106,22 @@ interface PictureFacts { id: string; jobId: string; widthPx: number; heightPx: n
 const isPicture = (facts: Record<string, unknown>): facts is Record<string, unknown> & PictureFacts =>
   typeof facts.id === "string" && typeof facts.jobId === "string" && typeof facts.type === "string" && /^image\/(jpeg|png|webp)$/.test(facts.type) && [facts.widthPx, facts.heightPx, facts.addedAt].every((value) => typeof value === "number" && Number.isFinite(value));
 
-function readSettings(raw: unknown, at: string): { settings: Kept["settings"]; kit: Kit } | string {
-  const { units, theme, rates, kit } = raw as Record<string, unknown>;
+function readSettings(raw: unknown, at: string): { settings: NonNullable<Kept["settings"]>; kit: Kit } | string {
+  const { units, theme, rates, learning, kit } = raw as Record<string, unknown>;
   if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night")) return "settings.json: units or light are none of those there are.";
   const wrongRate = rates === undefined ? undefined : Object.entries(rates as object).find(([key, value]) => { const range = RATE_RANGE[key as keyof typeof RATE_RANGE] as readonly [number, number] | undefined; return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]); });
   if (wrongRate) return `settings.json: "${wrongRate[0].slice(0, 30)}" is no rate in its range.`;
+  if (learning !== undefined && !isLearning(learning)) return "settings.json: what is learnt from is not told by a time and job ids.";
   // A shelf is checked as part of a job file: there is one schema for it.
   const checked = checkJobFile(jobFileOf(emptyJob({ id: "shelf", title: "", createdAt: at }), kit as Kit, at));
   if (!checked.ok) return `settings.json: ${inWords(checked.problems[0]!)}`;
-  return { settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}) }, kit: checked.value.kit! };
+  return { settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}), ...(learning ? { learning } : {}) }, kit: checked.value.kit! };
 }
+
+const isLearning = (raw: unknown): raw is Learning => {
+  const { since, excluded = [] } = (raw ?? {}) as Record<string, unknown>;
+  return typeof raw === "object" && (since === undefined || (typeof since === "string" && Number.isFinite(Date.parse(since)))) && Array.isArray(excluded) && excluded.every((id) => typeof id === "string");
+};
 
 /** What taking a backup in would change; nothing is changed yet. */
 export interface Preview {

@@ -3,7 +3,7 @@ import { JOB_FILE_VERSION } from "../core/job/format";
 import { backupOf, previewOf, readBackup, type Kept, type Preview } from "./backup";
 import { db, whyNotKept, type Picture } from "./db";
 import { kitNow } from "./kit";
-import { allJobs, jobsCameIn } from "./jobs";
+import { allJobs, jobsCameIn, notify } from "./jobs";
 import { saveAsFile } from "./saveFile";
 import { changeSettings, settingsNow } from "./settings";
 
@@ -25,8 +25,8 @@ export async function saveBackup(now: Date): Promise<string | undefined> {
 export interface Opened {
   madeAt: string;
   preview: Preview;
-  settings: Kept["settings"];
-  kit: Kept["kit"];
+  /** Absent where only jobs and their pictures are packed. */
+  kept?: { settings: NonNullable<Kept["settings"]>; kit: Kept["kit"] };
 }
 
 /** Reads a backup and says what it would change; nothing is changed. */
@@ -35,11 +35,23 @@ export async function openBackup(file: Pick<File, "name" | "size" | "arrayBuffer
   const read = readBackup(new Uint8Array(await file.arrayBuffer()));
   if (!read.ok) return { problems: read.problems };
   const pictureIds = new Set(await (await db()).getAllKeys("pictures"));
-  return { madeAt: read.madeAt, settings: read.settings, kit: read.kit, preview: previewOf(read, { jobs: Object.fromEntries(allJobs().map((job) => [job.id, job])), pictureIds }) };
+  return { madeAt: read.madeAt, ...(read.kept ? { kept: read.kept } : {}), preview: previewOf(read, { jobs: Object.fromEntries(allJobs().map((job) => [job.id, job])), pictureIds }) };
+}
+
+/** A job packed with its pictures is taken in at once; a whole backup is weighed in Settings first. @returns what is wrong, in words */
+export async function openPacked(file: File): Promise<string[]> {
+  const opened = await openBackup(file);
+  if ("problems" in opened) return opened.problems;
+  if (opened.kept) return ["This is a backup of everything. Open it in Settings and files: there you see what it would change before it does."];
+  const problem = await takeBackup(opened, false);
+  if (problem) return [problem];
+  const { added, merged, kept: asHere, same } = opened.preview;
+  notify([...added.map(({ title }) => `"${title}" was opened from the file.`), ...merged.map(({ job: { title }, events }) => `"${title}": ${events} that happened elsewhere taken in.`), ...asHere.map(({ title }) => `"${title}" is here already, changed; it stays as it is here.`), ...(same > 0 ? ["It is here already, just so."] : [])].join(" "));
+  return [];
 }
 
 /** Takes a backup in, all of it or nothing. @returns why not, in words */
-export async function takeBackup({ preview: { added, merged, pictures }, settings, kit }: Opened, withSettings: boolean): Promise<string | undefined> {
+export async function takeBackup({ preview: { added, merged, pictures }, kept }: Opened, withSettings: boolean): Promise<string | undefined> {
   const jobs: Job[] = [...added, ...merged.map(({ job }) => job)];
   const bytes = await bytesOf(pictures);
   try {
@@ -62,9 +74,9 @@ export async function takeBackup({ preview: { added, merged, pictures }, setting
     return `Nothing was taken in: ${whyNotKept(error)}.`;
   }
   jobsCameIn(jobs);
-  if (!withSettings) return undefined;
-  const { ownTables, ...shelf } = kit;
-  return changeSettings({ ...settings, shelf, ...(ownTables ? { ownTables } : {}) });
+  if (!withSettings || !kept) return undefined;
+  const { ownTables, experience: _learnt, ...shelf } = kept.kit;
+  return changeSettings({ ...kept.settings, shelf, ...(ownTables ? { ownTables } : {}) });
 }
 
 /** Each write fails with its transaction, which is the one that is waited for. */

@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { Rates } from "../core/estimate/estimate";
+import type { Learning } from "../core/ledger/experience";
 import type { Kit, OwnTables } from "../core/job/schema";
 import type { UnitSystem } from "../core/quantity/units";
 
@@ -28,7 +29,7 @@ export interface Picture {
 }
 
 /** The part of the kit that the Shelf edits. */
-export type Shelf = Partial<Omit<Kit, "ownTables">>;
+export type Shelf = Partial<Omit<Kit, "ownTables" | "experience">>;
 
 export interface DayChoices {
   people: number;
@@ -61,6 +62,8 @@ export interface Settings {
   aloud?: boolean;
   /** What the technician asks. */
   rates?: Rates;
+  /** What of the own log is learnt from. */
+  learning?: Learning;
   /** What the technician owns, where it differs from the usual shelf. */
   shelf?: Shelf;
 }

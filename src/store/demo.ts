@@ -1,11 +1,32 @@
 import { demoJobs } from "../demo/jobs";
+import { DEMO_PICTURES, pastJobs } from "../demo/past";
+import { db } from "./db";
+import type { Job } from "../core/job/schema";
 import { allJobs, deleteJobs, jobNow, loadJobs, notify, putJobs } from "./jobs";
 
 /** Adds the demo jobs that are not here yet; what is here already stays as it is. */
 export async function addDemoJobs() {
   await loadJobs();
-  const missing = demoJobs(new Date()).filter(({ id }) => jobNow(id) === undefined);
+  const now = new Date();
+  const missing = [...demoJobs(now), ...pastJobs(now)].filter(({ id }) => jobNow(id) === undefined);
+  if (missing.length > 0) await addDemoPictures(missing, now);
   if (missing.length > 0 && (await putJobs(missing))) notify("The demo jobs are here. They are made up, and go in one tap.");
+}
+
+/** The pictures of the demo ship with the program; without them its jobs say that they are not on this device. */
+async function addDemoPictures(missing: readonly Job[], now: Date) {
+  try {
+    for (const id of DEMO_PICTURES) {
+      const answer = await fetch(`/demo-pictures/${id}.jpg`);
+      if (!answer.ok) continue;
+      const blob = await answer.blob();
+      const bitmap = await createImageBitmap(blob);
+      await (await db()).put("pictures", { id, jobId: missing.find(({ findings }) => JSON.stringify(findings).includes(id))?.id ?? "", blob, widthPx: bitmap.width, heightPx: bitmap.height, addedAt: now.getTime() });
+      bitmap.close();
+    }
+  } catch {
+    // Jobs without their pictures are still jobs.
+  }
 }
 
 export async function removeDemoJobs() {

@@ -8,6 +8,7 @@ import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
 import { upgradeJob } from "../core/job/upgrades";
 import { db, whyNotKept, type Held } from "./db";
+import { learnFrom } from "./experience";
 import { kitNow } from "./kit";
 
 /**
@@ -52,6 +53,11 @@ interface State {
 const INITIAL: State = { status: "loading", stored: {}, waiting: [], undoable: [], redoable: [], notices: [] };
 const store = createStore<State>(() => INITIAL);
 const { getState: get, setState: set } = store;
+
+// What is finished teaches the plans to come.
+store.subscribe(({ stored }, before) => {
+  if (stored !== before.stored) learnFrom(Object.values(stored));
+});
 
 let counter = 0;
 const next = () => ++counter;

@@ -1,21 +1,22 @@
 import { USUAL_KIT } from "../core/catalog/kit";
-import type { Kit, OwnTables } from "../core/job/schema";
+import type { Experience, Kit, OwnTables } from "../core/job/schema";
 import type { Shelf } from "./db";
+import { experienceNow, useExperience } from "./experience";
 import { changeSettings, settingsNow, useSettings } from "./settings";
 
-let last: { own: OwnTables | undefined; shelf: Shelf | undefined; kit: Kit } = { own: undefined, shelf: undefined, kit: USUAL_KIT };
+let last: { own?: OwnTables; shelf?: Shelf; experience?: Experience; kit: Kit } = { kit: USUAL_KIT };
 
-/** The usual kit with what the technician owns and corrected in its place; the same object until they change. */
-function kitWith(own: OwnTables | undefined, shelf: Shelf | undefined): Kit {
-  if (last.own !== own || last.shelf !== shelf) last = { own, shelf, kit: { ...USUAL_KIT, ...shelf, ...(own ? { ownTables: own } : {}) } };
+/** The usual kit with what the technician owns, corrected and learnt in its place; the same object until they change. */
+function kitWith(own: OwnTables | undefined, shelf: Shelf | undefined, experience: Experience | undefined): Kit {
+  if (last.own !== own || last.shelf !== shelf || last.experience !== experience) last = { own, shelf, experience, kit: { ...USUAL_KIT, ...shelf, ...(own ? { ownTables: own } : {}), ...(experience ? { experience } : {}) } };
   return last.kit;
 }
 
 export const useKit = (): Kit => {
   const { ownTables, shelf } = useSettings();
-  return kitWith(ownTables, shelf);
+  return kitWith(ownTables, shelf, useExperience());
 };
-export const kitNow = (): Kit => kitWith(settingsNow().ownTables, settingsNow().shelf);
+export const kitNow = (): Kit => kitWith(settingsNow().ownTables, settingsNow().shelf, experienceNow());
 
-/** Keeps what the Shelf says; own tables stay where they are. */
-export const changeShelf = ({ ownTables: _tables, ...shelf }: Kit): Promise<string | undefined> => changeSettings({ shelf });
+/** Keeps what the Shelf says; own tables and what was learnt stay where they are. */
+export const changeShelf = ({ ownTables: _tables, experience: _learnt, ...shelf }: Kit): Promise<string | undefined> => changeSettings({ shelf });

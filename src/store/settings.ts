@@ -36,5 +36,7 @@ export async function changeSettings(change: Partial<Settings>): Promise<string 
   }
 }
 
+/** Tells of every change. */
+export const onSettings = store.subscribe;
 export const settingsNow = (): Settings => store.getState();
 export const useSettings = (): Settings => useStore(store);

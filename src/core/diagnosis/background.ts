@@ -4,7 +4,7 @@ import { FAMILY_IDS, type FamilyId } from "../catalog/families";
 import { roleOf, type RoleId } from "../catalog/roles";
 import type { Account, Kit } from "../job/schema";
 import type { Background, Hint } from "./diagnose";
-import { tablesWith } from "./tables";
+import { tablesFor, tablesWith } from "./tables";
 
 /** What the drawing and the owner's account say of a mark before anyone looks at it. */
 export function backgroundOf(account: Account | undefined, role: RoleId, kit: Kit): Background {
@@ -13,7 +13,7 @@ export function backgroundOf(account: Account | undefined, role: RoleId, kit: Ki
   if (place) hints.push({ test: "place", outcomes: [place], from: "from the drawing" });
   if (account?.spilled?.length) hints.push({ test: "owner", outcomes: [...account.spilled.filter((what) => what !== "unknown"), "unknown"], from: "from the owner's account, which may be of another mark" });
   if (account?.when) hints.push({ test: "age", outcomes: [account.when], from: "from the owner's account" });
-  return { tables: tablesWith(kit.ownTables), hints, shifts: shiftsOf(account) };
+  return { tables: tablesFor(kit), hints, shifts: shiftsOf(account) };
 }
 
 /** How much more often each family is met with those who use it. */

@@ -1,6 +1,7 @@
 import { EVIDENCE, EVIDENCE_IDS, testOf, type EvidenceId, type Outcome } from "../catalog/evidence";
 import { FAMILIES, FAMILY_IDS, type FamilyId } from "../catalog/families";
-import type { OwnTables } from "../job/schema";
+import type { Experience, Kit, OwnTables } from "../job/schema";
+import { ownPriors } from "../ledger/own";
 
 /** The evidence tables as chances, one column an outcome, in the order of FAMILY_IDS: made once, read often. */
 export interface Tables {
@@ -39,6 +40,20 @@ function compile(own?: OwnTables): Tables {
 export const TABLES: Tables = compile();
 
 const compiled = new WeakMap<OwnTables, Tables>();
+
+const withLog = new WeakMap<Experience, Map<Tables, Tables>>();
+
+/** The tables for a kit: own weights in place of some, and how often each family is met with the own log counted in. An own weight outranks the log. */
+export function tablesFor({ ownTables, experience }: Pick<Kit, "ownTables" | "experience">): Tables {
+  const tables = tablesWith(ownTables);
+  if (!experience) return tables;
+  const ofLog = withLog.get(experience) ?? new Map<Tables, Tables>();
+  withLog.set(experience, ofLog);
+  const learnt = ownPriors(experience, tables.priors);
+  const known = ofLog.get(tables) ?? { ...tables, priors: FAMILY_IDS.map((family, index) => ownTables?.priors[family] ?? learnt[index]!) };
+  ofLog.set(tables, known);
+  return known;
+}
 
 /** The tables with a technician's own weights in place of some. */
 export function tablesWith(own: OwnTables | undefined): Tables {

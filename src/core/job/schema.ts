@@ -14,6 +14,7 @@ import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns
 import { SHELF_TOOL_IDS } from "../catalog/tools";
 import type { ValueField } from "../catalog/valueField";
 import { DIRT_IDS } from "../water/passes";
+import { FIBRE_GROUP_IDS } from "../catalog/fibreGroups";
 import { CARD_IDS } from "../catalog/cards";
 import { CONTAINER_IDS } from "../catalog/containers";
 import { SPACE_IDS } from "../catalog/spaces";
@@ -150,6 +151,13 @@ const event = oneOfKinds({
     recoveredMl: optional(amount(0, 100_000, "What came back into the recovery tank, mL, read off its marks.")),
     minutes: optional(amount(0, 1440, "Minutes it took.")),
     plannedMin: optional(amount(0, 1440, "Minutes it was planned to take.")),
+    tableMin: optional(amount(0, 1440, "Minutes by the table, where it was planned by the own pace.")),
+    family: optional(pick(FAMILY_IDS, "What the mark was taken for.")),
+    fibre: optional(pick(FIBRE_GROUP_IDS, "Group of fibre, where all it may be is of one.")),
+    machine: optional(pick(MACHINE_IDS, "Machine that drew the water off.")),
+    expectedMl: optional(amount(0, 100_000, "What was expected back in the recovery tank, mL.")),
+    recoveryShare: optional(amount(0, 1, "Share of the free water a dry stroke was taken to draw off.")),
+    forecastH: optional(amount(0, 10_000, "Hours to dry as forecast then.")),
     ...dwell,
   }, "Hands off it; a dwell given here runs from here until something else is done on that cloth."),
   pass: thing({ kind: exactly("pass"), id: id(), ...did, dirt: pick(DIRT_IDS, "What one pass brought back, on the five-step scale.") }, "One pass of drawing off, as it looked."),
@@ -194,6 +202,7 @@ const jobFields = {
   place: text(160, "Where the work is done."),
   demo: optional(flag("A made-up job of the demo.")),
   createdAt: time("When it was taken on."),
+  from: optional(thing({ jobId: id("The job before."), kind: pick(["next", "comeback"], "A further visit, or a mark that came back.") }, "The job of the same pieces it goes on from.")),
   site: thing({
     ...air,
     weather: optional(thing({
@@ -254,6 +263,17 @@ const numbersOf = <T extends string>(fields: Record<T, ValueField>) =>
 
 const ownAgent = thing({ name: optional(text(60, "What its bottle is called.")), ...numbersOf(AGENT_FIELDS) }, "What this technician's label says in place of the table; what is left out is the table's.");
 
+const share01 = thing({ n: count(0, 10_000_000, "Steps or jobs behind it."), meanLog: amount(-20, 20, "Mean of ln(own / table).") });
+
+const experience = thing({
+  jobs: count(0, 10_000_000, "Jobs learnt from."),
+  success: list(thing({ family: pick(FAMILY_IDS), fibre: optional(pick(FIBRE_GROUP_IDS)), agent: pick(AGENT_IDS), gone: count(0, 10_000_000), tried: count(0, 10_000_000) }), 2000, "Marks that went, of those tried."),
+  families: record(count(0, 10_000_000), FAMILY_IDS.length, "Marks that went, by family.", FAMILY_IDS),
+  pace: record(share01, 40, "Minutes taken over the table's, by kind of step."),
+  recovery: record(share01, MACHINE_IDS.length, "What a dry stroke takes over what the shelf says, by machine.", MACHINE_IDS),
+  drying: optional(share01),
+}, "What the technician's own log says, counted up.");
+
 export const kitSchema = thing({
   agents: list(pick(AGENT_IDS), AGENT_IDS.length, "Agents at hand."),
   bottles: list(thing({ kind: optional(pick(CONTAINER_IDS, "What it is; left out: told by its size.")), capacityMl: amount(50, 20_000, "mL"), markEveryMl: amount(1, 1000, "Spacing of its marks, mL.") }), 20, "Bottles and tanks."),
@@ -265,6 +285,7 @@ export const kitSchema = thing({
     priors: record(amount(0.001, 1000), FAMILY_IDS.length, "Own weight of a family, in place of the table's.", FAMILY_IDS),
     weights: list(thing({ test: pick(EVIDENCE_IDS), outcome: text(40), family: pick(FAMILY_IDS), weight: amount(0.001, 1000) }), 4000, "Own weights of an outcome for a family."),
   }, "The technician's own corrections of the evidence tables.")),
+  experience: optional(experience),
 }, "What the technician has with them, by value.");
 
 export const jobFileSchema = thing({
@@ -278,6 +299,7 @@ export const jobFileSchema = thing({
 export type Job = InferType<typeof jobSchema>;
 export type Kit = InferType<typeof kitSchema>;
 export type OwnAgent = NonNullable<NonNullable<Kit["labels"]>[keyof NonNullable<Kit["labels"]>]>;
+export type Experience = NonNullable<Kit["experience"]>;
 export type JobFile = InferType<typeof jobFileSchema>;
 export type Piece = Job["pieces"]["byId"][string];
 export type Zone = Job["zones"]["byId"][string];

@@ -50,8 +50,10 @@ export function forecastOf(order: Order, history: History, promises: Job["promis
   const usable = Number.isFinite(dryHours)
     ? { ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"), input("longest drying", dryHours, "h"), ...(airH > 0 ? [input("treating the air after", airH, "h")] : [])]), atMs: usableMs }
     : undefined;
+  // Once it was given back, that is when it was given back.
+  const handedMs = lastOf(history, "handed-back") && Date.parse(lastOf(history, "handed-back")!.at);
   const handedOver = lastOf(history, "done") && order.tasks.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
-  const slacks = [slackOf("hand back", promises.handBackAt, promises.dampHandBackAgreed ? handedOver : usableMs), slackOf("usable", promises.usableAt, usableMs)].filter((slack) => slack !== undefined);
+  const slacks = [slackOf("hand back", promises.handBackAt, handedMs ?? (promises.dampHandBackAgreed ? handedOver : usableMs)), slackOf("usable", promises.usableAt, usableMs)].filter((slack) => slack !== undefined);
   return { times, finish, usable, slacks, tighter: slacks.reduce<Slack | undefined>((least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least), undefined) };
 }
 

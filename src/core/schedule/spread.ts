@@ -21,9 +21,15 @@ const MOST_LOG = 1.4;
 /** One in ten is later than the upper end, one in ten sooner than the lower: standard normal quantile. */
 const Z_TEN = 1.2816;
 
-/** @param done steps as they were recorded, of any job */
-export function spreadOf(done: readonly Pick<DoneEvent, "minutes" | "plannedMin">[]): Spread {
-  const logs = done.flatMap(({ minutes = 0, plannedMin = 0 }) => (minutes >= LEAST_MIN && plannedMin >= LEAST_MIN ? [Math.log(minutes / plannedMin)] : [])).filter((log) => Math.abs(log) <= MOST_LOG);
+type Timed = Pick<DoneEvent, "minutes" | "plannedMin">;
+
+/** ln(minutes taken / minutes planned) of the steps whose time tells something. */
+export const spreadLogs = (done: readonly Timed[]): number[] =>
+  done.flatMap(({ minutes = 0, plannedMin = 0 }) => (minutes >= LEAST_MIN && plannedMin >= LEAST_MIN ? [Math.log(minutes / plannedMin)] : [])).filter((log) => Math.abs(log) <= MOST_LOG);
+
+/** @param done steps as they were recorded, of any job, against what would be planned for them now */
+export function spreadOf(done: readonly Timed[]): Spread {
+  const logs = spreadLogs(done);
   const weight = logs.length + PRIOR.steps;
   const meanLog = logs.reduce((sum, log) => sum + log, 0) / weight;
   const squares = PRIOR.steps * (PRIOR.sdLog ** 2 + meanLog ** 2) + logs.reduce((sum, log) => sum + (log - meanLog) ** 2, 0);

@@ -151,7 +151,7 @@ function stepRun(gas: GasId, views: readonly ZoneView[]): Step {
   const { name, runMinH, runMaxH, how, never, limits } = GASES[gas];
   return {
     ...common(views), key: `gas-${gas}:`, action: "gas", title: `${name} with nobody inside`, how, why: "The source is gone; what hangs in the air and on every surface goes last.",
-    check: `${STANDS.outdoors} or exhausted, notice on the doors, timer armed.`, minutes: handsOnMinutes("gas", 0),
+    check: `${STANDS.outdoors} or exhausted, notice on the doors, timer armed.`, minutes: handsOnMinutes({}, "gas", 0),
     dwell: { min: worked("treatment.dwellMin", runMinH * 60, "min", [input("shortest run", runMinH, "h", "table")]), max: worked("treatment.dwellMax", runMaxH * 60, "min", [input("longest run", runMaxH, "h", "table")]) },
     cautions: [WEAR, { id: `gas-${gas}`, title: name, words: `${never} ${limits}`, tone: "danger", guards: "people" }],
   };
@@ -160,7 +160,7 @@ function stepRun(gas: GasId, views: readonly ZoneView[]): Step {
 function stepOut(gas: GasId, views: readonly ZoneView[], aimPpm: number, toEntry: Worked | undefined, meter: GasPlan["meter"]): Step {
   const wait = meter ? (meter.mayEnter ? undefined : meter.minutesLeft) : toEntry;
   return {
-    ...common(views), key: `gas-out-${gas}:`, action: "gas-out", title: "Air the gas out from outside", minutes: handsOnMinutes("gas-out", 0),
+    ...common(views), key: `gas-out-${gas}:`, action: "gas-out", title: "Air the gas out from outside", minutes: handsOnMinutes({}, "gas-out", 0),
     how: "Stop it from outside. Open every door and the boot without getting in, fan blowing through. Stay upwind.",
     why: "What is safe to breathe is far below what can be smelled after a while.",
     check: wait || meter?.mayEnter ? `Meter at ${aimPpm} ppm or less before anyone gets in.` : `No time can be promised: enter only when a meter reads ${aimPpm} ppm or less.`,

@@ -63,13 +63,13 @@ export function layDryExtras(work: ZoneWork) {
   if (round > 0) return;
   if (view.role === "mat" && work.todo("take-out"))
     work.add(STAGE.takeOut, "take-out", "", {
-      action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes("take-out", view.areaM2.value),
+      action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
       title: "Take the mat out", how: "Out of the cabin and shaken. A loose mat without electrics is the only textile that may be hosed, outside; it goes back when it is dry underneath.",
       why: "Nothing under it is reached while it lies there.", check: "The floor under it looked at.",
     });
   if (view.role === "belt" && work.todo("belt-out"))
     work.add(STAGE.takeOut, "belt-out", "", {
-      action: "take-out", tool: ownsTool(context.kit, "clamp") ? "clamp" : "hand", areaM2: view.areaM2, minutes: handsOnMinutes("take-out", view.areaM2.value),
+      action: "take-out", tool: ownsTool(context.kit, "clamp") ? "clamp" : "hand", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
       title: "Pull the belt right out and clamp it", how: "All the way off the reel, clamped at the slot, so that it dries in the open and nothing wet runs back in.",
       why: "A belt that is reeled in damp grows mould where nobody sees it.", check: "It cannot run back.",
     });
@@ -99,7 +99,7 @@ export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
   if (round > 0 || !ran || !SITS_OVER.includes(view.role) || !work.todo("look-under")) return;
   const lifted = context.job.account?.liftSeats === true;
   work.add(STAGE.lookUnder, "look-under", "", {
-    action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes("take-out", view.areaM2.value),
+    action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
     title: "Look under and between",
     how: `${lifted ? "Lift loose cushions out. A bolted seat comes out only by someone competent: battery negative off, wait as its manual says, ignition never on while a plug is open." : "Lift loose cushions, slide and tilt the seat; nothing is unbolted."} Feel the cloth and the carpet beneath with a white towel. What is there is marked as a mark of its own, on the part it lies on.`,
     why: "A spill runs between and under the seat and into what lies below; treated only on top it smells again.", check: "A white towel pressed beneath stays white and dry. No liquid goes under a seat with plugs or modules.",
@@ -132,7 +132,7 @@ export function layDisinfection(work: ZoneWork): string | undefined {
   }
   if (work.todo(`${base}-wipe`))
     work.add(STAGE.disinfectWipe, `${base}-wipe`, "", {
-      action: "towel-off", tool: "towel", areaM2: view.areaM2, minutes: handsOnMinutes("towel-off", view.areaM2.value),
+      action: "towel-off", tool: "towel", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "towel-off", view.areaM2.value),
       title: "Wipe the disinfectant off", how: "Only when its whole time is over. White towel, damp, then dry.", why: "What stays is on skin and clothes next.", check: "No film, no smell of it.",
     });
   return undefined;

@@ -1,7 +1,8 @@
 import type { ConstructionId, HairDensity } from "../catalog/findings";
 import type { MaterialId } from "../catalog/materials";
 import { input, worked, type Worked } from "../quantity/working";
-import { PACE } from "./rates";
+import type { Kit } from "../job/schema";
+import { handsOnMinutes } from "./rates";
 
 /** Hair on the cloth, in hairs to a hand's width, and what may stay. Judgement. */
 const DENSITY: Record<HairDensity, number> = { few: 1, much: 4, matted: 12 };
@@ -16,12 +17,11 @@ const CLINGS: Partial<Record<MaterialId, number>> = { wool: 0.8, acrylic: 0.8, "
  * @param areaM2 m², > 0
  * @param construction undefined counts as the one that holds hair best
  * @param materials what the fibre may be; the one it clings to most counts
+ * @param kit of which the own pace counts
  */
-export function hairWork(density: HairDensity, areaM2: Worked, construction: ConstructionId | undefined, materials: readonly MaterialId[]): { passes: Worked; minutes: Worked } {
+export function hairWork(density: HairDensity, areaM2: Worked, construction: ConstructionId | undefined, materials: readonly MaterialId[], kit: Pick<Kit, "experience"> = {}): { passes: Worked; minutes: Worked } {
   const rate = (construction ? RATE[construction] : Math.min(...Object.values(RATE))) * Math.min(...materials.map((material) => CLINGS[material] ?? 1));
   const needed = Math.max(1, Math.ceil(Math.log(DENSITY[density] / MAY_STAY) / rate - 1e-9));
   const passes = worked("hair.passes", needed, "strokes", [input("hair there", DENSITY[density], "1", "table"), input("may stay", MAY_STAY, "1", "table"), input("rate per pass", rate, "1", construction ? "table" : "assumed")]);
-  const { startMin, minPerM2 } = PACE["hair-lift"];
-  const minutes = worked("treatment.minutes", startMin + areaM2.value * minPerM2 * needed, "min", [input("fixed start", startMin, "min", "table"), input("area", areaM2.value, "m2"), input("minutes per m²", minPerM2, "min", "table"), input("rounds", needed, "strokes")]);
-  return { passes, minutes };
+  return { passes, minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed) };
 }

@@ -2,6 +2,7 @@ import { decide, isCommon } from "../diagnosis/decision";
 import type { Diagnosis } from "../diagnosis/diagnose";
 import { ringOrigin, type RingOrigin } from "../diagnosis/ring";
 import type { FamilyId } from "../catalog/families";
+import { fibreGroupOf, type FibreGroup } from "../catalog/fibreGroups";
 import { hadSewage, someoneAtRisk } from "../diagnosis/background";
 import type { MarkFinding, MouldFinding } from "../job/schema";
 import type { Worked } from "../quantity/working";
@@ -10,6 +11,7 @@ import { diagnosisOf, type Context } from "./context";
 import { markArea, spreadArea, type ZoneView } from "./facts";
 import { fitAgent, fitMachine } from "./fit";
 import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, UNSURE_RUNG, type Rung } from "./ladders";
+import { isHopeless, successOf, type Success } from "../ledger/success";
 import { missingOf, rungFromShelf, type Missing } from "../shelf/standIns";
 import { judgeMould, type MouldJudgement } from "./mould";
 import { MOULD_LIMIT_M2, REFERRALS } from "./rules";
@@ -29,6 +31,8 @@ export interface RungView {
   leftOut: LeftOut[];
   /** What the shelf lacks for it. */
   missing: Missing[];
+  /** How often it makes such a mark go; absent where no agent does it. */
+  success?: Success;
 }
 
 export interface MarkPlan {
@@ -80,7 +84,10 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const ofFamily = LADDERS[leader].map((rung) => rungFromShelf(context.kit, rung)).map((rung, index) => (fromBelow && index > 0 ? { rung, works: false, leftOut: [{ what: rungTitle(rung), because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top." }] } : attempt(rung)));
   // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
   const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
-  const tried = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
+  const laid = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
+  const fibre = fibreGroupOf(view.materials);
+  const success = new Map(laid.map(({ rung }) => [rung, rungSuccess(context, leader, rung, fibre)]));
+  const tried = laid.map((each, index) => withoutHopeless(each, success.get(each.rung), laid.slice(index + 1).some(({ works }) => works), wasDone(context, id, each.rung)));
   const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
   const referral = mould?.verdict === "refer" ? { title: mould.title, words: mould.words } : referralOf(context, view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {
@@ -94,11 +101,26 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const rungs = tried.map(({ rung, works, leftOut }): RungView => {
     const index = viable.indexOf(rung);
     const where = index < round ? "done" : index === round && state === "open" ? "now" : "next";
-    return { title: rungTitle(rung), missing: missingOf(context.kit, rung), why: rung.why, leftOut, state: works ? where : "left-out" };
+    return { ...(success.get(rung) ? { success: success.get(rung) } : {}), title: rungTitle(rung), missing: missingOf(context.kit, rung), why: rung.why, leftOut, state: works ? where : "left-out" };
   });
   const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
   const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
   return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral, touching: cautionsOf([], "check-first", undefined, diagnosis.likely), ring, mould } };
+}
+
+/** How often the agent of a rung, the last one put on, makes such a mark go by table and own log. */
+function rungSuccess({ kit }: Context, family: FamilyId, { does }: Rung, fibre: FibreGroup | undefined): Success | undefined {
+  const last = does.findLast((each) => each.action === "agent");
+  return last?.action === "agent" && family !== "damage" ? successOf(kit.experience, family, last.agent, fibre) : undefined;
+}
+
+const wasDone = ({ history }: Context, findingId: string, { does }: Rung) => history.done.some((event) => event.findingId === findingId && does.some((each) => each.action === "agent" && each.agent !== "water" && each.agent === event.agent));
+
+type Tried = { rung: Rung; works: boolean; leftOut: LeftOut[] };
+/** A rung that surely does not help here is passed over, where a later one may; one already worked stays counted. */
+function withoutHopeless(tried: Tried, success: Success | undefined, later: boolean, done: boolean): Tried {
+  if (!tried.works || !later || done || !success || !isHopeless(success)) return tried;
+  return { ...tried, works: false, leftOut: [...tried.leftOut, { what: rungTitle(tried.rung), because: `Your own log: it went ${success.gone} of ${success.tried} times on such cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.` }] };
 }
 
 /** Referral rules cannot be argued away: they hold for what is merely not ruled out. */

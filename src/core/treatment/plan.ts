@@ -176,7 +176,7 @@ function layDrying(work: ZoneWork) {
   const wet = work.state.moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0);
   if (!wet || !work.todo(base)) return;
   work.add(STAGE.dry, base, "", {
-    action: "set-to-dry", tool: "hand", areaM2: work.view.areaM2, minutes: handsOnMinutes("set-to-dry", 0),
+    action: "set-to-dry", tool: "hand", areaM2: work.view.areaM2, minutes: handsOnMinutes(work.context.kit, "set-to-dry", 0),
     title: "Set it to dry",
     how: "Air over every wet panel, pile set one way, mats and covers off.",
     why: "Damp hides marks: judge it dry. Wet for more than a day or two it grows mould.",

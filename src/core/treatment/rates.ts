@@ -1,6 +1,8 @@
 import type { AgentId } from "../catalog/agents";
 import type { SoilLevel } from "../catalog/builds";
 import type { School } from "../job/format";
+import type { Kit } from "../job/schema";
+import { paceOf } from "../ledger/own";
 import { input, worked, type Worked } from "../quantity/working";
 import type { ActionId } from "./actions";
 
@@ -27,14 +29,19 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
   "gas-out": { startMin: 5, minPerM2: 0 },
 };
 
-/** Hands-on minutes for an action over an area, m², in a number of rounds or strokes. */
-export function handsOnMinutes(action: ActionId, areaM2: number, rounds = 1): Worked {
+/**
+ * Hands-on minutes for an action over an area, m², in a number of rounds or strokes, at the pace of the own log.
+ * @param kit of which only the log counts
+ */
+export function handsOnMinutes({ experience }: Pick<Kit, "experience">, action: ActionId, areaM2: number, rounds = 1): Worked {
   const { startMin, minPerM2 } = PACE[action];
-  return worked("treatment.minutes", startMin + areaM2 * minPerM2 * rounds, "min", [
+  const { factor, n } = paceOf(experience, action);
+  return worked("treatment.minutes", (startMin + areaM2 * minPerM2 * rounds) * factor, "min", [
     input("fixed start", startMin, "min", "table"),
     input("area", areaM2, "m2"),
     input("minutes per m²", minPerM2, "min", "table"),
     input("rounds", rounds, "strokes", "computed"),
+    ...(n > 0 ? [input("your pace, of the table's", factor, "1", "measured"), input("steps of your own behind it", n, "1", "measured")] : []),
   ]);
 }
 

@@ -1,4 +1,5 @@
 import { extractorFor } from "../shelf/shelf";
+import { recoveryFactor } from "../ledger/own";
 import { input, worked, type Worked } from "../quantity/working";
 import { paced } from "../water/strokes";
 import { fittedRecovery } from "../water/tankMarks";
@@ -6,14 +7,20 @@ import { stateNow, type Context } from "./context";
 import { mostOfBuilds, type ZoneView } from "./facts";
 import { waterCourse } from "./water";
 
+/** No machine draws off all of it at once. Judgement. */
+const MOST_RECOVERY = 0.9;
+
 /**
  * What one dry stroke takes here with the machine at hand: as its tank marks showed on the same cloth in this job, else as the shelf says.
  * @returns share of the free water, 0 without a machine
  */
 export function recoveryOf(context: Context, view: ZoneView): Worked {
-  const table = extractorFor(context.kit, view.areaM2.value)?.recoveryPerDryStroke ?? 0;
+  const machine = extractorFor(context.kit, view.areaM2.value);
+  const shelf = machine?.recoveryPerDryStroke ?? 0;
+  const own = machine && recoveryFactor(context.kit.experience, machine.id);
+  const table = own ? Math.min(MOST_RECOVERY, shelf * own.factor) : shelf;
   const fits = fitsOn(context, view, table);
-  if (table === 0 || fits.length === 0) return worked("water.recovery", table, "1", [input("the shelf says", table, "1", "table")]);
+  if (table === 0 || fits.length === 0) return worked("water.recovery", table, "1", [input("the shelf says", shelf, "1", "table"), ...(own && own.n > 0 ? [input("your log, of what the shelf says", own.factor, "1", "measured")] : [])]);
   return worked("water.recoveryFit", fits.reduce((sum, r) => sum + r, 0) / fits.length, "1", [...fits.map((r, index) => input(`tank marks ${index + 1}`, r, "1", "measured")), input("the shelf says", table, "1", "table")]);
 }
 

@@ -230,7 +230,7 @@ function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal
     lifted: set && liftedBy(set.effort),
     productMl: productIn(fit, on, area),
     moves: [{ action: soil ? "clean" : "rinse", waterOnLPerM2: on }, { action: "towel-off" }],
-    parts: [handsOnMinutes(soil ? "clean" : "rinse", area.value, rounds), handsOnMinutes("towel-off", area.value)],
+    parts: [handsOnMinutes(work.context.kit, soil ? "clean" : "rinse", area.value, rounds), handsOnMinutes(work.context.kit, "towel-off", area.value)],
     lay: () => {
       if (soil) return cleanPanel(work, area, PANEL_L_PER_M2.cleanRound, soil, true);
       const base = baseOf(work);
@@ -269,7 +269,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
     rounds: wet,
     productMl: productIn(cleaner.ok ? setFor(work, cleaner, soil, false).fit : fit, preSpray, area),
     moves: [...before, drawing(wet)],
-    parts: [...(preSpray > 0 ? [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value)] : []), handsOnMinutes("extract", area.value, (wet + dryFor(wet).value) / pace)],
+    parts: [...(preSpray > 0 ? [handsOnMinutes(work.context.kit, "clean", area.value), handsOnMinutes(work.context.kit, "towel-off", area.value)] : []), handsOnMinutes(work.context.kit, "extract", area.value, (wet + dryFor(wet).value) / pace)],
     lay: () => {
       const base = baseOf(work);
       if (sprays) cleanPanel(work, area, PANEL_L_PER_M2.preSpray, soil, false, true);
@@ -292,7 +292,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
         wetStrokes: worked("water.wetStrokes", strokes, "strokes", [input(chosen ? "as chosen" : "needed for this soil", wanted, "strokes", chosen ? "entered" : "computed"), input("the budget allows", affordableNow, "strokes"), input("stays shallow", wet, "strokes")]),
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
         amountMl: worked("treatment.amount", on * area.value * 1000, "mL", [input("area", area.value, "m2"), input("wet strokes", strokes, "strokes"), ...stroke.working.inputs]),
-        minutes: handsOnMinutes("extract", area.value, (strokes + dry.value) / pace),
+        minutes: handsOnMinutes(work.context.kit, "extract", area.value, (strokes + dry.value) / pace),
         title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
         how: `Pull ${pace === 1 ? "slowly" : `at ${pace} of the usual pace`} with water on, then ${Math.max(1, Math.floor(dry.value / (strokes + 1)))} dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last wet stroke plain water.`,
         why: "Carries off what was loosened, and the cleaner with it.",
@@ -320,7 +320,7 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
     rounds,
     productMl: productIn(setFor(work, cleaner, soil, false).fit, cleaning, area),
     moves: [{ action: "clean", waterOnLPerM2: cleaning }, { action: "towel-off" }, { action: "steam", waterOnLPerM2: steam }, { action: "towel-off" }],
-    parts: [handsOnMinutes("clean", area.value), handsOnMinutes("towel-off", area.value), handsOnMinutes("steam", area.value, rounds), handsOnMinutes("towel-off", area.value)],
+    parts: [handsOnMinutes(work.context.kit, "clean", area.value), handsOnMinutes(work.context.kit, "towel-off", area.value), handsOnMinutes(work.context.kit, "steam", area.value, rounds), handsOnMinutes(work.context.kit, "towel-off", area.value)],
     lay: () => {
       const base = baseOf(work);
       cleanPanel(work, area, PANEL_L_PER_M2.cleanRound, soil, false);
@@ -331,7 +331,7 @@ function proposeSteam(work: ZoneWork, { soil }: Panel): Proposal | Refusal {
       work.add(STAGE.machine, `${base}-steam`, `x${rounds}`, {
         action: "steam", agent: "water", tool: "steamer", tempC: fit.candidate.clothTempC, areaM2: area, waterOnLPerM2: on, rounds,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
-        amountMl: work.amount(on, area, usual), minutes: handsOnMinutes("steam", area.value, rounds),
+        amountMl: work.amount(on, area, usual), minutes: handsOnMinutes(work.context.kit, "steam", area.value, rounds),
         title: `Steam through a towel, ${rounds === 1 ? "one pass" : `${rounds} passes`}`,
         how: "Head wrapped in a white towel, kept moving; towel straight after.",
         why: "Warmth lets the cleaner finish, and the towel takes it up.",

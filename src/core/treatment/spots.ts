@@ -19,7 +19,7 @@ export function layDryLift(work: ZoneWork) {
       work.add(STAGE.presoak, "presoak", "", {
         action: "presoak", agent: "water", spraying: false, tool: "towel", tempC: fit.candidate.clothTempC, areaM2: view.areaM2, waterOnLPerM2: on,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
-        amountMl: work.amount(on, view.areaM2, PANEL_L_PER_M2.presoak), minutes: handsOnMinutes("presoak", view.areaM2.value),
+        amountMl: work.amount(on, view.areaM2, PANEL_L_PER_M2.presoak), minutes: handsOnMinutes(work.context.kit, "presoak", view.areaM2.value),
         title: view.zone.wetMud ? "Soak and lift the wet mud" : "Soak the caked mud",
         how: "Plain water over the cake, wait until it is soft, lift it off with a towel or a plastic blade. No brush yet.",
         why: "Brushing caked mud pushes it down into the pile.",
@@ -33,7 +33,7 @@ export function layDryLift(work: ZoneWork) {
   if (!work.clearFor(fit, "dry-removal", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   const hepa = likely.includes("mould");
   work.add(STAGE.dryRemoval, "dry-removal", hepa ? "hepa" : "", {
-    action: "dry-removal", tool: "vacuum", areaM2: view.areaM2, minutes: handsOnMinutes("dry-removal", view.areaM2.value),
+    action: "dry-removal", tool: "vacuum", areaM2: view.areaM2, minutes: handsOnMinutes(work.context.kit, "dry-removal", view.areaM2.value),
     title: hepa ? "Lift dry soil with a HEPA vacuum" : "Lift dry soil",
     how: "Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes.",
     why: "Grit that gets wet turns to paste and sticks.",
@@ -47,7 +47,7 @@ export function layHair(work: ZoneWork, { density }: HairFinding) {
   const fit = fitMachine(context, view, likely, "dry-removal");
   if (round > 0 || !fit.ok || likely.includes("mould") || !work.todo("hair-lift") || view.neighbours.includes("high-voltage")) return;
   const block = ownsTool(context.kit, "rubber-block");
-  const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials);
+  const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials, context.kit);
   if (!work.clearFor(fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   work.add(STAGE.hair, "hair-lift", `x${passes.value}`, {
     action: "hair-lift", tool: block ? "rubber-block" : "hand", areaM2: view.areaM2, minutes, rounds: passes.value,
@@ -84,7 +84,7 @@ export function laySpot(work: ZoneWork, { plan, rungs }: LaidMark) {
       wet = true;
     } else if (does.action === "scrape") {
       work.add(STAGE.spots, name, "", {
-        action: "scrape", findingId, tool: "scraper", areaM2: plan.area, minutes: handsOnMinutes("scrape", plan.area.value),
+        action: "scrape", findingId, tool: "scraper", areaM2: plan.area, minutes: handsOnMinutes(work.context.kit, "scrape", plan.area.value),
         title: "Chill and scrape",
         how: "A cold pack on it for a few minutes, then lift the edge with a blunt scraper. Pick up the crumbs.",
         why: rung.why,
@@ -96,7 +96,7 @@ export function laySpot(work: ZoneWork, { plan, rungs }: LaidMark) {
       work.add(STAGE.spots, name, "", {
         action: "steam", findingId, agent: "water", tool: "steamer", tempC: fit.candidate.clothTempC, areaM2: plan.spread, waterOnLPerM2: on,
         phMin: fit.candidate.phMin, phMax: fit.candidate.phMax,
-        amountMl: work.amount(on, plan.spread, PANEL_L_PER_M2.steamPass), minutes: handsOnMinutes("steam", plan.spread.value),
+        amountMl: work.amount(on, plan.spread, PANEL_L_PER_M2.steamPass), minutes: handsOnMinutes(work.context.kit, "steam", plan.spread.value),
         title: "Warm through a towel, let it drink",
         how: "Steam head wrapped in a towel, kept moving; lift straight up, new side each time.",
         why: rung.why,

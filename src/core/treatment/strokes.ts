@@ -119,7 +119,7 @@ function weighed(drawing: Drawing, pattern: StrokePattern, recovery: number) {
   const { left, peakLPerM2 } = waterCourse(moves, view, recovery);
   const residue = cleanerLeft(moves, view, recovery);
   const { depth, tooDeep } = depthOf(peakLPerM2, view);
-  return { moves, left, peakLPerM2, depth, tooDeep, residue, overBudget: moves.at(-1)!.waterOnLPerM2! > budgetLPerM2 + 1e-9, minutes: handsOnMinutes("extract", view.areaM2.value, (pattern.wet + pattern.dry) / pattern.pace) };
+  return { moves, left, peakLPerM2, depth, tooDeep, residue, overBudget: moves.at(-1)!.waterOnLPerM2! > budgetLPerM2 + 1e-9, minutes: handsOnMinutes(drawing.context.kit, "extract", view.areaM2.value, (pattern.wet + pattern.dry) / pattern.pace) };
 }
 
 function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {

@@ -119,7 +119,7 @@ export class ZoneWork {
   airOut(stage: Stage, base: string) {
     const dwell: Dwell = { min: worked("treatment.dwellMin", AIR_OUT_MIN, "min", [input("airing, long end", AIR_OUT_MIN, "min", "table")]) };
     this.add(stage, base, "", {
-      action: "air", required: true, tool: "hand", areaM2: this.view.areaM2, dwell, minutes: handsOnMinutes("air", 0),
+      action: "air", required: true, tool: "hand", areaM2: this.view.areaM2, dwell, minutes: handsOnMinutes(this.context.kit, "air", 0),
       title: "Air until the solvent has gone",
       how: "Doors open, air moving, nothing that sparks or heats. Wait the time out, then smell from a distance: longer if you smell it.",
       why: "Solvent vapour catches fire from a motor's spark.",
@@ -136,7 +136,7 @@ export class ZoneWork {
     this.add(stage, base, acid ? `acid-r${fit.strength?.partsWater.value}` : "", {
       action: "rinse", required, agent, partsWater: acid ? fit.strength?.partsWater : undefined, spraying: false, tool: "towel", areaM2: area, waterOnLPerM2: onLPerM2,
       phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
-      amountMl: this.amount(onLPerM2, area, PANEL_L_PER_M2.rinse), minutes: handsOnMinutes("rinse", area.value),
+      amountMl: this.amount(onLPerM2, area, PANEL_L_PER_M2.rinse), minutes: handsOnMinutes(this.context.kit, "rinse", area.value),
       title: acid ? "Acid rinse with a damp towel" : "Rinse with a damp towel",
       how: `${acid ? "Acid rinse" : "Plain water"} on a clean white towel, wrung out. Press, turn, press.`,
       why: acid ? "Residue soils again, and this fibre browns or yellows in it: mild acid takes it out." : "What stays in the cloth soils again, or meets the next agent.",
@@ -155,7 +155,7 @@ export class ZoneWork {
   towelOff(stage: Stage, base: string, area: Worked, findingId?: string) {
     if (!this.todo(base)) return;
     this.add(stage, base, "", {
-      action: "towel-off", findingId, tool: "towel", areaM2: area, minutes: handsOnMinutes("towel-off", area.value),
+      action: "towel-off", findingId, tool: "towel", areaM2: area, minutes: handsOnMinutes(this.context.kit, "towel-off", area.value),
       title: "Towel off what has come up",
       how: "White terry on carpet, white microfibre on cloth. Press hard, do not rub; turn to a clean side.",
       why: "What has come up goes with the towel; left there it sinks back.",
@@ -177,7 +177,7 @@ export class ZoneWork {
     this.add(stage, base, [agent, spraying ? "spray" : "towel", fit.tool, `r${fit.strength?.partsWater.value ?? 0}`, `x${rounds}`, ...(effort ? [`t${effort.tempC}`, `d${effort.dwellMin.toFixed(1)}`] : []), ...(goes > 1 ? [`g${goes}`] : [])].join("-"), {
       action, agent, findingId, effort: effort ?? (waits ? this.effortOf(agent, fit, onLPerM2, rounds) : undefined), ...(goes > 1 ? { goes } : {}), spraying, rounds, tool: fit.tool, areaM2: area, waterOnLPerM2: onLPerM2,
       partsWater: fit.strength?.partsWater, phMin: fit.candidate.phMin, phMax: fit.candidate.phMax, tempC: fit.candidate.clothTempC,
-      amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(action, area.value, rounds),
+      amountMl: this.amount(onLPerM2, area, wanted), minutes: handsOnMinutes(this.context.kit, action, area.value, rounds),
       dwell: waits ? longerDwell(dwellOf(this.context, this.view.id, agent, onLPerM2), effort) : undefined,
       title: agentTitle(agent, fit.tool, rounds),
       how: `${goes > 1 ? "The water budget here is short: in two halves, a dry towel between. " : ""}${agentHow(agent, fit.tool, spraying, rounds)}`,
@@ -199,7 +199,7 @@ export class ZoneWork {
     if (this.checkFirst && !isDone(this.context.history, "check-first", this.view.id)) {
       const { verdict } = this.checkFirst;
       this.add(STAGE.checkFirst, "check-first", "", {
-        action: "check-first", required: true, tool: "hand", areaM2: this.view.areaM2, minutes: handsOnMinutes("check-first", this.view.areaM2.value),
+        action: "check-first", required: true, tool: "hand", areaM2: this.view.areaM2, minutes: handsOnMinutes(this.context.kit, "check-first", this.view.areaM2.value),
         title: "Look before you wet it",
         how: "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
         why: "Nobody has looked yet, and it decides what may go on.",
@@ -215,7 +215,7 @@ export class ZoneWork {
 /** One hidden place, every agent in turn. */
 export function proofOf(unsorted: readonly AgentId[]) {
   const proves = [...new Set(unsorted)].sort();
-  const start = handsOnMinutes("fastness-check", 0).value;
+  const start = handsOnMinutes({}, "fastness-check", 0).value;
   return {
     action: "fastness-check" as const, required: true as const, proves, tool: "towel" as const,
     minutes: worked("treatment.minutes", start + proves.length, "min", [input("fixed start", start, "min", "table"), input("a minute's press for each of", proves.length, "1")]),

@@ -114,9 +114,9 @@ function MouldFields({ finding, set }: { finding: MouldFinding; set: SetField })
 }
 
 function HairFields({ finding, set }: { finding: HairFinding; set: SetField }) {
-  const { zone } = useBay();
+  const { zone, kit } = useBay();
   if (!zone) return null;
-  const { passes, minutes } = hairWork(finding.density, zone.areaM2, zone.cloth.construction, zone.materials);
+  const { passes, minutes } = hairWork(finding.density, zone.areaM2, zone.cloth.construction, zone.materials, kit);
   return (
     <>
       <Chips<HairDensity> label="How much hair" choices={choicesOf(HAIR_DENSITIES)} value={finding.density} onPick={(value) => value && set("density", "How much hair", value)} />

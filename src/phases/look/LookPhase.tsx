@@ -19,6 +19,7 @@ const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) =
 const PieceFields = later(() => import("./PieceFields").then(({ PieceFields }) => PieceFields));
 const ZoneList = later(() => import("./ZoneList").then(({ ZoneList }) => ZoneList));
 const CustomerFields = later(() => import("./JobFields").then(({ CustomerFields }) => CustomerFields));
+const LastTime = later(() => import("./LastTime").then(({ LastTime }) => LastTime));
 const SiteFields = later(() => import("./JobFields").then(({ SiteFields }) => SiteFields));
 
 const PLACE_WORDS = { mark: "Tap where the mark is", damage: "Tap where the damage is", mould: "Tap where the mould is" };
@@ -67,6 +68,7 @@ export function LookPhase() {
       </div>
       {finding && <FindingPanel key={`finding-${job.id}`} />}
       {zone && !finding && <ZonePanel />}
+      {job.from && <LastTime />}
       <Fold title="Owner's account" note={asked === 0 ? "nobody asked yet" : `${asked} of ${ACCOUNT_QUESTIONS} asked`} testId="account"><AccountFields /></Fold>
       {piece && zone && (
         <Fragment key={zone.zone.pieceId}>

@@ -41,8 +41,10 @@ function OneMark({ id, finding: { pictures = [], after = [] } }: { id: string; f
   const measure = (shows: ColourEvent["when"]) => (pictureId: string) => <Act onAct={() => setMeasuring({ pictureId, shows })}>Measure it</Act>;
   return (
     <>
-      {result.before && result.after && <Slider before={result.before} after={result.after} />}
-      <ColourFacts of={result} />
+      <div className="told">
+        {result.before && result.after && <Slider before={result.before} after={result.after} />}
+        <ColourFacts of={result} />
+      </div>
       {measuring && <MeasurePanel key={`${measuring.pictureId} ${measuring.shows}`} findingId={id} {...measuring} onClose={() => setMeasuring(undefined)} />}
       <div className="pair-lists">
         <Pictures title="Before" pictures={pictures} onChange={keep("pictures")} action={measure("before")} />

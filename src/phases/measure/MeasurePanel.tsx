@@ -56,26 +56,28 @@ export function MeasurePanel({ findingId, pictureId, shows, onClose }: { finding
     }
   };
   return (
-    <div className="now-step" data-testid="measure" aria-label="Measure a picture">
+    <div className="now-step measuring" data-testid="measure" aria-label="Measure a picture">
       <Pointing url={url} shape={shape} picks={picks} inHand={inHand} onHand={setInHand} onMove={(thing, to) => move(movedTo(picks, thing, to), thing)} />
-      <div className="row-wrap mt-2">
-        <Act variant="primary" className="main-act" onAct={() => void readIt()} disabled={state.busy}>{state.busy ? "Reading…" : "Read the colours"}</Act>
-        <Act variant="link" onAct={onClose}>Leave it</Act>
+      <div>
+        <div className="row-wrap">
+          <Act variant="primary" onAct={() => void readIt()} disabled={state.busy}>{state.busy ? "Reading…" : "Read the colours"}</Act>
+          <Act variant="link" onAct={onClose}>Leave it</Act>
+        </div>
+        {state.problem && <p role="alert" className="mt-2"><b>{state.problem}</b> Nothing was recorded.</p>}
+        <h3 className="mt-3">It shows</h3>
+        <Chips label="It shows" choices={SHOWS} value={when} onPick={(next) => next && setWhen(next)} />
+        <h3 className="mt-3">In hand: tap or drag on the picture</h3>
+        <Chips<Thing> label="In hand" choices={[{ id: "card", name: "Card" }, { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" }, ...(picks.scale ? [{ id: "from" as const, name: "One end" }, { id: "to" as const, name: "Other end" }] : [])]} value={inHand} onPick={(next) => next && setInHand(next)} />
+        <div className="row-wrap mt-2">
+          {inHand === "card" && <Stepper label="Ring on the card" value={Math.round(picks.cardAt.r / PER_CENT)} unit="%" step={1} min={1} max={30} onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })} />}
+          {inHand === "mark" && <Stepper label="Across" value={Math.round((2 * picks.mark.rx) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")} />}
+          {inHand === "mark" && <Stepper label="Down" value={Math.round((2 * picks.mark.ry) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")} />}
+          {picks.scale && (inHand === "from" || inHand === "to") && <Stepper label="Length of the line" value={picks.scale.lengthMm} unit="mm" step={5} min={5} max={3000} words={`${picks.scale.lengthMm} mm`} onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })} />}
+        </div>
+        <h3 className="mt-3">The card is a</h3>
+        <Chips<CardId> label="The card is a" choices={choicesOf(CARDS)} value={picks.card} onPick={(card) => card && size({ ...picks, card })} />
+        <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={withScale}>{picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}</Act>
       </div>
-      {state.problem && <p role="alert" className="mt-2"><b>{state.problem}</b> Nothing was recorded.</p>}
-      <h3 className="mt-3">It shows</h3>
-      <Chips label="It shows" choices={SHOWS} value={when} onPick={(next) => next && setWhen(next)} />
-      <h3 className="mt-3">In hand: tap or drag on the picture</h3>
-      <Chips<Thing> label="In hand" choices={[{ id: "card", name: "Card" }, { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" }, ...(picks.scale ? [{ id: "from" as const, name: "One end" }, { id: "to" as const, name: "Other end" }] : [])]} value={inHand} onPick={(next) => next && setInHand(next)} />
-      <div className="row-wrap mt-2">
-        {inHand === "card" && <Stepper label="Ring on the card" value={Math.round(picks.cardAt.r / PER_CENT)} unit="%" step={1} min={1} max={30} onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })} />}
-        {inHand === "mark" && <Stepper label="Across" value={Math.round((2 * picks.mark.rx) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")} />}
-        {inHand === "mark" && <Stepper label="Down" value={Math.round((2 * picks.mark.ry) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")} />}
-        {picks.scale && (inHand === "from" || inHand === "to") && <Stepper label="Length of the line" value={picks.scale.lengthMm} unit="mm" step={5} min={5} max={3000} words={`${picks.scale.lengthMm} mm`} onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })} />}
-      </div>
-      <h3 className="mt-3">The card is a</h3>
-      <Chips<CardId> label="The card is a" choices={choicesOf(CARDS)} value={picks.card} onPick={(card) => card && size({ ...picks, card })} />
-      <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={withScale}>{picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}</Act>
     </div>
   );
 }

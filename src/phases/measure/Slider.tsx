@@ -16,7 +16,7 @@ export function Slider({ before, after }: { before: ColourEvent; after: ColourEv
   const wide = Math.max(before.oval.rx, before.oval.ry) * ROUND_IT;
   const grown = (after.oval.rx / before.oval.rx) * wide;
   return (
-    <div className="compare" data-testid="compare">
+    <div className="slid" data-testid="compare">
       <ReactCompareSlider boundsPadding="12px" itemOne={<Crop url={was} of={before} halfWide={wide} name="Before" />} itemTwo={<Crop url={is} of={after} halfWide={grown} name="Now" />} aria-label="Slide between before and now" />
     </div>
   );

@@ -10,6 +10,8 @@ import { missingWords } from "@/core/shelf/standIns";
 import { warmestAtCloth } from "@/core/treatment/cautions";
 import { stepMinutes, type Step } from "@/core/treatment/step";
 import { Act } from "@/ui/Act";
+import { shareWords } from "@/core/ledger/success";
+import { formatShare } from "@/core/quantity/format";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
@@ -114,6 +116,7 @@ function Ladder({ mark }: { mark: MarkPlan }) {
               <div className={`rung rung-${rung.state}`}>
                 <b>{rung.title}</b>{rung.state === "now" ? " · now" : rung.state === "done" ? " · done" : rung.state === "left-out" ? " · left out" : ""}
                 <div className="soft">{rung.state === "left-out" ? "" : rung.why}</div>
+                {rung.state !== "left-out" && rung.success && <div className="soft">Goes with it <Num of={rung.success.chance} share testId="rung-success" />, likely {formatShare(rung.success.low)} to {formatShare(rung.success.high)} · {shareWords(rung.success)}</div>}
                 {rung.leftOut.map(({ what, because }) => <div key={what} className="soft">Without {what.toLowerCase()}: {because}</div>)}
               </div>
               {rung.state !== "left-out" && <div className="branch">Still visible when dry ↓</div>}

@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useMemo } from "react";
 import { historyOf } from "@/core/job/history";
+import { asPlannedNow } from "@/core/ledger/own";
 import { formatDuration } from "@/core/quantity/format";
 import { bandOf, spreadOf } from "@/core/schedule/spread";
 import type { Saver } from "@/core/schedule/savers";
@@ -16,10 +17,10 @@ import { WorseNow } from "./ItFails";
 
 /** When hands may be done by this technician's own spread; and, while there is something to do about it, what would save a promise. */
 export function LateNotice() {
-  const { assessment, forecast, nowMs } = useBay();
+  const { assessment, forecast, nowMs, kit } = useBay();
   const { order } = assessment;
   const stored = useJobsState(({ stored }) => stored);
-  const spread = useMemo(() => spreadOf(Object.values(stored).flatMap((job) => (job.events.length > 0 ? historyOf(job).done : []))), [stored]);
+  const spread = useMemo(() => spreadOf(asPlannedNow(Object.values(stored).flatMap((job) => (job.events.length > 0 ? historyOf(job).done : [])), kit.experience)), [stored, kit.experience]);
   if (order.tasks.length === 0) return <WorseNow />;
   const band = bandOf(order, forecast, spread);
   const { tighter } = forecast;

@@ -65,7 +65,7 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
   const start = () => run(`Start: ${step.title}`, ...startOps(step, hands));
   const done = async () => {
     if (mustWaitMs > 0 || meterWants) return;
-    run(`Done: ${step.title}`, ...(await doneOps(jobNow(job.id) ?? job, assessment, step, hands, correction, running?.at, (next, at) => planner().orderAfter(next, kit, at))));
+    run(`Done: ${step.title}`, ...(await doneOps(jobNow(job.id) ?? job, assessment, kit, step, hands, correction, running?.at, (next, at) => planner().orderAfter(next, kit, at))));
   };
   const once = useOncePerState(job.events.length);
   const act = useOneTap(() => once(() => (running ? done() : start())));

@@ -16,7 +16,7 @@ describe("recording a step", () => {
   it("as planned takes every number from the plan and starts the next step in the same command", async () => {
     const [first] = weigh(ferry).order.tasks;
     const started = applyOps(ferry, startOps(first!.step, 1, AT)).job;
-    const { job } = applyOps(started, await doneOps(started, weigh(started), first!.step, 1, {}, AT, orderAfter));
+    const { job } = applyOps(started, await doneOps(started, weigh(started), USUAL_KIT, first!.step, 1, {}, AT, orderAfter));
     expect(job.events.map(({ kind }) => kind)).toEqual(["start", "done", "start"]);
     expect(job.events.at(-1)).toMatchObject({ kind: "start", title: (await orderAfter({ ...job, events: job.events.slice(0, 2) }, AT)).tasks[0]!.step.title });
     expect(job.events[1]).toMatchObject({ kind: "done", zoneIds: first!.step.zoneIds, areaM2: first!.step.areaM2.value, plannedMin: first!.step.minutes.value });
@@ -27,10 +27,10 @@ describe("recording a step", () => {
     const only: Job = { ...ferry, findings: { byId: { [step.findingId!]: ferry.findings.byId[step.findingId!]! }, order: [step.findingId!] }, zones: { ...ferry.zones, byId: Object.fromEntries(Object.entries(ferry.zones.byId).map(([id, zone]) => [id, { ...zone, soil: undefined }])) } };
     let job = only;
     const steps = weigh(only).plan.steps;
-    for (const before of steps.slice(0, steps.findIndex(({ key }) => key === step.key))) job = applyOps(job, (await doneOps(job, weigh(job), before, 1, {}, AT, () => Promise.resolve({ tasks: [], arcs: [], people: 1, broken: [] })))).job;
+    for (const before of steps.slice(0, steps.findIndex(({ key }) => key === step.key))) job = applyOps(job, (await doneOps(job, weigh(job), USUAL_KIT, before, 1, {}, AT, () => Promise.resolve({ tasks: [], arcs: [], people: 1, broken: [] })))).job;
     const mine = weigh(job).plan.steps[0]!;
     expect(mine.key).toBe(step.key);
-    const ops = await doneOps(job, weigh(job), mine, 1, { amountMl: 2 * mine.amountMl!.value }, AT, orderAfter);
+    const ops = await doneOps(job, weigh(job), USUAL_KIT, mine, 1, { amountMl: 2 * mine.amountMl!.value }, AT, orderAfter);
     expect(ops).toHaveLength(1);
     const event = ops[0]?.op === "append" ? (ops[0].event as DoneEvent) : undefined;
     expect(event?.amountMl).toBeCloseTo(2 * mine.amountMl!.value);

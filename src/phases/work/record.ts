@@ -1,6 +1,7 @@
 import type { Assessment } from "@/core/assess";
 import { applyOps, type Op } from "@/core/job/commands";
-import type { Job } from "@/core/job/schema";
+import type { Job, Kit } from "@/core/job/schema";
+import { learntOf } from "@/core/ledger/learnt";
 import { isDue, taskAt, timesOf, type Order } from "@/core/schedule/times";
 import { doneOf, startOf, type Correction } from "@/core/treatment/record";
 import type { Step } from "@/core/treatment/step";
@@ -17,13 +18,13 @@ const AT_ONCE_MS = 20_000;
  * @param by which pair of hands
  * @param orderAfter asks the planner for the order of the job with this in it
  */
-export async function doneOps(job: Job, assessment: Assessment, step: Step, by: number, correction: Correction, startedAt: string | undefined, orderAfter: (job: Job, at: string) => Promise<Order>): Promise<Op[]> {
+export async function doneOps(job: Job, assessment: Assessment, kit: Kit, step: Step, by: number, correction: Correction, startedAt: string | undefined, orderAfter: (job: Job, at: string) => Promise<Order>): Promise<Op[]> {
   const at = new Date().toISOString();
   // A white cloth that stayed white proves each agent that was not told to have run.
   const proofs = (step.proves ?? []).flatMap((agent) =>
     [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),
   );
-  const ops: Op[] = [{ op: "append", event: doneOf(step, { id: newId(), at, by }, correction, startedAt) }, ...proofs];
+  const ops: Op[] = [{ op: "append", event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit)) }, ...proofs];
   const order = await orderAfter(applyOps(job, ops).job, at);
   const next = taskAt(order, by);
   const nowMs = Date.parse(at);

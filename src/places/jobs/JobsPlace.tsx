@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { Assessment } from "@/core/assess";
 import type { Job } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
@@ -31,7 +31,10 @@ export function JobsPlace() {
   const router = useRouter();
   const [choosing, setChoosing] = useState(false);
   const jobs = Object.values(stored);
-  const rows = useRows(stored, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
+  const hourMs = Math.floor(nowMs / HOUR_MS) * HOUR_MS;
+  const shown = useMemo(() => recent(stored, hourMs), [stored, hourMs]);
+  const past = jobs.length - Object.keys(shown).length;
+  const rows = useRows(shown, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
   const hasDemo = jobs.some(({ demo }) => demo);
 
   const create = async (template: TemplateId) => {
@@ -65,6 +68,7 @@ export function JobsPlace() {
         </div>
       )}
       {rows.map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
+      {past > 0 && <p className="mt-3">{past === 1 ? "One job was" : `${past} jobs were`} handed back before. <Link prefetch={false} href="/ledger">Find them in the Ledger</Link></p>}
       {status === "ready" && (
         <div className="row-wrap mt-4">
           <ImportButton />
@@ -77,6 +81,16 @@ export function JobsPlace() {
       )}
     </PlaceFrame>
   );
+}
+
+const HOUR_MS = 3_600_000;
+/** What was handed back longer ago than this is found in the Ledger. */
+const RECENT_H = 72;
+
+/** Jobs that are open, or were handed back just now. */
+function recent(stored: Record<string, Job>, nowMs: number): Record<string, Job> {
+  const isOld = ({ events }: Job) => nowMs > 0 && events.some(({ kind, at }) => kind === "handed-back" && nowMs - Date.parse(at) > RECENT_H * HOUR_MS);
+  return Object.fromEntries(Object.entries(stored).filter(([, job]) => !isOld(job)));
 }
 
 interface Row {

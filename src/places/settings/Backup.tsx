@@ -65,7 +65,7 @@ export function Backup() {
 
 const several = (count: number, one: string, many: string) => (count === 1 ? `one ${one}` : `${count} ${many}`);
 
-function WhatChanges({ opened: { madeAt, preview: { added, merged, same, kept, pictures } }, busy, onTake, onLeave }: { opened: Opened; nowMs: number; busy: boolean; onTake: (withSettings: boolean) => void; onLeave: () => void }) {
+function WhatChanges({ opened: { madeAt, kept: settings, preview: { added, merged, same, kept, pictures } }, busy, onTake, onLeave }: { opened: Opened; nowMs: number; busy: boolean; onTake: (withSettings: boolean) => void; onLeave: () => void }) {
   return (
     <div className="block" data-testid="backup-preview">
       <h3>What this backup of {fullTime(Date.parse(madeAt))} would change</h3>
@@ -78,7 +78,7 @@ function WhatChanges({ opened: { madeAt, preview: { added, merged, same, kept, p
       </ul>
       <div className="row-wrap">
         <Act variant="primary" disabled={busy} onAct={() => onTake(false)}>Take jobs and pictures in</Act>
-        <Act disabled={busy} onAct={() => onTake(true)}>With shelf, tables and settings</Act>
+        {settings && <Act disabled={busy} onAct={() => onTake(true)}>With shelf, tables and settings</Act>}
         <Act variant="link" onAct={onLeave}>Leave it</Act>
       </div>
     </div>

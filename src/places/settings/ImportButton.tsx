@@ -9,14 +9,14 @@ export function ImportButton() {
   const read = async (file: File | undefined) => {
     if (!file) return;
     // Reading a file needs the full check of a document, which no other screen waits for.
-    const { importFile } = await import("@/store/openFile");
-    setProblems((await importFile(file)).problems);
+    const problems = file.name.toLowerCase().endsWith(".zip") ? await (await import("@/store/backupStore")).openPacked(file) : (await (await import("@/store/openFile")).importFile(file)).problems;
+    setProblems(problems);
     if (input.current) input.current.value = "";
   };
   return (
     <>
       <Act onAct={() => input.current?.click()}>Open a job file</Act>
-      <input ref={input} type="file" accept=".json,application/json" className="visually-hidden" tabIndex={-1} aria-label="Job file" onChange={({ target }) => void read(target.files?.[0])} />
+      <input ref={input} type="file" accept=".json,.zip,application/json,application/zip" className="visually-hidden" tabIndex={-1} aria-label="Job file" onChange={({ target }) => void read(target.files?.[0])} />
       {problems.length > 0 && (
         <div className="caution caution-danger" role="alert" style={{ flexBasis: "100%" }}>
           <h3>The file was not opened, and nothing here changed</h3>

@@ -1,0 +1,5 @@
+import { LedgerPlace } from "@/places/ledger/LedgerPlace";
+
+export default function LedgerPage() {
+  return <LedgerPlace />;
+}

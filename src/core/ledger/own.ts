@@ -1,0 +1,41 @@
+import { FAMILY_IDS } from "../catalog/families";
+import type { MachineId } from "../catalog/machines";
+import type { DoneEvent, Experience } from "../job/schema";
+import type { ActionId } from "../treatment/actions";
+
+/** Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows. Log-normal, judgement. */
+
+export interface OwnFactor {
+  factor: number;
+  /** Steps of the own log behind it. */
+  n: number;
+  /** Share of the number that is the table's. */
+  tableShare: number;
+}
+
+export const TABLE_STEPS = 8;
+const ofLog = (own: { n: number; meanLog: number } | undefined, weight: number): OwnFactor => {
+  const n = own?.n ?? 0;
+  return { factor: Math.exp(((own?.meanLog ?? 0) * n) / (n + weight)), n, tableShare: weight / (n + weight) };
+};
+
+/** Own minutes over the table's, for one kind of step. */
+export const paceOf = (experience: Experience | undefined, action: ActionId): OwnFactor => ofLog(experience?.pace[action], TABLE_STEPS);
+/** What a dry stroke takes over what the shelf says it takes. */
+export const recoveryFactor = (experience: Experience | undefined, machine: MachineId): OwnFactor => ofLog(experience?.recovery[machine], TABLE_STEPS);
+/** Hours until read dry over hours forecast. */
+export const dryingFactor = (experience: Experience | undefined): OwnFactor => ofLog(experience?.drying, TABLE_STEPS);
+
+/** Steps with the minutes they would be planned with now: what the pace has taken in already is not counted twice. */
+export const asPlannedNow = (done: readonly DoneEvent[], experience: Experience | undefined) =>
+  done.map(({ minutes, plannedMin, tableMin = plannedMin, action }) => ({ minutes, plannedMin: tableMin === undefined ? undefined : tableMin * paceOf(experience, action as ActionId).factor }));
+
+/** The table's weights of the families count as so many marks. Judgement. */
+export const TABLE_MARKS = 60;
+
+/** How often each family is met: the table's weights with the own marks that went, counted in. @param table in the order of FAMILY_IDS */
+export function ownPriors(experience: Experience | undefined, table: readonly number[]): readonly number[] {
+  if (!experience || Object.keys(experience.families).length === 0) return table;
+  const sum = table.reduce((total, weight) => total + weight, 0);
+  return table.map((weight, index) => (weight === 0 ? 0 : weight + ((experience.families[FAMILY_IDS[index]!] ?? 0) * sum) / TABLE_MARKS));
+}

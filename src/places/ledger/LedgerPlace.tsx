@@ -1,0 +1,61 @@
+"use client";
+import { useMemo, useState } from "react";
+import { ledgerOf } from "@/core/ledger/summary";
+import { addDemoJobs } from "@/store/demo";
+import { useJobsState } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { useNow } from "@/ui/clock";
+import { fetched } from "@/ui/fetched";
+import { later } from "@/ui/later";
+import { PlaceFrame } from "../PlaceFrame";
+import { JobsTable } from "./JobsTable";
+
+const WhatWorks = later(() => import("./WhatWorks").then(({ WhatWorks }) => WhatWorks));
+const Pace = later(() => import("./Pace").then(({ Pace }) => Pace));
+const Customers = later(() => import("./Customers").then(({ Customers }) => Customers));
+const Due = later(() => import("./Due").then(({ Due }) => Due));
+
+const VIEWS = [{ id: "jobs", name: "Jobs done" }, { id: "works", name: "What works here" }, { id: "pace", name: "Pace and product" }, { id: "customers", name: "Customers" }, { id: "due", name: "Due again" }] as const;
+type View = (typeof VIEWS)[number]["id"];
+
+/** What was done, what worked, how fast, for whom, and what is due again: all of it read off the jobs themselves. */
+export function LedgerPlace() {
+  const status = useJobsState(({ status }) => status);
+  const stored = useJobsState(({ stored }) => stored);
+  const [view, setView] = useState<View>("jobs");
+  const nowMs = useNow();
+  const ledger = useMemo(() => ledgerOf(Object.values(stored)), [stored]);
+  const saveCsv = async () => {
+    const [{ ledgerCsv }, { saveAsFile }] = await Promise.all([import("@/store/ledgerFile"), import("@/store/saveFile")]);
+    saveAsFile(`ledger-${new Date(nowMs).toISOString().slice(0, 10)}.csv`, ledgerCsv(ledger), "text/csv");
+  };
+  return (
+    <PlaceFrame at="/ledger">
+      <div className="row-between mb-3">
+        <h1>Ledger</h1>
+        {ledger.length > 0 && <Act onAct={() => fetched(saveCsv)}>Every step, CSV</Act>}
+      </div>
+      {status === "loading" && <p>Opening the ledger…</p>}
+      {status === "ready" && ledger.length === 0 && (
+        <div className="block">
+          <h2>Nothing done yet</h2>
+          <p>Every step you record in Work stands here from then on: what it took, what was used, and whether the mark went. Nothing is entered twice.</p>
+          <Act onAct={() => void addDemoJobs()}>Look round with made-up jobs</Act>
+        </div>
+      )}
+      {ledger.length > 0 && (
+        <>
+          <Chips<View> label="What to see" choices={VIEWS} value={view} onPick={(next) => next && setView(next)} />
+          <div className="mt-3">
+            {view === "jobs" && <JobsTable ledger={ledger} />}
+            {view === "works" && <WhatWorks ledger={ledger} />}
+            {view === "pace" && <Pace ledger={ledger} />}
+            {view === "customers" && <Customers ledger={ledger} />}
+            {view === "due" && <Due ledger={ledger} nowMs={nowMs} />}
+          </div>
+        </>
+      )}
+    </PlaceFrame>
+  );
+}
