@@ -63,6 +63,13 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   await expect(page.getByTestId("signature")).toBeVisible();
   const kinds = (await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind);
   expect(kinds).toEqual(expect.arrayContaining(["checked", "signed", "handed-back"]));
+
+  // From then on it stands in the ledger, and what it took is learnt from.
+  await page.goto("/ledger");
+  await page.getByRole("button", { name: "Gull Point ferry, saloon bench 4" }).click();
+  await expect(page.getByTestId("job-detail")).toContainText("Lift dry soil");
+  await page.getByRole("button", { name: "What works here" }).click();
+  await expect(page.getByTestId("what-works")).toContainText("Learnt from 47 finished jobs");
 });
 
 test("everything goes out as one ZIP and comes back in a clean profile, weighed before it is taken; a bad archive changes nothing", async ({ page, browser, baseURL }) => {

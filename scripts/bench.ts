@@ -8,9 +8,12 @@ import { jobFileOf } from "../src/core/job/format";
 import { nextTest } from "../src/core/diagnosis/nextTest";
 import { TABLES } from "../src/core/diagnosis/tables";
 import { bigJob } from "./bench/bigJob";
+import { compareColour } from "./bench/colour";
 import { compareOrders, NOISE, OURS } from "./bench/diagnosis";
 import { compareSolvers } from "./bench/drying";
 import { proveFt06, replanRow, searchRow } from "./bench/schedule";
+import { measureLedger } from "./bench/ledger";
+import { measureInPage } from "./lib/measureInPage.mjs";
 import { firstLoadKb } from "./lib/firstLoad.mjs";
 import { whatIfInPage } from "./lib/whatIfInPage.mjs";
 import { planInPage } from "./lib/planInPage.mjs";
@@ -113,6 +116,30 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
           ...ends.map((end, at): Row => ({ name: `${size} tasks: after ${[0.2, 1, 5][at]} s, over the lower bound`, value: gap(end, lowerBound), unit: "%", target: "none", holds: null })),
         ];
       }),
+    ];
+  },
+  colour: async () => {
+    const { ours, perPixel, perCell } = compareColour();
+    const { measureMs, heldMs } = await measureInPage();
+    const said = ({ areaPct, deltaE }: { areaPct: number; deltaE: number }) => `off by ${areaPct.toFixed(2)} % of the area, ${deltaE.toFixed(2)} ΔE`;
+    return [
+      { name: "12 Mpx, asked and answered by the worker, unpacking among it, in Chromium, median", value: measureMs, unit: "ms", target: "≤ 500", holds: measureMs <= 500 },
+      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "≤ 50", holds: heldMs <= 50 },
+      { name: `12 Mpx in Node, ours: ${said(ours)}`, value: ours.ms, unit: "ms", target: "none", holds: null },
+      { name: `culori pixel by pixel: ${said(perPixel)}; takes, of ours`, value: perPixel.ms / ours.ms, unit: "×", target: "≥ 10", holds: perPixel.ms / ours.ms >= 10 },
+      { name: `culori on cells of 8 by 8: ${said(perCell)}; takes, of ours`, value: perCell.ms / ours.ms, unit: "×", target: "none", holds: null },
+    ];
+  },
+  ledger: async () => {
+    const { jobs, summedMs, learntMs, searchedMs, copyMs, openMs, loadMs, searchMs, heldMs } = await measureLedger();
+    return [
+      { name: `${jobs} jobs in Chromium: from asking storage until the first rows stand, median`, value: openMs, unit: "ms", target: "≤ 300", holds: openMs <= 300 },
+      { name: "of it reading them from storage", value: loadMs, unit: "ms", target: "none", holds: null },
+      { name: "a search, from the letter until its rows stand, median", value: searchMs, unit: "ms", target: "≤ 50", holds: searchMs <= 50 },
+      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "none", holds: null },
+      { name: "in Node: every job summed up / a structured copy of them all", value: summedMs / copyMs, unit: "×", target: "none", holds: null },
+      { name: "in Node: all of it learnt from / a structured copy", value: learntMs / copyMs, unit: "×", target: "none", holds: null },
+      { name: "in Node: one search / a structured copy", value: searchedMs / copyMs, unit: "×", target: "none", holds: null },
     ];
   },
   load: async () => {

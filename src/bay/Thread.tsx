@@ -52,7 +52,7 @@ export function Thread() {
         return (
           <g key={name}>
             <path d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`} stroke={index === 0 ? "var(--ink)" : "var(--woad)"} strokeWidth="3.2" strokeLinecap="round" />
-            <text x={crowded ? Math.min(at, x(other.ms) - 160) : at} y={16} textAnchor={at > width - 160 || crowded ? "end" : "middle"}>{timeText(ms, nowMs)} {name}</text>
+            <text x={crowded ? Math.min(at, x(other.ms) - 160) : at} y={16} textAnchor={at > width - 160 || crowded ? "end" : at < 90 ? "start" : "middle"}>{timeText(ms, nowMs)} {name}</text>
           </g>
         );
       })}

@@ -104,11 +104,13 @@ export const allJobs = (): Job[] => Object.values(get().stored);
 /** Loads every job once and listens to the other tabs. */
 export async function loadJobs() {
   if (get().status === "ready") return;
+  const start = performance.now();
   try {
     const database = await db();
     const kept = await database.getAll("jobs");
     const readable = kept.map(jobOf).filter((job) => job !== undefined);
     set({ status: "ready", stored: Object.fromEntries(readable.map((job) => [job.id, job])) });
+    performance.measure("load jobs", { start });
     if (readable.length < kept.length) notify(`${kept.length - readable.length} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`, "problem");
     channel?.addEventListener("message", onOtherTab);
     setTimeout(() => void fullCheck(), WARM_UP_MS);

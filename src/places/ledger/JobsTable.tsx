@@ -41,6 +41,11 @@ export function JobsTable({ ledger }: { ledger: readonly LedgerJob[] }) {
   const [open, setOpen] = useState<string>();
   const wanted = useDeferredValue(words);
   const data = useMemo(() => searched(ledger, wanted, filter), [ledger, wanted, filter]);
+  const typedAt = useRef<number>(undefined);
+  useEffect(() => {
+    if (typedAt.current !== undefined) performance.measure("search ledger", { start: typedAt.current });
+    typedAt.current = undefined;
+  }, [data]);
   const table = useTable({ features, columns, data, getRowId: ({ job }: LedgerJob) => job.id, initialState: { sorting: [{ id: "at", desc: true }] } });
   const { rows } = table.getRowModel();
   const top = useRef<HTMLDivElement>(null);
@@ -53,7 +58,7 @@ export function JobsTable({ ledger }: { ledger: readonly LedgerJob[] }) {
   return (
     <>
       <div className="row-wrap mb-2">
-        <FormControl type="search" style={{ maxWidth: "26rem" }} aria-label="Search the ledger" placeholder="Job, customer, mark, agent, step" value={words} onChange={({ target }) => setWords(target.value)} />
+        <FormControl type="search" style={{ maxWidth: "26rem" }} aria-label="Search the ledger" placeholder="Job, customer, mark, agent, step" value={words} onChange={({ target }) => { typedAt.current = performance.now(); setWords(target.value); }} />
         <span role="status" data-testid="found">{data.length === ledger.length ? `${ledger.length} jobs` : `${data.length} of ${ledger.length} jobs`}</span>
       </div>
       <Chips<LedgerFilter> label="Which jobs" choices={choicesOf(LEDGER_FILTERS)} value={filter} onPick={(next) => setFilter(next ?? "all")} />

@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { ledgerOf } from "@/core/ledger/summary";
 import { addDemoJobs } from "@/store/demo";
 import { useJobsState } from "@/store/jobs";
@@ -26,6 +26,11 @@ export function LedgerPlace() {
   const [view, setView] = useState<View>("jobs");
   const nowMs = useNow();
   const ledger = useMemo(() => ledgerOf(Object.values(stored)), [stored]);
+  const here = ledger.length > 0;
+  useEffect(() => {
+    const loaded = performance.getEntriesByName("load jobs").at(-1);
+    if (here && loaded) performance.measure("open ledger", { start: loaded.startTime });
+  }, [here]);
   const saveCsv = async () => {
     const [{ ledgerCsv }, { saveAsFile }] = await Promise.all([import("@/store/ledgerFile"), import("@/store/saveFile")]);
     saveAsFile(`ledger-${new Date(nowMs).toISOString().slice(0, 10)}.csv`, ledgerCsv(ledger), "text/csv");

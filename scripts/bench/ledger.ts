@@ -1,0 +1,28 @@
+import { JOB_FILE_VERSION } from "../../src/core/job/format";
+import type { FamilyId } from "../../src/core/catalog/families";
+import { experienceOf } from "../../src/core/ledger/experience";
+import { searched } from "../../src/core/ledger/search";
+import { ledgerOf } from "../../src/core/ledger/summary";
+import { simulatedLog } from "../../src/demo/simulatedLog";
+import { ledgerInPage } from "../lib/ledgerInPage.mjs";
+
+/** Years of work: so many finished jobs. */
+const JOBS = 5000;
+const FAMILIES: FamilyId[] = ["tannin", "body-oil", "protein", "ink"];
+
+const timed = <T>(work: () => T): { ms: number; result: T } => {
+  const start = performance.now();
+  const result = work();
+  return { ms: performance.now() - start, result };
+};
+
+export async function measureLedger() {
+  const jobs = simulatedLog({ jobs: JOBS, families: FAMILIES, fibres: ["synthetic", "plant"], truth: { success: () => 0.5, pace: () => 1.1 }, seed: 3, endMs: Date.parse("2026-05-04T16:00:00Z"), named: (index) => ({ title: `Job ${index}`, customer: `Tern House ${index % 400}` }) });
+  const copies = jobs.map((job) => structuredClone(job));
+  const cold = timed(() => ledgerOf(copies));
+  const learnt = timed(() => experienceOf(copies));
+  searched(cold.result, "coffee");
+  const search = timed(() => searched(cold.result, "acid spotter"));
+  const copy = timed(() => structuredClone(jobs));
+  return { jobs: JOBS, summedMs: cold.ms, learntMs: learnt.ms, searchedMs: search.ms, copyMs: copy.ms, ...(await ledgerInPage(jobs, JOB_FILE_VERSION)) };
+}
