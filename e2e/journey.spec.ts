@@ -140,6 +140,8 @@ test("the ferry bench by keyboard only", async ({ page }) => {
   await keyboard.press("2");
   await tabTo(page, /^Coffee or tea$/);
   await keyboard.press("Enter");
+  // A number answers the test in hand; when the next one stands there, numbers are phases again.
+  await expect(page.getByTestId("next-test")).not.toHaveAttribute("data-test", "owner");
   await expect(page.getByTestId("beliefs")).toContainText("Tannin");
   await keyboard.press("3");
   await expect(page.getByText("Ladder, gentlest first")).toBeVisible();

@@ -27,7 +27,7 @@ for (const theme of ["light", "night"] as const)
     await expect(page.getByTestId("now-step")).toBeVisible();
     const far = await new AxeBuilder({ page }).include("main.bay-main").include(".bay-margin").withRules(["color-contrast-enhanced"]).analyze();
     expect(far.violations.flatMap(({ nodes }) => nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`))).toEqual([]);
-    for (const place of ["/", "/day", "/mark", "/shelf", "/notes", "/settings"]) {
+    for (const place of ["/", "/day", "/mark", "/shelf", "/ledger", "/notes", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
       if (place === "/day") await expect(page.getByRole("button", { name: "Search longer" })).toBeVisible();

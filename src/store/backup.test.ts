@@ -6,8 +6,14 @@ import { USUAL_KIT } from "../core/catalog/kit";
 import type { Job } from "../core/job/schema";
 import { workedOut } from "../core/testing/workedOut";
 import { demoJobs } from "../demo/jobs";
-import { backupOf, previewOf, readBackup } from "./backup";
+import { pack, unpack } from "../core/archive/zip";
+import { backupOf as entriesOf, previewOf, readBackup as readEntries, type Kept } from "./backup";
 import type { Picture } from "./db";
+
+// The browser packs in a worker; what it does is the same.
+vi.mock("../workers/zip", () => ({ zipWorker: () => ({ pack, unpack }) }));
+const backupOf = async (kept: Kept, at: string) => pack(await entriesOf(kept, at));
+const readBackup = (bytes: Uint8Array) => readEntries(unpack(bytes));
 
 const NOW = "2026-05-04T08:00:00Z";
 // As storage and files hold them: without a minus before nought.

@@ -1,4 +1,5 @@
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
+import { strFromU8, strToU8 } from "fflate";
+import type { Entries } from "../core/archive/zip";
 import { RATE_RANGE, type Rates } from "../core/estimate/estimate";
 import { same } from "../core/job/commands";
 import { checkJobFile } from "../core/job/file";
@@ -14,10 +15,6 @@ import type { Picture, Settings } from "./db";
 
 const FORMAT = "weary-bristle-backup";
 const VERSION = 1;
-/** More than this no device of ours holds, bytes unpacked. */
-const MOST_BYTES = 800_000_000;
-const MOST_ENTRIES = 60_000;
-const ENTRY = /^(manifest|settings)\.json$|^jobs\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.job\.json$|^pictures\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.(json|bin)$/;
 
 export interface Kept {
   jobs: readonly Job[];
@@ -27,26 +24,25 @@ export interface Kept {
   kit: Kit;
 }
 
-/** @param at ISO time @returns the archive; pictures are stored as they are, they are packed already */
-export async function backupOf({ jobs, pictures, settings, kit }: Kept, at: string): Promise<Uint8Array<ArrayBuffer>> {
-  const files: Zippable = {
+/** @param at ISO time @returns what goes into the archive, by name */
+export async function backupOf({ jobs, pictures, settings, kit }: Kept, at: string): Promise<Entries> {
+  const files: Entries = {
     "manifest.json": strToU8(JSON.stringify({ format: FORMAT, version: VERSION, madeAt: at, jobs: jobs.length, pictures: pictures.length, ...(settings ? {} : { settings: false }) })),
     ...(settings ? { "settings.json": strToU8(JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), ...(settings.learning ? { learning: settings.learning } : {}), kit })) } : {}),
   };
   for (const job of jobs) files[`jobs/${job.id}.job.json`] = strToU8(JSON.stringify(jobFileOf(job, kit, at)));
   for (const { blob, ...facts } of pictures) {
     files[`pictures/${facts.id}.json`] = strToU8(JSON.stringify({ ...facts, type: blob.type }));
-    files[`pictures/${facts.id}.bin`] = [new Uint8Array(await blob.arrayBuffer()), { level: 0 }];
+    files[`pictures/${facts.id}.bin`] = new Uint8Array(await blob.arrayBuffer());
   }
-  return zipSync(files) as Uint8Array<ArrayBuffer>;
+  return files;
 }
 
 export type ReadBackup = { ok: true; madeAt: string; jobs: Job[]; pictures: Picture[]; kept?: { settings: NonNullable<Kept["settings"]>; kit: Kit } } | { ok: false; problems: string[] };
 const refuse = (...problems: string[]): ReadBackup => ({ ok: false, problems });
 
-/** Reads an archive. Anything wrong is said with where, and nothing of it is taken. */
-export function readBackup(bytes: Uint8Array): ReadBackup {
-  const read = unpacked(bytes);
+/** Reads an unpacked archive. Anything wrong is said with where, and nothing of it is taken. @param read its entries, or why it could not be unpacked */
+export function readBackup(read: Entries | string): ReadBackup {
   if (typeof read === "string") return refuse(read);
   const json = (name: string): unknown => {
     const entry = read[name];
@@ -78,27 +74,6 @@ export function readBackup(bytes: Uint8Array): ReadBackup {
     return problems.length > 0 || typeof kept === "string" ? refuse(...problems.slice(0, 12)) : { ok: true, madeAt: String(manifest.madeAt), jobs, pictures, ...(kept ? { kept } : {}) };
   } catch (error) {
     return refuse((error as Error).message);
-  }
-}
-
-/** The entries, or why they are not unpacked. */
-function unpacked(bytes: Uint8Array): Record<string, Uint8Array> | string {
-  let [total, entries] = [0, 0];
-  let stranger: string | undefined;
-  try {
-    const read = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        total += originalSize;
-        entries += 1;
-        if (!ENTRY.test(name)) stranger ??= name;
-        return stranger === undefined && total <= MOST_BYTES && entries <= MOST_ENTRIES;
-      },
-    });
-    if (stranger !== undefined) return `The archive holds "${stranger.slice(0, 60)}", which is no part of a backup. Nothing of it was unpacked.`;
-    if (total > MOST_BYTES || entries > MOST_ENTRIES) return `Unpacked it would be over ${MOST_BYTES / 1e6} MB: no backup is that large. Nothing of it was unpacked.`;
-    return read;
-  } catch {
-    return "This is no ZIP, or it was cut short.";
   }
 }
 

@@ -1,4 +1,5 @@
 import type { Job } from "../core/job/schema";
+import { zipWorker } from "../workers/zip";
 import { JOB_FILE_VERSION } from "../core/job/format";
 import { backupOf, previewOf, readBackup, type Kept, type Preview } from "./backup";
 import { db, whyNotKept, type Picture } from "./db";
@@ -13,7 +14,7 @@ const MOST_FILE_BYTES = 600_000_000;
 export async function saveBackup(now: Date): Promise<string | undefined> {
   try {
     const pictures = await (await db()).getAll("pictures");
-    const bytes = await backupOf({ jobs: allJobs(), pictures, settings: settingsNow(), kit: kitNow() }, now.toISOString());
+    const bytes = await zipWorker().pack(await backupOf({ jobs: allJobs(), pictures, settings: settingsNow(), kit: kitNow() }, now.toISOString()));
     saveAsFile(`weary-bristle-${now.toISOString().slice(0, 10)}.zip`, new Blob([bytes], { type: "application/zip" }), "application/zip");
     await changeSettings({ backedUpAt: now.toISOString() });
     return undefined;
@@ -32,7 +33,7 @@ export interface Opened {
 /** Reads a backup and says what it would change; nothing is changed. */
 export async function openBackup(file: Pick<File, "name" | "size" | "arrayBuffer">): Promise<Opened | { problems: string[] }> {
   if (file.size > MOST_FILE_BYTES) return { problems: [`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a backup is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`] };
-  const read = readBackup(new Uint8Array(await file.arrayBuffer()));
+  const read = readBackup(await zipWorker().unpack(new Uint8Array(await file.arrayBuffer())));
   if (!read.ok) return { problems: read.problems };
   const pictureIds = new Set(await (await db()).getAllKeys("pictures"));
   return { madeAt: read.madeAt, ...(read.kept ? { kept: read.kept } : {}), preview: previewOf(read, { jobs: Object.fromEntries(allJobs().map((job) => [job.id, job])), pictureIds }) };

@@ -205,7 +205,8 @@ function problemOf(job: Job, checks: Awaited<ReturnType<typeof fullCheck>>): str
   const { events } = job;
   const light = events.some(({ kind }) => kind === "undo") ? job : { ...job, events: events.slice(-1) };
   // Without the network the full check may never have come; what points where is checked all the same.
-  const result = checks?.checkJobFile(jobFileOf(light, kitNow(), job.createdAt));
+  const { experience: _learnt, ...kit } = kitNow();
+  const result = checks?.checkJobFile(jobFileOf(light, kit, job.createdAt));
   const problems = result ? (result.ok ? [] : result.problems) : integrityProblems(light);
   return problems.length > 0 ? problems.map(inWords).join(" ") : undefined;
 }

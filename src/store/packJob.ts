@@ -1,4 +1,5 @@
 import type { Job } from "../core/job/schema";
+import { zipWorker } from "../workers/zip";
 import { backupOf } from "./backup";
 import { db, whyNotKept } from "./db";
 import { notify } from "./jobs";
@@ -10,7 +11,7 @@ export async function savePacked(job: Job) {
   try {
     const text = JSON.stringify(job);
     const pictures = (await (await db()).getAll("pictures")).filter(({ id }) => text.includes(`"${id}"`));
-    const bytes = await backupOf({ jobs: [job], pictures, kit: kitNow() }, new Date().toISOString());
+    const bytes = await zipWorker().pack(await backupOf({ jobs: [job], pictures, kit: kitNow() }, new Date().toISOString()));
     saveAsFile(`${fileName(job.title)}.job.zip`, new Blob([bytes], { type: "application/zip" }), "application/zip");
   } catch (error) {
     notify(`The file was not made: ${whyNotKept(error)}.`, "problem");

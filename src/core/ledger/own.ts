@@ -39,3 +39,9 @@ export function ownPriors(experience: Experience | undefined, table: readonly nu
   const sum = table.reduce((total, weight) => total + weight, 0);
   return table.map((weight, index) => (weight === 0 ? 0 : weight + ((experience.families[FAMILY_IDS[index]!] ?? 0) * sum) / TABLE_MARKS));
 }
+
+/** How much of the families' weights is the own log's, 0 to 1. */
+export function priorsShare(experience: Experience | undefined): number {
+  const own = Object.values(experience?.families ?? {}).reduce((sum, count) => sum + count, 0);
+  return own / (own + TABLE_MARKS);
+}

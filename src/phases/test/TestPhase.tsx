@@ -5,6 +5,8 @@ import { familyOf } from "@/core/catalog/families";
 import type { MarkFinding } from "@/core/job/schema";
 import { adviseTests } from "@/core/diagnosis/advice";
 import { outcomeName } from "@/core/diagnosis/diagnose";
+import { priorsShare } from "@/core/ledger/own";
+import { formatShare } from "@/core/quantity/format";
 import { contextOf } from "@/core/treatment/context";
 import { wouldBegin, type MarkPlan } from "@/core/treatment/marks";
 import { Act } from "@/ui/Act";
@@ -34,6 +36,7 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
     return adviseTests(contextOf(job, kit, asOf), zone, finding, plan);
   }, [job, kit, asOf, zone, finding, plan]);
   if (!advice) return null;
+  const logShare = priorsShare(kit.experience);
   const best = advice.enough ? undefined : advice.ranked[0];
   return (
     <>
@@ -44,6 +47,7 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
       {plan.referral && <div className="caution caution-danger" role="alert"><h3>{plan.referral.title}</h3><p>{plan.referral.words}</p></div>}
       <NextTestCard advice={advice} finding={finding} />
       <Beliefs plan={plan} finding={finding} />
+      {logShare > 0 && <p className="soft">Where the chances begin: {formatShare(logShare)} your own log, the rest table.</p>}
       {plan.ring && <RingSigns finding={finding} ring={plan.ring} />}
       {COSTS.map((cost) => {
         const tests = EVIDENCE_IDS.filter((test) => testOf(test).cost === cost && test !== best?.test);

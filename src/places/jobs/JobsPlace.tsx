@@ -68,7 +68,7 @@ export function JobsPlace() {
         </div>
       )}
       {rows.map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
-      {past > 0 && <p className="mt-3">{past === 1 ? "One job was" : `${past} jobs were`} handed back before. <Link prefetch={false} href="/ledger">Find them in the Ledger</Link></p>}
+      {past > 0 && <div className="row-wrap mt-3"><span>{past === 1 ? "One job was" : `${past} jobs were`} handed back before.</span><Link prefetch={false} className="btn btn-outline-primary" href="/ledger">Find them in the Ledger</Link></div>}
       {status === "ready" && (
         <div className="row-wrap mt-4">
           <ImportButton />

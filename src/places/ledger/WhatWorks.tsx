@@ -4,7 +4,7 @@ import { AGENTS } from "@/core/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/catalog/families";
 import { FIBRE_GROUPS } from "@/core/catalog/fibreGroups";
 import { counted, learntFrom } from "@/core/ledger/experience";
-import { TABLE_MARKS } from "@/core/ledger/own";
+import { priorsShare, TABLE_MARKS } from "@/core/ledger/own";
 import { shareWords, successOf } from "@/core/ledger/success";
 import type { LedgerJob } from "@/core/ledger/summary";
 import { formatShare } from "@/core/quantity/format";
@@ -53,7 +53,7 @@ export function WhatWorks({ ledger }: { ledger: readonly LedgerJob[] }) {
           </tbody>
         </table>
       )}
-      {gone > 0 && <p className="mt-3">What marks turn out to be: your {gone} that went count beside the table, which counts as {TABLE_MARKS}. In Test the chances begin {formatShare(gone / (gone + TABLE_MARKS))} from your own log.</p>}
+      {gone > 0 && <p className="mt-3">What marks turn out to be: your {gone} that went count beside the table, which counts as {TABLE_MARKS}. In Test the chances begin {formatShare(priorsShare(experience))} from your own log.</p>}
     </section>
   );
 }
