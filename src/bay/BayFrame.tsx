@@ -56,8 +56,8 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
 const Opening = () => <main className="place" style={{ paddingTop: "3rem" }}><p>Opening the job…</p></main>;
 
 function Missing() {
-  const status = useJobsState(({ status }) => status);
-  if (status === "loading") return <Opening />;
+  const opening = useJobsState(({ status, whole }) => status === "loading" || (status === "ready" && !whole));
+  if (opening) return <Opening />;
   return (
     <main className="place" style={{ paddingTop: "3rem" }}>
       <h1>This job is not on this device</h1>

@@ -91,6 +91,7 @@ describe("taking a backup in", () => {
   beforeEach(() => vi.resetModules());
   const open = async () => {
     const store = await import("./backupStore");
+    await (await import("./jobs")).loadJobs();
     const bytes = await made();
     const opened = await store.openBackup({ name: "b.zip", size: bytes.length, arrayBuffer: () => Promise.resolve(bytes.buffer) });
     if ("problems" in opened) throw new Error(opened.problems.join());

@@ -4,7 +4,7 @@ import { JOB_FILE_VERSION } from "../core/job/format";
 import { backupOf, previewOf, readBackup, type Kept, type Preview } from "./backup";
 import { db, whyNotKept, type Picture } from "./db";
 import { kitNow } from "./kit";
-import { allJobs, jobsCameIn, notify } from "./jobs";
+import { allJobs, jobsCameIn, notify, wholeJobs } from "./jobs";
 import { saveAsFile } from "./saveFile";
 import { changeSettings, settingsNow } from "./settings";
 
@@ -13,6 +13,7 @@ const MOST_FILE_BYTES = 600_000_000;
 /** Saves everything as one ZIP and remembers when. @returns why not, in words */
 export async function saveBackup(now: Date): Promise<string | undefined> {
   try {
+    await wholeJobs();
     const pictures = await (await db()).getAll("pictures");
     const bytes = await zipWorker().pack(await backupOf({ jobs: allJobs(), pictures, settings: settingsNow(), kit: kitNow() }, now.toISOString()));
     saveAsFile(`weary-bristle-${now.toISOString().slice(0, 10)}.zip`, new Blob([bytes], { type: "application/zip" }), "application/zip");
@@ -35,6 +36,7 @@ export async function openBackup(file: Pick<File, "name" | "size" | "arrayBuffer
   if (file.size > MOST_FILE_BYTES) return { problems: [`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a backup is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`] };
   const read = readBackup(await zipWorker().unpack(new Uint8Array(await file.arrayBuffer())));
   if (!read.ok) return { problems: read.problems };
+  await wholeJobs();
   const pictureIds = new Set(await (await db()).getAllKeys("pictures"));
   return { madeAt: read.madeAt, ...(read.kept ? { kept: read.kept } : {}), preview: previewOf(read, { jobs: Object.fromEntries(allJobs().map((job) => [job.id, job])), pictureIds }) };
 }

@@ -10,6 +10,8 @@ interface Kept extends DBSchema {
   /** Pictures of findings: already shrunk, with nothing in them but the picture. */
   pictures: { key: string; value: Picture };
   settings: { key: "settings"; value: Settings };
+  /** Lines of the ledger as text, so that they stand before thousands of finished jobs are read. Only for showing sooner: it may be old, and may go. */
+  index: { key: "ledger"; value: string };
 }
 
 /** A job as it was written, by whichever version of this program. */
@@ -74,13 +76,14 @@ let opened: Promise<Db> | undefined;
 
 /** The database, opened once a tab. */
 export function db(): Promise<Db> {
-  opened ??= openDB<Kept>("weary-bristle", 2, {
+  opened ??= openDB<Kept>("weary-bristle", 3, {
     upgrade(database, from) {
       if (from < 1) {
         database.createObjectStore("jobs");
         database.createObjectStore("settings");
       }
       if (from < 2) database.createObjectStore("pictures", { keyPath: "id" });
+      if (from < 3) database.createObjectStore("index");
     },
     // A newer tab wants to upgrade: let it, this tab opens again on its next change.
     blocking: (_current, _blocked, event) => {

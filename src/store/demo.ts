@@ -2,11 +2,12 @@ import { demoJobs } from "../demo/jobs";
 import { DEMO_PICTURES, pastJobs } from "../demo/past";
 import { db } from "./db";
 import type { Job } from "../core/job/schema";
-import { allJobs, deleteJobs, jobNow, loadJobs, notify, putJobs } from "./jobs";
+import { allJobs, deleteJobs, jobNow, loadJobs, notify, putJobs, wholeJobs } from "./jobs";
 
 /** Adds the demo jobs that are not here yet; what is here already stays as it is. */
 export async function addDemoJobs() {
   await loadJobs();
+  await wholeJobs();
   const now = new Date();
   const missing = [...demoJobs(now), ...pastJobs(now)].filter(({ id }) => jobNow(id) === undefined);
   if (missing.length > 0) await addDemoPictures(missing, now);
@@ -30,6 +31,7 @@ async function addDemoPictures(missing: readonly Job[], now: Date) {
 }
 
 export async function removeDemoJobs() {
+  await wholeJobs();
   await deleteJobs(allJobs().filter(({ demo }) => demo), "The demo jobs were removed.");
 }
 

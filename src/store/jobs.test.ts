@@ -40,6 +40,7 @@ let job: Job;
 let tab: Tab;
 beforeEach(async () => {
   vi.stubGlobal("indexedDB", new IDBFactory());
+  vi.stubGlobal("navigator", {});
   tabs.length = 0;
   job = bench();
   tab = await openTab();
@@ -182,5 +183,55 @@ describe("undo", () => {
     expect(events.map((each) => (each.kind === "undo" ? `undo ${events.findIndex(({ id }) => id === each.of)}` : each.kind))).toEqual(["start", "undo 0", "undo 1", "undo 2"]);
     const { historyOf } = await import("../core/job/history");
     expect(historyOf((await storedJob(job.id))!).running).toEqual([]);
+  });
+});
+
+describe("hundreds of finished jobs", () => {
+  const finished = (index: number): Job => ({ ...bench(), id: `old-${index}`, title: `Old ${index}`, events: [
+    { kind: "done", id: "d", at: "2026-05-01T08:00:00Z", stepKey: "clean:", title: "Clean the panel", action: "clean", zoneIds: [Object.keys(bench().zones.byId)[0]!], minutes: 5, plannedMin: 5 },
+    { kind: "handed-back", id: "h", at: "2026-05-01T09:00:00Z", damp: false },
+  ] });
+  /** As it is once the lines of the ledger were kept. */
+  async function many() {
+    await tab.putJobs(Array.from({ length: 420 }, (_, index) => finished(index)));
+    const { keepIndex } = await import("./reading");
+    await keepIndex(tab.allJobs());
+  }
+
+  it("stand as lines at once, the open job beside them; whoever compares with all of them waits until they are read", async () => {
+    await many();
+    const later = await openTab();
+    expect(later.stateNow()).toMatchObject({ status: "ready", whole: false });
+    expect(Object.keys(later.stateNow().stored)).toEqual([job.id]);
+    expect(later.stateNow().heads).toHaveLength(420);
+    expect(later.stateNow().heads[0]).toMatchObject({ title: expect.stringMatching(/^Old/), minutes: 5, promise: "none" });
+    await later.wholeJobs();
+    expect(later.allJobs()).toHaveLength(421);
+    expect(later.stateNow().heads).toEqual([]);
+  });
+
+  it("do not put back what was changed or deleted while they were read, nor hide what was finished since", async () => {
+    await many();
+    await tab.putJobs([finished(999)]);
+    const later = await openTab();
+    expect(later.jobNow("old-999")).toBeDefined();
+    await later.putJobs([{ ...finished(7), title: "Mine" }]);
+    await later.deleteJobs([finished(8)], "gone");
+    await later.wholeJobs();
+    expect(later.jobNow("old-7")?.title).toBe("Mine");
+    expect(later.jobNow("old-8")).toBeUndefined();
+    expect(later.allJobs()).toHaveLength(421);
+  });
+
+  it("are read all the same when their lines are spoilt", async () => {
+    await many();
+    const { db } = await import("./db");
+    const { readFirst } = await import("./reading");
+    // Other tabs of this test may be keeping good lines at the same time.
+    await vi.waitFor(async () => {
+      await (await db()).put("index", "not lines", "ledger");
+      const { held, heads, rest } = await readFirst();
+      expect([held.length, heads, rest]).toEqual([421, [], []]);
+    }, { timeout: 10_000 });
   });
 });

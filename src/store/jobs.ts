@@ -8,7 +8,9 @@ import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
 import { upgradeJob } from "../core/job/upgrades";
 import { db, whyNotKept, type Held } from "./db";
+import { summaryOf, type LedgerHead } from "../core/ledger/summary";
 import { learnFrom } from "./experience";
+import { keepIndex, readFirst, slicesOf } from "./reading";
 import { kitNow } from "./kit";
 
 /**
@@ -41,6 +43,10 @@ export interface Notice {
 interface State {
   status: "loading" | "ready" | "no-storage";
   stored: Record<string, Job>;
+  /** Every job is here; until then finished ones may still be on their way. */
+  whole: boolean;
+  /** Lines of the finished jobs that are still on their way. */
+  heads: readonly LedgerHead[];
   waiting: readonly Waiting[];
   /** Why the last save failed; the waiting commands are still here. */
   saveProblem?: string;
@@ -50,13 +56,13 @@ interface State {
   notices: readonly Notice[];
 }
 
-const INITIAL: State = { status: "loading", stored: {}, waiting: [], undoable: [], redoable: [], notices: [] };
+const INITIAL: State = { status: "loading", stored: {}, whole: false, heads: [], waiting: [], undoable: [], redoable: [], notices: [] };
 const store = createStore<State>(() => INITIAL);
 const { getState: get, setState: set } = store;
 
 // What is finished teaches the plans to come.
-store.subscribe(({ stored }, before) => {
-  if (stored !== before.stored) learnFrom(Object.values(stored));
+store.subscribe(({ stored, whole }, before) => {
+  if (whole && (stored !== before.stored || !before.whole)) learnFrom(Object.values(stored));
 });
 
 let counter = 0;
@@ -106,22 +112,61 @@ export async function loadJobs() {
   if (get().status === "ready") return;
   const start = performance.now();
   try {
-    const database = await db();
-    const kept = await database.getAll("jobs");
-    const readable = kept.map(jobOf).filter((job) => job !== undefined);
-    set({ status: "ready", stored: Object.fromEntries(readable.map((job) => [job.id, job])) });
+    const first = await readFirst();
+    const { jobs, newer } = readable(first.held);
+    set({ status: "ready", stored: jobs, whole: first.rest.length === 0, heads: first.heads });
     performance.measure("load jobs", { start });
-    if (readable.length < kept.length) notify(`${kept.length - readable.length} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`, "problem");
+    if (newer > 0) tellOfNewer(newer);
+    if (first.rest.length === 0) setTimeout(() => void keepIndex(Object.values(get().stored)), 2 * WARM_UP_MS);
+    else void readOn(first.rest).catch((error: unknown) => notify(`The finished jobs could not be read: ${whyNotKept(error)}. Load the page again.`, "problem"));
     channel?.addEventListener("message", onOtherTab);
     setTimeout(() => void fullCheck(), WARM_UP_MS);
     setTimeout(() => void import("./pictures").then(({ sweepPictures }) => sweepPictures()).catch(() => undefined), 2 * WARM_UP_MS);
     // Asked for once there is something to lose; the browser may say no, Settings then says what to do.
-    if (kept.length > 0) void navigator.storage?.persist?.().catch(() => false);
+    if (first.held.length + first.rest.length > 0) void navigator.storage?.persist?.().catch(() => false);
   } catch (error) {
     set({ status: "no-storage" });
     notify(`Nothing can be kept here: ${whyNotKept(error)}.`, "problem");
   }
 }
+
+const tellOfNewer = (count: number) => notify(`${count} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`, "problem");
+
+function readable(held: readonly Held[]): { jobs: Record<string, Job>; newer: number } {
+  const read = held.map(jobOf).filter((job) => job !== undefined);
+  return { jobs: Object.fromEntries(read.map((job) => [job.id, job])), newer: held.length - read.length };
+}
+
+/** Jobs that left while the rest was being read. */
+const gone = new Set<string>();
+
+/** Reads what readFirst left for later, and puts it beside what is here; what changed meanwhile is newer and stays. */
+async function readOn(ids: readonly string[]) {
+  const jobs: Record<string, Job> = {};
+  let newer = 0;
+  for await (const held of slicesOf(ids)) {
+    const slice = readable(held);
+    newer += slice.newer;
+    Object.assign(jobs, slice.jobs);
+    // Summed up here, a few at a time, they need not be all at once.
+    Object.values(slice.jobs).forEach((job) => summaryOf(job));
+  }
+  const others = Object.fromEntries(Object.entries(jobs).filter(([id]) => !gone.has(id)));
+  set(({ stored }) => ({ stored: { ...others, ...stored }, whole: true, heads: [] }));
+  if (newer > 0) tellOfNewer(newer);
+  setTimeout(() => void keepIndex(Object.values(get().stored)), WARM_UP_MS);
+}
+
+/** Resolves once every job is here: whoever compares with all of them waits for it. */
+export const wholeJobs = (): Promise<void> =>
+  new Promise((resolve) => {
+    if (get().whole || get().status === "no-storage") return resolve();
+    const stop = store.subscribe(({ whole, status }) => {
+      if (!whole && status !== "no-storage") return;
+      stop();
+      resolve();
+    });
+  });
 
 /** A stored job brought up to this version; undefined when a newer program wrote it. */
 const jobOf = ({ version, job }: Held): Job | undefined => (version > JOB_FILE_VERSION ? undefined : (upgradeJob(job, version) as Job));
@@ -133,6 +178,7 @@ async function onOtherTab({ data }: MessageEvent<{ jobId: string }>) {
   const job = kept && jobOf(kept);
   set(({ stored }) => {
     const { [data.jobId]: _old, ...rest } = stored;
+    if (!job) gone.add(data.jobId);
     return { stored: job ? { ...rest, [data.jobId]: job } : rest };
   });
 }
@@ -284,8 +330,9 @@ export async function deleteJobs(jobs: readonly Job[], words: string) {
   const transaction = database.transaction("jobs", "readwrite");
   for (const { id } of jobs) await transaction.store.delete(id);
   await transaction.done;
-  const gone = new Set(jobs.map(({ id }) => id));
-  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries(stored).filter(([id]) => !gone.has(id))) }));
+  for (const { id } of jobs) gone.add(id);
+  const left = new Set(jobs.map(({ id }) => id));
+  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries(stored).filter(([id]) => !left.has(id))) }));
   for (const { id } of jobs) channel?.postMessage({ jobId: id });
   notify(words, "plain", () => void putJobs(jobs));
 }

@@ -4,7 +4,7 @@ import { same } from "../core/job/commands";
 import { mergedJob } from "../core/job/merge";
 import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
-import { jobNow, newId, notify, putJobs } from "./jobs";
+import { jobNow, newId, notify, putJobs, wholeJobs } from "./jobs";
 
 /**
  * Reads one job file, or a list of them. Anything wrong leaves what is stored as it was and comes back in words.
@@ -13,7 +13,7 @@ import { jobNow, newId, notify, putJobs } from "./jobs";
 export async function importFile(file: File): Promise<{ imported: Job[]; problems: string[] }> {
   const refuse = (...problems: string[]) => ({ imported: [], problems });
   if (file.size > MOST_FILE_BYTES) return refuse(`"${file.name}" is ${(file.size / 1e6).toFixed(1)} MB; a job file is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`);
-  const text = await file.text();
+  const [text] = await Promise.all([file.text(), wholeJobs()]);
   const results = readAll(text);
   const problems = results.flatMap((result, index) => (result.ok ? [] : result.problems.map((problem) => (results.length > 1 ? `Job ${index + 1}: ` : "") + inWords(problem))));
   if (problems.length > 0) return refuse(...problems);

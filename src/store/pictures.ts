@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { shrinkWorker } from "../workers/shrink";
 import { db, whyNotKept, type Picture } from "./db";
 import { newId } from "./jobs";
+import { slicesOf } from "./reading";
 
 const LONGEST_PX = 1600;
 const QUALITY = 0.85;
@@ -52,8 +53,13 @@ export function usePicture(id: string): string | null | undefined {
 /** Takes away old pictures that no job names any more, copies of jobs and jobs of newer versions included. */
 export async function sweepPictures() {
   const database = await db();
-  const jobs = (await database.getAll("jobs")).map((held) => JSON.stringify(held));
-  for (const { id, addedAt } of await database.getAll("pictures")) if (Date.now() - addedAt > KEPT_MS && !jobs.some((text) => text.includes(id))) await database.delete("pictures", id);
+  const old = new Set((await database.getAll("pictures")).filter(({ addedAt }) => Date.now() - addedAt > KEPT_MS).map(({ id }) => id));
+  if (old.size === 0) return;
+  for await (const held of slicesOf(await database.getAllKeys("jobs"))) {
+    const text = JSON.stringify(held);
+    for (const id of old) if (text.includes(id)) old.delete(id);
+  }
+  for (const id of old) await database.delete("pictures", id);
 }
 
 /** A kept picture itself; undefined when it is not on this device. */

@@ -38,7 +38,8 @@ function waitsOfJob(job: Job): JobWait[] {
   if (!waits) {
     const last = job.events.at(-1);
     // Most jobs have nothing running: their last word was long ago.
-    const recent = last !== undefined && job.events.some(({ at }) => Date.parse(at) > Date.parse(last.at) - 86_400_000);
+    const isOver = job.events.some(({ kind }) => kind === "handed-back") && !job.events.some(({ kind }) => kind === "undo");
+    const recent = last !== undefined && !isOver && job.events.some(({ at }) => Date.parse(at) > Date.parse(last.at) - 86_400_000);
     waits = recent ? waitsOf(historyOf(job)).map((wait) => ({ ...wait, jobId: job.id, where: whereOf(job, wait) })) : [];
     known.set(job, waits);
   }

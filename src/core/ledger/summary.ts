@@ -1,5 +1,5 @@
 import type { ActionId } from "../treatment/actions";
-import type { AgentId } from "../catalog/agents";
+import { AGENTS, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
 import type { FibreGroup } from "../catalog/fibreGroups";
 import type { MachineId } from "../catalog/machines";
@@ -31,12 +31,15 @@ export interface LedgerStep {
   outcome?: OutcomeResult | "came-back";
 }
 
-export interface LedgerJob {
-  job: Job;
+/** What a line of the ledger shows and is found by: what is known of a finished job before the job itself is opened. */
+export interface LedgerHead {
+  id: string;
+  title: string;
+  customer: string;
+  demo?: boolean;
   /** When it was handed back, or the last thing that happened. */
   at: string;
   handedBack: boolean;
-  steps: LedgerStep[];
   minutes: number;
   plannedMin: number;
   neatMl: number;
@@ -44,6 +47,13 @@ export interface LedgerJob {
   outcomes: Partial<Record<OutcomeResult | "came-back", number>>;
   /** Whether it was given back by the promised time. */
   promise: "kept" | "missed" | "none";
+  /** Every word that it may be searched by, in small letters. */
+  words: string;
+}
+
+export interface LedgerJob extends LedgerHead {
+  job: Job;
+  steps: LedgerStep[];
   /** Hours it took to read dry over hours that were forecast, where both are known. */
   dryingRatio?: number;
 }
@@ -78,6 +88,7 @@ function summed(job: Job, cameBack: ReadonlySet<string>): LedgerJob {
   const dryingRatio = dryingRatioOf(history.standing);
   return {
     job, steps, outcomes, handedBack: handed !== undefined,
+    id: job.id, title: job.title, customer: job.customer, ...(job.demo ? { demo: true } : {}), words: wordsOf(job, steps),
     at: handed?.at ?? job.events.at(-1)?.at ?? job.createdAt,
     minutes: sum(({ minutes, plannedMin = 0 }) => minutes ?? plannedMin),
     plannedMin: sum(({ plannedMin = 0 }) => plannedMin),
@@ -85,6 +96,15 @@ function summed(job: Job, cameBack: ReadonlySet<string>): LedgerJob {
     promise: !handed || !handBackAt ? "none" : Date.parse(handed.at) <= Date.parse(handBackAt) ? "kept" : "missed",
     ...(dryingRatio === undefined ? {} : { dryingRatio }),
   };
+}
+
+/** What is kept of a finished job so that its line stands before the job itself is read. */
+export const headOf = ({ job: _job, steps: _steps, dryingRatio: _ratio, ...head }: LedgerJob): LedgerHead => head;
+
+/** Everything of a job that somebody may remember it by. */
+function wordsOf(job: Job, steps: readonly LedgerStep[]): string {
+  const names = Object.values(job.findings.byId).flatMap((finding) => ("name" in finding && finding.name ? [finding.name] : []));
+  return [job.title, job.customer, job.place, ...names, ...new Set(steps.flatMap(({ title, agent }) => [title, agent ? AGENTS[agent].name : ""]))].join(" ").toLowerCase();
 }
 
 /** Each look at a mark judges the last agent that went on it since the look before. */
@@ -135,5 +155,8 @@ export function comebacksOf(jobs: readonly Job[]): Map<string, Set<string>> {
 /** Every job with something done, the last handed back first. */
 export function ledgerOf(jobs: readonly Job[]): LedgerJob[] {
   const back = comebacksOf(jobs);
-  return jobs.filter(({ events }) => events.length > 0).map((job) => summaryOf(job, back.get(job.id))).filter(({ steps }) => steps.length > 0).sort((a, b) => b.at.localeCompare(a.at));
+  return jobs.filter(({ events }) => events.length > 0).map((job) => summaryOf(job, back.get(job.id))).filter(({ steps }) => steps.length > 0).sort(lastFirst);
 }
+
+/** Times of one kind, so their texts are in their order. */
+export const lastFirst = (a: LedgerHead, b: LedgerHead): number => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0);

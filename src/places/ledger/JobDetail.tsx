@@ -10,9 +10,14 @@ import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
 import { FurtherVisit } from "./FurtherVisit";
+import type { Line } from "./JobsTable";
 
 /** One job by its steps, and what may be done with it from here. */
-export function JobDetail({ entry: { job, steps, outcomes } }: { entry: LedgerJob }) {
+export function JobDetail({ line: { job, steps, outcomes } }: { line: Line }) {
+  return job && steps ? <Opened job={job} steps={steps} outcomes={outcomes} /> : <p>Reading the job…</p>;
+}
+
+function Opened({ job, steps, outcomes }: Pick<LedgerJob, "job" | "steps" | "outcomes">) {
   const { excluded = [] } = useLearning();
   const isOut = excluded.includes(job.id);
   const before = useJobsState(({ stored }) => (job.from ? stored[job.from.jobId] : undefined));

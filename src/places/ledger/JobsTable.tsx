@@ -5,7 +5,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { OUTCOME_WORDS } from "@/core/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/ledger/search";
-import type { LedgerJob, LedgerStep } from "@/core/ledger/summary";
+import type { LedgerHead, LedgerJob, LedgerStep } from "@/core/ledger/summary";
 import { input, worked } from "@/core/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
@@ -14,19 +14,21 @@ import { dateText } from "@/ui/time";
 import { JobDetail } from "./JobDetail";
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
-const helper = createColumnHelper<typeof features, LedgerJob>();
+const helper = createColumnHelper<typeof features, Line>();
 const PROMISE_WORDS: Record<LedgerJob["promise"], string> = { kept: "kept", missed: "missed", none: "none given" };
 const ROW_PX = 64;
 
-const minutesOf = ({ minutes, steps }: LedgerJob) => worked("record.minutes", minutes / 60, "h", steps.map((step) => input(step.title, step.minutes ?? step.plannedMin ?? 0, "min", step.minutes === undefined ? "computed" : "measured")));
-const productOf = ({ neatMl, steps }: LedgerJob) => worked("record.sum", neatMl, "mL", steps.filter((step) => step.neatMl > 0).map((step) => input(step.title, step.neatMl, "mL", "measured")));
+/** A line whose job is still being read has no steps yet. */
+export type Line = LedgerHead & Partial<Pick<LedgerJob, "job" | "steps">>;
+const minutesOf = ({ minutes, steps = [] }: Line) => worked("record.minutes", minutes / 60, "h", steps.map((step) => input(step.title, step.minutes ?? step.plannedMin ?? 0, "min", step.minutes === undefined ? "computed" : "measured")));
+const productOf = ({ neatMl, steps = [] }: Line) => worked("record.sum", neatMl, "mL", steps.filter((step) => step.neatMl > 0).map((step) => input(step.title, step.neatMl, "mL", "measured")));
 /** How the marks ended, the best first. */
 export const outcomeWords = (outcomes: LedgerJob["outcomes"]): string =>
   (Object.keys(OUTCOME_WORDS) as NonNullable<LedgerStep["outcome"]>[]).flatMap((outcome) => (outcomes[outcome] ? [`${outcomes[outcome]} ${OUTCOME_WORDS[outcome]}`] : [])).join(", ") || "none judged";
 
 const columns = helper.columns([
   helper.accessor(({ at }) => at, { id: "at", header: "Done", cell: ({ row }) => dateText(Date.parse(row.original.at)) }),
-  helper.accessor(({ job }) => job.title.toLowerCase(), { id: "title", header: "Job", cell: ({ row: { original: { job } } }) => <><b>{job.title}</b><br /><span className="soft">{[job.customer || "no customer", job.demo && "demo"].filter(Boolean).join(" · ")}</span></> }),
+  helper.accessor(({ title }) => title.toLowerCase(), { id: "title", header: "Job", cell: ({ row: { original: { title, customer, demo } } }) => <><b>{title}</b><br /><span className="soft">{[customer || "no customer", demo && "demo"].filter(Boolean).join(" · ")}</span></> }),
   helper.accessor(({ outcomes }) => outcomes.gone ?? 0, { id: "marks", header: "Marks", cell: ({ row }) => outcomeWords(row.original.outcomes) }),
   helper.accessor(({ minutes }) => minutes, { id: "minutes", header: "Hands-on", cell: ({ row }) => <Num of={minutesOf(row.original)} /> }),
   helper.accessor(({ neatMl }) => neatMl, { id: "product", header: "Neat product", cell: ({ row }) => <Num of={productOf(row.original)} /> }),
@@ -35,7 +37,7 @@ const columns = helper.columns([
 const SORT_SIGN = { asc: " ▲", desc: " ▼" } as const;
 
 /** Every job with something done: found by any word, sorted by any column, opened to its steps. */
-export function JobsTable({ ledger }: { ledger: readonly LedgerJob[] }) {
+export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
   const [words, setWords] = useState("");
   const [filter, setFilter] = useState<LedgerFilter>("all");
   const [open, setOpen] = useState<string>();
@@ -46,7 +48,7 @@ export function JobsTable({ ledger }: { ledger: readonly LedgerJob[] }) {
     if (typedAt.current !== undefined) performance.measure("search ledger", { start: typedAt.current });
     typedAt.current = undefined;
   }, [data]);
-  const table = useTable({ features, columns, data, getRowId: ({ job }: LedgerJob) => job.id, initialState: { sorting: [{ id: "at", desc: true }] } });
+  const table = useTable({ features, columns, data, getRowId: ({ id }: Line) => id, initialState: { sorting: [{ id: "at", desc: true }] } });
   const { rows } = table.getRowModel();
   const top = useRef<HTMLDivElement>(null);
   const [scrollMargin, setScrollMargin] = useState(0);
@@ -82,7 +84,7 @@ export function JobsTable({ ledger }: { ledger: readonly LedgerJob[] }) {
                 <tr className="ledger-row" aria-rowindex={index + 1}>
                   {row.getAllCells().map((cell) => <td key={cell.id} data-label={String(cell.column.columnDef.header)}>{cell.column.id === "title" ? <button type="button" className="open-row" aria-expanded={isOpen} onClick={() => setOpen(isOpen ? undefined : row.id)}><table.FlexRender cell={cell} /></button> : <table.FlexRender cell={cell} />}</td>)}
                 </tr>
-                {isOpen && <tr><td colSpan={columns.length}><JobDetail entry={row.original} /></td></tr>}
+                {isOpen && <tr><td colSpan={columns.length}><JobDetail line={row.original} /></td></tr>}
               </tbody>
             );
           })}

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import { ledgerOf } from "@/core/ledger/summary";
+import { lastFirst, ledgerOf } from "@/core/ledger/summary";
 import { addDemoJobs } from "@/store/demo";
 import { useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -25,8 +25,12 @@ export function LedgerPlace() {
   const stored = useJobsState(({ stored }) => stored);
   const [view, setView] = useState<View>("jobs");
   const nowMs = useNow();
+  const whole = useJobsState(({ whole }) => whole);
+  const heads = useJobsState(({ heads }) => heads);
   const ledger = useMemo(() => ledgerOf(Object.values(stored)), [stored]);
-  const here = ledger.length > 0;
+  // Lines of what is still being read stand already.
+  const lines = useMemo(() => (heads.length === 0 ? ledger : [...ledger, ...heads].sort(lastFirst)), [ledger, heads]);
+  const here = lines.length > 0;
   useEffect(() => {
     const loaded = performance.getEntriesByName("load jobs").at(-1);
     if (here && loaded) performance.measure("open ledger", { start: loaded.startTime });
@@ -39,25 +43,26 @@ export function LedgerPlace() {
     <PlaceFrame at="/ledger">
       <div className="row-between mb-3">
         <h1>Ledger</h1>
-        {ledger.length > 0 && <Act onAct={() => fetched(saveCsv)}>Every step, CSV</Act>}
+        {ledger.length > 0 && whole && <Act onAct={() => fetched(saveCsv)}>Every step, CSV</Act>}
       </div>
       {status === "loading" && <p>Opening the ledger…</p>}
-      {status === "ready" && ledger.length === 0 && (
+      {status === "ready" && !here && (
         <div className="block">
           <h2>Nothing done yet</h2>
           <p>Every step you record in Work stands here from then on: what it took, what was used, and whether the mark went. Nothing is entered twice.</p>
           <Act onAct={() => void addDemoJobs()}>Look round with made-up jobs</Act>
         </div>
       )}
-      {ledger.length > 0 && (
+      {here && (
         <>
           <Chips<View> label="What to see" choices={VIEWS} value={view} onPick={(next) => next && setView(next)} />
           <div className="mt-3">
-            {view === "jobs" && <JobsTable ledger={ledger} />}
-            {view === "works" && <WhatWorks ledger={ledger} />}
-            {view === "pace" && <Pace ledger={ledger} />}
-            {view === "customers" && <Customers ledger={ledger} />}
-            {view === "due" && <Due ledger={ledger} nowMs={nowMs} />}
+            {view === "jobs" && <JobsTable ledger={lines} />}
+            {view !== "jobs" && !whole && <p>Reading the finished jobs…</p>}
+            {view === "works" && whole && <WhatWorks ledger={ledger} />}
+            {view === "pace" && whole && <Pace ledger={ledger} />}
+            {view === "customers" && whole && <Customers ledger={ledger} />}
+            {view === "due" && whole && <Due ledger={ledger} nowMs={nowMs} />}
           </div>
         </>
       )}

@@ -13,6 +13,7 @@ import { StorageUse } from "./StorageUse";
 /** Units, theme, files, and what this browser can and cannot do here. */
 export function SettingsPlace() {
   const { units, theme } = useSettings();
+  const whole = useJobsState(({ whole }) => whole);
   const stored = useJobsState(({ stored }) => stored);
   const jobs = Object.values(stored);
   return (
@@ -30,7 +31,7 @@ export function SettingsPlace() {
         <h2>Files</h2>
         <p>{jobs.length === 0 ? "There are no jobs to save yet." : `${jobs.length} ${jobs.length === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}</p>
         <div className="row-wrap">
-          <Act variant="primary" disabled={jobs.length === 0} onAct={() => exportAll(jobs, new Date().toISOString())}>Save all jobs as one file</Act>
+          <Act variant="primary" disabled={!whole || jobs.length === 0} onAct={() => exportAll(jobs, new Date().toISOString())}>Save all jobs as one file</Act>
           <ImportButton />
         </div>
         <Backup />
