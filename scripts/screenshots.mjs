@@ -49,6 +49,23 @@ async function workToDwell(page, job) {
   }
 }
 
+/** The finished chair whose pictures ship with the demo, read before and after. */
+async function measured(page) {
+  await page.goto("/ledger");
+  await page.getByTestId("ledger").getByRole("button", { name: /hearth chair/ }).click();
+  await page.getByTestId("job-detail").getByRole("link", { name: "Open the job" }).click();
+  const pictures = page.getByTestId("before-after").getByRole("button", { name: "Measure it" });
+  for (const [nth, shows] of [[0, undefined], [1, undefined], [2, "The towel it was wiped with"]]) {
+    await pictures.nth(nth).click();
+    if (shows) await page.getByTestId("measure").getByRole("button", { name: shows }).click();
+    if (nth === 0) await page.getByRole("button", { name: /known length/ }).click();
+    await page.getByRole("button", { name: "Read the colours" }).click();
+    await page.getByTestId("measure").waitFor({ state: "detached" });
+  }
+  await page.getByTestId("compare").waitFor();
+  await page.getByTestId("before-after").evaluate((each) => each.scrollIntoView());
+}
+
 /** A new room by its walls, with what was seen on its floor. */
 async function room(page) {
   await page.goto("/");
@@ -95,12 +112,14 @@ try {
   await bay(desk, "job=demo-hall&phase=dry&zone=hc-2");
   for (let step = 0; step < 24; step++) await desk.getByRole("slider", { name: "Time of drying" }).press("ArrowRight");
   await shoot(desk, "dry");
-  await desk.getByTestId("way-as-it-is").waitFor();
-  await desk.getByTestId("what-if").evaluate((each) => each.scrollIntoView());
-  await shoot(desk, "dry-ways");
   await bay(desk, "job=demo-ferry&phase=handback");
   await desk.getByRole("button", { name: "All as it should be" }).click();
   await shoot(desk, "hand-back");
+  await measured(desk);
+  await shoot(desk, "measure");
+  await desk.goto("/ledger");
+  await desk.getByTestId("ledger").getByRole("button", { name: /hearth chair/ }).click();
+  await shoot(desk, "ledger");
   await desk.goto("/mark");
   await desk.getByRole("button", { name: "Polyester" }).click();
   await desk.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
@@ -120,10 +139,6 @@ try {
   await night.getByRole("button", { name: "Night bay" }).click();
   await workToDwell(night, "demo-ferry");
   await shoot(night, "work-night-tablet");
-  await night.goto("/day");
-  await night.getByRole("button", { name: "Search longer" }).waitFor();
-  await night.locator(".lanes").evaluate((each) => each.scrollIntoView());
-  await shoot(night, "day-night-tablet");
 
   const phone = await open({ width: 390, height: 844 });
   await workToDwell(phone, "demo-ferry");
