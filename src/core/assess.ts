@@ -8,12 +8,12 @@ import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "./treatment/fac
 import { dryingOfZone, type SchoolOption } from "./treatment/schools";
 import { hadSewage } from "./diagnosis/background";
 import type { Diagnosis } from "./diagnosis/diagnose";
-import type { Drying } from "./drying/drying";
+import { mouldClock, type Drying } from "./drying/drying";
 import { dryingAdvice, type DryingAdvice, type DryingFacts } from "./drying/advice";
 import { dryInLayers, type AirCourse, type LayeredDrying, type WetZone } from "./drying/layered";
 import { dryingPlace, type DryingPlace } from "./drying/surroundings";
 import { longestDryH } from "./drying/longest";
-import { dryingFactor } from "./ledger/own";
+import { driedBy, dryingFactor, type DriedBy } from "./ledger/own";
 import type { History } from "./job/history";
 import type { Job, Kit } from "./job/schema";
 import { boosterFor } from "./mixing/booster";
@@ -100,7 +100,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const orderedSteps = plan.steps.length;
   const dried = wetViews.length > 0 ? by.dry(context, wetViews, dryFromMs(order, context.history, Date.parse(asOf))) : { zones: {} };
   const drying: Assessment["drying"] = Object.fromEntries(wetViews.map(({ view, left: _left, depth, ...more }) => [view.id, { ...dried.zones[view.id]!, ...depth, ...more }]));
-  for (const zone of Object.values(drying)) zone.hours = byOwnLog(zone.hours, kit.experience);
+  for (const [id, zone] of Object.entries(drying)) drying[id] = byOwnLog(zone, kit.experience, driedBy(job.site));
   for (const { view, left } of wetViews) asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
   const views = Object.values(plan.zones).map(({ view }) => view);
   // A zone that was referred is left alone.
@@ -134,10 +134,13 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
 
 const HOUR_MS = 3_600_000;
 
-/** Longer where the own log says so, never sooner: nobody is told to sit down on a guess. */
-function byOwnLog(hours: Worked, experience: Kit["experience"]): Worked {
-  const { factor, n } = dryingFactor(experience);
-  return factor <= 1 || !Number.isFinite(hours.value) ? hours : worked("drying.ownLog", hours.value * factor, "h", [input("forecast", hours.value, "h"), input("your own jobs took, of theirs", factor, "1", "measured"), input("jobs behind it", n, "1", "measured"), ...hours.working.inputs]);
+/** Longer where the own log says so, never sooner: nobody is told to sit down on a guess. What a meter has read here outranks both. */
+function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy): ZoneDrying {
+  const { factor, n } = dryingFactor(experience, by);
+  const { hours } = zone;
+  if (factor <= 1 || !Number.isFinite(hours.value) || hours.working.formula === "drying.refit") return zone;
+  const longer = worked("drying.ownLog", hours.value * factor, "h", [input("forecast", hours.value, "h"), input("your own jobs took, of theirs", factor, "1", "measured"), input("jobs behind it", n, "1", "measured"), ...hours.working.inputs]);
+  return { ...zone, hours: longer, ...mouldClock(longer.value) };
 }
 
 /** Every zone that is or gets wet: what is left in it, and how deep it went. */

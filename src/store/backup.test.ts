@@ -1,8 +1,10 @@
+import { readFileSync } from "node:fs";
 import "fake-indexeddb/auto";
 import { IDBObjectStore } from "fake-indexeddb";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { USUAL_KIT } from "../core/catalog/kit";
+import { readJobFile } from "../core/job/file";
 import type { Job } from "../core/job/schema";
 import { workedOut } from "../core/testing/workedOut";
 import { demoJobs } from "../demo/jobs";
@@ -50,6 +52,15 @@ describe("a backup", () => {
     expect(result.pictures).toHaveLength(kept.pictures.length);
     // A whole backup that lost its settings is not one of these.
     expect(why(await read((files) => delete files["settings.json"]))).toMatch(/"settings.json" is missing/);
+  });
+
+  it("of an older program is brought up to now, job by job", () => {
+    const sample = readFileSync("docs/samples/version-1.job.json", "utf8");
+    const now = readJobFile(sample);
+    if (!now.ok) throw new Error(now.problems.map(({ where }) => where).join());
+    const { job } = now.value;
+    const result = readBackup(pack({ "manifest.json": strToU8(JSON.stringify({ format: "weary-bristle-backup", version: 1, madeAt: NOW, jobs: 1, pictures: 0, settings: false })), [`jobs/${job.id}.job.json`]: strToU8(sample) }));
+    expect(result).toMatchObject({ ok: true, jobs: [job] });
   });
 
   it("that is cut short, no ZIP, another ZIP, newer or changed is refused with what is wrong", async () => {

@@ -30,8 +30,6 @@ export interface Picks {
 export interface Measured {
   mark: Lab;
   cloth: Lab;
-  /** Mean of the cloth's own unevenness, ΔE. */
-  unevenness: number;
   outline: Point[];
   /** Absent without a scale. */
   areaMm2?: number;
@@ -51,7 +49,10 @@ export interface Box {
 const RING = { from: 1.15, to: 1.7 };
 /** Cells of the field that is searched for the outline: enough for its area, few enough to be quick. */
 const MOST_CELLS = 60_000;
+/** Of cells at least so wide, every other pixel of every other row is enough. */
 const THIN_FROM_PX = 6;
+/** The ring lies inside the card: so much further it reaches. */
+const WHOLE_CARD = 1.3;
 /** What is less than this from its cloth nobody sees on a textured face, ΔE 2000. Judgement. */
 const SEEN_FROM = 2.3;
 const TIMES_UNEVEN = 3;
@@ -83,40 +84,51 @@ export function measurePicture(picks: Picks, size: { widthPx: number; heightPx: 
   const boxes = boxesOf(picks, size);
   const gains = gainsOf(picks, size, boxes.card, read(boxes.card));
   const field = fieldOf(read(boxes.mark), gains);
-  const { mark } = picks;
-  const [rx, ry] = [mark.rx * size.widthPx, mark.ry * size.widthPx];
-  const [cx, cy] = [mark.x * size.widthPx - boxes.mark.left, mark.y * size.heightPx - boxes.mark.top];
-  const cardPx = { x: picks.cardAt.x * size.widthPx - boxes.mark.left, y: picks.cardAt.y * size.heightPx - boxes.mark.top, r: picks.cardAt.r * size.widthPx * 1.3 };
-  const { cell, columns, rows } = field;
-  // How far out of the pointed-at oval a cell lies, 1 on its rim; beyond the ring where the card lies.
-  const out = new Float64Array(columns * rows);
-  for (let index = 0; index < out.length; index++) {
-    const [x, y] = [((index % columns) + 0.5) * cell, (Math.floor(index / columns) + 0.5) * cell];
-    out[index] = (x - cardPx.x) ** 2 + (y - cardPx.y) ** 2 < cardPx.r ** 2 ? Infinity : Math.sqrt(((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2);
-  }
+  const { columns, cell } = field;
+  const toPicture = ([x, y]: readonly number[]): Point => ({ x: (x! * cell + boxes.mark.left) / size.widthPx, y: (y! * cell + boxes.mark.top) / size.heightPx });
+  const toCells = ({ x, y }: Point) => [(x * size.widthPx - boxes.mark.left) / cell, (y * size.heightPx - boxes.mark.top) / cell] as const;
+  const out = distances(picks, field, toCells, size.widthPx / cell);
   const { cloth, unevenness } = clothAround(field, out);
-  const seenFrom = Math.max(SEEN_FROM, TIMES_UNEVEN * unevenness);
   // The field is cut off at the oval's rim, so that the outline closes there.
   const apart = out.map((far, index) => (far <= 1 ? deltaE2000(cloth, field.lab(index)) : 0));
-  const seen = seenParts(apart, columns, seenFrom);
-  const blots = contours().size([columns, rows]).thresholds([1])(Array.from(seen))[0]!.coordinates.map((rings) => ({ rings, cells: rings.reduce((sum, ring, index) => sum + (index === 0 ? 1 : -1) * Math.abs(areaOf(ring)), 0) }));
-  const largest = Math.max(0, ...blots.map(({ cells }) => cells));
-  const counted = blots.filter(({ cells }) => cells >= LEAST_BLOT * largest);
-  const areaCells = counted.reduce((sum, { cells }) => sum + cells, 0);
-  const place = ([x, y]: number[]): Point => ({ x: (x! * cell + boxes.mark.left) / size.widthPx, y: (y! * cell + boxes.mark.top) / size.heightPx });
-  const outline = thinned(counted.find(({ cells }) => cells === largest)?.rings[0] ?? []).map(place);
-  const region = picks.region?.map(({ x, y }) => [(x * size.widthPx - boxes.mark.left) / cell, (y * size.heightPx - boxes.mark.top) / cell] as const);
+  const seen = seenParts(apart, columns, Math.max(SEEN_FROM, TIMES_UNEVEN * unevenness));
+  const { areaCells, rim } = blotsOf(seen, columns);
+  const region = picks.region?.map(toCells);
   const inMark = region ? out.map((far, index) => (far < 2 && isInside(region, (index % columns) + 0.5, Math.floor(index / columns) + 0.5) ? 1 : 0)) : areaCells > 0 ? seen.map((each) => (each > 1 ? 1 : 0)) : out.map((far) => (far <= 1 ? 1 : 0));
-  // Its rim is half cloth: what lies well inside tells its colour, where enough of it does.
-  const down = RIM_CELLS * columns;
-  const wellInside = (index: number) => inMark[index]! * inMark[index - RIM_CELLS]! * inMark[index + RIM_CELLS]! * inMark[index - down]! * inMark[index + down]! > 0;
-  const colour = field.mean(wellInside) ?? field.mean((index) => inMark[index]! > 0);
+  const colour = colourWithin(field, inMark);
   if (!colour) throw new BadPicture("The place where the mark was lies outside this picture. Point at it again.");
   const mmPerPx = mmPerPixel(picks, size);
-  return { mark: labOf(colour), cloth, unevenness, outline, ...(mmPerPx === undefined ? {} : { areaMm2: areaCells * (cell * mmPerPx) ** 2 }) };
+  return { mark: labOf(colour), cloth, outline: thinned(rim).map(toPicture), ...(mmPerPx === undefined ? {} : { areaMm2: areaCells * (cell * mmPerPx) ** 2 }) };
 }
 
-/** What each channel is multiplied by so that the card looks as it is. */
+/** How far out of the pointed-at oval each cell lies, 1 on its rim; beyond everything where the card lies. @param wide cells over the picture's width */
+function distances({ mark, cardAt }: Picks, { columns, rows }: Field, toCells: (point: Point) => readonly [number, number], wide: number): Float64Array {
+  const [[cx, cy], [kx, ky]] = [toCells(mark), toCells(cardAt)];
+  const [rx, ry, kr] = [mark.rx * wide, mark.ry * wide, cardAt.r * wide * WHOLE_CARD];
+  const out = new Float64Array(columns * rows);
+  for (let index = 0; index < out.length; index++) {
+    const [x, y] = [(index % columns) + 0.5, Math.floor(index / columns) + 0.5];
+    out[index] = (x - kx) ** 2 + (y - ky) ** 2 < kr ** 2 ? Infinity : Math.sqrt(((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2);
+  }
+  return out;
+}
+
+/** What the mark is made of: how many cells in all, and the rim of its largest blot. @param seen over 1 where it is */
+function blotsOf(seen: Float64Array, columns: number): { areaCells: number; rim: readonly number[][] } {
+  const [found] = contours().size([columns, seen.length / columns]).thresholds([1])(Array.from(seen));
+  const blots = found!.coordinates.map((rings) => ({ rim: rings[0]!, cells: rings.reduce((sum, ring, index) => sum + (index === 0 ? 1 : -1) * Math.abs(areaOf(ring)), 0) }));
+  const largest = blots.reduce((best, blot) => (blot.cells > best.cells ? blot : best), { rim: [] as number[][], cells: 0 });
+  return { areaCells: blots.reduce((sum, { cells }) => (cells >= LEAST_BLOT * largest.cells ? sum + cells : sum), 0), rim: largest.rim };
+}
+
+/** Its rim is half cloth: what lies well inside tells its colour, where enough of it does. @param inMark 1 where the mark is */
+function colourWithin({ columns, mean }: Field, inMark: Float64Array): Linear | undefined {
+  const down = RIM_CELLS * columns;
+  const wellInside = (index: number) => inMark[index]! * inMark[index - RIM_CELLS]! * inMark[index + RIM_CELLS]! * inMark[index - down]! * inMark[index + down]! > 0;
+  return mean(wellInside) ?? mean((index) => inMark[index]! > 0);
+}
+
+/** What each channel is multiplied by so that the card looks as it is. @param box where the given pixels lie */
 function gainsOf({ card, cardAt }: Picks, size: { widthPx: number; heightPx: number }, box: Box, { data, widthPx, heightPx }: Pixels): Linear {
   const [cx, cy, r] = [cardAt.x * size.widthPx - box.left, cardAt.y * size.heightPx - box.top, cardAt.r * size.widthPx];
   const sum = { r: 0, g: 0, b: 0 };
@@ -162,7 +174,6 @@ function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
   const counted = new Float64Array(columns * rows);
   const step = LINEAR_OF_STEP;
   let [clipped, black] = [0, 0];
-  // Of large cells every other pixel of every other row tells enough.
   const stride = cell >= THIN_FROM_PX ? 2 : 1;
   for (let y = 0; y < rows * cell; y += stride) {
     const row = Math.floor(y / cell) * columns;
@@ -241,7 +252,7 @@ const middleOf = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(v
 /** Area of a closed ring, twice the shoelace halved; sign by its turn. */
 const areaOf = (ring: number[][]) => ring.reduce((sum, [x, y], index) => { const [nx, ny] = ring[(index + 1) % ring.length]!; return sum + (x! * ny! - nx! * y!) / 2; }, 0);
 
-const thinned = (ring: number[][]) => {
+const thinned = (ring: readonly number[][]) => {
   const every = Math.max(1, Math.ceil(ring.length / MOST_OUTLINE));
   return ring.filter((_, index) => index % every === 0);
 };

@@ -3,7 +3,7 @@ import { input, worked, type Worked } from "../quantity/working";
 
 /** After EPA guidance [std, from memory]: dried within 24 to 48 hours, cloth and foam do not grow mould. */
 export const MOULD_CAUTION_H = 24;
-export const MOULD_LIMIT_H = 48;
+const MOULD_LIMIT_H = 48;
 const FULL_SLOW_END_AT = 0.27;
 /** Evaporation the slow end is told for, kg/m²h: a mild room. */
 const SLOW_END_AT_RATE = 0.085;
@@ -35,6 +35,11 @@ export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number
     input("slow end", slowEndH, "h", "table"),
     ...rate.working.inputs.slice(0, 3),
   ]);
-  const mouldHoursLeft = worked("drying.mould", MOULD_LIMIT_H - value, "h", [input("hours to dry", value, "h"), input("limit", MOULD_LIMIT_H, "h", "table")]);
-  return { residual, evaporation: rate, hours, mouldHoursLeft, mould: value > MOULD_LIMIT_H ? "over" : value > MOULD_CAUTION_H ? "caution" : "safe" };
+  return { residual, evaporation: rate, hours, ...mouldClock(value) };
 }
+
+/** What so many hours to dry leave until mould grows. */
+export const mouldClock = (hours: number): Pick<Drying, "mould" | "mouldHoursLeft"> => ({
+  mouldHoursLeft: worked("drying.mould", MOULD_LIMIT_H - hours, "h", [input("hours to dry", hours, "h"), input("limit", MOULD_LIMIT_H, "h", "table")]),
+  mould: hours > MOULD_LIMIT_H ? "over" : hours > MOULD_CAUTION_H ? "caution" : "safe",
+});

@@ -6,7 +6,7 @@ import { input, worked, type Worked } from "../quantity/working";
 import { between } from "./at";
 import { dryAtHours, firstHour } from "./course";
 import { dryOut, USUAL_STEPS, type Course, type Surroundings } from "./dryOut";
-import { MOULD_CAUTION_H, MOULD_LIMIT_H, type Drying } from "./drying";
+import { mouldClock, type Drying } from "./drying";
 import { gridOf, startOf, type Grid, type Layer } from "./grid";
 import { meterAlong, paceOf, type MeterAt } from "./meter";
 import { mouldIndex } from "./mouldIndex";
@@ -148,12 +148,10 @@ function zoneDrying(zone: WetZone, course: Course, piece: number, grid: Grid, ai
   const wet = <T extends ArrayLike<number> & { slice: (from: number, to: number) => ArrayLike<number> }>(each: T) => each.slice(0, wetSteps + 1);
   const index = mouldIndex(wet(course.hours), wet(slab.faceC), wet(dampest)) / scale;
   const last = zone.readings.at(-1);
-  const value = hours.value;
   return {
     residual, hours,
     evaporation: worked("drying.layers", slab.flux[1] ?? 0, "kg/m2h", about),
-    mouldHoursLeft: worked("drying.mould", MOULD_LIMIT_H - value, "h", [input("hours to dry", value, "h"), input("limit", MOULD_LIMIT_H, "h", "table")]),
-    mould: value > MOULD_LIMIT_H ? "over" : value > MOULD_CAUTION_H ? "caution" : "safe",
+    ...mouldClock(hours.value),
     layers: {
       surfaceDry: worked("drying.surface", faceDry / scale, "h", [input("dry on top at", SURFACE_DRY_L_PER_M2, "L/m2", "table"), ...about]),
       bottomPct: worked("drying.inside", bottom * 100, "%", about),

@@ -263,15 +263,15 @@ const numbersOf = <T extends string>(fields: Record<T, ValueField>) =>
 
 const ownAgent = thing({ name: optional(text(60, "What its bottle is called.")), ...numbersOf(AGENT_FIELDS) }, "What this technician's label says in place of the table; what is left out is the table's.");
 
-const share01 = thing({ n: count(0, 10_000_000, "Steps or jobs behind it."), meanLog: amount(-20, 20, "Mean of ln(own / table).") });
+const overTable = thing({ n: count(0, 10_000_000, "Steps or jobs behind it."), meanLog: amount(-20, 20, "Mean of ln(own / table).") });
 
 const experience = thing({
   jobs: count(0, 10_000_000, "Jobs learnt from."),
   success: list(thing({ family: pick(FAMILY_IDS), fibre: optional(pick(FIBRE_GROUP_IDS)), agent: pick(AGENT_IDS), gone: count(0, 10_000_000), tried: count(0, 10_000_000) }), 2000, "Marks that went, of those tried."),
   families: record(count(0, 10_000_000), FAMILY_IDS.length, "Marks that went, by family.", FAMILY_IDS),
-  pace: record(share01, 40, "Minutes taken over the table's, by kind of step."),
-  recovery: record(share01, MACHINE_IDS.length, "What a dry stroke takes over what the shelf says, by machine.", MACHINE_IDS),
-  drying: optional(share01),
+  pace: record(overTable, 40, "Minutes taken over the table's, by kind of step."),
+  recovery: record(overTable, MACHINE_IDS.length, "What a dry stroke takes over what the shelf says, by machine.", MACHINE_IDS),
+  drying: record(overTable, 3, "Hours until read dry over those forecast, by what stood by.", ["dehumidifier", "heater", "air"] as const),
 }, "What the technician's own log says, counted up.");
 
 export const kitSchema = thing({

@@ -1,5 +1,6 @@
 import type { Experience } from "../job/schema";
 import { spreadLogs } from "../schedule/spread";
+import { driedBy } from "./own";
 import { ledgerOf, type LedgerJob } from "./summary";
 import type { Job } from "../job/schema";
 
@@ -43,8 +44,9 @@ export function counted(ledger: readonly LedgerJob[]): Experience {
       const share = step.recovery && recoveryLog(step.recovery);
       if (machine && share !== undefined) (recovery[machine] ??= []).push(share);
     }
-  const drying = ledger.flatMap(({ dryingRatio }) => (dryingRatio === undefined ? [] : [Math.log(dryingRatio)]));
-  return { jobs: ledger.length, success: [...success.values()], families, pace: summedUp(pace), recovery: summedUp(recovery), ...(drying.length > 0 ? { drying: meanOf(drying) } : {}) };
+  const drying: Record<string, number[]> = {};
+  for (const { job, dryingRatio } of ledger) if (dryingRatio !== undefined) (drying[driedBy(job.site)] ??= []).push(Math.log(dryingRatio));
+  return { jobs: ledger.length, success: [...success.values()], families, pace: summedUp(pace), recovery: summedUp(recovery), drying: summedUp(drying) };
 }
 
 const meanOf = (logs: readonly number[]) => ({ n: logs.length, meanLog: logs.reduce((sum, log) => sum + log, 0) / logs.length });

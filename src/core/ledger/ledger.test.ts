@@ -22,7 +22,7 @@ const TRUTH: Truth = {
 };
 const log = (jobs: number, more: Partial<Parameters<typeof simulatedLog>[0]> = {}) => simulatedLog({ jobs, families: FAMILIES, fibres: ["synthetic", "plant"], truth: TRUTH, seed: 5, endMs: END_MS, ...more });
 const withLog = (jobs: readonly Job[]): Kit => ({ ...USUAL_KIT, experience: experienceOf(jobs) });
-const none: Experience = { jobs: 0, success: [], families: {}, pace: {}, recovery: {} };
+const none: Experience = { jobs: 0, success: [], families: {}, pace: {}, recovery: {}, drying: {} };
 
 describe("a chance from few tries", () => {
   it("is the beta distribution's", () => {
@@ -125,14 +125,19 @@ describe("the own log in a plan", () => {
   });
 
   it("makes drying longer where it took longer, never shorter", () => {
-    const dried = (meanLog: number) => Math.max(...Object.values(assess(settee, { ...USUAL_KIT, experience: { ...none, drying: { n: 24, meanLog } } }, "2026-05-04T09:00:00Z", quickly).drying).map(({ hours }) => hours.value));
+    const dried = (meanLog: number) => Math.max(...Object.values(assess(settee, { ...USUAL_KIT, experience: { ...none, drying: { air: { n: 24, meanLog } } } }, "2026-05-04T09:00:00Z", quickly).drying).map(({ hours }) => hours.value));
     const forecast = dried(0);
-    expect(dried(Math.log(2)) / forecast).toBeCloseTo(dryingFactor({ ...none, drying: { n: 24, meanLog: Math.log(2) } }).factor, 9);
+    expect(dried(Math.log(2)) / forecast).toBeCloseTo(dryingFactor({ ...none, drying: { air: { n: 24, meanLog: Math.log(2) } } }, "air").factor, 9);
     expect(dried(Math.log(0.5))).toBe(forecast);
   });
 });
 
 describe("the ledger", () => {
+  it("takes the table for eight steps of one's own: eight at twice its minutes make it the root of two", () => {
+    expect(paceOf({ ...none, pace: { clean: { n: 8, meanLog: Math.log(2) } } }, "clean")).toEqual({ factor: expect.closeTo(Math.SQRT2, 12), n: 8, tableShare: 0.5 });
+    expect(paceOf(undefined, "clean")).toEqual({ factor: 1, n: 0, tableShare: 1 });
+  });
+
   it("reads a job off its record: who was on time, what went, what it took", () => {
     const [job] = log(1) as [Job];
     const [entry] = ledgerOf([job]) as [ReturnType<typeof ledgerOf>[number]];

@@ -1,6 +1,6 @@
 import { FAMILY_IDS } from "../catalog/families";
 import type { MachineId } from "../catalog/machines";
-import type { DoneEvent, Experience } from "../job/schema";
+import type { DoneEvent, Experience, Job } from "../job/schema";
 import type { ActionId } from "../treatment/actions";
 
 /** Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows. Log-normal, judgement. */
@@ -23,8 +23,15 @@ const ofLog = (own: { n: number; meanLog: number } | undefined, weight: number):
 export const paceOf = (experience: Experience | undefined, action: ActionId): OwnFactor => ofLog(experience?.pace[action], TABLE_STEPS);
 /** What a dry stroke takes over what the shelf says it takes. */
 export const recoveryFactor = (experience: Experience | undefined, machine: MachineId): OwnFactor => ofLog(experience?.recovery[machine], TABLE_STEPS);
+/** Steps of the own log that minutes go by. */
+export const timedSteps = (experience: Experience | undefined): number => Object.values(experience?.pace ?? {}).reduce((sum, { n }) => sum + n, 0);
+
+/** What stood by while things dried. */
+export const DRIED_BY = { dehumidifier: "With the dehumidifier", heater: "With the heater", air: "In air alone" } as const;
+export type DriedBy = keyof typeof DRIED_BY;
+export const driedBy = ({ dehumidifier, heater }: Job["site"]): DriedBy => (dehumidifier ? "dehumidifier" : heater ? "heater" : "air");
 /** Hours until read dry over hours forecast. */
-export const dryingFactor = (experience: Experience | undefined): OwnFactor => ofLog(experience?.drying, TABLE_STEPS);
+export const dryingFactor = (experience: Experience | undefined, by: DriedBy): OwnFactor => ofLog(experience?.drying[by], TABLE_STEPS);
 
 /** Steps with the minutes they would be planned with now: what the pace has taken in already is not counted twice. */
 export const asPlannedNow = (done: readonly DoneEvent[], experience: Experience | undefined) =>

@@ -1,4 +1,5 @@
 "use client";
+import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/ledger/own";
 import { WORSE_NOW } from "@/core/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { newId } from "@/store/jobs";
@@ -19,7 +20,8 @@ const MOULD_WORDS = { safe: "inside a day: safe", caution: "over a day: hurry it
 
 /** How wet, dry when; and, once dry, how each mark came out. */
 export function DryPhase() {
-  const { assessment, forecast, nowMs, go, zone } = useBay();
+  const { assessment, forecast, nowMs, go, zone, kit, job } = useBay();
+  const dried = dryingFactor(kit.experience, driedBy(job.site));
   const zones = Object.entries(assessment.drying);
   const setToDry = assessment.history.standing.findLast((event) => event.kind === "done" && event.action === "set-to-dry");
   const inHand = zone && assessment.drying[zone.id];
@@ -31,6 +33,7 @@ export function DryPhase() {
         <Act variant="link" onAct={() => go({ phase: "handback" })}>Go to Hand back</Act>
       </div>
       {zones.length === 0 && <p>When a step puts water on, how long it takes to dry stands here.</p>}
+      {dried.n > 0 && dried.factor > 1 && <p className="soft">Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took {dried.factor.toFixed(2)} × the model&apos;s, which counts as {TABLE_STEPS}.</p>}
       {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
       {isDry && <Outcomes />}
       <Advice />

@@ -22,13 +22,15 @@ export function Slider({ before, after }: { before: ColourEvent; after: ColourEv
   );
 }
 
-function Crop({ url, of: { oval, widthPx, heightPx }, halfWide, name }: { url: string; of: ColourEvent; halfWide: number; name: string }) {
+function Crop({ url, of: { oval, outline, widthPx, heightPx }, halfWide, name }: { url: string; of: ColourEvent; halfWide: number; name: string }) {
   // A background is sized by its box: one box is as wide as twice the half, and the picture is so many boxes wide.
   const across = 1 / (2 * halfWide);
   const down = (across * (heightPx / widthPx)) / BOX_SHAPE;
   const shift = (centre: number, boxes: number) => (boxes === 1 ? 0 : ((centre * boxes - 0.5) / (boxes - 1)) * 100);
   return (
     <div className="crop" role="img" aria-label={name} style={{ backgroundImage: `url(${url})`, backgroundSize: `${across * 100}% ${down * 100}%`, backgroundPosition: `${shift(oval.x, across)}% ${shift(oval.y, down)}%` }}>
+      {/* What was found to be the mark, drawn over it. */}
+      <svg viewBox={`${(oval.x - halfWide) * widthPx} ${oval.y * heightPx - halfWide * widthPx * BOX_SHAPE} ${2 * halfWide * widthPx} ${2 * halfWide * widthPx * BOX_SHAPE}`} aria-hidden><polygon points={outline.map(({ x, y }) => `${x * widthPx},${y * heightPx}`).join(" ")} /></svg>
       <span className={`crop-name crop-${name === "Before" ? "left" : "right"}`}>{name}</span>
     </div>
   );

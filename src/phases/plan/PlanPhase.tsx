@@ -14,6 +14,7 @@ import { shareWords } from "@/core/ledger/success";
 import { formatShare } from "@/core/quantity/format";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
+import { OwnMinutes } from "@/ui/OwnLog";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
@@ -62,6 +63,7 @@ export function PlanPhase() {
         {plan.steps.filter(({ findingId: of, zoneIds }) => !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId))).map((step, index) => (
           <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
         ))}
+        {first && <OwnMinutes />}
       </div>
       {zone && <Schools />}
       {zone && plan.steps.some(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zone.id)) && <SmallFold title={`Strokes and water, ${zone.name.toLowerCase()}`}><StrokesPanel key={zone.id} zoneId={zone.id} /></SmallFold>}

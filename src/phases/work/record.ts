@@ -24,7 +24,7 @@ export async function doneOps(job: Job, assessment: Assessment, kit: Kit, step: 
   const proofs = (step.proves ?? []).flatMap((agent) =>
     [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),
   );
-  const ops: Op[] = [{ op: "append", event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit)) }, ...proofs];
+  const ops: Op[] = [{ op: "append", event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site)) }, ...proofs];
   const order = await orderAfter(applyOps(job, ops).job, at);
   const next = taskAt(order, by);
   const nowMs = Date.parse(at);

@@ -11,6 +11,7 @@ import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { useNow } from "@/ui/clock";
+import { OwnMinutes } from "@/ui/OwnLog";
 import { fetched } from "@/ui/fetched";
 import { Stepper } from "@/ui/Stepper";
 import { bestVisits, searchTimetable, stopTimetable } from "@/workers/timetable";
@@ -91,6 +92,7 @@ export function DayPlace() {
               <Act onAct={() => fetched(() => saveCalendar(news))}>Calendar file</Act>
             </div>
           )}
+          <OwnMinutes />
           <div className="block mt-3">
             <div className="row-between"><h2>Visits</h2>{visits.length > 1 && <Act disabled={ordering} onAct={() => void orderThem()}>{ordering ? "Trying every order…" : "Put them in the best order"}</Act>}</div>
             {jobs.map((job, index) => (

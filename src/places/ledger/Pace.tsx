@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { machineOf, MACHINE_IDS } from "@/core/catalog/machines";
 import { counted, learntFrom } from "@/core/ledger/experience";
 import { monthsOf } from "@/core/ledger/months";
-import { dryingFactor, paceOf, recoveryFactor, type OwnFactor } from "@/core/ledger/own";
+import { DRIED_BY, dryingFactor, paceOf, recoveryFactor, type DriedBy, type OwnFactor } from "@/core/ledger/own";
 import type { LedgerJob } from "@/core/ledger/summary";
 import type { FormulaId } from "@/core/quantity/formulas";
 import { formatShare } from "@/core/quantity/format";
@@ -27,7 +27,7 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
   const months = useMemo(() => monthsOf(learnt, (iso) => { const day = new Date(iso); return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, "0")}`; }), [learnt]);
   const timed = ACTION_IDS.filter((action) => experience.pace[action]);
   const drawn = MACHINE_IDS.filter((machine) => experience.recovery[machine]);
-  const drying = dryingFactor(experience);
+  const dried = (Object.keys(DRIED_BY) as DriedBy[]).filter((by) => experience.drying[by]);
   return (
     <section aria-label="Pace and product" data-testid="pace">
       {timed.length === 0 ? <p>No step was timed yet: press Start in Work, and the time it takes is known when it is done.</p> : (
@@ -56,7 +56,11 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
       <p className="mt-3">
         {drawn.length === 0 && "No tank marks read yet: what a dry stroke takes goes by the shelf. "}
         {drawn.map((machine) => <span key={machine}>{machineOf(machine).name}: a dry stroke takes <Num of={opened("ledger.recovery", recoveryFactor(experience, machine), experience.recovery[machine]!.meanLog)} words={`${recoveryFactor(experience, machine).factor.toFixed(2)} ×`} /> what the shelf says. </span>)}
-        {drying.n === 0 ? "No job read wet and then dry yet: drying goes by the model." : <>Drying took <Num of={opened("ledger.drying", drying, experience.drying!.meanLog)} words={`${drying.factor.toFixed(2)} ×`} /> the forecast over {drying.n} {drying.n === 1 ? "job" : "jobs"}{drying.factor < 1 ? "; what dries sooner is not promised sooner" : ""}.</>}
+        {dried.length === 0 && "No job read wet and then dry yet: drying goes by the model."}
+        {dried.map((by) => {
+          const own = dryingFactor(experience, by);
+          return <span key={by}>{DRIED_BY[by]} it took <Num of={opened("ledger.drying", own, experience.drying[by]!.meanLog)} words={`${own.factor.toFixed(2)} ×`} /> the hours forecast, over {own.n} {own.n === 1 ? "job" : "jobs"}{own.factor < 1 ? "; what dries sooner is not promised sooner" : ""}. </span>;
+        })}
       </p>
       {months.length > 0 && <Charts months={months} />}
     </section>
