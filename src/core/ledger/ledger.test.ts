@@ -94,7 +94,7 @@ describe("300 jobs of a technician who does not exist", () => {
     expect(paceOf(kit.experience, "agent").factor).toBeCloseTo(0.8, 1);
     expect(handsOnMinutes(kit, "clean", 2).value / handsOnMinutes(USUAL_KIT, "clean", 2).value).toBeCloseTo(paceOf(kit.experience, "clean").factor, 12);
     expect(handsOnMinutes(kit, "scrape", 2)).toEqual(handsOnMinutes(USUAL_KIT, "scrape", 2));
-    const ratio = asPlannedNow(ledgerOf(jobs).flatMap(({ job }) => job.events.filter((event) => event.kind === "done")), kit.experience);
+    const ratio = asPlannedNow(ledgerOf(jobs).flatMap(({ steps }) => steps), kit.experience);
     const mean = ratio.reduce((sum, { minutes, plannedMin }) => sum + Math.log(minutes! / plannedMin!), 0) / ratio.length;
     expect(Math.abs(mean)).toBeLessThan(0.05);
   });
@@ -120,6 +120,8 @@ describe("the own log in a plan", () => {
     const at = FAMILY_IDS.indexOf("tannin");
     const share = (kit: Pick<Kit, "experience" | "ownTables">) => { const { priors } = tablesFor(kit); return priors[at]! / priors.reduce((sum, prior) => sum + prior, 0); };
     expect(share({ experience: tannins })).toBeCloseTo((share({}) + 1) / 2, 10);
+    // However long the log: what is rare in it stays at least half as likely as the table has it.
+    expect(share({ experience: { ...none, families: { tannin: 60_000 } } })).toBeCloseTo(share({ experience: tannins }), 10);
     expect(tablesFor({ experience: tannins, ownTables: { priors: { tannin: 2 }, weights: [] } }).priors[at]).toBe(2);
     expect(tablesFor({ experience: none }).priors).toEqual(tablesFor({}).priors);
   });

@@ -1,7 +1,8 @@
 import { FAMILY_IDS } from "../catalog/families";
 import type { MachineId } from "../catalog/machines";
-import type { DoneEvent, Experience, Job } from "../job/schema";
+import type { Experience, Job } from "../job/schema";
 import type { ActionId } from "../treatment/actions";
+import type { LedgerStep } from "./summary";
 
 /** Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows. Log-normal, judgement. */
 
@@ -34,21 +35,25 @@ export const driedBy = ({ dehumidifier, heater }: Job["site"]): DriedBy => (dehu
 export const dryingFactor = (experience: Experience | undefined, by: DriedBy): OwnFactor => ofLog(experience?.drying[by], TABLE_STEPS);
 
 /** Steps with the minutes they would be planned with now: what the pace has taken in already is not counted twice. */
-export const asPlannedNow = (done: readonly DoneEvent[], experience: Experience | undefined) =>
-  done.map(({ minutes, plannedMin, tableMin = plannedMin, action }) => ({ minutes, plannedMin: tableMin === undefined ? undefined : tableMin * paceOf(experience, action as ActionId).factor }));
+export const asPlannedNow = (done: readonly Pick<LedgerStep, "minutes" | "tableMin" | "action">[], experience: Experience | undefined) =>
+  done.map(({ minutes, tableMin, action }) => ({ minutes, plannedMin: tableMin === undefined ? undefined : tableMin * paceOf(experience, action).factor }));
 
-/** The table's weights of the families count as so many marks. Judgement. */
+/** The table's weights of the families count as so many marks, and the own log as no more: what is rare here, mould or blood, stays possible. Judgement. */
 export const TABLE_MARKS = 60;
+
+const ownMarks = (experience: Experience | undefined) => Object.values(experience?.families ?? {}).reduce((sum, count) => sum + count, 0);
 
 /** How often each family is met: the table's weights with the own marks that went, counted in. @param table in the order of FAMILY_IDS */
 export function ownPriors(experience: Experience | undefined, table: readonly number[]): readonly number[] {
-  if (!experience || Object.keys(experience.families).length === 0) return table;
+  const own = ownMarks(experience);
+  if (!experience || own === 0) return table;
   const sum = table.reduce((total, weight) => total + weight, 0);
-  return table.map((weight, index) => (weight === 0 ? 0 : weight + ((experience.families[FAMILY_IDS[index]!] ?? 0) * sum) / TABLE_MARKS));
+  const each = (sum / TABLE_MARKS) * Math.min(1, TABLE_MARKS / own);
+  return table.map((weight, index) => (weight === 0 ? 0 : weight + (experience.families[FAMILY_IDS[index]!] ?? 0) * each));
 }
 
-/** How much of the families' weights is the own log's, 0 to 1. */
+/** How much of the families' weights is the own log's, 0 to a half. */
 export function priorsShare(experience: Experience | undefined): number {
-  const own = Object.values(experience?.families ?? {}).reduce((sum, count) => sum + count, 0);
+  const own = Math.min(TABLE_MARKS, ownMarks(experience));
   return own / (own + TABLE_MARKS);
 }

@@ -5,6 +5,7 @@ import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS } from "../catalog/evidence";
 import { FAMILY_IDS } from "../catalog/families";
+import { FIBRE_GROUP_IDS } from "../catalog/fibreGroups";
 import { FIBRE_TESTS, FIBRE_TEST_IDS } from "../catalog/fibreTests";
 import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "../catalog/findings";
 import { USUAL_KIT } from "../catalog/kit";
@@ -15,10 +16,11 @@ import { MATERIAL_IDS } from "../catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS } from "../catalog/ringSigns";
 import { SPACE_IDS } from "../catalog/spaces";
 import { SHELF_TOOL_IDS } from "../catalog/tools";
+import { PACE } from "../treatment/rates";
 import { ownAgentProblems } from "../shelf/shelf";
 import { partsOf, TEMPLATE_IDS } from "../pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "../job/format";
-import type { Cloth, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
+import type { Cloth, Experience, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
 
 /** Random valid job files for the property tests: anything a technician could have entered, known or not. */
 
@@ -85,6 +87,17 @@ const ownAgent = (id: AgentId) => {
     .filter((own) => ownAgentProblems(id, own).length === 0);
 };
 
+/** What a log may teach, however odd: agents that never work, a pace of a quarter, a machine that draws off twice what it should. */
+const overTable = fc.record({ n: fc.integer({ min: 1, max: 500 }), meanLog: number(-1.4, 1.4) });
+const experience = fc.record({
+  jobs: fc.integer({ min: 1, max: 500 }),
+  success: fc.array(fc.record({ family: fc.constantFrom(...FAMILY_IDS), fibre: maybe(fc.constantFrom(...FIBRE_GROUP_IDS)), agent: fc.constantFrom(...AGENT_IDS), gone: fc.constantFrom(0, 0, 30), tried: fc.integer({ min: 30, max: 60 }) }), { maxLength: 6 }),
+  families: fc.dictionary(fc.constantFrom(...FAMILY_IDS), fc.integer({ min: 0, max: 400 }), { maxKeys: 3 }),
+  pace: fc.dictionary(fc.constantFrom(...(Object.keys(PACE) as string[])), overTable, { maxKeys: 4 }),
+  recovery: fc.dictionary(fc.constantFrom(...MACHINE_IDS), overTable, { maxKeys: 2 }),
+  drying: fc.dictionary(fc.constantFrom("dehumidifier", "heater", "air"), overTable, { maxKeys: 3 }),
+}) as fc.Arbitrary<Experience>;
+
 const kit: fc.Arbitrary<Kit> = fc.record({
   agents: fc.oneof(fc.constant([...AGENT_IDS]), fc.subarray([...AGENT_IDS])),
   bottles: fc.constantFrom(USUAL_KIT.bottles, [{ kind: "bucket" as const, capacityMl: 12_000, markEveryMl: 1000 }]),
@@ -96,6 +109,7 @@ const kit: fc.Arbitrary<Kit> = fc.record({
     priors: fc.dictionary(fc.constantFrom(...FAMILY_IDS), number(0.01, 50), { maxKeys: 3 }),
     weights: fc.array(fc.constantFrom(...EVIDENCE_IDS).chain((test) => fc.record({ test: fc.constant(test), outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)), family: fc.constantFrom(...FAMILY_IDS), weight: number(0.01, 50) })), { maxLength: 3 }),
   })),
+  experience: maybe(experience),
 }) as fc.Arbitrary<Kit>;
 
 const gas = fc.record({

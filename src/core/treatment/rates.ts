@@ -34,14 +34,15 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
  * @param kit of which only the log counts
  */
 export function handsOnMinutes({ experience }: Pick<Kit, "experience">, action: ActionId, areaM2: number, rounds = 1): Worked {
-  const { startMin, minPerM2 } = PACE[action];
   const { factor, n } = paceOf(experience, action);
-  return worked("treatment.minutes", (startMin + areaM2 * minPerM2 * rounds) * factor, "min", [
-    input("fixed start", startMin, "min", "table"),
+  const [startMin, minPerM2] = [PACE[action].startMin * factor, PACE[action].minPerM2 * factor];
+  const basis = n > 0 ? "computed" : "table";
+  return worked("treatment.minutes", startMin + areaM2 * minPerM2 * rounds, "min", [
+    input("fixed start", startMin, "min", basis),
     input("area", areaM2, "m2"),
-    input("minutes per m²", minPerM2, "min", "table"),
+    input("minutes per m²", minPerM2, "min", basis),
     input("rounds", rounds, "strokes", "computed"),
-    ...(n > 0 ? [input("your pace, of the table's", factor, "1", "measured"), input("steps of your own behind it", n, "1", "measured")] : []),
+    ...(n > 0 ? [input("your pace, of the table's, is in both", factor, "1", "measured"), input("steps of your own behind it", n, "1", "measured")] : []),
   ]);
 }
 

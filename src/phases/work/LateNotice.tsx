@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useMemo } from "react";
-import { historyOf } from "@/core/job/history";
 import { asPlannedNow } from "@/core/ledger/own";
+import { summaryOf } from "@/core/ledger/summary";
 import { formatDuration } from "@/core/quantity/format";
 import { bandOf, spreadOf } from "@/core/schedule/spread";
 import type { Saver } from "@/core/schedule/savers";
@@ -20,7 +20,7 @@ export function LateNotice() {
   const { assessment, forecast, nowMs, kit } = useBay();
   const { order } = assessment;
   const stored = useJobsState(({ stored }) => stored);
-  const spread = useMemo(() => spreadOf(asPlannedNow(Object.values(stored).flatMap((job) => (job.events.length > 0 ? historyOf(job).done : [])), kit.experience)), [stored, kit.experience]);
+  const spread = useMemo(() => spreadOf(asPlannedNow(Object.values(stored).flatMap((job) => (job.events.length > 0 ? summaryOf(job).steps : [])), kit.experience)), [stored, kit.experience]);
   if (order.tasks.length === 0) return <WorseNow />;
   const band = bandOf(order, forecast, spread);
   const { tighter } = forecast;

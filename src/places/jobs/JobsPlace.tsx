@@ -59,7 +59,7 @@ export function JobsPlace() {
           </div>
         </div>
       )}
-      <BackupReminder jobs={jobs} nowMs={nowMs} />
+      <BackupReminder nowMs={nowMs} />
       {status === "loading" && <p>Opening your jobs…</p>}
       {status === "ready" && jobs.length === 0 && (
         <div className="block">

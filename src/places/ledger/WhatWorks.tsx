@@ -53,7 +53,7 @@ export function WhatWorks({ ledger }: { ledger: readonly LedgerJob[] }) {
           </tbody>
         </table>
       )}
-      {gone > 0 && <p className="mt-3">What marks turn out to be: your {gone} that went count beside the table, which counts as {TABLE_MARKS}. In Test the chances begin {formatShare(priorsShare(experience))} from your own log.</p>}
+      {gone > 0 && <p className="mt-3">What marks turn out to be: your {gone} that went count beside the table, which counts as {TABLE_MARKS}, and at most as much. In Test the chances begin {formatShare(priorsShare(experience))} from your own log.</p>}
     </section>
   );
 }
