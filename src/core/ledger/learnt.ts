@@ -22,7 +22,8 @@ export function learntOf(step: Step, { plan, drying }: Pick<Assessment, "plan" |
   const used = ({ id, recoveryPerDryStroke }: { id: MachineId; recoveryPerDryStroke: number }) => drying[step.zoneIds[0]!]?.recovery?.value ?? recoveryPerDryStroke * recoveryFactor(kit.experience, id).factor;
   const { n, factor } = paceOf(kit.experience, step.action);
   return {
-    ...(mark ? { family: mark.diagnosis.leader } : {}),
+    // While nobody is sure what it is, its outcome tells nothing of a family.
+    ...(mark?.sure ? { family: mark.diagnosis.leader } : {}),
     ...(fibre && step.agent ? { fibre } : {}),
     ...(machine && step.recoveredMl && step.dryStrokes ? { machine: machine.id, recoveryShare: machine.recoveryPerDryStroke, expectedMl: step.recoveredMl.value * byTheShelf(machine.recoveryPerDryStroke, used(machine), step.dryStrokes.value) } : {}),
     ...(forecastH > 0 && forecastH < MOST_H ? { forecastH } : {}),

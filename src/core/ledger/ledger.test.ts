@@ -10,7 +10,8 @@ import { simulatedLog, type Truth } from "../../demo/simulatedLog";
 import { handsOnMinutes } from "../treatment/rates";
 import { betaQuantile, betaUnder } from "./beta";
 import { experienceOf } from "./experience";
-import { asPlannedNow, dryingFactor, paceOf } from "./own";
+import { learntOf } from "./learnt";
+import { asPlannedNow, dryingFactor, paceOf, recoveryFactor } from "./own";
 import { isHopeless, successOf, TABLE_COUNTS, TABLE_SUCCESS } from "./success";
 import { ledgerOf } from "./summary";
 
@@ -160,6 +161,16 @@ describe("the ledger", () => {
     expect(experienceOf(jobs.map((job) => ({ ...job, events: job.events.slice(0, -1) }))).jobs).toBe(0);
   });
 
+  it("learns what a dry stroke really takes from what came back into the tank", () => {
+    // The shelf says 45 % a stroke; four strokes that took 36 % each bring back so much of what was expected.
+    const back = (share: number) => 1 - (1 - share) ** 4;
+    const drawn = log(8).map((job): Job => ({ ...job, events: [{ kind: "done", id: "x", at: new Date(END_MS).toISOString(), stepKey: "extract:", title: "Draw off", action: "extract", zoneIds: ["z"], machine: "extractor", dryStrokes: 4, recoveryShare: 0.45, expectedMl: 1000, recoveredMl: (1000 * back(0.36)) / back(0.45) }, ...job.events.slice(-1)] }));
+    const { recovery } = experienceOf(drawn);
+    expect(recovery.extractor).toEqual({ n: 8, meanLog: expect.closeTo(Math.log(0.36 / 0.45), 9) });
+    // Eight readings beside eight of the shelf: half way, as a factor.
+    expect(recoveryFactor({ ...none, recovery }, "extractor").factor).toBeCloseTo(Math.sqrt(0.36 / 0.45), 9);
+  });
+
   it("learns how long drying really takes from the last wet and the first dry reading", () => {
     const at = (hours: number) => new Date(END_MS + hours * 3_600_000).toISOString();
     const [job] = log(1) as [Job];
@@ -167,5 +178,28 @@ describe("the ledger", () => {
     const dried: Job = { ...job, events: [...job.events.slice(0, -1), { kind: "done", id: "set", at: at(0), stepKey: "set-to-dry:", title: "Set to dry", action: "set-to-dry", zoneIds: ["z"], forecastH: 4 }, read(4, 18), read(9, 11), { kind: "handed-back", id: "hb", at: at(10), damp: false }] };
     expect(ledgerOf([dried])[0]!.dryingRatio).toBeCloseTo(6 / 4, 9);
     expect(ledgerOf([{ ...dried, events: dried.events.filter(({ id }) => id !== "r4") }])[0]!.dryingRatio).toBeUndefined();
+  });
+});
+
+describe("what a step leaves for the log", () => {
+  const [ferry] = demoJobs(new Date("2026-05-04T09:00:00Z")) as [Job];
+  const NOW = "2026-05-04T09:00:00Z";
+  const leftBy = (kit: Kit) => {
+    const assessment = assess(ferry, kit, NOW, quickly);
+    return assessment.plan.steps.map((step) => ({ step, mark: step.findingId ? assessment.plan.marks[step.findingId] : undefined, left: learntOf(step, assessment, kit, ferry.site) }));
+  };
+
+  it("is the family only where it is sure, the fibre where it is known, and everything as the tables alone would have it", () => {
+    const plain = leftBy(USUAL_KIT);
+    expect(plain.some(({ left }) => left.family)).toBe(true);
+    for (const { step, mark, left } of plain) {
+      expect(left.family).toBe(mark?.sure ? mark.diagnosis.leader : undefined);
+      if (step.agent && step.zoneIds.every((id) => !ferry.zones.byId[id]!.cloth)) expect(left.fibre).toBe("wool-silk");
+    }
+    const forecast = (kit: Kit) => leftBy(kit).find(({ left }) => left.forecastH)!.left.forecastH!;
+    const slow: Kit = { ...USUAL_KIT, experience: { ...none, pace: { "set-to-dry": { n: 8, meanLog: 1 } }, drying: { air: { n: 24, meanLog: 1 } } } };
+    expect(forecast(slow)).toBeCloseTo(forecast(USUAL_KIT), 9);
+    const minutes = (kit: Kit) => leftBy(kit).find(({ step }) => step.action === "set-to-dry")!;
+    expect(minutes(slow).left.tableMin).toBeCloseTo(minutes(USUAL_KIT).step.minutes.value, 9);
   });
 });

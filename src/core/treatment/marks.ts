@@ -87,7 +87,9 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const laid = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
   const fibre = fibreGroupOf(view.materials);
   const success = new Map(laid.map(({ rung }) => [rung, rungSuccess(context, leader, rung, fibre)]));
-  const tried = laid.map((each, index) => withoutHopeless(each, success.get(each.rung), laid.slice(index + 1).some(({ works }) => works), wasDone(context, id, each.rung)));
+  // What suits every family still likely comes first whatever a log says of one of them.
+  const mustStay = (rung: Rung, index: number) => (commonFirst && index === 0) || wasDone(context, id, rung);
+  const tried = laid.map((each, index) => (mustStay(each.rung, index) ? each : withoutHopeless(each, success.get(each.rung), laid.slice(index + 1).some(({ works }) => works))));
   const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
   const referral = mould?.verdict === "refer" ? { title: mould.title, words: mould.words } : referralOf(context, view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {
@@ -114,12 +116,13 @@ function rungSuccess({ kit }: Context, family: FamilyId, { does }: Rung, fibre: 
   return last?.action === "agent" && family !== "damage" ? successOf(kit.experience, family, last.agent, fibre) : undefined;
 }
 
+/** One already worked stays counted. */
 const wasDone = ({ history }: Context, findingId: string, { does }: Rung) => history.done.some((event) => event.findingId === findingId && does.some((each) => each.action === "agent" && each.agent !== "water" && each.agent === event.agent));
 
 type Tried = { rung: Rung; works: boolean; leftOut: LeftOut[] };
-/** A rung that surely does not help here is passed over, where a later one may; one already worked stays counted. */
-function withoutHopeless(tried: Tried, success: Success | undefined, later: boolean, done: boolean): Tried {
-  if (!tried.works || !later || done || !success || !isHopeless(success)) return tried;
+/** A rung that surely does not help here is passed over, where a later one may. */
+function withoutHopeless(tried: Tried, success: Success | undefined, later: boolean): Tried {
+  if (!tried.works || !later || !success || !isHopeless(success)) return tried;
   return { ...tried, works: false, leftOut: [...tried.leftOut, { what: rungTitle(tried.rung), because: `Your own log: it went ${success.gone} of ${success.tried} times on such cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.` }] };
 }
 
