@@ -127,7 +127,10 @@ describe("a picture", () => {
     expect(of({ cloth: { r: 1, g: 1, b: 1 } })).toThrow(/of the cloth in this picture is burnt out/);
     expect(of({}, { cardAt: { x: 0.3, y: 0.53, r: 0.06 } })).toThrow(/not of one colour/);
     expect(of({ cloth: linear(50, 60, 40), mark: linear(50, 60, 40), card: undefined, light: { r: 1, g: 1, b: 1 } })).toThrow(/not grey/);
-    expect(of({}, { cardAt: { x: 0.85, y: 0.15, r: 0.002 } })).toThrow(/No card/);
+    expect(of({}, { cardAt: { x: 0.85, y: 0.15, r: 0.002 } })).toThrow(/No card is pointed at/);
+    expect(of({ card: undefined, cloth: linear(62, 2, 5) })).toThrow(/No card is to be seen/);
+    // A clean towel tells its own white.
+    expect(of({ card: undefined, cloth: linear(93, 0, 2), light: { r: 0.9, g: 0.9, b: 0.9 } }, { card: "white-card", cardIsCloth: true })).not.toThrow();
     expect(of({}, { mark: { x: 0.45, y: 0.53, rx: 0.9, ry: 0.9 } })).toThrow(/No cloth is to be seen around/);
     expect(of({}, { mark: { x: 0.45, y: 0.53, rx: 0.001, ry: 0.001 } })).toThrow(/too small/);
     expect(of({}, { scale: { from: { x: 0.1, y: 0.1 }, to: { x: 0.1, y: 0.1 }, lengthMm: 100 } })).toThrow(/scale line is too short/);

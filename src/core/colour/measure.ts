@@ -21,6 +21,8 @@ export interface Point {
 export interface Picks {
   card: CardId;
   cardAt: Point & { r: number };
+  /** The white it is told by is the towel itself, so no edge of a card is looked for. */
+  cardIsCloth?: boolean;
   mark: Point & { rx: number; ry: number };
   /** A line over a known length. */
   scale?: { from: Point; to: Point; lengthMm: number };
@@ -53,6 +55,8 @@ const MOST_CELLS = 60_000;
 const THIN_FROM_PX = 6;
 /** The ring lies inside the card: so much further it reaches. */
 const WHOLE_CARD = 1.3;
+/** Beside the card: past the corners of a square one that its ring fills, in radii of the ring. */
+const BESIDE_CARD = { from: 2, to: 2.6 };
 /** What is less than this from its cloth nobody sees on a textured face, ΔE 2000. Judgement. */
 const SEEN_FROM = 2.3;
 const TIMES_UNEVEN = 3;
@@ -70,7 +74,7 @@ export function boxesOf({ cardAt, mark }: Picks, { widthPx, heightPx }: { widthP
   };
   const px = (share: number) => share * widthPx;
   return {
-    card: within(px(cardAt.x), cardAt.y * heightPx, px(cardAt.r), px(cardAt.r)),
+    card: within(px(cardAt.x), cardAt.y * heightPx, px(cardAt.r) * BESIDE_CARD.to, px(cardAt.r) * BESIDE_CARD.to),
     mark: within(px(mark.x), mark.y * heightPx, px(mark.rx) * RING.to, px(mark.ry) * RING.to),
   };
 }
@@ -129,30 +133,37 @@ function colourWithin({ columns, mean }: Field, inMark: Float64Array): Linear | 
 }
 
 /** What each channel is multiplied by so that the card looks as it is. @param box where the given pixels lie */
-function gainsOf({ card, cardAt }: Picks, size: { widthPx: number; heightPx: number }, box: Box, { data, widthPx, heightPx }: Pixels): Linear {
+function gainsOf({ card, cardAt, cardIsCloth = false }: Picks, size: { widthPx: number; heightPx: number }, box: Box, { data, widthPx, heightPx }: Pixels): Linear {
   const [cx, cy, r] = [cardAt.x * size.widthPx - box.left, cardAt.y * size.heightPx - box.top, cardAt.r * size.widthPx];
-  const sum = { r: 0, g: 0, b: 0 };
-  let [count, squares, clipped] = [0, 0, 0];
+  const [on, beside] = [{ r: 0, g: 0, b: 0, n: 0 }, { r: 0, g: 0, b: 0, n: 0 }];
+  let [squares, clipped] = [0, 0];
   for (let y = 0; y < heightPx; y++)
     for (let x = 0; x < widthPx; x++) {
-      if ((x + 0.5 - cx) ** 2 + (y + 0.5 - cy) ** 2 > r * r) continue;
+      const far = Math.hypot(x + 0.5 - cx, y + 0.5 - cy) / r;
+      if (far > 1 && far < BESIDE_CARD.from) continue;
+      const sum = far <= 1 ? on : beside;
       const at = 4 * (y * widthPx + x);
       const g = LINEAR_OF_STEP[data[at + 1]!]!;
       sum.r += LINEAR_OF_STEP[data[at]!]!;
       sum.g += g;
       sum.b += LINEAR_OF_STEP[data[at + 2]!]!;
+      sum.n += 1;
+      if (far > 1) continue;
       squares += g * g;
-      count += 1;
       if (Math.max(data[at]!, data[at + 1]!, data[at + 2]!) >= 254) clipped += 1;
     }
-  if (count < LEAST_CARD_PX) throw new BadPicture("No card is pointed at: put the card's ring on a card that lies in the picture, and make it as large as fits.");
-  const mean = { r: sum.r / count, g: sum.g / count, b: sum.b / count };
+  if (on.n < LEAST_CARD_PX) throw new BadPicture("No card is pointed at: put the card's ring on a card that lies in the picture, and make it as large as fits.");
+  const mean = { r: on.r / on.n, g: on.g / on.n, b: on.b / on.n };
   const { reflectance, name } = CARDS[card];
-  if (clipped > MOST_CLIPPED * count) throw new BadPicture(`The ${name.toLowerCase()} is burnt out to pure white: its colour is lost. Take the picture again with less light.`);
+  if (clipped > MOST_CLIPPED * on.n) throw new BadPicture(`The ${name.toLowerCase()} is burnt out to pure white: its colour is lost. Take the picture again with less light.`);
   if (mean.g < DARKEST_OF_CARD * reflectance) throw new BadPicture("The picture is too dark to read a colour from. Take it again with more light.");
-  if (Math.sqrt(Math.max(0, squares / count - mean.g ** 2)) > MOST_UNEVEN * mean.g) throw new BadPicture("What is pointed at as the card is not of one colour: the ring must lie on the card alone, without shine or shadow.");
+  if (Math.sqrt(Math.max(0, squares / on.n - mean.g ** 2)) > MOST_UNEVEN * mean.g) throw new BadPicture("What is pointed at as the card is not of one colour: the ring must lie on the card alone, without shine or shadow.");
   if (Math.max(mean.r, mean.g, mean.b) > MOST_TINT * Math.min(mean.r, mean.g, mean.b)) throw new BadPicture("What is pointed at as the card is not grey, or the light is strongly coloured. Take it by daylight or a white lamp.");
-  return { r: reflectance / mean.r, g: reflectance / mean.g, b: reflectance / mean.b };
+  const gains = { r: reflectance / mean.r, g: reflectance / mean.g, b: reflectance / mean.b };
+  const grey = labOf({ r: reflectance, g: reflectance, b: reflectance });
+  const around = labOf({ r: (beside.r / beside.n) * gains.r, g: (beside.g / beside.n) * gains.g, b: (beside.b / beside.n) * gains.b });
+  if (!cardIsCloth && beside.n > 0 && deltaE2000(grey, around) < SEEN_FROM) throw new BadPicture("No card is to be seen where the ring lies: what is about it looks the same. Lay a grey or white card beside the mark, and make the ring as large as fits on it.");
+  return gains;
 }
 
 interface Field {

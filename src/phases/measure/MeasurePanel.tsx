@@ -48,7 +48,7 @@ export function MeasurePanel({ findingId, pictureId, shows, onClose }: { finding
     try {
       const blob = await pictureBlob(pictureId);
       const start = performance.now();
-      const answer = blob ? await measureWorker().measure(blob, picks) : { problem: "This picture is not on this device." };
+      const answer = blob ? await measureWorker().measure(blob, { ...picks, cardIsCloth: when === "towel" && picks.card === "white-card" }) : { problem: "This picture is not on this device." };
       performance.measure("measure", { start });
       if ("problem" in answer) return setState({ problem: answer.problem });
       run(when === "towel" ? "Read the towel" : "Measure the mark", { op: "append", event: colourEvent({ id: newId(), at: new Date().toISOString(), findingId, when, pictureId }, picks, answer) });
