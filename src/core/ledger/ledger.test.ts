@@ -50,9 +50,9 @@ describe("a chance from few tries", () => {
     expect(own.chance.value).toBeCloseTo(0.35, 12);
     expect(own).toMatchObject({ tried: 6, gone: 1, elsewhere: 4 });
     expect(own.tableShare).toBeCloseTo((TABLE_COUNTS / 8) * (TABLE_COUNTS / 10), 12);
-    expect(own.low).toBeLessThan(0.35);
-    expect(own.high).toBeGreaterThan(0.35);
-    expect(betaUnder(own.high, 3.5, 6.5) - betaUnder(own.low, 3.5, 6.5)).toBeCloseTo(0.8, 6);
+    expect(own.low.value).toBeLessThan(0.35);
+    expect(own.high.value).toBeGreaterThan(0.35);
+    expect(betaUnder(own.high.value, 3.5, 6.5) - betaUnder(own.low.value, 3.5, 6.5)).toBeCloseTo(0.8, 6);
     expect(isHopeless(own)).toBe(false);
     expect(isHopeless(successOf({ success: [cell("synthetic", 0, 24)] }, "tannin", "acid-spotter", "synthetic"))).toBe(true);
   });
@@ -72,7 +72,7 @@ describe("300 jobs of a technician who does not exist", () => {
       signed += tried * (chance.value - truth);
       apart += tried * Math.abs(chance.value - truth);
       tries += tried;
-      if (low <= truth && truth <= high) inside += tried;
+      if (low.value <= truth && truth <= high.value) inside += tried;
     }
     return { signed: signed / tries, apart: apart / tries, inside: inside / tries };
   }

@@ -19,8 +19,8 @@ export interface Success {
   /** Chance that the mark goes. */
   chance: Worked;
   /** Eight times in ten it lies between these. */
-  low: number;
-  high: number;
+  low: Worked;
+  high: Worked;
   /** Marks of the own log behind it: on this group of fibre, and on others. */
   tried: number;
   gone: number;
@@ -28,6 +28,9 @@ export interface Success {
   /** Share of the number that is the table's, 1 without a log. */
   tableShare: number;
 }
+
+const quantile = (share: number, a: number, b: number): Worked =>
+  worked("ledger.interval", a > 0 ? betaQuantile(share, Math.max(1e-6, a), Math.max(1e-6, b)) : 0, "1", [input("gone, the start among them", a, "1"), input("not gone, the start among them", b, "1"), input("so much of it lies under", share, "1", "table")]);
 
 type Cell = { gone: number; tried: number };
 const total = (cells: readonly Cell[]): Cell => cells.reduce((sum, { gone, tried }) => ({ gone: sum.gone + gone, tried: sum.tried + tried }), { gone: 0, tried: 0 });
@@ -51,8 +54,8 @@ export function successOf(experience: Pick<Experience, "success"> | undefined, f
       ...(fibre === undefined ? [] : [input(`gone on ${FIBRE_GROUPS[fibre].name.toLowerCase()}`, here.gone, "1", "measured"), input("of so many tried there", here.tried, "1", "measured")]),
       input(fibre === undefined ? "gone on any fibre" : "gone on other fibres", others.gone, "1", "measured"), input("of so many tried", others.tried, "1", "measured"),
     ]),
-    low: a > 0 ? betaQuantile(TENTH, Math.max(1e-6, a), Math.max(1e-6, b)) : 0,
-    high: a > 0 ? betaQuantile(NINE_TENTHS, Math.max(1e-6, a), Math.max(1e-6, b)) : 0,
+    low: quantile(TENTH, a, b),
+    high: quantile(NINE_TENTHS, a, b),
     tried: here.tried, gone: here.gone, elsewhere: others.tried,
     tableShare: fibre === undefined ? outside : (outside * TABLE_COUNTS) / (TABLE_COUNTS + here.tried),
   };
@@ -60,7 +63,7 @@ export function successOf(experience: Pick<Experience, "success"> | undefined, f
 
 /** So seldom, surely, that the next rung is tried at once: nine times in ten the chance is under this. Judgement. */
 const HOPELESS_UNDER = 0.15;
-export const isHopeless = ({ high, tried, elsewhere }: Success): boolean => tried + elsewhere > 0 && high < HOPELESS_UNDER;
+export const isHopeless = ({ high, tried, elsewhere }: Success): boolean => tried + elsewhere > 0 && high.value < HOPELESS_UNDER;
 
 /** How much of a number is the table's and how much the own log's, in words. @example shareWords({ tableShare: 1, … }) // "by the table, none of your own yet" */
 export const shareWords = ({ tableShare, tried, elsewhere }: Pick<Success, "tableShare" | "tried" | "elsewhere">): string =>

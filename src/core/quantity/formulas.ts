@@ -154,6 +154,7 @@ export const FORMULAS = {
   "colour.stainingStep": { name: "Grey scale for staining", equation: "ΔE_GS = ΔE − 0.4 √(ΔE² − ΔL²); 6.1 − 1.45 ln ΔE_GS, above 4: 5 − 0.23 ΔE_GS, to the nearest half step", mark: "std", source: "ISO 105-A04, from memory" },
   "colour.area": { name: "Area in the picture", equation: "area of the outline × (known length / its length in the picture)²", mark: "practice" },
   "ledger.success": { name: "Chance that it goes", equation: "start = (4 × table + gone on other fibres) / (4 + tried on other fibres); chance = (4 × start + gone here) / (4 + tried here)", mark: "judgement" },
+  "ledger.interval": { name: "Likely no less, or no more, than", equation: "the share of a beta distribution of gone and not gone, the start among them, under which one in ten, or nine in ten, lie", mark: "std", source: "beta-binomial" },
   "ledger.pace": { name: "Your pace, of the table's", equation: "exp(n × mean of ln(taken / table) / (n + 8)), n steps of your own; the table counts as 8", mark: "judgement" },
   "ledger.recovery": { name: "What a dry stroke takes, of what the shelf says", equation: "exp(n × mean of ln(own / shelf) / (n + 8)), n readings of the tanks; the shelf counts as 8", mark: "judgement" },
   "ledger.drying": { name: "Hours to dry, of those forecast", equation: "exp(n × mean of ln(own / forecast) / (n + 8)), n jobs read wet and then dry; the model counts as 8", mark: "judgement" },

@@ -11,7 +11,6 @@ import { warmestAtCloth } from "@/core/treatment/cautions";
 import { stepMinutes, type Step } from "@/core/treatment/step";
 import { Act } from "@/ui/Act";
 import { shareWords } from "@/core/ledger/success";
-import { formatShare } from "@/core/quantity/format";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
 import { OwnMinutes } from "@/ui/OwnLog";
@@ -118,7 +117,7 @@ function Ladder({ mark }: { mark: MarkPlan }) {
               <div className={`rung rung-${rung.state}`}>
                 <b>{rung.title}</b>{rung.state === "now" ? " · now" : rung.state === "done" ? " · done" : rung.state === "left-out" ? " · left out" : ""}
                 <div className="soft">{rung.state === "left-out" ? "" : rung.why}</div>
-                {rung.state !== "left-out" && rung.success && <div className="soft">Goes with it <Num of={rung.success.chance} share testId="rung-success" />, likely {formatShare(rung.success.low)} to {formatShare(rung.success.high)} · {shareWords(rung.success)}</div>}
+                {rung.state !== "left-out" && rung.success && <div className="soft">Goes with it <Num of={rung.success.chance} share testId="rung-success" />, likely <Num of={rung.success.low} share /> to <Num of={rung.success.high} share /> · {shareWords(rung.success)}</div>}
                 {rung.leftOut.map(({ what, because }) => <div key={what} className="soft">Without {what.toLowerCase()}: {because}</div>)}
               </div>
               {rung.state !== "left-out" && <div className="branch">Still visible when dry ↓</div>}

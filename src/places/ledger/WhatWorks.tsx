@@ -45,7 +45,7 @@ export function WhatWorks({ ledger }: { ledger: readonly LedgerJob[] }) {
                 <td data-label="On">{fibre ? FIBRE_GROUPS[fibre].name : "fibre not known"}</td>
                 <td data-label="With">{AGENTS[agent].name}</td>
                 <td data-label="Goes"><b><Num of={success.chance} share /></b></td>
-                <td data-label="Likely between" className="figures">{Math.round(100 * success.low)} and {formatShare(success.high)}</td>
+                <td data-label="Likely between" className="figures"><Num of={success.low} share /> and <Num of={success.high} share /></td>
                 <td data-label="Went" className="figures">{went} of {tried}</td>
                 <td data-label="Of the number" className="soft">{shareWords(success)}</td>
               </tr>
