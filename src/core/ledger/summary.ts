@@ -3,6 +3,7 @@ import { AGENTS, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
 import type { FibreGroup } from "../catalog/fibreGroups";
 import type { MachineId } from "../catalog/machines";
+import { DRY_AT_PCT } from "../handback/dryness";
 import { historyOf, lastOf } from "../job/history";
 import type { DoneEvent, Job, OutcomeResult, WorkEvent } from "../job/schema";
 
@@ -129,9 +130,6 @@ function stepOf({ id, at, title, action, agent, findingId, family, fibre, machin
     ...(outcome && findingId ? { outcome: ended(findingId, outcome) } : {}),
   };
 }
-
-/** Dry is what the meter calls dry, % on its scale: as in the last look. */
-const DRY_AT_PCT = 12;
 
 /** From being set to dry until read dry, over what was forecast; between the last wet reading and the first dry one, the middle. */
 function dryingRatioOf(standing: readonly WorkEvent[]): number | undefined {

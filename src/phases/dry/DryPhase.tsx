@@ -1,4 +1,5 @@
 "use client";
+import { input, worked } from "@/core/quantity/working";
 import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/ledger/own";
 import { WORSE_NOW } from "@/core/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
@@ -33,7 +34,7 @@ export function DryPhase() {
         <Act variant="link" onAct={() => go({ phase: "handback" })}>Go to Hand back</Act>
       </div>
       {zones.length === 0 && <p>When a step puts water on, how long it takes to dry stands here.</p>}
-      {dried.n > 0 && dried.factor > 1 && <p className="soft">Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took {dried.factor.toFixed(2)} × the model&apos;s, which counts as {TABLE_STEPS}.</p>}
+      {dried.n > 0 && dried.factor > 1 && <p className="soft">Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took <Num of={worked("ledger.drying", dried.factor, "1", [input("jobs of your own behind it", dried.n, "1", "measured"), input("the model counts as", TABLE_STEPS, "1", "table")])} words={`${dried.factor.toFixed(2)} ×`} /> the model&apos;s, which counts as {TABLE_STEPS}.</p>}
       {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
       {isDry && <Outcomes />}
       <Advice />
