@@ -52,7 +52,7 @@ export interface Assessment {
   /** Treatment of the air, when the job asks for one. */
   gas?: GasPlan;
   /** What it dries in; absent while nothing is wet. */
-  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume"> & { air: AirCourse; startMs: number };
+  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume"> & { air: AirCourse; startMs: number; /** What was given and cannot be reckoned with as it is. */ beyond: string[] };
   /** What the numbers of the drying ask for, worst first. */
   dryingAdvice: DryingAdvice[];
 }
@@ -75,11 +75,13 @@ export interface WetView {
 /** The quick reckoning, which plans are weighed by too. */
 const dryQuickly: DryingWay = (context, wet) => ({ zones: Object.fromEntries(wet.map(({ view, left }) => [view.id, dryingOfZone(context, view, left)])) });
 
+const CUT_OFF = "With these numbers the drying cannot be followed to its end: it counts as not dry within three days. Look at the air, the thicknesses and the water that were entered.";
+
 /** Layer by layer, in the air of the place. */
 const inLayers: DryingWay = (context, wet, startMs) => {
   const place = dryingPlace(context.job, context.kit, context.history.standing.filter((event) => event.kind === "air"), startMs);
-  const { zones, air } = dryInLayers(Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)])), place);
-  return { zones, place: { space: place.space, spaceAssumed: place.spaceAssumed, volume: place.volume, air, startMs } };
+  const { zones, air, cutOff } = dryInLayers(Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)])), place);
+  return { zones, place: { space: place.space, spaceAssumed: place.spaceAssumed, volume: place.volume, air, startMs, beyond: [...context.conditions.beyond, ...(cutOff ? [CUT_OFF] : [])] } };
 };
 
 export const inFull: Reckoning = { dry: inLayers, order: orderOf };

@@ -175,7 +175,7 @@ describe("undo", () => {
 
   it("of recorded work appends an event, as often as it goes to and fro", async () => {
     const zoneId = job.zones.order[0]!;
-    const event = { kind: "start" as const, id: "s1", at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift", action: "dry-removal", zoneIds: [zoneId] };
+    const event = { kind: "start" as const, id: "s1", at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift", action: "dry-removal" as const, zoneIds: [zoneId] };
     tab.run(job.id, { label: "Start", ops: [{ op: "append", event }] });
     for (const move of [tab.undo, tab.redo, tab.undo]) move(job.id);
     await settled();

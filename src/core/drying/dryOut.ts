@@ -75,6 +75,8 @@ export interface Course {
   vapourPa: Float64Array;
   /** Newton steps in all. */
   iterations: number;
+  /** Ended before its time: these numbers cannot be followed to the end, so nothing is known beyond. */
+  cutOff: boolean;
 }
 
 const GAMMA = 1 - Math.SQRT1_2;
@@ -83,6 +85,11 @@ const FIRST_STEP_H = 20 / 3600;
 const TOLERANCE = 1e-11;
 const MOST_ITERATIONS = 40;
 const MOST_HALVINGS = 8;
+/** So many Newton steps of one piece are what a drying is worth; the usual takes a tenth of it. */
+const MOST_WORK = 60_000;
+const LEAST_OF_ALL = 3000;
+/** A face never gets beyond these, °C: on the way there Newton may look further. */
+const [COLDEST_FACE_C, HOTTEST_FACE_C] = [-39, 95];
 const LEAST_SLOPE_AT = 0.05;
 const LEAST_SLOPE = (2 * LEAST_SLOPE_AT) / (1 + LEAST_SLOPE_AT ** 2) ** 2;
 /** The face that is seen, and how deep a meter's pins reach, mm. Judgement. */
@@ -292,7 +299,7 @@ class Piece {
       const gain = heat * (tempC - this.faceC) + sunWPerM2 - flux * latent;
       const change = gain / (fluxByC * latent + heat);
       if (round === 2) break;
-      this.faceC += change;
+      this.faceC = Math.min(HOTTEST_FACE_C, Math.max(COLDEST_FACE_C, this.faceC + change));
       if (Math.abs(change) < 1e-9) break;
     }
     // The face cools as more leaves it, which holds the flux back.
@@ -382,13 +389,14 @@ export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundin
   pieces.forEach((piece) => piece.weigh(0, { ...start, ...run.air }));
   note(0);
   let steps = 1;
-  while (steps < moments.length && !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))) {
+  const worth = Math.max(LEAST_OF_ALL, MOST_WORK / pieces.length);
+  while (steps < moments.length && run.iterations < worth && !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))) {
     run.advance(moments[steps - 1]!, moments[steps]! - moments[steps - 1]!);
     note(steps);
     steps += 1;
   }
   const cut = (each: Float64Array) => each.subarray(0, steps);
-  return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations };
+  return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations, cutOff: run.iterations >= worth && steps < moments.length };
 }
 
 /**
@@ -527,7 +535,7 @@ function airWarmed(air: Air, { room, tempC, vapourPa }: Surroundings, pieces: re
   const evaporating = pieces.reduce((sum, { flux, slab }) => sum + slab.areaM2 * flux, 0) * latentHeatJPerKg(air.tempC);
   const gain = room.heatW + taken - evaporating + leaks * tempC;
   const reckonedC = (room.heatCapacityJPerK * air.tempC + stepS * gain) / (room.heatCapacityJPerK + stepS * leaks);
-  return { tempC: Math.min(reckonedC, Math.max(HOTTEST_C, air.tempC, tempC)), vapourPa: air.vapourPa };
+  return { tempC: Math.max(COLDEST_FACE_C, Math.min(reckonedC, Math.max(HOTTEST_C, air.tempC, tempC))), vapourPa: air.vapourPa };
 }
 
 function emptyCourse({ slab }: Piece, steps: number): SlabCourse {

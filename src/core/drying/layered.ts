@@ -68,6 +68,8 @@ export function layersOf(build: BuildId, thickness: Cloth["layers"], faceHoldsLP
 export interface DriedInLayers {
   zones: Record<string, Drying & { layers: LayeredDrying }>;
   air: AirCourse;
+  /** The reckoning ended before the drying did. */
+  cutOff: boolean;
 }
 
 /**
@@ -112,10 +114,12 @@ function layersDrying(zones: Record<string, WetZone>, place: DryingPlace, finene
       return [id, zoneDrying(zone, course, piece, slabs[piece]!.grid, air, place)];
     })),
     air: airCourse(course),
+    cutOff: course.cutOff,
   };
 }
 
-const hoursOf = (course: Course, piece: number, { dryAtLPerM2 }: WetZone) => dryAtHours(course, piece, dryAtLPerM2);
+/** What cannot be followed to its end is not called dry. */
+const hoursOf = (course: Course, piece: number, { dryAtLPerM2 }: WetZone) => (course.cutOff && course.slabs[piece]!.total.at(-1)! > dryAtLPerM2 ? Infinity : dryAtHours(course, piece, dryAtLPerM2));
 
 function zoneDrying(zone: WetZone, course: Course, piece: number, grid: Grid, air: Surroundings, place: DryingPlace): Drying & { layers: LayeredDrying } {
   const slab = course.slabs[piece]!;

@@ -4,7 +4,7 @@ import { CABIN_HEIGHT_M, CABINS, LEAST_ROOM_M3, ROOM_HEAT_J_PER_M3K, ROOM_HEIGHT
 import type { AirEvent, DryingAir, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
 import { machineOn } from "../shelf/shelf";
-import { conditionsOf } from "../treatment/conditions";
+import { conditionsOf, reckonedHumidityPct, reckonedTempC } from "../treatment/conditions";
 import type { Surroundings } from "./dryOut";
 
 /** What a job's things dry in, now and since they were set to dry. */
@@ -59,8 +59,8 @@ export function dryingPlace(job: Job, kit: Kit, events: readonly AirEvent[], sta
     const last = weather.hours.length - 1;
     const [from, to] = [Math.floor(into), Math.floor(into) + 1].map((index) => weather.hours[Math.min(last, Math.max(0, index))]!) as [Weather, Weather];
     const share = into - Math.floor(into);
-    const tempC = from.tempC + share * (to.tempC - from.tempC);
-    return { tempC, vapourPa: vapourPressurePa(tempC, from.relativeHumidityPct + share * (to.relativeHumidityPct - from.relativeHumidityPct)) };
+    const tempC = reckonedTempC(from.tempC + share * (to.tempC - from.tempC));
+    return { tempC, vapourPa: vapourPressurePa(tempC, reckonedHumidityPct(from.relativeHumidityPct + share * (to.relativeHumidityPct - from.relativeHumidityPct))) };
   };
   return {
     space: job.site.space ?? "shut",
@@ -81,8 +81,8 @@ const airOf = (air: DryingAir): Air => {
 /** What comes in from outside: as read there, else as the air was when drying began. */
 function outsideOf(air: DryingAir): Air {
   const { tempC, relativeHumidityPct } = conditionsOf(air).slow;
-  const outsideC = air.outsideTempC ?? tempC;
-  return { tempC: outsideC, vapourPa: air.outsideHumidityPct === undefined ? Math.min(vapourPressurePa(tempC, relativeHumidityPct), vapourPressurePa(outsideC, 100)) : vapourPressurePa(outsideC, air.outsideHumidityPct) };
+  const outsideC = reckonedTempC(air.outsideTempC ?? tempC);
+  return { tempC: outsideC, vapourPa: air.outsideHumidityPct === undefined ? Math.min(vapourPressurePa(tempC, relativeHumidityPct), vapourPressurePa(outsideC, 100)) : vapourPressurePa(outsideC, reckonedHumidityPct(air.outsideHumidityPct)) };
 }
 
 /** The surroundings while nothing is changed. */

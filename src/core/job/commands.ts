@@ -1,3 +1,4 @@
+import { hairOn } from "./hair";
 import type { Job } from "./schema";
 
 /**
@@ -51,6 +52,7 @@ function applyOp(job: Job, op: Op): { job: Job; inverse?: Op } {
     case "insert": {
       const collection = job[op.collection];
       if (Object.hasOwn(collection.byId, op.id)) throw new CommandRefused("It is there already.");
+      if (isSecondHair(job, op.value)) throw new CommandRefused("Hair was noted there already, perhaps in another tab.");
       const order = [...collection.order];
       order.splice(op.index ?? order.length, 0, op.id);
       return { job: { ...job, [op.collection]: { byId: { ...collection.byId, [op.id]: op.value }, order } }, inverse: { op: "remove", collection: op.collection, id: op.id } };
@@ -69,6 +71,12 @@ function applyOp(job: Job, op: Op): { job: Job; inverse?: Op } {
       if (job.events.some(({ id }) => id === op.event.id)) throw new CommandRefused("This was recorded already.");
       return { job: { ...job, events: [...job.events, op.event] } };
   }
+}
+
+/** One finding of hair a zone. */
+function isSecondHair(job: Job, value: unknown): boolean {
+  const { kind, zoneId } = (value ?? {}) as { kind?: unknown; zoneId?: unknown };
+  return kind === "hair" && hairOn(job, zoneId as string).length > 0;
 }
 
 type Tree = Record<string, unknown>;

@@ -1,4 +1,4 @@
-import { shapeProblem } from "../pieces/geometry";
+import { roomCorners, shapeProblem } from "../pieces/geometry";
 import { partsOf, templateOf } from "../pieces/templates";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
@@ -6,7 +6,12 @@ import type { Job } from "./schema";
 /** What cannot be drawn: a zone that is no part of its piece, walls that close no room, an outline that is none. */
 export function drawingProblems(job: Job): Problem[] {
   const problems: Problem[] = [];
-  for (const [id, piece] of Object.entries(job.pieces.byId)) if (piece.walls && piece.walls.length < 2) problems.push({ where: `job.pieces.byId.${id}.walls`, what: "needs at least two walls; the last closes by itself" });
+  for (const [id, { template, walls }] of Object.entries(job.pieces.byId)) {
+    const where = `job.pieces.byId.${id}.walls`;
+    if (!walls) continue;
+    const wrong = walls.length < 2 ? "needs at least two walls; the last closes by itself" : template === "room" ? shapeProblem(roomCorners(walls).corners) : undefined;
+    if (wrong) problems.push({ where, what: wrong });
+  }
   for (const [id, { part, pieceId, shape }] of Object.entries(job.zones.byId)) {
     const piece = Object.hasOwn(job.pieces.byId, pieceId) ? job.pieces.byId[pieceId] : undefined;
     if (piece && !shape && !partsOf(piece).some((each) => each.part === part))

@@ -165,7 +165,7 @@ describe("commands", () => {
   });
 
   it("replays events with what was taken back left out, and an undo of an undo brings it again", () => {
-    const did = { at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift dry soil", action: "dry-removal", zoneIds: [] };
+    const did = { at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift dry soil", action: "dry-removal" as const, zoneIds: [] };
     const job = emptyJob({ id: "j", title: "t", createdAt: did.at });
     const events: Job["events"] = [{ kind: "start", id: "a", ...did }, { kind: "done", id: "b", ...did }, { kind: "undo", id: "c", at: did.at, of: "b" }];
     expect(historyOf({ ...job, events })).toMatchObject({ done: [], running: [{ id: "a" }] });

@@ -1,5 +1,8 @@
+import { partsOf } from "../pieces/templates";
 import { same } from "./commands";
+import { withOneHairAZone } from "./hair";
 import type { Job } from "./schema";
+import { cornersOf } from "./zoneOps";
 
 /** One job worked on two devices, put together again. */
 export interface Merged {
@@ -21,7 +24,20 @@ export function mergedJob(mine: Job, theirs: Job): Merged | undefined {
   const lastOf = ({ events }: Job) => events.reduce((latest, { at }) => Math.max(latest, Date.parse(at)), -Infinity);
   const [newer, older] = lastOf(theirs) > lastOf(mine) ? [theirs, mine] : [mine, theirs];
   const events = [...mine.events, ...added].map((event, place) => ({ event, place })).sort((a, b) => Date.parse(a.event.at) - Date.parse(b.event.at) || a.place - b.place).map(({ event }) => event);
-  return { job: { ...(joined(newer, older) as Job), events: afterWhatTheyUndo(events) }, added: added.length };
+  const whole = { ...(joined(newer, older) as Job), events: afterWhatTheyUndo(events) };
+  return { job: withOneHairAZone(drawnStill(whole, [newer, older])), added: added.length };
+}
+
+/** A part that only the older measures of its piece have keeps the shape it had there. */
+function drawnStill(job: Job, before: readonly Job[]): Job {
+  const lost = job.zones.order.flatMap((id) => {
+    const zone = job.zones.byId[id]!;
+    const piece = job.pieces.byId[zone.pieceId];
+    if (zone.shape || !piece || partsOf(piece).some(({ part }) => part === zone.part)) return [];
+    const corners = before.map((each) => (each.zones.byId[id] ? cornersOf(each, id) : undefined)).find((each) => each !== undefined);
+    return corners ? [[id, { ...zone, shape: corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) })) }] as const] : [];
+  });
+  return lost.length === 0 ? job : { ...job, zones: { ...job.zones, byId: { ...job.zones.byId, ...Object.fromEntries(lost) } } };
 }
 
 /** Clocks of two devices differ: an undo still comes after what it takes back. */

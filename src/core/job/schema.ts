@@ -1,4 +1,5 @@
 import type { InferType } from "yup";
+import { ACTION_IDS } from "../catalog/actions";
 import { AGENT_FIELDS, AGENT_IDS } from "../catalog/agents";
 import { BESIDE_IDS, PROTECT_IDS } from "../catalog/besides";
 import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
@@ -110,7 +111,7 @@ const did = {
   at: time("When, given by whoever records it."),
   stepKey: text(120, "The step of the plan."),
   title: text(160, "The step as it was read."),
-  action: text(40, "The kind of step."),
+  action: pick(ACTION_IDS, "The kind of step."),
   zoneIds: list(id(), MOST.zones, "Zones it was done on."),
   by: optional(count(1, MOST_HANDS, "Which pair of hands; left out: the first.")),
 };

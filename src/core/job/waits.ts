@@ -1,4 +1,4 @@
-import { guardsPerson } from "../treatment/actions";
+import { guardsPerson } from "../catalog/actions";
 import type { History } from "./history";
 
 /** Something put on the cloth that has to be left, and must not be left too long. */

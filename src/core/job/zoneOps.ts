@@ -2,6 +2,8 @@ import { joined, split } from "../pieces/cutting";
 import { areaMm2, boundsOf, contains, scaledTo, shapeProblem, type Corners, type Point } from "../pieces/geometry";
 import { partsOf, type Measures } from "../pieces/templates";
 import type { Op } from "./commands";
+import { HAIR_DENSITY_IDS } from "../catalog/findings";
+import { hairOn } from "./hair";
 import { isPlaced } from "./placed";
 import type { Finding, Job, Zone } from "./schema";
 
@@ -85,7 +87,12 @@ export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
   if (!whole) return no("They do not touch along a side, so they cannot be one zone.");
   const [boxA, boxB, box] = [boundsOf(a), boundsOf(b), boundsOf(whole)];
   const moves = (id: string, from: { xMm: number; yMm: number }) => movedMarks(job, id, from.xMm - box.xMm, from.yMm - box.yMm);
-  const goOver = job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === otherId).map((id): Op => ({ op: "set", path: ["findings", "byId", id, "zoneId"], value: zoneId }));
+  // Hair on both is one finding of it, as dense as the denser.
+  const [, ...spare] = [...hairOn(job, zoneId), ...hairOn(job, otherId)].sort((a, b) => HAIR_DENSITY_IDS.indexOf(b.finding.density) - HAIR_DENSITY_IDS.indexOf(a.finding.density)).map(({ id }) => id);
+  const goOver: Op[] = [
+    ...spare.map((id): Op => ({ op: "remove", collection: "findings", id })),
+    ...job.findings.order.flatMap((id): Op[] => (job.findings.byId[id]!.zoneId === otherId && !spare.includes(id) ? [{ op: "set", path: ["findings", "byId", id, "zoneId"], value: zoneId }] : [])),
+  ];
   return yes(
     { op: "set", path: zonePath(zoneId, "shape"), value: rounded(whole) },
     ...moves(zoneId, boxA), ...moves(otherId, boxB), ...goOver,

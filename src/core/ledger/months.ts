@@ -1,4 +1,4 @@
-import type { ActionId } from "../treatment/actions";
+import type { ActionId } from "../catalog/actions";
 import { spreadLogs } from "../schedule/spread";
 import type { LedgerJob } from "./summary";
 

@@ -1,7 +1,7 @@
 import { FAMILY_IDS } from "../catalog/families";
 import type { MachineId } from "../catalog/machines";
 import type { Experience, Job } from "../job/schema";
-import type { ActionId } from "../treatment/actions";
+import type { ActionId } from "../catalog/actions";
 import type { LedgerStep } from "./summary";
 
 /** Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows. Log-normal, judgement. */

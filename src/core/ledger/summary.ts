@@ -1,4 +1,4 @@
-import type { ActionId } from "../treatment/actions";
+import type { ActionId } from "../catalog/actions";
 import { AGENTS, type AgentId } from "../catalog/agents";
 import type { FamilyId } from "../catalog/families";
 import type { FibreGroup } from "../catalog/fibreGroups";

@@ -43,7 +43,7 @@ const seatNames = (rowIndex: number, count: number) => sideBySide(`${ROW_NAMES[r
 export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
   const left = DOOR_MM + GAP_MM;
   const bootMm = Math.max(400, lengthMm * 0.2);
-  const rowMm = (lengthMm - bootMm) / rows.length;
+  const rowMm = (lengthMm - bootMm) / Math.max(1, rows.length);
   const footMm = Math.max(250, rowMm * FOOTWELL_SHARE - GAP_MM);
   const baseMm = Math.max(350, rowMm - footMm - 2 * GAP_MM);
   const seatHeight = HEADREST_MM + BACK_MM + CREVICE_MM + baseMm + 10 + UNDER_MM;

@@ -12,15 +12,27 @@ function rings(result: MultiPolygon): { parts: Point[][]; holed: boolean } {
   return { parts: parts.filter((part) => areaMm2(part) >= LEAST_AREA_MM2).sort((a, b) => areaMm2(b) - areaMm2(a)), holed: result.some((polygon) => polygon.length > 1) };
 }
 
+/** Outlines too fine to be cut are not cut: the library gives up on some that all but touch themselves. */
+function cut(work: () => MultiPolygon): MultiPolygon | undefined {
+  try {
+    return work();
+  } catch {
+    return undefined;
+  }
+}
+
 /** What is left of a polygon when others are cut out of it, largest piece first. */
-export const minus = (corners: Corners, ...cut: Corners[]): Point[][] => rings(cut.length > 0 ? clip.difference(geom(corners), ...cut.map(geom)) : clip.union(geom(corners))).parts;
+export function minus(corners: Corners, ...others: Corners[]): Point[][] {
+  const left = cut(() => (others.length > 0 ? clip.difference(geom(corners), ...others.map(geom)) : clip.union(geom(corners))));
+  return left ? rings(left).parts : [[...corners]];
+}
 
 /** What two polygons share, largest piece first. */
-export const shared = (a: Corners, b: Corners): Point[][] => rings(clip.intersection(geom(a), geom(b))).parts;
+export const shared = (a: Corners, b: Corners): Point[][] => rings(cut(() => clip.intersection(geom(a), geom(b))) ?? []).parts;
 
 /** Both as one polygon; undefined when they do not touch along a side, or would enclose a hole. */
 export function joined(a: Corners, b: Corners): Point[] | undefined {
-  const { parts, holed } = rings(clip.union(geom(a), geom(b)));
+  const { parts, holed } = rings(cut(() => clip.union(geom(a), geom(b))) ?? []);
   return parts.length === 1 && !holed ? parts[0] : undefined;
 }
 

@@ -1,5 +1,5 @@
 import { minus, shared } from "./cutting";
-import { areaMm2, rect, roomCorners, type Corners, type Point } from "./geometry";
+import { areaMm2, rect, roomCorners, shapeProblem, type Corners, type Point } from "./geometry";
 import { part, row, type Door, type Measures, type Part } from "./part";
 
 /** What lies on the floor, seen from above. */
@@ -21,7 +21,9 @@ const ONE_DOOR: readonly Door[] = [{ wall: 3, atMm: 600, widthMm: 800 }];
 
 /** A room of any outline: a patch inside each door, a lane from door to door (or to the middle), and the rest. */
 export function room({ lengthMm, depthMm, walls, doors = ONE_DOOR }: Measures): Part[] {
-  const { corners } = walls ? roomCorners(walls) : { corners: rect(0, 0, lengthMm, depthMm) };
+  const walked = walls && roomCorners(walls).corners;
+  // Walls that close no room are told where the file or the change is checked; drawn is what can be.
+  const corners = walked && !shapeProblem(walked) ? walked : rect(0, 0, lengthMm, depthMm);
   const inside = doors.flatMap((door) => doorOf(corners, door) ?? []);
   const patches = inside.flatMap(({ at, along, inward }, index) => {
     const half = Math.max(inside[index]!.widthMm, LANE_MM) / 2;
@@ -39,7 +41,8 @@ export function room({ lengthMm, depthMm, walls, doors = ONE_DOOR }: Measures): 
   const rest = minus(corners, ...patches, ...lanes).filter((piece) => areaMm2(piece) >= LEAST_FIELD_MM2);
   const several = (names: readonly Point[][], one: string) => names.map((_, index) => (names.length > 1 ? `${one} ${index + 1}` : one));
   const named = (id: string, name: string, role: Part["role"], shapes: Point[][]): Part[] => several(shapes, name).map((each, index) => ({ part: `${id}-${index + 1}`, name: each, role, corners: shapes[index]! }));
-  return [...named("door", "By the door", "doorway", patches), ...named("lane", "Traffic lane", "lane", lanes), ...named("field", "Open floor", "field", rest)];
+  const parts = [...named("door", "By the door", "doorway", patches), ...named("lane", "Traffic lane", "lane", lanes), ...named("field", "Open floor", "field", rest)];
+  return parts.length > 0 ? parts : named("field", "Open floor", "field", [corners]);
 }
 
 interface Inside {
@@ -55,6 +58,7 @@ function doorOf(corners: Corners, { wall, atMm, widthMm }: Door): Inside | undef
   if (!from) return undefined;
   const to = corners[(wall + 1) % corners.length]!;
   const length = Math.hypot(to.xMm - from.xMm, to.yMm - from.yMm);
+  if (length === 0) return undefined;
   const along = { xMm: (to.xMm - from.xMm) / length, yMm: (to.yMm - from.yMm) / length };
   const width = Math.min(widthMm, length);
   const at = offset(from, along, Math.min(Math.max(atMm + width / 2, width / 2), length - width / 2));

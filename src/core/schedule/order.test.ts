@@ -6,7 +6,7 @@ import { USUAL_KIT } from "../catalog/kit";
 import type { Job } from "../job/schema";
 import { arbitraryJobFile } from "../testing/arbitraryJob";
 import { runByClock, type Ran } from "../testing/workedOut";
-import { POWERED_ACTIONS } from "../treatment/actions";
+import { POWERED_ACTIONS } from "../catalog/actions";
 import type { Step } from "../treatment/step";
 import { entered } from "../quantity/working";
 import { orderOf } from "./order";

@@ -4,7 +4,7 @@ import type { DoneEvent, Kit, StartEvent } from "../job/schema";
 import { CIRCUIT_W, machineFor } from "../mixing/loadList";
 import { input, worked, type Worked } from "../quantity/working";
 import { machineOn } from "../shelf/shelf";
-import { isWaitedOut } from "../treatment/actions";
+import { isWaitedOut } from "../catalog/actions";
 import type { Step } from "../treatment/step";
 import { DRIES_OUT, HANDS, type Due, type Lag, type Task } from "./problem";
 

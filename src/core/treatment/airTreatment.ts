@@ -6,7 +6,7 @@ import type { Account, DoneEvent, GasChoice, ReadingEvent } from "../job/schema"
 import type { Mark } from "../quantity/marks";
 import { input, worked, type Worked } from "../quantity/working";
 import { machineOn, ownsAgent } from "../shelf/shelf";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import { stateNow, type Context } from "./context";
 import type { ZoneView } from "./facts";
 import { handsOnMinutes } from "./rates";

@@ -3,7 +3,7 @@ import { familyOf, type FamilyId } from "../catalog/families";
 import type { Kit } from "../job/schema";
 import { agentOn } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import { usualClothTempC } from "./rates";
 import { RULES, type Rule } from "./rules";
 import type { Caution, Reason, Step } from "./step";

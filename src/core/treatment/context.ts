@@ -5,7 +5,7 @@ import { backgroundOf, certainly, leftByOwner } from "../diagnosis/background";
 import { diagnose, type Background, type Diagnosis } from "../diagnosis/diagnose";
 import type { Job, Kit, MarkFinding, MouldFinding, ReadingEvent } from "../job/schema";
 import type { Worked } from "../quantity/working";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import { conditionsOf, type Conditions } from "./conditions";
 import { fastnessOf, type ZoneView } from "./facts";
 import type { RuleFacts } from "./judge";

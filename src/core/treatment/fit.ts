@@ -3,7 +3,7 @@ import type { FamilyId } from "../catalog/families";
 import type { RoleId } from "../catalog/roles";
 import { toolOf, TOOLS, type ToolId } from "../catalog/tools";
 import type { Kit } from "../job/schema";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import { factsOf, surfaceTempOf, type Context } from "./context";
 import type { ZoneView } from "./facts";
 import { judge, limitsOf, type Candidate, type Verdict } from "./judge";

@@ -4,7 +4,7 @@ import type { BuildId, CareCode, NeighbourId } from "../catalog/builds";
 import type { FamilyId } from "../catalog/families";
 import type { MaterialId } from "../catalog/materials";
 import type { RoleId } from "../catalog/roles";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import { RULES, type Rule } from "./rules";
 
 /** What the rules look at: everything the cloth and the mark might be. */

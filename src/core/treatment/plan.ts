@@ -1,11 +1,12 @@
 import { FAMILY_IDS, type FamilyId } from "../catalog/families";
 import { accountWords, hadSewage } from "../diagnosis/background";
 import type { School } from "../job/format";
+import { hairOn } from "../job/hair";
 import { isCovered } from "../job/history";
-import type { DamageFinding, HairFinding, Job, Kit } from "../job/schema";
+import type { DamageFinding, Job, Kit } from "../job/schema";
 import { input, worked, type Worked } from "../quantity/working";
 import { missingAgents, type Missing } from "../shelf/standIns";
-import { ACTIONS } from "./actions";
+import { ACTIONS } from "../catalog/actions";
 import { beforeThisRound, contextOf, diagnosisOf, stateNow, type Context, type ZoneState } from "./context";
 import { zoneViews, type ZoneView } from "./facts";
 import { layDisinfection, layDryExtras, layLookUnder, NOT_CLEANED, notDisinfected, layProtection, laySmell, likelyWithSmell, smellSource, wantsDisinfection, type SmellSource } from "./extras";
@@ -77,14 +78,14 @@ const ORDERS_PER_ZONE = 1000;
 
 function planZone(context: Context, plan: Plan, view: ZoneView, index: number, smell: SmellSource | undefined): StagedStep[] {
   const marks: LaidMark[] = [];
-  const hair: HairFinding[] = [];
+  // Two findings of it on one cloth tell of the same hair.
+  const hair = hairOn(context.job, view.id).slice(0, 1);
   const smells = smell?.zoneId === view.id;
   const likely = likelyWithSmell(likelyOn(context, view), smell, view.id);
   for (const findingId of context.job.findings.order) {
     const finding = context.job.findings.byId[findingId]!;
     if (finding.zoneId !== view.id) continue;
     if (finding.kind === "damage") plan.damage.push({ findingId, finding });
-    else if (finding.kind === "hair") hair.push(finding);
     else if (finding.kind === "mark" || finding.kind === "mould") {
       const laid = layMark(context, view, findingId, finding, likely);
       plan.marks[findingId] = laid.plan;
@@ -110,7 +111,7 @@ function planZone(context: Context, plan: Plan, view: ZoneView, index: number, s
   plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));
   const layMarks = (work: ZoneWork) => {
-    for (const finding of hair) layHair(work, finding);
+    for (const { finding } of hair) layHair(work, finding);
     layLookUnder(work, open.map(({ plan }) => plan));
     layDryLift(work);
     layDryExtras(work);

@@ -4,7 +4,7 @@ import type { School } from "../job/format";
 import type { Kit } from "../job/schema";
 import { paceOf } from "../ledger/own";
 import { input, worked, type Worked } from "../quantity/working";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 
 /** Minutes of hands-on work: a start, and minutes for each m² and round. Judgement, to be corrected by the technician's own log. */
 export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {

@@ -1,5 +1,5 @@
 import type { DoneEvent, StartEvent } from "../job/schema";
-import { isWaitedOut } from "./actions";
+import { isWaitedOut } from "../catalog/actions";
 import type { Step } from "./step";
 
 /** What differed from the plan; empty when nothing did. */

@@ -6,7 +6,7 @@ import { FAMILY_IDS, familyOf, type FamilyId } from "../catalog/families";
 import { MATERIALS, MATERIAL_IDS, type MaterialId } from "../catalog/materials";
 import type { RoleId } from "../catalog/roles";
 import type { Sourced } from "../quantity/marks";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 
 /**
  * Hard rules are data. Every list in `when` is an "or", the lists together an "and"; a list matches when anything the cloth

@@ -9,7 +9,7 @@ import { jobFromTemplate } from "../job/newJob";
 import type { Account, Cloth, Finding, Job, Kit, Zone } from "../job/schema";
 import type { TemplateId } from "../pieces/templates";
 import { withMachine } from "../shelf/edits";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import { zoneViews } from "./facts";
 
 /**

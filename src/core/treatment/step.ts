@@ -2,7 +2,7 @@ import type { AgentId } from "../catalog/agents";
 import type { ToolId } from "../catalog/tools";
 import type { Mark } from "../quantity/marks";
 import { input, worked, type Worked } from "../quantity/working";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import type { Effort } from "./effect";
 
 export interface Dwell {

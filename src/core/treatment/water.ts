@@ -1,7 +1,7 @@
 import { depthInFoam, drawnOff, paced, thinned, toweled } from "../water/strokes";
 import { input, worked, type Worked } from "../quantity/working";
 import { leftByTanks } from "../water/tankMarks";
-import type { ActionId } from "./actions";
+import type { ActionId } from "../catalog/actions";
 import type { Conditions } from "./conditions";
 import { leastFaceCapacity, leastOfBuilds, mostOfBuilds, mustStayHardlyWet, type ZoneView } from "./facts";
 

@@ -7,7 +7,7 @@ import { partsWater } from "../dilution/reading";
 import { isCovered, isDone } from "../job/history";
 import { agentOn } from "../shelf/shelf";
 import { input, worked, type Worked } from "../quantity/working";
-import { POWERED_ACTIONS, type ActionId } from "./actions";
+import { POWERED_ACTIONS, type ActionId } from "../catalog/actions";
 import { factsOf, fastnessSetting, remember, surfaceTempOf, type Context, type ZoneState } from "./context";
 import type { Effort } from "./effect";
 import { fitAgent, type FoundFit } from "./fit";

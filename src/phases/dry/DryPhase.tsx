@@ -37,6 +37,7 @@ export function DryPhase() {
       {dried.n > 0 && dried.factor > 1 && <p className="soft">Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took <Num of={worked("ledger.drying", dried.factor, "1", [input("jobs of your own behind it", dried.n, "1", "measured"), input("the model counts as", TABLE_STEPS, "1", "table")])} words={`${dried.factor.toFixed(2)} ×`} /> the model&apos;s, which counts as {TABLE_STEPS}.</p>}
       {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
       {isDry && <Outcomes />}
+      {assessment.place?.beyond.map((sentence) => <p key={sentence} className="not-agreed" role="status">{sentence}</p>)}
       <Advice />
       <TimeSlider />
       {zones.length > 0 && (

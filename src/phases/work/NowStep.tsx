@@ -7,7 +7,7 @@ import { readingInWords } from "@/core/dilution/reading";
 import { lastOf } from "@/core/job/history";
 import { input, worked, type Worked } from "@/core/quantity/working";
 import type { OrderTask } from "@/core/schedule/times";
-import { isWaitedOut } from "@/core/treatment/actions";
+import { isWaitedOut } from "@/core/catalog/actions";
 import { warmestAtCloth } from "@/core/treatment/cautions";
 import { dryStrokesFor } from "@/core/treatment/rates";
 import type { Correction } from "@/core/treatment/record";

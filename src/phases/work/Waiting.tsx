@@ -1,7 +1,7 @@
 "use client";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { OrderTask, TaskTime } from "@/core/schedule/times";
-import { guardsPerson } from "@/core/treatment/actions";
+import { guardsPerson } from "@/core/catalog/actions";
 import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
 import { timeText } from "@/ui/time";

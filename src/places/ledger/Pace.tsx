@@ -8,7 +8,7 @@ import type { LedgerJob } from "@/core/ledger/summary";
 import type { FormulaId } from "@/core/quantity/formulas";
 import { formatShare } from "@/core/quantity/format";
 import { input, worked, type Worked } from "@/core/quantity/working";
-import { ACTIONS, type ActionId } from "@/core/treatment/actions";
+import { ACTIONS, type ActionId } from "@/core/catalog/actions";
 import { PACE } from "@/core/treatment/rates";
 import { useLearning } from "@/store/learning";
 import { later } from "@/ui/later";

@@ -22,6 +22,7 @@ export const ACTIONS = {
 } as const;
 
 export type ActionId = keyof typeof ACTIONS;
+export const ACTION_IDS = Object.keys(ACTIONS) as [ActionId, ...ActionId[]];
 
 /** Actions with a motor, heat or spark near the cloth. */
 export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "seams", "extract", "steam"];
