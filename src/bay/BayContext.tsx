@@ -70,7 +70,7 @@ const MINUTES_5 = 300_000;
 
 const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] => job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
 
-export function BayProvider({ children, missing, waiting }: { children: ReactNode; missing: ReactNode; waiting: ReactNode }) {
+export function BayProvider({ children, missing, waiting, unplanned }: { children: ReactNode; missing: ReactNode; waiting: ReactNode; unplanned: (job: Job, problem: string) => ReactNode }) {
   const params = useSearchParams();
   const stored = useJob(params.get("job"));
   const kitNow = useKit();
@@ -80,11 +80,14 @@ export function BayProvider({ children, missing, waiting }: { children: ReactNod
 
   // Plans do not need the second hand: the moment they are weighed at moves every five minutes.
   const assessed = useAssessed(stored, kitNow, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
-  const views = useMemo(() => (assessed ? viewsOf(assessed.job, assessed.assessment) : []), [assessed]);
-  const forecast = useMemo(() => (assessed ? forecastAt(assessed.assessment, assessed.job, nowMs) : undefined), [assessed, nowMs]);
+  const made = assessed?.planned.ok ? assessed.planned.assessment : undefined;
+  const views = useMemo(() => (assessed && made ? viewsOf(assessed.job, made) : []), [assessed, made]);
+  const forecast = useMemo(() => (assessed && made ? forecastAt(made, assessed.job, nowMs) : undefined), [assessed, made, nowMs]);
 
-  if (!assessed || !forecast) return stored ? waiting : missing;
-  const { job, kit, asOf, assessment } = assessed;
+  if (stored && assessed && !assessed.planned.ok) return unplanned(assessed.job, assessed.planned.problem);
+  if (!assessed || !made || !forecast) return stored ? waiting : missing;
+  const { job, kit, asOf } = assessed;
+  const assessment = made;
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingParam = params.get("finding") ?? undefined;
   const finding = findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;

@@ -1,6 +1,10 @@
 "use client";
 import type { ComponentType } from "react";
-import { useJobsState } from "@/store/jobs";
+import type { Job } from "@/core/job/schema";
+import { undo, useJobsState } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
+import { UnplannedJob } from "@/ui/UnplannedJob";
 import { later, useAllLoaded } from "@/ui/later";
 import { BayProvider, useBay } from "./BayContext";
 import { useBayKeys } from "./keys";
@@ -16,7 +20,7 @@ const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */
 export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   return (
-    <BayProvider missing={<Missing />} waiting={<Opening />}>
+    <BayProvider missing={<Missing />} waiting={<Opening />} unplanned={(job, problem) => <CannotPlan job={job} problem={problem} />}>
       <Frame phases={phases} />
     </BayProvider>
   );
@@ -33,23 +37,37 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   const Phase = phases[phase];
   return (
     <div className={`bay bay-${phase}${cautions.length === 0 ? " bay-no-margin" : ""}`} data-loaded={loaded || undefined}>
-      <TopStrip onKeys={keys.show} />
-      <PieceMap />
+      <Boundary what="The strip"><TopStrip onKeys={keys.show} /></Boundary>
+      <Boundary what="The drawing"><PieceMap /></Boundary>
       <main className="bay-main" key={phase}>
-        <Margin cautions={cautions} inline />
-        <Phase />
+        <Boundary what="The list of cautions"><Margin cautions={cautions} inline /></Boundary>
+        <Boundary what="This phase"><Phase /></Boundary>
       </main>
       {cautions.length > 0 && (
         <aside className="bay-margin" aria-label="Cautions" tabIndex={0}>
-          <Margin cautions={cautions} />
+          <Boundary what="The list of cautions"><Margin cautions={cautions} /></Boundary>
         </aside>
       )}
       <footer className="thread no-print">
-        <Thread />
+        <Boundary what="The thread"><Thread /></Boundary>
         <PhaseLinks />
       </footer>
       {keys.shown && <KeyList {...keys} />}
     </div>
+  );
+}
+
+/** Its data may still be put right: what this tab changed last is taken back here. */
+function CannotPlan({ job, problem }: { job: Job; problem: string }) {
+  const canUndo = useJobsState(({ undoable }) => undoable.some(({ jobId }) => jobId === job.id));
+  return (
+    <main className="place" style={{ paddingTop: "3rem" }}>
+      <UnplannedJob job={job} problem={problem} inBay />
+      <div className="row-wrap mt-3">
+        {canUndo && <Act variant="primary" onAct={() => undo(job.id)}>Undo the last change</Act>}
+        <a className="btn btn-outline-primary" href="/">Back to jobs</a>
+      </div>
+    </main>
   );
 }
 

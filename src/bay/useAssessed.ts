@@ -1,7 +1,7 @@
 "use client";
 import { useCallback } from "react";
-import type { Assessment } from "@/core/assess";
 import type { Job, Kit } from "@/core/job/schema";
+import type { Planned } from "@/core/planned";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 
@@ -10,7 +10,7 @@ export interface Assessed {
   job: Job;
   kit: Kit;
   asOf: string;
-  assessment: Assessment;
+  planned: Planned;
 }
 
 /** The newest plan of a job. @param asOfMs the moment it is weighed at; 0 while there is no clock yet */
@@ -20,9 +20,9 @@ export function useAssessed(job: Job | undefined, kit: Kit, asOfMs: number): Ass
       if (!job || asOfMs <= 0) return undefined;
       const asOf = new Date(asOfMs).toISOString();
       const start = performance.now();
-      const assessment = await planner().assess(job, kit, asOf);
+      const planned = await planner().assess(job, kit, asOf);
       performance.measure("plan", { start });
-      return { job, kit, asOf, assessment };
+      return { job, kit, asOf, planned };
     }, [job, kit, asOfMs]),
   );
   return made?.job.id === job?.id ? made : undefined;

@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { ReactNode } from "react";
+import { Boundary } from "@/ui/Boundary";
 import { Threads } from "@/ui/Threads";
 
 const PLACES = [
@@ -19,12 +20,12 @@ export function PlaceFrame({ at, children }: { at: (typeof PLACES)[number]["href
     <>
       <nav className="place-top" aria-label="Places">
         <span className="name">Weary Bristle</span>
-        <Threads />
+        <Boundary><Threads /></Boundary>
         {PLACES.map(({ href, name }) => (
           <Link key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>{name}</Link>
         ))}
       </nav>
-      <main className="place">{children}</main>
+      <main className="place"><Boundary what="This page">{children}</Boundary></main>
     </>
   );
 }

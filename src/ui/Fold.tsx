@@ -1,5 +1,6 @@
 "use client";
 import { useState, type ReactNode } from "react";
+import { Boundary } from "./Boundary";
 
 /** A section that opens; what is in it is only made once it was opened. */
 export function Fold({ title, note, children, startOpen = false, testId }: { title: ReactNode; note?: ReactNode; children: ReactNode; startOpen?: boolean; testId?: string }) {
@@ -8,7 +9,7 @@ export function Fold({ title, note, children, startOpen = false, testId }: { tit
   return (
     <details className="block" open={first} onToggle={({ currentTarget }) => currentTarget.open && setWasOpen(true)} data-testid={testId}>
       <summary className="row-between"><h2>{title}</h2>{note && <span className="soft">{note}</span>}</summary>
-      {wasOpen && children}
+      {wasOpen && <Boundary>{children}</Boundary>}
     </details>
   );
 }
@@ -19,7 +20,7 @@ export function SmallFold({ title, children, open }: { title: ReactNode; childre
   return (
     <details className="mt-2" open={open || undefined} onToggle={({ currentTarget }) => currentTarget.open && setWasOpen(true)}>
       <summary className="form-label">{title}</summary>
-      {(wasOpen || open) && children}
+      {(wasOpen || open) && <Boundary>{children}</Boundary>}
     </details>
   );
 }

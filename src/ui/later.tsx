@@ -1,6 +1,6 @@
 "use client";
-import { Component, lazy, Suspense, useEffect, useState, type ComponentType, type ReactNode } from "react";
-import { Act } from "./Act";
+import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
+import { Boundary } from "./Boundary";
 
 /** Screens that come after the first: each is loaded when it is asked for, and all of them soon after the page has come up. */
 const waiting = new Set<() => Promise<unknown>>();
@@ -12,16 +12,21 @@ const WARM_UP_MS = 2000;
  */
 export function later<P extends object>(load: () => Promise<ComponentType<P>>, Meanwhile?: ComponentType<P>): ComponentType<P> {
   let loading: Promise<{ default: ComponentType<P> }> | undefined;
-  const start = () => (loading ??= load().then((part) => ({ default: part })));
+  const start = () =>
+    (loading ??= load().then((part) => ({ default: part }), (error: unknown) => {
+      // The next try asks anew.
+      loading = undefined;
+      throw error;
+    }));
   waiting.add(start);
   const Part = lazy(start);
   return function Later(props: P) {
     return (
-      <NotLoaded>
+      <Boundary>
         <Suspense fallback={Meanwhile ? <Meanwhile {...props} /> : null}>
           <Part {...props} />
         </Suspense>
-      </NotLoaded>
+      </Boundary>
     );
   };
 }
@@ -42,24 +47,4 @@ export function useAllLoaded(): boolean {
     return () => clearTimeout(timer);
   }, []);
   return loaded;
-}
-
-/** The network went before this part was here: say so, lose nothing. */
-class NotLoaded extends Component<{ children: ReactNode }, { failed: boolean }> {
-  override state = { failed: false };
-
-  static getDerivedStateFromError() {
-    return { failed: true };
-  }
-
-  override render() {
-    if (!this.state.failed) return this.props.children;
-    return (
-      <div className="caution" role="alert">
-        <h3>This part could not be loaded</h3>
-        <p>The network went before it was here. What you recorded is kept. Go on elsewhere, or connect and load the page again.</p>
-        <Act onAct={() => window.location.reload()}>Load the page again</Act>
-      </div>
-    );
-  }
 }

@@ -1,5 +1,6 @@
 import { expose } from "comlink";
 import { assess, inFull, quickly } from "@/core/assess";
+import { plannedOf } from "@/core/planned";
 import type { Job, Kit } from "@/core/job/schema";
 import { oneMark } from "@/core/oneMark";
 import { saversOf } from "@/core/schedule/savers";
@@ -11,9 +12,9 @@ import { wholeJobBy } from "@/core/treatment/wholeJob";
 const inOrder = { ...quickly, order: inFull.order };
 
 const planner = {
-  assess,
+  assess: plannedOf,
   /** What was handed back is only listed: the quick reckoning is enough there. */
-  assessAll: (jobs: Job[], kit: Kit, asOf: string) => jobs.map((job) => assess(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : inFull)),
+  assessAll: (jobs: Job[], kit: Kit, asOf: string) => jobs.map((job) => plannedOf(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : inFull)),
   /** The order of a job as it will be once what is being recorded is in it. */
   orderAfter: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf, inOrder).order,
   wholeJobBy,

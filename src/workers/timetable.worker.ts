@@ -1,7 +1,7 @@
 import { expose } from "comlink";
-import { assess } from "@/core/assess";
+import { plannedOf, whyNotPlanned } from "@/core/planned";
 import type { Job, Kit } from "@/core/job/schema";
-import { dayOf, type Day, type DaySettings } from "@/core/schedule/day";
+import { dayOf, type Day, type DayJob, type DaySettings } from "@/core/schedule/day";
 import { explain, type Explained } from "@/core/schedule/explain";
 import { improving } from "@/core/schedule/improve";
 import { compile, NoSchedule, type Schedule } from "@/core/schedule/problem";
@@ -15,7 +15,19 @@ export interface Timetable {
   /** The search has ended, by its time or because it was stopped. */
   ended: boolean;
 }
-export type TimetableNews = Timetable | { problem: string };
+export type TimetableNews = (Timetable | { problem: string }) & { unplanned?: Unplanned[] };
+
+/** A job that is left out of the day, and why. */
+export interface Unplanned {
+  jobId: string;
+  problem: string;
+}
+
+/** The jobs as planned; those that cannot be are left out and told. */
+function weighed(jobs: readonly Job[], kit: Kit, from: string): { planned: DayJob[]; unplanned: Unplanned[] } {
+  const all = jobs.map((job) => ({ job, made: plannedOf(job, kit, from) }));
+  return { planned: all.flatMap(({ job, made }) => (made.ok ? [{ job, assessment: made.assessment }] : [])), unplanned: all.flatMap(({ job, made }) => (made.ok ? [] : [{ jobId: job.id, problem: made.problem }])) };
+}
 
 const SLICE_MS = 30;
 const SHOW_EVERY_MS = 250;
@@ -28,12 +40,14 @@ const breathe = () => new Promise<void>((done) => setTimeout(done));
 /**
  * Searches for better timetables in slices, so that a stop arrives, and shows the best so far.
  * @param forMs how long to search
- * @param show is told of the first, of better ones, and of the end
+ * @param tell is told of the first, of better ones, and of the end
  */
-async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: number, show: (news: TimetableNews) => void): Promise<void> {
+async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: number, tell: (news: TimetableNews) => void): Promise<void> {
   const mine = ++running;
+  const { planned, unplanned } = weighed(jobs, kit, settings.from);
+  const show = (news: TimetableNews) => tell({ ...news, unplanned });
   try {
-    const day = dayOf(jobs.map((job) => ({ job, assessment: assess(job, kit, settings.from) })), kit, settings);
+    const day = dayOf(planned, kit, settings);
     if (day.problem.tasks.length === 0) return show({ problem: "There is no job to plan a day of." });
     const compiled = compile(day.problem);
     const began = performance.now();
@@ -59,8 +73,7 @@ async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: numbe
       }
     }
   } catch (error) {
-    if (!(error instanceof NoSchedule)) throw error;
-    show({ problem: error.message });
+    show({ problem: error instanceof NoSchedule ? error.message : whyNotPlanned(error) });
   }
 }
 
@@ -72,7 +85,7 @@ async function orderVisits(jobs: Job[], kit: Kit, settings: DaySettings): Promis
   const mine = ++running;
   let best = jobs.map(({ id }) => id);
   let sliceFrom = performance.now();
-  for (const order of bettersOfVisits(jobs.map((job) => ({ job, assessment: assess(job, kit, settings.from) })), kit, settings)) {
+  for (const order of bettersOfVisits(weighed(jobs, kit, settings.from).planned, kit, settings)) {
     best = order;
     if (mine !== running) break;
     if (performance.now() - sliceFrom > SLICE_MS) {

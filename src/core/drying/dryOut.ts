@@ -86,8 +86,8 @@ const TOLERANCE = 1e-11;
 const MOST_ITERATIONS = 40;
 const MOST_HALVINGS = 8;
 /** So many Newton steps of one piece are what a drying is worth; the usual takes a tenth of it. */
-const MOST_WORK = 60_000;
-const LEAST_OF_ALL = 3000;
+const MOST_WORK = 40_000;
+const LEAST_OF_ALL = 2000;
 /** A face never gets beyond these, °C: on the way there Newton may look further. */
 const [COLDEST_FACE_C, HOTTEST_FACE_C] = [-39, 95];
 const LEAST_SLOPE_AT = 0.05;
@@ -389,14 +389,13 @@ export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundin
   pieces.forEach((piece) => piece.weigh(0, { ...start, ...run.air }));
   note(0);
   let steps = 1;
-  const worth = Math.max(LEAST_OF_ALL, MOST_WORK / pieces.length);
-  while (steps < moments.length && run.iterations < worth && !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))) {
+  while (steps < moments.length && !run.isSpent && !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))) {
     run.advance(moments[steps - 1]!, moments[steps]! - moments[steps - 1]!);
     note(steps);
     steps += 1;
   }
   const cut = (each: Float64Array) => each.subarray(0, steps);
-  return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations, cutOff: run.iterations >= worth && steps < moments.length };
+  return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations, cutOff: run.isSpent && steps < moments.length };
 }
 
 /**
@@ -413,6 +412,11 @@ export function ratesOf(slab: Slab, surroundings: Surroundings): (content: Array
 class Run {
   iterations = 0;
   private read: Air | undefined;
+
+  /** No more work is put into it. */
+  get isSpent(): boolean {
+    return this.iterations >= Math.max(LEAST_OF_ALL, MOST_WORK / this.pieces.length);
+  }
 
   constructor(readonly pieces: readonly Piece[], public air: Air, private readonly at: (hours: number) => Surroundings, private readonly solve: StageSolver | undefined) {}
 
@@ -442,7 +446,7 @@ class Run {
       this.putBack(before, airFrom);
       if (this.stage(stepS, late, before, airFrom.vapourPa)) flux = pieces.map((piece) => piece.flux);
     }
-    if (!flux && halvings < MOST_HALVINGS) {
+    if (!flux && halvings < MOST_HALVINGS && !this.isSpent) {
       this.putBack(before, started);
       this.advance(fromH, stepH / 2, halvings + 1);
       return this.advance(fromH + stepH / 2, stepH / 2, halvings + 1);

@@ -1,7 +1,7 @@
 import { joined, split } from "../pieces/cutting";
 import { areaMm2, boundsOf, contains, scaledTo, shapeProblem, type Corners, type Point } from "../pieces/geometry";
 import { partsOf, type Measures } from "../pieces/templates";
-import type { Op } from "./commands";
+import { applyOps, type Op } from "./commands";
 import { HAIR_DENSITY_IDS } from "../catalog/findings";
 import { hairOn } from "./hair";
 import { isPlaced } from "./placed";
@@ -22,6 +22,12 @@ export function cornersOf(job: Job, zoneId: string): Corners | undefined {
 }
 
 const worked = (job: Job, zoneId: string) => job.events.some((event) => "stepKey" in event && event.zoneIds.includes(zoneId));
+/** What happened names it, or something found on it: it cannot go any more. */
+const isNamed = (job: Job, zoneId: string) =>
+  job.events.some(
+    (event) =>
+      ("zoneId" in event && event.zoneId === zoneId) || ("zoneIds" in event && event.zoneIds?.includes(zoneId)) || ("findingId" in event && event.findingId !== undefined && job.findings.byId[event.findingId]?.zoneId === zoneId),
+  );
 const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
 
 /** A new shape for one zone; marks keep their place on the drawing. */
@@ -77,9 +83,18 @@ export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bott
   );
 }
 
+/** What was chosen for a zone goes with it. */
+function choicesGone({ choices: { schools, strokes, disinfect } }: Job, zoneId: string): Op[] {
+  return [
+    ...(schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []),
+    ...(strokes?.[zoneId] ? [{ op: "set" as const, path: ["choices", "strokes", zoneId], value: undefined }] : []),
+    ...(disinfect?.includes(zoneId) ? [{ op: "set" as const, path: ["choices", "disinfect"], value: disinfect.filter((id) => id !== zoneId) }] : []),
+  ];
+}
+
 /** Two zones that touch become one; what was found on the second moves over. */
 export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
-  if (worked(job, zoneId) || worked(job, otherId)) return no(WORKED);
+  if (worked(job, zoneId) || isNamed(job, otherId)) return no(WORKED);
   const [zone, other] = [job.zones.byId[zoneId]!, job.zones.byId[otherId]!];
   if (zone.pieceId !== other.pieceId) return no("They belong to two pieces.");
   const [a, b] = [cornersOf(job, zoneId)!, cornersOf(job, otherId)!];
@@ -96,7 +111,7 @@ export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
   return yes(
     { op: "set", path: zonePath(zoneId, "shape"), value: rounded(whole) },
     ...moves(zoneId, boxA), ...moves(otherId, boxB), ...goOver,
-    ...(job.choices.schools[otherId] ? [{ op: "set" as const, path: ["choices", "schools", otherId], value: undefined }] : []),
+    ...choicesGone(job, otherId),
     { op: "remove", collection: "zones", id: otherId },
   );
 }
@@ -111,11 +126,11 @@ export function drawOps(pieceId: string, corners: readonly Point[], name: string
 
 /** Takes a zone off the job, with what was found on it. */
 export function removeZoneOps(job: Job, zoneId: string): Change {
-  if (worked(job, zoneId)) return no("Work was recorded on it, so it stays in the job.");
+  if (isNamed(job, zoneId)) return no("Work was recorded on it, so it stays in the job.");
   if (job.zones.order.length === 1) return no("It is the last zone: a job needs one.");
   return yes(
     ...job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).map((id): Op => ({ op: "remove", collection: "findings", id })),
-    ...(job.choices.schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []),
+    ...choicesGone(job, zoneId),
     { op: "remove", collection: "zones", id: zoneId },
   );
 }
@@ -126,15 +141,22 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
   const before = partsOf(piece);
   const after = partsOf({ ...piece, ...change } as Parameters<typeof partsOf>[0]);
   const its = job.zones.order.filter((id) => job.zones.byId[id]!.pieceId === pieceId);
+  // Of several that go, each takes itself out of what the one before it left.
+  let left = job;
+  const goes = (zoneId: string): Op[] => {
+    const ops: Op[] = [...choicesGone(left, zoneId), { op: "remove", collection: "zones", id: zoneId }];
+    left = applyOps(left, ops).job;
+    return ops;
+  };
   const gone = before.filter(({ part }) => !after.some((each) => each.part === part));
-  const held = (zoneId: string) => worked(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
+  const held = (zoneId: string) => isNamed(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
   return [
     ...Object.entries(change).map(([key, value]): Op => ({ op: "set", path: ["pieces", "byId", pieceId, key], value })),
     ...its.flatMap((zoneId): Op[] => {
       const zone = job.zones.byId[zoneId]!;
       const part = gone.find((each) => each.part === zone.part);
       if (!part || zone.shape) return [];
-      return held(zoneId) ? [{ op: "set", path: zonePath(zoneId, "shape"), value: rounded(part.corners) }] : [...(job.choices.schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []), { op: "remove", collection: "zones", id: zoneId }];
+      return held(zoneId) ? [{ op: "set", path: zonePath(zoneId, "shape"), value: rounded(part.corners) }] : goes(zoneId);
     }),
     // Only parts that are new with these measures: one the technician took off stays off.
     ...after.filter(({ part }) => !before.some((each) => each.part === part) && !its.some((id) => job.zones.byId[id]!.part === part)).map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),

@@ -105,6 +105,7 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
       ready = [id("drying")];
     }
     if (assessment.gas && assessment.gas.stillH > 0) {
+      capacity[inside] = INSIDE;
       tasks.push({ id: id("airing"), jobId: job.id, kind: "airing", name: "Gas and airing, nobody inside", minutes: wholeMinutes(assessment.gas.stillH * 60), needs: [{ resource: inside, amount: INSIDE }] });
       for (const task of ready) lags.push({ from: task, to: id("airing"), min: 0, why: "only when dry" });
       ready = [id("airing")];

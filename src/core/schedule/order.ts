@@ -12,6 +12,10 @@ import type { Order, OrderArc } from "./times";
 
 /** Enough for the rules and a few moves; the same tries every time, so that the order does not waver. */
 const TRIES = 24;
+/** Of a job of hundreds of zones only the first tries are made: so many tasks are put down in all. */
+const MOST_PUT_DOWN = 8000;
+/** One try a rule. */
+const FEWEST_TRIES = 4;
 const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
@@ -44,10 +48,11 @@ export function orderOf(job: Job, assessment: Pick<Assessment, "plan" | "history
 function best(problem: Problem): { compiled: Compiled; schedule: Schedule } | undefined {
   try {
     const compiled = compile(problem);
+    const most = Math.min(TRIES, Math.max(FEWEST_TRIES, Math.floor(MOST_PUT_DOWN / compiled.minutes.length)));
     let schedule = new Placer(compiled).schedule(compiled.minutes.map((_, task) => task));
     for (const { best, tries } of improving(compiled, SEED)) {
       if (best && (!schedule || best.lateMin < schedule.lateMin - NEAR || (best.lateMin < schedule.lateMin + NEAR && best.endMin < schedule.endMin - WORTH_A_CHANGE_MIN))) schedule = best;
-      if (tries >= TRIES) return schedule && { compiled, schedule };
+      if (tries >= most) return schedule && { compiled, schedule };
     }
   } catch (error) {
     // Waits that clash whatever is done when: whoever asks goes on without their longest.

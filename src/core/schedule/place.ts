@@ -11,16 +11,15 @@ export function blocksOf({ arcs }: Compiled): { blockOf: Int32Array; blocks: num
   const stack: number[] = [];
   const found: number[][] = [];
   let next = 0;
-  const visit = (task: number) => {
+  // Kept as a list of its own: thousands of tasks one after another are deeper than calls may go.
+  const way: { task: number; arc: number }[] = [];
+  const enter = (task: number) => {
     index[task] = low[task] = next++;
     stack.push(task);
     onStack[task] = 1;
-    for (const { to } of arcs[task]!) {
-      if (index[to]! < 0) {
-        visit(to);
-        low[task] = Math.min(low[task]!, low[to]!);
-      } else if (onStack[to]) low[task] = Math.min(low[task]!, index[to]!);
-    }
+    way.push({ task, arc: 0 });
+  };
+  const close = (task: number) => {
     if (low[task] !== index[task]) return;
     const block: number[] = [];
     for (;;) {
@@ -31,7 +30,24 @@ export function blocksOf({ arcs }: Compiled): { blockOf: Int32Array; blocks: num
     }
     found.push(block);
   };
-  for (let task = 0; task < n; task++) if (index[task]! < 0) visit(task);
+  for (let first = 0; first < n; first++) {
+    if (index[first]! < 0) enter(first);
+    while (way.length > 0) {
+      const here = way.at(-1)!;
+      const { task } = here;
+      const arc = arcs[task]![here.arc];
+      if (arc) {
+        here.arc += 1;
+        if (index[arc.to]! < 0) enter(arc.to);
+        else if (onStack[arc.to]) low[task] = Math.min(low[task]!, index[arc.to]!);
+        continue;
+      }
+      way.pop();
+      close(task);
+      const above = way.at(-1)?.task;
+      if (above !== undefined) low[above] = Math.min(low[above]!, low[task]!);
+    }
+  }
   // Found last to first.
   const blocks = found.reverse();
   blocks.forEach((block, number) => block.forEach((task) => (blockOf[task] = number)));
@@ -50,7 +66,10 @@ export class Placer {
   private readonly lower: Float64Array;
   private readonly order: Int32Array;
   private readonly starts: Float64Array;
+  /** By resource, in the order of their starts. */
   private readonly users: number[][];
+  /** By resource, the longest that anything holds it, min: nothing that began sooner than that still does. */
+  private readonly longest: Float64Array;
 
   /** @throws NoSchedule when lags and breaks alone cannot hold */
   constructor(readonly compiled: Compiled) {
@@ -60,6 +79,8 @@ export class Placer {
     ({ blocks: this.blocks, blockOf: this.blockOf, before: this.before } = blocksOf(compiled));
     this.starts = new Float64Array(lower.length);
     this.users = Array.from(compiled.capacity, () => []);
+    this.longest = new Float64Array(compiled.capacity.length);
+    compiled.needs.forEach((needs, task) => needs.forEach(({ resource }) => (this.longest[resource] = Math.max(this.longest[resource]!, compiled.minutes[task]!))));
     // In a block the one that can come first is put down first.
     this.order = Int32Array.from(lower.keys()).sort((a, b) => lower[a]! - lower[b]! || a - b);
     const place = new Int32Array(lower.length);
@@ -110,7 +131,7 @@ export class Placer {
           return false;
         }
         laid.push(task);
-        for (const { resource } of compiled.needs[task]!) users[resource]!.push(task);
+        for (const { resource } of compiled.needs[task]!) users[resource]!.splice(firstFrom(users[resource]!, starts, starts[task]!), 0, task);
         for (const { to, weight } of arcs[task]!) {
           const now = lower.get(to);
           if (now === undefined || starts[task]! + weight <= now + 1e-9) continue;
@@ -126,7 +147,12 @@ export class Placer {
   }
 
   private takeUp(laid: readonly number[]) {
-    for (const task of laid) for (const { resource } of this.compiled.needs[task]!) this.users[resource]!.splice(this.users[resource]!.indexOf(task), 1);
+    const { users, starts } = this;
+    for (const task of laid)
+      for (const { resource } of this.compiled.needs[task]!) {
+        const list = users[resource]!;
+        list.splice(list.indexOf(task, firstFrom(list, starts, starts[task]!)), 1);
+      }
   }
 
   /** The earliest start from a bound on at which there is room all through. */
@@ -138,7 +164,7 @@ export class Placer {
     for (;;) {
       // Whatever is full has to be waited for, so the longest wait counts.
       let until = start;
-      for (const { resource, amount } of needs[task]!) until = Math.max(until, waitFor(users[resource]!, starts, minutes, this.amounts(resource), capacity[resource]! - amount, start, start + minutes[task]!));
+      for (const { resource, amount } of needs[task]!) until = Math.max(until, waitFor(users[resource]!, starts, minutes, this.amounts(resource), capacity[resource]! - amount, start, start + minutes[task]!, this.longest[resource]!));
       if (until === start) return start;
       start = pastBreaks(compiled, task, until);
       if (start > horizon) return start;
@@ -156,25 +182,43 @@ export class Placer {
   }
 }
 
+/** The place of the first of some tasks, in the order of their starts, that begins at a time or after it. */
+function firstFrom(users: readonly number[], starts: Float64Array, time: number): number {
+  let [low, high] = [0, users.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (starts[users[middle]!]! < time) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** When it is worth trying again on one resource: `from` itself when there is room all through. */
-function waitFor(users: readonly number[], starts: Float64Array, minutes: Float64Array, amounts: Float64Array, room: number, from: number, to: number): number {
+function waitFor(users: readonly number[], starts: Float64Array, minutes: Float64Array, amounts: Float64Array, room: number, from: number, to: number, longest: number): number {
   let firstEnd = Infinity;
-  let full = false;
-  const overlapping: number[] = [];
-  for (const user of users) {
+  let lastEnd = from;
+  let together = 0;
+  const first = firstFrom(users, starts, from - longest);
+  let after = first;
+  for (; after < users.length; after++) {
+    const user = users[after]!;
+    if (starts[user]! >= to - 1e-9) break;
     const end = starts[user]! + minutes[user]!;
-    if (starts[user]! >= to - 1e-9 || end <= from + 1e-9) continue;
-    overlapping.push(user);
+    if (end <= from + 1e-9) continue;
     if (end < firstEnd) firstEnd = end;
+    together += amounts[user]!;
+    // One that leaves no room by itself is in the way of every later start until it ends.
+    if (amounts[user]! > room + 1e-9 && end > lastEnd) lastEnd = end;
   }
+  if (lastEnd > from) return lastEnd;
+  if (together <= room + 1e-9) return from;
   // Use is most at the start of the window or where one of them begins in it.
-  for (const at of [from, ...overlapping.map((user) => starts[user]!).filter((start) => start > from)]) {
+  const usedAt = (time: number) => {
     let used = 0;
-    for (const user of overlapping) if (starts[user]! <= at + 1e-9 && starts[user]! + minutes[user]! > at + 1e-9) used += amounts[user]!;
-    if (used > room + 1e-9) {
-      full = true;
-      break;
-    }
-  }
-  return full ? firstEnd : from;
+    for (let at = first; at < after; at++) if (starts[users[at]!]! <= time + 1e-9 && starts[users[at]!]! + minutes[users[at]!]! > time + 1e-9) used += amounts[users[at]!]!;
+    return used;
+  };
+  if (usedAt(from) > room + 1e-9) return firstEnd;
+  for (let at = first; at < after; at++) if (starts[users[at]!]! > from && usedAt(starts[users[at]!]!) > room + 1e-9) return firstEnd;
+  return from;
 }

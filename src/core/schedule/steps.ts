@@ -59,10 +59,12 @@ export function stepTasks({ plan, history }: Pick<Assessment, "plan" | "history"
   let guard: { step: Step; task: string } | undefined;
   let since: string[] = [];
   const dusty: string[] = [];
+  const taken = new Set<string>();
   plan.steps.forEach((whole) => partsOf(whole, areaOf, history.running).forEach(({ step, running }) => {
     // The same task bears the same name whatever was done since.
     const name = `${step.key} ${step.zoneIds.join("+")}`;
-    const task = id(tasks.some((each) => each.id === id(name)) ? `${name} ${tasks.length}` : name);
+    const task = id(taken.has(id(name)) ? `${name} ${tasks.length}` : name);
+    taken.add(task);
     // What hands are at waits for nothing any more.
     if (guard && !running) lags.push(withoutEnd(lagAfter(guard.step, guard.task, task)));
     if (isGuarding(step)) {

@@ -71,8 +71,24 @@ export function timesOf(order: Order, nowMs: number): TaskTime[] {
   return times;
 }
 
+/** By the order: arcs by where they lead, and the tasks that the cloth has something follow. An order never changes, and is asked again every second. */
+const indexed = new WeakMap<Order, { into: readonly (readonly OrderArc[])[]; followed: ReadonlySet<number> }>();
+
+function indexOf(order: Order) {
+  let index = indexed.get(order);
+  if (!index) {
+    const into: OrderArc[][] = order.tasks.map(() => []);
+    for (const arc of order.arcs) into[arc.to]?.push(arc);
+    index = { into, followed: new Set(order.arcs.flatMap(({ from, why }) => (why === undefined ? [] : [from]))) };
+    indexed.set(order, index);
+  }
+  return index;
+}
+
 /** Each at its earliest after what comes before it. */
-function placed({ tasks, arcs }: Order, nowMs: number, notBefore: readonly number[]): TaskTime[] {
+function placed(order: Order, nowMs: number, notBefore: readonly number[]): TaskTime[] {
+  const { tasks } = order;
+  const { into } = indexOf(order);
   const times: TaskTime[] = [];
   tasks.forEach(({ minutes, running, after, step }, at) => {
     let readyMs = nowMs;
@@ -82,9 +98,9 @@ function placed({ tasks, arcs }: Order, nowMs: number, notBefore: readonly numbe
       readyMs = Math.max(readyMs, Date.parse(putOn) + dwellMinMin! * MINUTE_MS);
       if (dwellMaxMin !== undefined) closesMs = Math.min(closesMs, Date.parse(putOn) + dwellMaxMin * MINUTE_MS);
     }
-    for (const { from, to, minMin, maxMin, why } of arcs) {
+    for (const { from, minMin, maxMin, why } of into[at]!) {
       const before = times[from];
-      if (to !== at || !before) continue;
+      if (!before) continue;
       if (why === undefined) sharedMs = Math.max(sharedMs, before.endMs);
       else readyMs = Math.max(readyMs, before.endMs + minMin * MINUTE_MS);
       if (maxMin !== undefined) closesMs = Math.min(closesMs, before.endMs + maxMin * MINUTE_MS);
@@ -98,8 +114,8 @@ function placed({ tasks, arcs }: Order, nowMs: number, notBefore: readonly numbe
 }
 
 /** When the last hands are off it, and what nobody comes back for has had its wait. */
-export const finishMs = ({ tasks, arcs }: Order, times: readonly TaskTime[], nowMs: number): number =>
-  tasks.reduce((latest, { step }, at) => Math.max(latest, times[at]!.endMs + (step.dwell && !arcs.some(({ from, why }) => from === at && why !== undefined) ? step.dwell.min.value * MINUTE_MS : 0)), nowMs);
+export const finishMs = (order: Order, times: readonly TaskTime[], nowMs: number): number =>
+  order.tasks.reduce((latest, { step }, at) => Math.max(latest, times[at]!.endMs + (step.dwell && !indexOf(order).followed.has(at) ? step.dwell.min.value * MINUTE_MS : 0)), nowMs);
 
 /** What a pair of hands does: what it is at, else what comes first for it. */
 export const taskAt = ({ tasks }: Order, hands: number): number => {

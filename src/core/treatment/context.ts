@@ -40,9 +40,9 @@ export const diagnosisOf = (context: Context, view: ZoneView, finding: MarkFindi
 export function beforeThisRound(context: Context, view: ZoneView): Context {
   const { standing, done } = context.history;
   const lastDry = lastJudged(context, view);
-  const now = standing.filter((event, index) => index > lastDry && (event.kind === "done" || event.kind === "skip") && event.zoneIds.includes(view.id) && stepBase(event.stepKey) !== "fastness");
-  if (now.length === 0) return context;
-  return { ...context, history: { ...context.history, standing: standing.filter((event) => !now.includes(event)), done: done.filter((event) => !now.includes(event)) } };
+  const now = new Set<unknown>(standing.filter((event, index) => index > lastDry && (event.kind === "done" || event.kind === "skip") && event.zoneIds.includes(view.id) && stepBase(event.stepKey) !== "fastness"));
+  if (now.size === 0) return context;
+  return { ...context, history: { ...context.history, standing: standing.filter((event) => !now.has(event)), done: done.filter((event) => !now.has(event)) } };
 }
 
 /** The last surface temperature read on a zone, °C. */

@@ -5,7 +5,7 @@ import { paced } from "../water/strokes";
 import { fittedRecovery } from "../water/tankMarks";
 import { stateNow, type Context } from "./context";
 import { mostOfBuilds, type ZoneView } from "./facts";
-import { waterCourse } from "./water";
+import { waterBefore } from "./water";
 
 /** No machine draws off all of it at once. Judgement. */
 const MOST_RECOVERY = 0.9;
@@ -15,6 +15,17 @@ const MOST_RECOVERY = 0.9;
  * @returns share of the free water, 0 without a machine
  */
 export function recoveryOf(context: Context, view: ZoneView): Worked {
+  const ofContext = known.get(context) ?? new Map<string, Worked>();
+  known.set(context, ofContext);
+  const recovery = ofContext.get(view.id) ?? recoveryNow(context, view);
+  ofContext.set(view.id, recovery);
+  return recovery;
+}
+
+/** A context never changes, and every way through asks again. */
+const known = new WeakMap<Context, Map<string, Worked>>();
+
+function recoveryNow(context: Context, view: ZoneView): Worked {
   const machine = extractorFor(context.kit, view.areaM2.value);
   const shelf = machine?.recoveryPerDryStroke ?? 0;
   const own = machine && recoveryFactor(context.kit.experience, machine.id);
@@ -26,16 +37,20 @@ export function recoveryOf(context: Context, view: ZoneView): Worked {
 
 function fitsOn(context: Context, view: ZoneView, table: number): number[] {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
-  const read = context.history.done.filter(({ recoveredMl, zoneIds }) => recoveredMl !== undefined && zoneIds.some((id) => isSameCloth(context, view, id)));
-  return read.flatMap((event) => {
-    const zoneId = event.zoneIds.find((id) => isSameCloth(context, view, id))!;
+  const read = context.history.done.filter(({ recoveredMl }) => recoveredMl !== undefined).flatMap((event) => {
+    const zoneId = event.zoneIds.find((id) => isSameCloth(context, view, id));
+    return zoneId === undefined ? [] : [{ event, zoneId }];
+  });
+  const ways = new Map([...new Set(read.map(({ zoneId }) => zoneId))].map((zoneId) => {
     const { moves } = stateNow(context, { ...view, id: zoneId });
-    const at = moves.findIndex(({ eventId }) => eventId === event.id);
-    const move = moves[at];
-    if (!move) return [];
-    const before = waterCourse(moves.slice(0, at), view, table).left.value;
-    const left = waterCourse(moves.slice(0, at + 1), view, table).left.value;
-    const fit = fittedRecovery(before, move.waterOnLPerM2 ?? 0, move.wetStrokes ?? 1, move.dryStrokes ?? 0, bound, left);
+    return [zoneId, { moves, places: new Map(moves.map(({ eventId }, at) => [eventId, at])), water: waterBefore(moves, view, table) }] as const;
+  }));
+  return read.flatMap(({ event, zoneId }) => {
+    const { moves, places, water } = ways.get(zoneId)!;
+    const at = places.get(event.id);
+    if (at === undefined) return [];
+    const move = moves[at]!;
+    const fit = fittedRecovery(water[at]!, move.waterOnLPerM2 ?? 0, move.wetStrokes ?? 1, move.dryStrokes ?? 0, bound, water[at + 1]!);
     // As one stroke at the usual pace would.
     return fit === undefined ? [] : paced(fit, 1 / (move.pace ?? 1));
   });

@@ -28,20 +28,30 @@ export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recover
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
   let peakLPerM2 = 0;
-  for (const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 } of moves) {
-    const before = left.value;
-    const on = before + waterOnLPerM2;
-    if (action === "extract") {
-      const drawn = drawnOff(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace));
-      left = recoveredLPerM2 === undefined ? drawn.left : leftByTanks(before, waterOnLPerM2, recoveredLPerM2, bound);
-      peakLPerM2 = Math.max(peakLPerM2, drawn.peakLPerM2);
-      continue;
-    }
-    peakLPerM2 = Math.max(peakLPerM2, on);
-    if (action === "towel-off") left = toweled(on);
-    else if (waterOnLPerM2 > 0) left = worked("water.toweled", on, "L/m2", [input("before", before, "L/m2"), input("water on", waterOnLPerM2, "L/m2")]);
+  for (const move of moves) {
+    const after = moved(left, move, bound, recovery);
+    left = after.left;
+    peakLPerM2 = Math.max(peakLPerM2, after.peakLPerM2);
   }
   return { left, peakLPerM2 };
+}
+
+/** Water in the cloth before each move, and after the last, L/m². */
+export function waterBefore(moves: readonly WaterMove[], view: ZoneView, recovery: number): number[] {
+  const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
+  let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
+  return [0, ...moves.map((move) => (left = moved(left, move, bound, recovery).left).value)];
+}
+
+/** One move. */
+function moved(before: Worked, { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 }: WaterMove, bound: number, recovery: number): { left: Worked; peakLPerM2: number } {
+  const on = before.value + waterOnLPerM2;
+  if (action === "extract") {
+    const drawn = drawnOff(before.value, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace));
+    return { left: recoveredLPerM2 === undefined ? drawn.left : leftByTanks(before.value, waterOnLPerM2, recoveredLPerM2, bound), peakLPerM2: drawn.peakLPerM2 };
+  }
+  if (action === "towel-off") return { left: toweled(on), peakLPerM2: on };
+  return { left: waterOnLPerM2 > 0 ? worked("water.toweled", on, "L/m2", [input("before", before.value, "L/m2"), input("water on", waterOnLPerM2, "L/m2")]) : before, peakLPerM2: on };
 }
 
 /**
@@ -54,10 +64,11 @@ export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recover
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let share = 1;
   let strokes = 0;
+  const water = waterBefore(moves, view, recovery);
   for (let at = last + 1; at < moves.length; at++) {
     const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1 } = moves[at]!;
     if (waterOnLPerM2 <= 0) continue;
-    const before = waterCourse(moves.slice(0, at), view, recovery).left.value;
+    const before = water[at]!;
     share *= action === "extract" ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace)) : before / (before + waterOnLPerM2);
     strokes += wetStrokes;
   }

@@ -5,6 +5,7 @@ import { WORSE_NOW } from "@/core/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
@@ -38,8 +39,8 @@ export function DryPhase() {
       {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
       {isDry && <Outcomes />}
       {assessment.place?.beyond.map((sentence) => <p key={sentence} className="not-agreed" role="status">{sentence}</p>)}
-      <Advice />
-      <TimeSlider />
+      <Boundary what="The advice"><Advice /></Boundary>
+      <Boundary what="The slider"><TimeSlider /></Boundary>
       {zones.length > 0 && (
         <div className="block">
           <table className="compare">
@@ -59,8 +60,8 @@ export function DryPhase() {
           {zone && inHand?.layers && <SmallFold title={`Layer by layer, ${zone.name.toLowerCase()}`}><LayersChart key={zone.id} layers={inHand.layers} hours={inHand.hours} name={zone.name} /></SmallFold>}
         </div>
       )}
-      <WhatIf />
-      {zones.length > 0 && <MeterReadings />}
+      <Boundary what="Ways of drying"><WhatIf /></Boundary>
+      {zones.length > 0 && <Boundary what="The readings"><MeterReadings /></Boundary>}
       <div className="block">
         <h3>What it dries in</h3>
         <PlaceFields />

@@ -7,6 +7,7 @@ import { input, worked } from "@/core/quantity/working";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { fetched } from "@/ui/fetched";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
@@ -46,7 +47,7 @@ export function HandBackPhase() {
       </div>
       {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}
       {wet && !handed && <p className="no-print" role="alert" data-testid="damp">{dampWords(state)}</p>}
-      <CheckList />
+      <Boundary what="The last look"><CheckList /></Boundary>
       <BeforeAfter />
       <div className="row-between no-print">
         <span>{forecast.tighter ? <><Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to {forecast.tighter.promise}</> : "Nothing promised yet"}</span>
@@ -55,7 +56,7 @@ export function HandBackPhase() {
           <PromiseFields />
         </details>
       </div>
-      <PriceBlock />
+      <Boundary what="The price"><PriceBlock /></Boundary>
       <article className="sheet" data-testid="sheet">
         <h2>{sheet.title}</h2>
         <p className="soft">{sheet.whose || "No customer entered"}</p>
@@ -74,7 +75,7 @@ export function HandBackPhase() {
         </p>
         <Section head="Afterwards" items={sheet.afterwards} />
         <Section head="What is due" items={sheet.due.map(({ atMs, words }) => `${fullTime(atMs)}: ${words}`)} />
-        <Signature />
+        <Boundary what="The signature"><Signature /></Boundary>
       </article>
     </>
   );

@@ -13,6 +13,7 @@ import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
+import { UnplannedJob } from "@/ui/UnplannedJob";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 
@@ -25,7 +26,8 @@ export function LoadListView() {
   const [whole, setWhole] = useState<"job" | "day" | "all">("job");
   const others = useOthers(whole !== "job") ?? [];
   const day = dayOf(job) ?? nowMs;
-  const along = others.filter(({ job: other, assessment: { history } }) => !lastOf(history, "handed-back") && (whole === "all" || isSameDay(dayOf(other) ?? 0, day)));
+  const wanted = others.filter(({ job: other }) => whole === "all" || isSameDay(dayOf(other) ?? 0, day));
+  const along = wanted.flatMap(({ job: other, planned }) => (planned.ok && !lastOf(planned.assessment.history, "handed-back") ? [{ job: other, assessment: planned.assessment }] : []));
   const list = loadListOf([loadJob(assessment), ...along.map(({ assessment: other }) => loadJob(other))], kit);
   const low = list.products.filter(({ packs }) => packs > 0);
   return (
@@ -35,6 +37,7 @@ export function LoadListView() {
         <Act disabled={low.length === 0} onAct={() => void saveShopping(list, kit)}>Save the shopping list</Act>
       </div>
       {whole !== "job" && <p className="mt-2">{along.length === 0 ? "No other job is to be handed back then: this one alone." : `With ${along.map(({ job: other }) => other.title).join(", ")}.`}</p>}
+      {wanted.map(({ job: other, planned }) => (planned.ok ? null : <UnplannedJob key={other.id} job={other} problem={planned.problem} />))}
       <table className="compare mt-2">
         <thead><tr><th>Product</th><th>Take</th><th>Left</th><th>Cost</th></tr></thead>
         <tbody>
@@ -78,7 +81,7 @@ function useOthers(wanted: boolean) {
     useCallback(async () => {
       const rest = wanted ? Object.values(stored).filter(({ id }) => id !== job.id) : [];
       const all = await planner().assessAll(rest, kit, asOf);
-      return all.map((assessment, index) => ({ job: rest[index]!, assessment }));
+      return all.map((planned, index) => ({ job: rest[index]!, planned }));
     }, [wanted, stored, job.id, kit, asOf]),
   );
 }

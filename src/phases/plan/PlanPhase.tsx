@@ -10,6 +10,7 @@ import { missingWords } from "@/core/shelf/standIns";
 import { warmestAtCloth } from "@/core/treatment/cautions";
 import { stepMinutes, type Step } from "@/core/treatment/step";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { shareWords } from "@/core/ledger/success";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
@@ -64,13 +65,13 @@ export function PlanPhase() {
         ))}
         {first && <OwnMinutes />}
       </div>
-      {zone && <Schools />}
+      {zone && <Boundary what="The ways through"><Schools /></Boundary>}
       {zone && plan.steps.some(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zone.id)) && <SmallFold title={`Strokes and water, ${zone.name.toLowerCase()}`}><StrokesPanel key={zone.id} zoneId={zone.id} /></SmallFold>}
-      {!mark && first && <WholeJob />}
+      {!mark && first && <Boundary what="The whole job"><WholeJob /></Boundary>}
       {!mark && <MarkList />}
-      {!mark && <Extras />}
-      {!mark && <AirTreatment />}
-      <Agreement />
+      {!mark && <Boundary what="The extras"><Extras /></Boundary>}
+      {!mark && <Boundary what="The air"><AirTreatment /></Boundary>}
+      <Boundary what="The estimate"><Agreement /></Boundary>
     </>
   );
 }

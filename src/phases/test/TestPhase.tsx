@@ -10,6 +10,7 @@ import { formatShare } from "@/core/quantity/format";
 import { contextOf } from "@/core/treatment/context";
 import { wouldBegin, type MarkPlan } from "@/core/treatment/marks";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 import { MarkPicker } from "../MarkPicker";
@@ -45,7 +46,7 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
         <Act variant="link" onAct={() => go({ phase: "plan" })}>Its ladder</Act>
       </div>
       {plan.referral && <div className="caution caution-danger" role="alert"><h3>{plan.referral.title}</h3><p>{plan.referral.words}</p></div>}
-      <NextTestCard advice={advice} finding={finding} />
+      <Boundary what="The next test"><NextTestCard advice={advice} finding={finding} /></Boundary>
       <Beliefs plan={plan} finding={finding} />
       {logShare > 0 && <p className="soft">Where the chances begin: {formatShare(logShare)} your own log, the rest table.</p>}
       {plan.ring && <RingSigns finding={finding} ring={plan.ring} />}
@@ -56,7 +57,7 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
           <details key={cost} className="block" open={cost === "look" || cost === "touch"}>
             <summary className="row-between"><h2>{EVIDENCE_COSTS[cost]}</h2><span className="soft">{done} of {tests.length} done</span></summary>
             {tests.map((test) => <EvidenceRow key={test} test={test} finding={finding} lock={advice.locks[test]} hint={plan.diagnosis.hints.find((hint) => hint.test === test)} />)}
-            {cost === "tool" && <Instruments />}
+            {cost === "tool" && <Boundary what="The instruments"><Instruments /></Boundary>}
           </details>
         );
       })}

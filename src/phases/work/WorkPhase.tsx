@@ -4,6 +4,7 @@ import { MOST_HANDS } from "@/core/job/format";
 import { input, worked } from "@/core/quantity/working";
 import { isDue, isFree, type OrderTask } from "@/core/schedule/times";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
@@ -34,7 +35,7 @@ export function WorkPhase() {
   const coming = order.tasks.map((task, at) => ({ task, at })).filter(({ at }) => at !== now?.at);
   return (
     <>
-      <LateNotice />
+      <Boundary what="The notice"><LateNotice /></Boundary>
       {order.people > 1 && <Chips label="Whose run sheet" choices={Array.from({ length: order.people }, (_, index) => ({ id: String(index + 1), name: `Hands ${index + 1}` }))} value={String(hands)} onPick={(value) => go({ hands: value ?? null })} />}
       <div className="done-lines" data-recorded={history.standing.length}>
         {shown.map((event) => (

@@ -10,7 +10,9 @@ import { useKit } from "@/store/kit";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
+import { Boundary } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
+import { UnplannedJob } from "@/ui/UnplannedJob";
 import { OwnMinutes } from "@/ui/OwnLog";
 import { fetched } from "@/ui/fetched";
 import { Stepper } from "@/ui/Stepper";
@@ -80,9 +82,10 @@ export function DayPlace() {
       {jobs.length > 0 && (
         <>
           {news && "problem" in news && <div className="caution caution-danger" role="alert"><h3>No timetable like this</h3><p>{news.problem}</p></div>}
+          {news?.unplanned?.map(({ jobId, problem }) => { const job = stored[jobId]; return job && <UnplannedJob key={jobId} job={job} problem={problem} />; })}
           {!news && visits.length > 0 && <p>Planning the day…</p>}
-          {news && "day" in news && <Verdict timetable={news} jobs={visits} nowMs={nowMs} />}
-          {news && "day" in news && <Lanes timetable={news} people={choices.people} titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))} onMove={move(news)} />}
+          {news && "day" in news && <Boundary what="The verdict"><Verdict timetable={news} jobs={visits} nowMs={nowMs} /></Boundary>}
+          {news && "day" in news && <Boundary what="The timetable"><Lanes timetable={news} people={choices.people} titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))} onMove={move(news)} /></Boundary>}
           {whyNot && <p role="alert" data-testid="why-not"><b>{whyNot}</b></p>}
           {news && "day" in news && (
             <div className="row-wrap mt-2">
@@ -118,10 +121,10 @@ export function DayPlace() {
               </div>
             </div>
           </div>
-          {news && "day" in news && <TaskList timetable={news} jobs={visits} nowMs={nowMs} moved={moved} onMove={move(news)} onBack={(id) => { const { [id]: _gone, ...others } = moved; void set({ notBefore: others }); }} />}
+          {news && "day" in news && <Boundary what="The list"><TaskList timetable={news} jobs={visits} nowMs={nowMs} moved={moved} onMove={move(news)} onBack={(id) => { const { [id]: _gone, ...others } = moved; void set({ notBefore: others }); }} /></Boundary>}
         </>
       )}
-      {status === "ready" && <ReturnVisits jobs={Object.values(stored)} nowMs={nowMs} />}
+      {status === "ready" && <Boundary what="The list of visits"><ReturnVisits jobs={Object.values(stored)} nowMs={nowMs} /></Boundary>}
     </PlaceFrame>
   );
 }

@@ -8,6 +8,7 @@ import { LateJob } from "./LateJob";
 import { timeText } from "@/ui/time";
 import type { Timetable } from "@/workers/timetable.worker";
 import { msAt, timedTasks } from "./tasks";
+import { Boundary } from "@/ui/Boundary";
 
 /** From here on a step is slow enough to be started in time for its own sake, min. Judgement. */
 const SLOW_MIN = 30;
@@ -46,7 +47,7 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
             </li>
           );
         })}
-        {late.map((job) => <LateJob key={job.id} job={job} nowMs={nowMs} />)}
+        {late.map((job) => <Boundary key={job.id} what="What it needs"><LateJob job={job} nowMs={nowMs} /></Boundary>)}
         {day.untimed.map(({ jobId, because }) => <li key={jobId}><b>Not timed</b>: {titleOf(jobId)}. {because}</li>)}
       </ul>
       {slow.length > 0 && (

@@ -12,7 +12,9 @@ import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { deleteJobs, newId, putJobs, useJobsState } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
+import { UnplannedJob } from "@/ui/UnplannedJob";
 import { slackWords } from "@/ui/time";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
@@ -59,7 +61,7 @@ export function JobsPlace() {
           </div>
         </div>
       )}
-      <BackupReminder nowMs={nowMs} />
+      <Boundary what="The reminder"><BackupReminder nowMs={nowMs} /></Boundary>
       {status === "loading" && <p>Opening your jobs…</p>}
       {status === "ready" && jobs.length === 0 && (
         <div className="block">
@@ -67,7 +69,7 @@ export function JobsPlace() {
           <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
         </div>
       )}
-      {rows.map((row) => <JobRow key={row.job.id} {...row} nowMs={nowMs} />)}
+      {rows.map((row) => <Boundary key={row.job.id} what={row.job.title}>{row.problem === undefined ? <JobRow {...row} nowMs={nowMs} /> : <UnplannedJob job={row.job} problem={row.problem} />}</Boundary>)}
       {past > 0 && <div className="row-wrap mt-3"><span>{past === 1 ? "One job was" : `${past} jobs were`} handed back before.</span><Link prefetch={false} className="btn btn-outline-primary" href="/ledger">Find them in the Ledger</Link></div>}
       {status === "ready" && (
         <div className="row-wrap mt-4">
@@ -97,6 +99,8 @@ interface Row {
   job: Job;
   /** Where it stands; until the planner has said so the first time, only what is written on the job. */
   planned?: { assessment: Assessment; state: JobState };
+  /** Why it cannot be planned. */
+  problem?: string;
 }
 
 const MINUTES_5 = 300_000;
@@ -110,10 +114,10 @@ function useRows(stored: Record<string, Job>, asOfMs: number): Row[] {
       // Nothing to plan yet: the planner stays at home.
       if (jobs.length === 0) return {};
       const all = await planner().assessAll(jobs, kit, new Date(asOfMs).toISOString());
-      return Object.fromEntries(all.map((assessment, index) => [jobs[index]!.id, { assessment, state: jobState(assessment) }]));
+      return Object.fromEntries(all.map((made, index) => [jobs[index]!.id, made.ok ? { assessment: made.assessment, state: jobState(made.assessment) } : made.problem]));
     }, [stored, kit, asOfMs]),
   );
-  return inOrder(Object.values(stored).map((job) => ({ job, planned: planned?.[job.id] })));
+  return inOrder(Object.values(stored).map((job) => { const made = planned?.[job.id]; return typeof made === "string" ? { job, problem: made } : { job, planned: made }; }));
 }
 
 const stageOf = ({ planned }: Row) => (planned ? STAGE_ORDER.indexOf(planned.state.stage) : STAGE_ORDER.length);

@@ -4,6 +4,7 @@ import { exportAll } from "@/store/saveFile";
 import { notify, useJobsState } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
 import { PlaceFrame } from "../PlaceFrame";
 import { Backup } from "./Backup";
@@ -34,7 +35,7 @@ export function SettingsPlace() {
           <Act variant="primary" disabled={!whole || jobs.length === 0} onAct={() => exportAll(jobs, new Date().toISOString())}>Save all jobs as one file</Act>
           <ImportButton />
         </div>
-        <Backup />
+        <Boundary what="Backup"><Backup /></Boundary>
       </div>
       <ThisDevice />
     </PlaceFrame>
@@ -55,7 +56,7 @@ function ThisDevice() {
   return (
     <div className="block">
       <h2>This device</h2>
-      <StorageUse />
+      <Boundary what="This"><StorageUse /></Boundary>
       {inBrowser &&
         ABILITIES.map(({ name, has, without }) => (
           <div className="line-step" key={name}>
