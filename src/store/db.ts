@@ -74,9 +74,44 @@ export type Db = IDBPDatabase<Kept>;
 
 let opened: Promise<Db> | undefined;
 
-/** The database, opened once a tab. */
+/** The database, opened once a tab; one that could not be opened, or was lost, is opened anew by the next who asks. */
 export function db(): Promise<Db> {
-  opened ??= openDB<Kept>("weary-bristle", 3, {
+  if (opened) return opened;
+  const opening = open();
+  opened = opening;
+  opening.catch(() => forget(opening));
+  return opening;
+}
+
+const forget = (which: Promise<Db>) => {
+  if (opened === which) opened = undefined;
+};
+
+/**
+ * Does something with the database; when the connection was lost behind our back, once more with a new one.
+ * @param work all of it in one transaction, so that it happens once or not at all
+ */
+export async function withDb<T>(work: (database: Db) => Promise<T>): Promise<T> {
+  const mine = db();
+  try {
+    return await work(await mine);
+  } catch (error) {
+    if (!isLost(error)) throw error;
+    forget(mine);
+    return work(await db());
+  }
+}
+
+/** The connection is closed or closing: nothing was begun on it. */
+const isLost = (error: unknown) => error instanceof DOMException && error.name === "InvalidStateError";
+
+/** Told when another tab's old version keeps the database from being opened, and when it no longer does. */
+export const whenBlocked: { tell: (blocked: boolean) => void } = { tell: () => undefined };
+
+async function open(): Promise<Db> {
+  if (typeof indexedDB === "undefined") throw new DOMException("This browser has no storage for pages.", "NotSupportedError");
+  let wasBlocked = false;
+  const database = await openDB<Kept>("weary-bristle", 3, {
     upgrade(database, from) {
       if (from < 1) {
         database.createObjectStore("jobs");
@@ -90,14 +125,25 @@ export function db(): Promise<Db> {
       (event.target as IDBDatabase).close();
       opened = undefined;
     },
+    // An older tab has it open and does not let go.
+    blocked: () => {
+      wasBlocked = true;
+      whenBlocked.tell(true);
+    },
+    // The browser took it away: its data was cleared, or the disk went.
+    terminated: () => {
+      opened = undefined;
+    },
   });
-  return opened;
+  if (wasBlocked) whenBlocked.tell(false);
+  return database;
 }
 
 /** Why the browser could not keep something, for the technician. */
 export function whyNotKept(error: unknown): string {
   const name = error instanceof DOMException ? error.name : "";
   if (name === "QuotaExceededError") return "this device has no room left. Free some space, then press Try again";
-  if (name === "InvalidStateError" || name === "SecurityError") return "this browser does not let the page keep data (a private window does that). Export the job to a file before you close it";
+  if (name === "VersionError") return "what is kept here was written by a newer version of this program. Load the page again; until then nothing is stored";
+  if (name === "InvalidStateError" || name === "SecurityError" || name === "NotSupportedError") return "this browser does not let the page keep data (a private window does that). Export the job to a file before you close it";
   return `the browser answered "${error instanceof Error ? error.message : String(error)}"`;
 }

@@ -11,6 +11,7 @@ type Tab = typeof import("./jobs");
 async function openTab(): Promise<Tab> {
   vi.resetModules();
   const jobs = await import("./jobs");
+  notes.set(jobs, await import("./notices"));
   await jobs.loadJobs();
   tabs.push(jobs);
   return jobs;
@@ -29,7 +30,8 @@ async function settled() {
 }
 const title = (value: string) => ({ label: `Title ${value}`, ops: [{ op: "set" as const, path: ["title"], value }] });
 const place = (value: string) => ({ label: `Place ${value}`, ops: [{ op: "set" as const, path: ["place"], value }] });
-const texts = (tab: Tab) => tab.stateNow().notices.map(({ text }) => text);
+const texts = (tab: Tab) => notes.get(tab)!.noticesNow().map(({ text }) => text);
+const notes = new Map<Tab, typeof import("./notices")>();
 
 async function storedJob(id: string): Promise<Job | undefined> {
   const { db } = await import("./db");
@@ -137,7 +139,7 @@ describe("two tabs", () => {
     await settled();
     expect(await storedJob(job.id)).toBeUndefined();
     expect(tab.jobNow(job.id)).toBeUndefined();
-    other.stateNow().notices.find(({ undo }) => undo)!.undo!();
+    notes.get(other)!.noticesNow().find(({ undo }) => undo)!.undo!();
     await settled();
     expect(await storedJob(job.id)).toEqual(job);
   });

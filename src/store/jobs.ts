@@ -7,10 +7,12 @@ import { integrityProblems } from "../core/job/integrity";
 import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
 import { upgradeJob } from "../core/job/upgrades";
-import { db, whyNotKept, type Held } from "./db";
-import { summaryOf, type LedgerHead } from "../core/ledger/summary";
+import { hasOutlineOfJob } from "../core/job/outline";
+import { whenBlocked, whyNotKept, withDb, type Held } from "./db";
+import { dismiss, noticesNow, notify } from "./notices";
+import { ledgerOf, type LedgerHead } from "../core/ledger/summary";
 import { learnFrom } from "./experience";
-import { keepIndex, readFirst, slicesOf } from "./reading";
+import { keepIndex, readFirst, slicesOf, type KeyedJob } from "./reading";
 import { kitNow } from "./kit";
 
 /**
@@ -33,11 +35,9 @@ interface Done {
   inverse: readonly Op[];
 }
 
-export interface Notice {
-  id: number;
-  text: string;
-  tone: "plain" | "problem";
-  undo?: () => void;
+export interface BrokenJob {
+  key: string;
+  held: unknown;
 }
 
 interface State {
@@ -53,10 +53,11 @@ interface State {
   lastSavedAt?: number;
   undoable: readonly Done[];
   redoable: readonly Done[];
-  notices: readonly Notice[];
+  /** What is kept here and is no job any more, by its key. */
+  broken: readonly BrokenJob[];
 }
 
-const INITIAL: State = { status: "loading", stored: {}, whole: false, heads: [], waiting: [], undoable: [], redoable: [], notices: [] };
+const INITIAL: State = { status: "loading", stored: {}, whole: false, heads: [], waiting: [], undoable: [], redoable: [], broken: [] };
 const store = createStore<State>(() => INITIAL);
 const { getState: get, setState: set } = store;
 
@@ -69,6 +70,8 @@ let counter = 0;
 const next = () => ++counter;
 /** A short id that the job file allows. */
 export const newId = () => nanoid(10).replace(/[^a-z0-9]/gi, "x");
+
+export { notify } from "./notices";
 
 // ---- reading --------------------------------------------------------------------------------------------------------
 
@@ -111,10 +114,11 @@ export const allJobs = (): Job[] => Object.values(get().stored);
 export async function loadJobs() {
   if (get().status === "ready") return;
   const start = performance.now();
+  whenBlocked.tell = tellOfBlocked;
   try {
     const first = await readFirst();
-    const { jobs, newer } = readable(first.held);
-    set({ status: "ready", stored: jobs, whole: first.rest.length === 0, heads: first.heads });
+    const { jobs, newer, broken } = readable(first.held);
+    set({ status: "ready", stored: jobs, broken, whole: first.rest.length === 0, heads: first.heads });
     performance.measure("load jobs", { start });
     if (newer > 0) tellOfNewer(newer);
     if (first.rest.length === 0) setTimeout(() => void keepIndex(Object.values(get().stored)), 2 * WARM_UP_MS);
@@ -130,12 +134,30 @@ export async function loadJobs() {
   }
 }
 
+const BLOCKED = "An older version of this program is open in another tab and holds what is kept here. Close that tab, or load it again; this one goes on by itself then.";
+
+function tellOfBlocked(blocked: boolean) {
+  if (blocked) notify(BLOCKED, "problem");
+  else for (const { id, text } of noticesNow()) if (text === BLOCKED) dismiss(id);
+}
+
 const tellOfNewer = (count: number) => notify(`${count} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`, "problem");
 
-function readable(held: readonly Held[]): { jobs: Record<string, Job>; newer: number } {
-  const read = held.map(jobOf).filter((job) => job !== undefined);
-  return { jobs: Object.fromEntries(read.map((job) => [job.id, job])), newer: held.length - read.length };
+/** Jobs of this version, how many are of a newer one, and what is no job at all: one that cannot be read keeps no other from being shown. */
+function readable(kept: readonly KeyedJob[]): { jobs: Record<string, Job>; newer: number; broken: BrokenJob[] } {
+  const jobs: Record<string, Job> = {};
+  const broken: BrokenJob[] = [];
+  let newer = 0;
+  for (const { key, held } of kept) {
+    const job = isHeld(held) ? jobOf(held) : null;
+    if (job === undefined) newer += 1;
+    else if (job?.id === key && hasOutlineOfJob(job)) jobs[key] = job;
+    else broken.push({ key, held });
+  }
+  return { jobs, newer, broken };
 }
+
+const isHeld = (held: unknown): held is Held => typeof held === "object" && held !== null && typeof (held as Held).version === "number" && typeof (held as Held).job === "object" && (held as Held).job !== null;
 
 /** Jobs that left while the rest was being read. */
 const gone = new Set<string>();
@@ -143,16 +165,18 @@ const gone = new Set<string>();
 /** Reads what readFirst left for later, and puts it beside what is here; what changed meanwhile is newer and stays. */
 async function readOn(ids: readonly string[]) {
   const jobs: Record<string, Job> = {};
+  const broken: BrokenJob[] = [];
   let newer = 0;
-  for await (const held of slicesOf(ids)) {
-    const slice = readable(held);
+  for await (const kept of slicesOf(ids)) {
+    const slice = readable(kept);
     newer += slice.newer;
+    broken.push(...slice.broken);
     Object.assign(jobs, slice.jobs);
     // Summed up here, a few at a time, they need not be all at once.
-    Object.values(slice.jobs).forEach((job) => summaryOf(job));
+    ledgerOf(Object.values(slice.jobs));
   }
   const others = Object.fromEntries(Object.entries(jobs).filter(([id]) => !gone.has(id)));
-  set(({ stored }) => ({ stored: { ...others, ...stored }, whole: true, heads: [] }));
+  set((state) => ({ stored: { ...others, ...state.stored }, broken: [...state.broken, ...broken], whole: true, heads: [] }));
   if (newer > 0) tellOfNewer(newer);
   setTimeout(() => void keepIndex(Object.values(get().stored)), WARM_UP_MS);
 }
@@ -173,15 +197,15 @@ const jobOf = ({ version, job }: Held): Job | undefined => (version > JOB_FILE_V
 
 const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle");
 
-async function onOtherTab({ data }: MessageEvent<{ jobId: string }>) {
-  const kept = await (await db()).get("jobs", data.jobId);
-  const job = kept && jobOf(kept);
-  set(({ stored }) => {
-    const { [data.jobId]: _old, ...rest } = stored;
-    if (!job) gone.add(data.jobId);
-    return { stored: job ? { ...rest, [data.jobId]: job } : rest };
-  });
+/** Another tab stored or deleted jobs; a few at a time are read anew. */
+async function onOtherTab({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) {
+  const changed: Record<string, Job | undefined> = {};
+  for await (const kept of slicesOf([...jobIds].sort())) Object.assign(changed, readable(kept).jobs);
+  for (const id of jobIds) if (!changed[id]) gone.add(id);
+  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries({ ...stored, ...Object.fromEntries(jobIds.map((id) => [id, changed[id]])) }).filter((entry): entry is [string, Job] => entry[1] !== undefined)) }));
 }
+
+const tellOtherTabs = (jobIds: string[]) => channel?.postMessage({ jobIds });
 
 // ---- changing -------------------------------------------------------------------------------------------------------
 
@@ -214,22 +238,25 @@ async function flush() {
     if (!entry) return;
     const { jobId, command, seen } = entry;
     try {
-      const [database, checks] = await Promise.all([db(), fullCheck()]);
-      // Stored means on the disk: what happened must outlive a battery that dies.
-      const transaction = database.transaction("jobs", "readwrite", { durability: "strict" });
-      const kept = await transaction.store.get(jobId);
-      if (!kept) throw new CommandRefused("The job was deleted in another tab.");
-      const before = jobOf(kept);
-      if (!before) throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
-      const { job } = applyOps(before, command.ops);
-      const problem = problemOf(job, checks);
-      if (problem) throw new CommandRefused(problem);
-      await transaction.store.put({ version: JOB_FILE_VERSION, job }, jobId);
-      await transaction.done;
+      const checks = await fullCheck();
+      const { before, job } = await withDb(async (database) => {
+        // Stored means on the disk: what happened must outlive a battery that dies.
+        const transaction = database.transaction("jobs", "readwrite", { durability: "strict" });
+        const kept = await transaction.store.get(jobId);
+        if (!kept) throw new CommandRefused("The job was deleted in another tab.");
+        const before = jobOf(kept);
+        if (!before) throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
+        const { job } = applyOps(before, command.ops);
+        const problem = problemOf(job, checks);
+        if (problem) throw new CommandRefused(problem);
+        await transaction.store.put({ version: JOB_FILE_VERSION, job }, jobId);
+        await transaction.done;
+        return { before, job };
+      });
       if (overwrites(seen, before, command.ops))
         notify(`"${command.label}" replaces what another tab had just set there.`, "plain");
       set(({ stored, waiting }) => ({ stored: { ...stored, [jobId]: job }, waiting: waiting.filter(({ id }) => id !== entry.id), saveProblem: undefined, lastSavedAt: Date.now() }));
-      channel?.postMessage({ jobId });
+      tellOtherTabs([jobId]);
     } catch (error) {
       if (error instanceof CommandRefused) {
         notify(`"${command.label}" was not kept. ${error.message}`, "problem");
@@ -237,6 +264,7 @@ async function flush() {
         continue;
       }
       set({ saveProblem: `Not saved: ${whyNotKept(error)}.` });
+      tryAgainSoon();
       return;
     }
   }
@@ -259,6 +287,24 @@ function problemOf(job: Job, checks: Awaited<ReturnType<typeof fullCheck>>): str
 
 /** After the disk was full: tries the waiting commands again. */
 export const retrySaving = () => void enqueue();
+
+/** What could not be stored is tried again by itself, too: room may have come, a lost connection may be back. */
+const TRY_AGAIN_MS = 5000;
+let tryingAgain: ReturnType<typeof setTimeout> | undefined;
+
+function tryAgainSoon() {
+  clearTimeout(tryingAgain);
+  tryingAgain = setTimeout(retrySaving, TRY_AGAIN_MS);
+}
+
+/** Leaving with a step that is not stored yet: the browser asks first. */
+export function askBeforeLeaving(): () => void {
+  const ask = (event: BeforeUnloadEvent) => {
+    if (get().waiting.length > 0) event.preventDefault();
+  };
+  addEventListener("beforeunload", ask);
+  return () => removeEventListener("beforeunload", ask);
+}
 
 // ---- undo -----------------------------------------------------------------------------------------------------------
 
@@ -305,12 +351,13 @@ export function redo(jobId: string) {
 /** Stores jobs that are new or replace one of the same id; resolves once they are stored. */
 export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
   try {
-    const database = await db();
-    const transaction = database.transaction("jobs", "readwrite");
-    for (const job of jobs) await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
-    await transaction.done;
+    await withDb(async (database) => {
+      const transaction = database.transaction("jobs", "readwrite");
+      for (const job of jobs) await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
+      await transaction.done;
+    });
     set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) }, lastSavedAt: Date.now() }));
-    for (const { id } of jobs) channel?.postMessage({ jobId: id });
+    tellOtherTabs(jobs.map(({ id }) => id));
     return true;
   } catch (error) {
     notify(`Not saved: ${whyNotKept(error)}.`, "problem");
@@ -321,31 +368,35 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
 /** Jobs that were stored by something else of this tab: shown, and the other tabs told. */
 export function jobsCameIn(jobs: readonly Job[]) {
   set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) } }));
-  for (const { id } of jobs) channel?.postMessage({ jobId: id });
+  tellOtherTabs(jobs.map(({ id }) => id));
 }
 
 /** Removes jobs; the notice brings them back. */
 export async function deleteJobs(jobs: readonly Job[], words: string) {
-  const database = await db();
-  const transaction = database.transaction("jobs", "readwrite");
-  for (const { id } of jobs) await transaction.store.delete(id);
-  await transaction.done;
-  for (const { id } of jobs) gone.add(id);
-  const left = new Set(jobs.map(({ id }) => id));
+  const ids = jobs.map(({ id }) => id);
+  if (!(await deleteKeys(ids))) return;
+  const left = new Set(ids);
   set(({ stored }) => ({ stored: Object.fromEntries(Object.entries(stored).filter(([id]) => !left.has(id))) }));
-  for (const { id } of jobs) channel?.postMessage({ jobId: id });
   notify(words, "plain", () => void putJobs(jobs));
 }
 
-// ---- notices --------------------------------------------------------------------------------------------------------
-
-const NOTICE_MS = 10_000;
-
-/** Says something for ten seconds; problems stay until they are put away. */
-export function notify(text: string, tone: Notice["tone"] = "plain", undoIt?: () => void) {
-  const id = next();
-  set(({ notices }) => ({ notices: [...notices, { id, text, tone, undo: undoIt }].slice(-4) }));
-  if (tone === "plain") setTimeout(() => dismiss(id), NOTICE_MS);
+/** Removes what is kept and is no job; it cannot be brought back but from its export. */
+export async function deleteBroken(key: string) {
+  if (await deleteKeys([key])) set(({ broken }) => ({ broken: broken.filter((each) => each.key !== key) }));
 }
 
-export const dismiss = (id: number) => set(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
+async function deleteKeys(keys: string[]): Promise<boolean> {
+  try {
+    await withDb(async (database) => {
+      const transaction = database.transaction("jobs", "readwrite");
+      for (const key of keys) await transaction.store.delete(key);
+      await transaction.done;
+    });
+  } catch (error) {
+    notify(`Not deleted: ${whyNotKept(error)}.`, "problem");
+    return false;
+  }
+  for (const key of keys) gone.add(key);
+  tellOtherTabs(keys);
+  return true;
+}

@@ -19,4 +19,4 @@ export const useKit = (): Kit => {
 export const kitNow = (): Kit => kitWith(settingsNow().ownTables, settingsNow().shelf, experienceNow());
 
 /** Keeps what the Shelf says; own tables and what was learnt stay where they are. */
-export const changeShelf = ({ ownTables: _tables, experience: _learnt, ...shelf }: Kit): Promise<string | undefined> => changeSettings({ shelf });
+export const changeShelf = ({ ownTables: _tables, experience: _learnt, ...shelf }: Kit): Promise<boolean> => changeSettings({ shelf });

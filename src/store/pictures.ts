@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { shrinkWorker } from "../workers/shrink";
-import { db, whyNotKept, type Picture } from "./db";
+import { whyNotKept, withDb, type Picture } from "./db";
 import { newId } from "./jobs";
 import { slicesOf } from "./reading";
 
@@ -21,7 +21,7 @@ export async function addPicture(jobId: string, file: File): Promise<string> {
   });
   const picture: Picture = { id: newId(), jobId, addedAt: Date.now(), ...shrunk };
   try {
-    await (await db()).put("pictures", picture);
+    await withDb((database) => database.put("pictures", picture));
   } catch (error) {
     throw new Error(`The picture was not kept: ${whyNotKept(error)}.`, { cause: error });
   }
@@ -34,8 +34,7 @@ export function usePicture(id: string): string | null | undefined {
   useEffect(() => {
     let made: string | undefined;
     let over = false;
-    void db()
-      .then((database) => database.get("pictures", id))
+    void withDb((database) => database.get("pictures", id))
       .then((picture) => {
         if (over) return;
         made = picture && URL.createObjectURL(picture.blob);
@@ -52,18 +51,17 @@ export function usePicture(id: string): string | null | undefined {
 
 /** Takes away old pictures that no job names any more, copies of jobs and jobs of newer versions included. */
 export async function sweepPictures() {
-  const database = await db();
-  const old = new Set((await database.getAll("pictures")).filter(({ addedAt }) => Date.now() - addedAt > KEPT_MS).map(({ id }) => id));
+  const old = new Set((await withDb((database) => database.getAll("pictures"))).filter(({ addedAt }) => Date.now() - addedAt > KEPT_MS).map(({ id }) => id));
   if (old.size === 0) return;
-  for await (const held of slicesOf(await database.getAllKeys("jobs"))) {
-    const text = JSON.stringify(held);
+  for await (const kept of slicesOf(await withDb((database) => database.getAllKeys("jobs")))) {
+    const text = JSON.stringify(kept);
     for (const id of old) if (text.includes(id)) old.delete(id);
   }
-  for (const id of old) await database.delete("pictures", id);
+  for (const id of old) await withDb((database) => database.delete("pictures", id));
 }
 
 /** A kept picture itself; undefined when it is not on this device. */
-export const pictureBlob = async (id: string): Promise<Blob | undefined> => (await (await db()).get("pictures", id))?.blob;
+export const pictureBlob = async (id: string): Promise<Blob | undefined> => (await withDb((database) => database.get("pictures", id)))?.blob;
 
 /** A kept picture as data that paper can hold; undefined when it is not on this device. */
 export async function pictureData(id: string): Promise<string | undefined> {

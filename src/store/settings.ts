@@ -1,6 +1,7 @@
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
-import { db, whyNotKept, type Settings } from "./db";
+import { whyNotKept, withDb, type Settings } from "./db";
+import { notify } from "./notices";
 
 const DEFAULTS: Settings = { units: "metric", theme: "light" };
 
@@ -12,7 +13,7 @@ channel?.addEventListener("message", ({ data }: MessageEvent<Partial<Settings>>)
 /** Reads what was chosen on this device; without storage the defaults stay. */
 export async function loadSettings() {
   try {
-    const kept = await (await db()).get("settings", "settings");
+    const kept = await withDb((database) => database.get("settings", "settings"));
     if (kept) store.setState(kept);
   } catch {
     // Settings are a comfort: the jobs' own store reports when nothing can be kept.
@@ -20,19 +21,22 @@ export async function loadSettings() {
 }
 
 /**
- * Shows a change at once, in every tab, and keeps it with whatever else another tab has kept.
- * @returns why it could not be kept, in words; undefined when it was
+ * Shows a change at once, in every tab, and keeps it with whatever else another tab has kept. What cannot be kept is said.
+ * @returns true when it was kept
  */
-export async function changeSettings(change: Partial<Settings>): Promise<string | undefined> {
+export async function changeSettings(change: Partial<Settings>): Promise<boolean> {
   store.setState(change);
   channel?.postMessage(change);
   try {
-    const keeping = (await db()).transaction("settings", "readwrite");
-    await keeping.store.put({ ...store.getState(), ...(await keeping.store.get("settings")), ...change }, "settings");
-    await keeping.done;
-    return undefined;
+    await withDb(async (database) => {
+      const keeping = database.transaction("settings", "readwrite");
+      await keeping.store.put({ ...store.getState(), ...(await keeping.store.get("settings")), ...change }, "settings");
+      await keeping.done;
+    });
+    return true;
   } catch (error) {
-    return whyNotKept(error);
+    notify(`This setting holds only until the page is closed: ${whyNotKept(error)}.`, "problem");
+    return false;
   }
 }
 

@@ -1,9 +1,9 @@
 "use client";
-import { dismiss, useJobsState } from "@/store/jobs";
+import { dismiss, useNotices } from "@/store/notices";
 import { Act } from "./Act";
 
 export function Notices() {
-  const notices = useJobsState(({ notices }) => notices);
+  const notices = useNotices();
   return (
     <div className="notices no-print" aria-live="polite">
       {notices.map(({ id, text, tone, undo }) => (

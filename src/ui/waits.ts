@@ -40,10 +40,19 @@ function waitsOfJob(job: Job): JobWait[] {
     // Most jobs have nothing running: their last word was long ago.
     const isOver = job.events.some(({ kind }) => kind === "handed-back") && !job.events.some(({ kind }) => kind === "undo");
     const recent = last !== undefined && !isOver && job.events.some(({ at }) => Date.parse(at) > Date.parse(last.at) - 86_400_000);
-    waits = recent ? waitsOf(historyOf(job)).map((wait) => ({ ...wait, jobId: job.id, where: whereOf(job, wait) })) : [];
+    waits = recent ? timed(job) : [];
     known.set(job, waits);
   }
   return waits;
+}
+
+/** A job whose record cannot be read has nothing to time, and keeps no other from being timed. */
+function timed(job: Job): JobWait[] {
+  try {
+    return waitsOf(historyOf(job)).map((wait) => ({ ...wait, jobId: job.id, where: whereOf(job, wait) }));
+  } catch {
+    return [];
+  }
 }
 
 /** The drawings know what their parts are called; they are only fetched once something dwells. */

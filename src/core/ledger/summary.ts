@@ -150,10 +150,19 @@ export function comebacksOf(jobs: readonly Job[]): Map<string, Set<string>> {
   return back;
 }
 
-/** Every job with something done, the last handed back first. */
-export function ledgerOf(jobs: readonly Job[]): LedgerJob[] {
+/** Every job with something done, the last handed back first. @param unread is told of jobs that cannot be summed up; they are left out */
+export function ledgerOf(jobs: readonly Job[], unread?: (job: Job) => void): LedgerJob[] {
   const back = comebacksOf(jobs);
-  return jobs.filter(({ events }) => events.length > 0).map((job) => summaryOf(job, back.get(job.id))).filter(({ steps }) => steps.length > 0).sort(lastFirst);
+  const summed = jobs.flatMap((job) => {
+    if (job.events.length === 0) return [];
+    try {
+      return [summaryOf(job, back.get(job.id))];
+    } catch {
+      unread?.(job);
+      return [];
+    }
+  });
+  return summed.filter(({ steps }) => steps.length > 0).sort(lastFirst);
 }
 
 /** Times of one kind, so their texts are in their order. */

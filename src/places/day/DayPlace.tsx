@@ -44,8 +44,7 @@ export function DayPlace() {
   const [ordering, setOrdering] = useState(false);
   const [whyNot, setWhyNot] = useState<string>();
   const set = async (change: Partial<DayChoices>) => {
-    const problem = await changeSettings({ day: { ...choices, ...change } });
-    if (problem) notify(problem);
+    await changeSettings({ day: { ...choices, ...change } });
   };
   const earlier = (id: string) => {
     const order = jobs.map((job) => job.id);

@@ -9,8 +9,9 @@ import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/pieces/template
 import { forecastAt } from "@/core/schedule/forecast";
 import { jobState, type JobStage, type JobState } from "@/core/state";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
-import { deleteJobs, newId, putJobs, useJobsState } from "@/store/jobs";
+import { deleteBroken, deleteJobs, newId, putJobs, useJobsState, type BrokenJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
+import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
@@ -29,6 +30,7 @@ const STAGE_ORDER: JobStage[] = ["working", "drying", "planned", "new", "handed-
 export function JobsPlace() {
   const status = useJobsState(({ status }) => status);
   const stored = useJobsState(({ stored }) => stored);
+  const broken = useJobsState(({ broken }) => broken);
   const nowMs = useNow();
   const router = useRouter();
   const [choosing, setChoosing] = useState(false);
@@ -70,6 +72,7 @@ export function JobsPlace() {
         </div>
       )}
       {rows.map((row) => <Boundary key={row.job.id} what={row.job.title}>{row.problem === undefined ? <JobRow {...row} nowMs={nowMs} /> : <UnplannedJob job={row.job} problem={row.problem} />}</Boundary>)}
+      {broken.map((each) => <BrokenJobRow key={each.key} broken={each} />)}
       {past > 0 && <div className="row-wrap mt-3"><span>{past === 1 ? "One job was" : `${past} jobs were`} handed back before.</span><Link prefetch={false} className="btn btn-outline-primary" href="/ledger">Find them in the Ledger</Link></div>}
       {status === "ready" && (
         <div className="row-wrap mt-4">
@@ -82,6 +85,20 @@ export function JobsPlace() {
         </div>
       )}
     </PlaceFrame>
+  );
+}
+
+/** What is kept as a job and cannot be read as one: it stays as it is until somebody says otherwise. */
+function BrokenJobRow({ broken: { key, held } }: { broken: BrokenJob }) {
+  return (
+    <div className="caution" role="alert" data-testid={`broken-${key}`}>
+      <h3>A job kept here cannot be read</h3>
+      <p>Its key is {key}. It is left as it is. Export it before you delete it: somebody may be able to put it right.</p>
+      <div className="row-wrap">
+        <Act onAct={() => saveAsFile(`${key}.kept.json`, JSON.stringify(held, null, 2))}>Export</Act>
+        <Act onAct={() => void deleteBroken(key)}>Delete</Act>
+      </div>
+    </div>
   );
 }
 

@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
+import type { Job } from "@/core/job/schema";
 import { lastFirst, ledgerOf } from "@/core/ledger/summary";
 import { addDemoJobs } from "@/store/demo";
 import { useJobsState } from "@/store/jobs";
@@ -8,6 +9,7 @@ import { Chips } from "@/ui/Chips";
 import { useNow } from "@/ui/clock";
 import { fetched } from "@/ui/fetched";
 import { later } from "@/ui/later";
+import { UnplannedJob } from "@/ui/UnplannedJob";
 import { PlaceFrame } from "../PlaceFrame";
 import { JobsTable } from "./JobsTable";
 
@@ -27,7 +29,10 @@ export function LedgerPlace() {
   const nowMs = useNow();
   const whole = useJobsState(({ whole }) => whole);
   const heads = useJobsState(({ heads }) => heads);
-  const ledger = useMemo(() => ledgerOf(Object.values(stored)), [stored]);
+  const { ledger, unread } = useMemo(() => {
+    const unread: Job[] = [];
+    return { ledger: ledgerOf(Object.values(stored), (job) => unread.push(job)), unread };
+  }, [stored]);
   // Lines of what is still being read stand already.
   const lines = useMemo(() => (heads.length === 0 ? ledger : [...ledger, ...heads].sort(lastFirst)), [ledger, heads]);
   const here = lines.length > 0;
@@ -46,6 +51,7 @@ export function LedgerPlace() {
         {ledger.length > 0 && whole && <Act onAct={() => fetched(saveCsv)}>Every step, CSV</Act>}
       </div>
       {status === "loading" && <p>Opening the ledger…</p>}
+      {unread.map((job) => <UnplannedJob key={job.id} job={job} problem="What was done on it cannot be summed up, so it is left out here." />)}
       {status === "ready" && !here && (
         <div className="block">
           <h2>Nothing done yet</h2>

@@ -32,9 +32,7 @@ export function NotesPlace() {
   const { quantity } = useFormat();
   const keep = async (next: OwnTables | undefined, words: string) => {
     const before = ownTables;
-    const problem = await changeSettings({ ownTables: next });
-    if (problem) notify(`The change holds until this page is closed: ${problem}.`, "problem");
-    else notify(words, "plain", () => void changeSettings({ ownTables: before }));
+    if (await changeSettings({ ownTables: next })) notify(words, "plain", () => void changeSettings({ ownTables: before }));
   };
   const { ownCount } = tablesWith(ownTables);
   return (

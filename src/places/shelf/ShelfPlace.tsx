@@ -22,9 +22,7 @@ const CLOTH_AGENTS = AGENT_IDS.filter((id) => id !== "water");
 export function ShelfPlace() {
   const kit = useKit();
   const keep = async (next: Kit, words: string) => {
-    const problem = await changeShelf(next);
-    if (problem) notify(`The change holds until this page is closed: ${problem}.`, "problem");
-    else notify(words, "plain", () => void changeShelf(kit));
+    if (await changeShelf(next)) notify(words, "plain", () => void changeShelf(kit));
   };
   const agentsHere = CLOTH_AGENTS.filter((id) => ownsAgent(kit, id)).length;
   const toolsHere = SHELF_TOOL_IDS.filter((id) => ownsTool(kit, id)).length;
