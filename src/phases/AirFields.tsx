@@ -3,6 +3,7 @@ import { Chips } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
 import { airOps } from "@/core/drying/airOps";
 import type { DryingAir } from "@/core/job/schema";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { useBay } from "@/bay/BayContext";
 
@@ -36,5 +37,5 @@ export function AirFields() {
 /** Changes what things dry in; while they dry, what it was is kept. */
 export function useChangeAir() {
   const { job, run, assessment } = useBay();
-  return (label: string, change: Partial<DryingAir>) => run(label, ...airOps(job, assessment.history, change, newId(), new Date().toISOString()));
+  return (label: string, change: Partial<DryingAir>) => run(label, ...airOps(job, assessment.history, change, newId(), nowIso()));
 }

@@ -1,5 +1,6 @@
 "use client";
 import { readingOps } from "@/core/job/readings";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -10,7 +11,7 @@ import { useBay } from "@/bay/BayContext";
 export function GasMeter() {
   const { job, run, assessment } = useBay();
   const meter = assessment.gas?.meter;
-  const keep = (value: number) => run("Gas meter", ...readingOps(job, { instrument: "gas", value }, newId(), new Date().toISOString()));
+  const keep = (value: number) => run("Gas meter", ...readingOps(job, { instrument: "gas", value }, newId(), nowIso()));
   return (
     <div className="mt-3">
       <div className="row-wrap align-items-end">

@@ -2,6 +2,7 @@
 import { READING_COLUMNS } from "@/core/job/readings";
 import { useBay } from "@/bay/BayContext";
 import { PastedTable } from "./PastedTable";
+import { nowMs } from "@/store/clock";
 import { useKeepReadings } from "./useKeepReadings";
 
 /** A table of readings, each where and when it was read. */
@@ -10,7 +11,7 @@ export function PastedReadings() {
   const keep = useKeepReadings();
   const take = async (text: string) => {
     const { readReadings } = await import("@/store/readingsFile");
-    const { readings, problems } = readReadings(text, views, Date.now());
+    const { readings, problems } = readReadings(text, views, nowMs());
     if (problems.length === 0) keep(readings, `${readings.length} readings`);
     return problems;
   };

@@ -1,10 +1,11 @@
 "use client";
 import { readingsOps, type NewReading } from "@/core/job/readings";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { useBay } from "@/bay/BayContext";
 
 /** Records readings, with all that follows from them. */
 export function useKeepReadings() {
   const { job, run } = useBay();
-  return (readings: NewReading[], label: string) => run(label, ...readingsOps(job, readings, newId, new Date().toISOString()));
+  return (readings: NewReading[], label: string) => run(label, ...readingsOps(job, readings, newId, nowIso()));
 }

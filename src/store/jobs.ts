@@ -8,6 +8,7 @@ import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
 import { upgradeJob } from "../core/job/upgrades";
 import { hasOutlineOfJob } from "../core/job/outline";
+import { nowIso } from "./clock";
 import { whenBlocked, whyNotKept, withDb, type Held } from "./db";
 import { dismiss, noticesNow, notify } from "./notices";
 import { ledgerOf, type LedgerHead } from "../core/ledger/summary";
@@ -320,7 +321,7 @@ export function undo(jobId: string) {
     return;
   }
   // What happened stays in the record: an undo of it is one more event.
-  const takenBack = entry.ops.flatMap((op): Op[] => (op.op === "append" ? [{ op: "append", event: { kind: "undo", id: newId(), at: new Date().toISOString(), of: lastlyUndoneBy(job, op.event.id) } }] : []));
+  const takenBack = entry.ops.flatMap((op): Op[] => (op.op === "append" ? [{ op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } }] : []));
   wait(jobId, { label: `Undo: ${entry.label}`, ops: [...takenBack.reverse(), ...entry.inverse] }, job);
 }
 
@@ -335,7 +336,7 @@ export function redo(jobId: string) {
   const entry = get().redoable.findLast((done) => done.jobId === jobId);
   const job = viewOf(get(), jobId);
   if (!entry || !job) return;
-  const again = entry.ops.map((op): Op => (op.op === "append" ? { op: "append", event: { kind: "undo", id: newId(), at: new Date().toISOString(), of: lastlyUndoneBy(job, op.event.id) } } : op));
+  const again = entry.ops.map((op): Op => (op.op === "append" ? { op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } } : op));
   set(({ undoable, redoable }) => ({ redoable: redoable.filter((done) => done !== entry), undoable: [...undoable, entry] }));
   try {
     applyOps(job, again);

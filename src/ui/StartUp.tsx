@@ -1,10 +1,14 @@
 "use client";
 import { useEffect } from "react";
-import { loadJobs, notify } from "@/store/jobs";
+import { formatDuration } from "@/core/quantity/format";
+import { keepOnLeaving, onClockNews } from "@/store/clock";
+import { askBeforeLeaving, loadJobs, notify } from "@/store/jobs";
 import { loadSettings, useSettings } from "@/store/settings";
 import { onPlannerFailure } from "@/workers/planner";
 import { Notices } from "./Notices";
 import { useWaitSignals } from "./waits";
+
+const clockWords = (ms: number) => formatDuration(ms / 60_000);
 
 /** Reads what this browser keeps, once, after the page has come up; sets the theme; shows notices. */
 export function StartUp() {
@@ -12,8 +16,14 @@ export function StartUp() {
   useWaitSignals();
   useEffect(() => {
     onPlannerFailure((problem) => notify(problem, "problem"));
+    onClockNews(({ kind, byMs }) => notify(kind === "back" ? `This device's clock was set back by ${clockWords(byMs)}. What runs goes on from the last time that was seen.` : `This device's clock is ${clockWords(byMs)} ahead of what was seen to pass: it slept, was away or was set. What guards people counts only the time that was seen: wait it out, or read the meter.`, "problem"));
     void loadSettings();
     void loadJobs();
+    const [stopAsking, stopKeeping] = [askBeforeLeaving(), keepOnLeaving()];
+    return () => {
+      stopAsking();
+      stopKeeping();
+    };
   }, []);
   useEffect(() => {
     document.documentElement.dataset.theme = theme;

@@ -1,5 +1,6 @@
 "use client";
 import { useSyncExternalStore } from "react";
+import { nowMs } from "@/store/clock";
 
 /** The caller's clock, once a second, shared by all who ask; 0 while the server renders. */
 let now = 0;
@@ -8,9 +9,9 @@ let ticking: ReturnType<typeof setInterval> | undefined;
 
 function subscribe(listener: () => void) {
   listeners.add(listener);
-  now = Date.now();
+  now = nowMs();
   ticking ??= setInterval(() => {
-    now = Date.now();
+    now = nowMs();
     for (const each of listeners) each();
   }, 1000);
   return () => {
@@ -22,7 +23,7 @@ function subscribe(listener: () => void) {
 }
 
 const read = () => {
-  if (now === 0) now = Date.now();
+  if (now === 0) now = nowMs();
   return now;
 };
 

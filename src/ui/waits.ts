@@ -4,6 +4,7 @@ import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
 import { signalsOf, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
 import { allJobs, notify, useJobsState } from "@/store/jobs";
+import { nowMs, seenMs, watchClock } from "@/store/clock";
 import { settingsNow } from "@/store/settings";
 import { readySound, sound } from "./tone";
 
@@ -67,11 +68,23 @@ function whereOf(job: Job, { zoneIds, title }: Wait): string {
 
 export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) => nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
 
+/** Longer than any dwell there is, ms. */
+const FAR_AHEAD_MS = 48 * 3_600_000;
+
 const WORDS: Record<SignalKind, string> = { right: "Right: lift it off now", "soon-dry": "Dries out soon: lift it off", drying: "Drying out: lift it off at once" };
 
 /** Sounds, buzzes and notifies wherever one is in the application: when a dwell is right, and before it dries out. */
 export function useWaitSignals() {
   const waits = useWaits();
+  const whole = useJobsState(({ whole }) => whole);
+  useEffect(() => {
+    if (!whole) return;
+    // What is over or forgotten needs no clock any more.
+    const watch = () => watchClock(waits.filter(({ guards }) => guards), waits.some((wait) => (wait.guards ? seenMs(wait.id, wait.fromMs) < wait.minMin * 60_000 : !isForgotten(wait, nowMs()))));
+    watch();
+    const again = setInterval(watch, 60_000);
+    return () => clearInterval(again);
+  }, [waits, whole]);
   useEffect(() => {
     addEventListener("pointerup", readySound);
     addEventListener("keydown", readySound);
@@ -81,8 +94,9 @@ export function useWaitSignals() {
     };
   }, []);
   useEffect(() => {
-    const now = Date.now();
-    const timers = waits.flatMap((wait) => signalsOf(wait).flatMap(({ kind, atMs }) => (atMs > now && !(kind === "right" && wait.guards && wait.minMin === 0) ? [setTimeout(() => tell(wait, kind), atMs - now)] : [])));
+    const now = nowMs();
+    // A time far ahead comes of a clock that was wrong: no timer of the browser holds it, and it is nobody's dwell.
+    const timers = waits.flatMap((wait) => signalsOf(wait).flatMap(({ kind, atMs }) => (atMs > now && atMs - now < FAR_AHEAD_MS && !(kind === "right" && wait.guards && wait.minMin === 0) ? [setTimeout(() => tell(wait, kind), atMs - now)] : [])));
     return () => timers.forEach(clearTimeout);
   }, [waits]);
 }

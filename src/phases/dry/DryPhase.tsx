@@ -3,6 +3,7 @@ import { input, worked } from "@/core/quantity/working";
 import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/ledger/own";
 import { WORSE_NOW } from "@/core/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
@@ -91,7 +92,7 @@ function Outcomes() {
   const { assessment, run, go } = useBay();
   const marks = Object.values(assessment.plan.marks).filter(({ findingId }) => assessment.history.done.some((event) => event.findingId === findingId));
   if (marks.length === 0) return null;
-  const judge = (findingId: string, result: OutcomeResult, name: string) => run(`Judge ${name}`, { op: "append", event: { kind: "outcome", id: newId(), at: new Date().toISOString(), findingId, result } });
+  const judge = (findingId: string, result: OutcomeResult, name: string) => run(`Judge ${name}`, { op: "append", event: { kind: "outcome", id: newId(), at: nowIso(), findingId, result } });
   return (
     <div className="block">
       <h3>Judge each mark when it is dry</h3>

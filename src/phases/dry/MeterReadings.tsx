@@ -5,6 +5,7 @@ import type { ReadingEvent } from "@/core/job/schema";
 import { READING_RANGE } from "@/core/job/readings";
 import { entered } from "@/core/quantity/working";
 import { simulated } from "@/instruments/simulated";
+import { nowMs as clockNowMs } from "@/store/clock";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
@@ -33,7 +34,7 @@ export function MeterReadings() {
     const layers = drying[at]!.layers;
     // The stand-in knows how fast it really dries; what was read before must not move what it reads next.
     const pace = layers?.refit?.pace.value ?? 1;
-    const hours = place ? (Date.now() - place.startMs) / HOUR_MS : 0;
+    const hours = place ? (clockNowMs() - place.startMs) / HOUR_MS : 0;
     try {
       const reading = await simulated(instrument).read({ jobId: job.id, zoneId: at, ...(instrument === "moisture" && layers ? { meterAtPace: (real: number) => meterAt(layers, (hours * real) / pace) } : {}) });
       keep([{ instrument, ...(instrument === "moisture" ? { zoneId: at } : {}), ...reading }], instrument === "moisture" ? `Meter on ${name.toLowerCase()}` : "Air read");

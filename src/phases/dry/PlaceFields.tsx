@@ -9,6 +9,7 @@ import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { AirFields, useChangeAir } from "../AirFields";
 import { PastedTable } from "../PastedTable";
+import { nowIso } from "@/store/clock";
 
 const RUNNING = [{ id: "heater", name: "Heater" }, { id: "dehumidifier", name: "Dehumidifier" }] as const;
 
@@ -23,7 +24,7 @@ export function PlaceFields() {
   const takeWeather = async (text: string) => {
     const { readWeather } = await import("@/store/weatherFile");
     const { hours, problems } = readWeather(text);
-    if (problems.length === 0) run("Weather by the hour", { op: "set", path: ["site", "weather"], value: { from: new Date().toISOString(), hours } });
+    if (problems.length === 0) run("Weather by the hour", { op: "set", path: ["site", "weather"], value: { from: nowIso(), hours } });
     return problems;
   };
   return (

@@ -1,6 +1,7 @@
 "use client";
 import { checkedItems, checkListOf } from "@/core/handback/checkList";
 import { DRY_AT_PCT, drynessOf, feltDryItem } from "@/core/handback/dryness";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
@@ -11,7 +12,7 @@ export function CheckList() {
   const items = checkListOf(job, assessment);
   const checked = checkedItems(assessment);
   if (items.length === 0) return null;
-  const check = (label: string, ids: string[]) => run(label, { op: "append", event: { kind: "checked", id: newId(), at: new Date().toISOString(), items: ids } });
+  const check = (label: string, ids: string[]) => run(label, { op: "append", event: { kind: "checked", id: newId(), at: nowIso(), items: ids } });
   const open = items.filter(({ id }) => !checked.has(id));
   const { zones } = drynessOf(assessment);
   return (

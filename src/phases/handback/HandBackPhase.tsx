@@ -4,6 +4,7 @@ import { ownerSheet, usableWords } from "@/core/handback/sheet";
 import { lastOf } from "@/core/job/history";
 import type { DoneEvent } from "@/core/job/schema";
 import { input, worked } from "@/core/quantity/working";
+import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -30,7 +31,7 @@ export function HandBackPhase() {
   const { zones, allDry } = drynessOf(assessment);
   const wet = zones.some(({ dry }) => !dry);
   const sheet = ownerSheet(job, assessment, nowMs);
-  const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: new Date().toISOString(), damp: wet } });
+  const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: nowIso(), damp: wet } });
   const saveCalendar = async () => {
     const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([import("@/core/schedule/appointments"), import("@/store/calendarFile"), import("@/store/saveFile")]);
     exportCalendar(fileName(job.title), appointmentsOf(job, assessment, nowMs));
@@ -42,7 +43,7 @@ export function HandBackPhase() {
         <Act variant={plan.steps.length === 0 ? "primary" : "outline-primary"} onAct={handBack} disabled={handed !== undefined || !begun || (wet && state === "not-yet")}>{handed ? "Handed back" : wet ? (state === "damp-agreed" ? "Hand back damp, as agreed" : "Not yet: it is not dry") : "Hand back"}</Act>
         <PaperButtons />
         <Act onAct={() => window.print()}>Print this page</Act>
-        <Act onAct={() => exportJob(job, new Date().toISOString())}>Save the job as a file</Act>
+        <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
         <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
       </div>
       {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}

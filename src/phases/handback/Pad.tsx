@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import SignaturePad from "signature_pad";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
@@ -31,7 +32,7 @@ export function Pad({ onDone }: { onDone: () => void }) {
   };
   const keep = () => {
     const strokes = pathOf(pad.current!.toData(), canvas.current!.clientWidth, canvas.current!.clientHeight);
-    run("Signed", { op: "append", event: { kind: "signed", id: newId(), at: new Date().toISOString(), name: name.trim().slice(0, 120), strokes } });
+    run("Signed", { op: "append", event: { kind: "signed", id: newId(), at: nowIso(), name: name.trim().slice(0, 120), strokes } });
     onDone();
   };
   return (

@@ -21,6 +21,7 @@ import { findingName } from "../findings";
 import { OdourFields } from "./OdourFields";
 import { MarkPictures } from "../measure/MarkPictures";
 import { Pictures } from "../Pictures";
+import { nowIso } from "@/store/clock";
 
 /** Sizes by comparison: nothing to measure with. Common practice, no source. */
 const COMPARED = [
@@ -80,7 +81,7 @@ function DamageFields({ finding, set }: { finding: DamageFinding; set: SetField 
   const { nowMs, findingId, run } = useBay();
   const acknowledge = () => {
     const path = (key: string) => ["findings", "byId", findingId!, key];
-    run("Owner acknowledged the damage", { op: "set", path: path("told"), value: finding.told ? undefined : true }, { op: "set", path: path("toldAt"), value: finding.told ? undefined : new Date().toISOString() });
+    run("Owner acknowledged the damage", { op: "set", path: path("told"), value: finding.told ? undefined : true }, { op: "set", path: path("toldAt"), value: finding.told ? undefined : nowIso() });
   };
   return (
     <>

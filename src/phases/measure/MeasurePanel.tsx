@@ -5,6 +5,7 @@ import type { Picks } from "@/core/colour/measure";
 import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/core/colour/picks";
 import { colourOf } from "@/core/colour/result";
 import type { ColourEvent } from "@/core/job/schema";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { pictureBlob, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
@@ -51,7 +52,7 @@ export function MeasurePanel({ findingId, pictureId, shows, onClose }: { finding
       const answer = blob ? await measureWorker().measure(blob, { ...picks, cardIsCloth: when === "towel" && picks.card === "white-card" }) : { problem: "This picture is not on this device." };
       performance.measure("measure", { start });
       if ("problem" in answer) return setState({ problem: answer.problem });
-      run(when === "towel" ? "Read the towel" : "Measure the mark", { op: "append", event: colourEvent({ id: newId(), at: new Date().toISOString(), findingId, when, pictureId }, picks, answer) });
+      run(when === "towel" ? "Read the towel" : "Measure the mark", { op: "append", event: colourEvent({ id: newId(), at: nowIso(), findingId, when, pictureId }, picks, answer) });
       onClose();
     } catch (error) {
       setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });

@@ -7,6 +7,7 @@ import type { BottleMix } from "@/core/mixing/mixes";
 import { watersOf, type WaterNeed } from "@/core/mixing/waters";
 import { labelOf } from "@/core/mixing/labels";
 import { entered } from "@/core/quantity/working";
+import { nowIso } from "@/store/clock";
 import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
@@ -29,7 +30,7 @@ export function MixPhase() {
     setPrinting(true);
     try {
       const { labelsAsPdf } = await import("@/print/printLabels");
-      const now = new Date().toISOString();
+      const now = nowIso();
       saveAsFile("bottle-labels.pdf", await labelsAsPdf(mixes.map((mix) => labelOf(mix, AGENTS[mix.agent].name, kit, now))));
     } catch (error) {
       notify(`The labels could not be drawn: ${(error as Error).message}. Without the network they need the page to have been open with it once.`, "problem");

@@ -4,6 +4,7 @@ import FormControl from "react-bootstrap/FormControl";
 import { estimateOf, messageForOwner, RATE_RANGE, USUAL_RATES, type Estimate, type Rates } from "@/core/estimate/estimate";
 import { lastOf } from "@/core/job/history";
 import { loadJob, loadListOf } from "@/core/mixing/loadList";
+import { nowIso } from "@/store/clock";
 import { newId, notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
@@ -25,7 +26,7 @@ export function Agreement() {
   const [shown, setShown] = useState(false);
   const message = messageForOwner(job, estimate, { ...(handBackAt ? { handBack: timeText(Date.parse(handBackAt), nowMs) } : {}), ...(usableAt ? { usable: timeText(Date.parse(usableAt), nowMs) } : {}), damp: dampHandBackAgreed });
   const agree = () =>
-    run("Estimate agreed", { op: "append", event: { kind: "agreed", id: newId(), at: new Date().toISOString(), ...(handBackAt ? { handBackAt } : {}), ...(usableAt ? { usableAt } : {}), dampHandBack: dampHandBackAgreed, steps: assessment.plan.steps.map(({ title }) => title), priceLow: price.low.value, priceHigh: price.high.value } });
+    run("Estimate agreed", { op: "append", event: { kind: "agreed", id: newId(), at: nowIso(), ...(handBackAt ? { handBackAt } : {}), ...(usableAt ? { usableAt } : {}), dampHandBack: dampHandBackAgreed, steps: assessment.plan.steps.map(({ title }) => title), priceLow: price.low.value, priceHigh: price.high.value } });
   return (
     <section className="block" aria-label="Estimate" data-testid="estimate">
       <h3>What you promise</h3>

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { WORSE_NOW } from "@/core/catalog/worseNow";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { useOncePerState } from "@/ui/useOncePerState";
@@ -13,7 +14,7 @@ export function ItFails({ findingId }: { findingId: string | undefined }) {
   const once = useOncePerState(job.events.length);
   const mark = findingId ? assessment.plan.marks[findingId] : undefined;
   const treated = findingId !== undefined && assessment.history.done.some((event) => event.findingId === findingId);
-  const worse = () => run(`Worse: ${mark!.name}`, { op: "append", event: { kind: "outcome", id: newId(), at: new Date().toISOString(), findingId: findingId!, result: "worse" } });
+  const worse = () => run(`Worse: ${mark!.name}`, { op: "append", event: { kind: "outcome", id: newId(), at: nowIso(), findingId: findingId!, result: "worse" } });
   const another = () => {
     go({ phase: "look", ...(zone ? { zone: zone.id } : {}), finding: null });
     setTool({ kind: "place", what: "mark" });

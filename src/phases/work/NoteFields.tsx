@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Fold } from "@/ui/Fold";
@@ -18,7 +19,7 @@ export function NoteFields() {
   const [pictures, setPictures] = useState<string[]>([]);
   const notes = assessment.history.standing.filter((event) => event.kind === "note");
   const keep = () => {
-    run("Note", { op: "append", event: { kind: "note", id: newId(), at: new Date().toISOString(), ...(hands > 1 ? { by: hands } : {}), words: words.trim(), ...(now ? { zoneIds: now.step.zoneIds } : {}), ...(pictures.length > 0 ? { pictures } : {}) } });
+    run("Note", { op: "append", event: { kind: "note", id: newId(), at: nowIso(), ...(hands > 1 ? { by: hands } : {}), words: words.trim(), ...(now ? { zoneIds: now.step.zoneIds } : {}), ...(pictures.length > 0 ? { pictures } : {}) } });
     setWords("");
     setPictures([]);
   };

@@ -7,11 +7,12 @@ import { readingInWords } from "@/core/dilution/reading";
 import { lastOf } from "@/core/job/history";
 import { input, worked, type Worked } from "@/core/quantity/working";
 import type { OrderTask } from "@/core/schedule/times";
-import { isWaitedOut } from "@/core/catalog/actions";
+import { guardsPerson, isWaitedOut } from "@/core/catalog/actions";
 import { warmestAtCloth } from "@/core/treatment/cautions";
 import { dryStrokesFor } from "@/core/treatment/rates";
 import type { Correction } from "@/core/treatment/record";
 import type { Step } from "@/core/treatment/step";
+import { nowIso, seenMs } from "@/store/clock";
 import { jobNow, newId } from "@/store/jobs";
 import { Act, useOneTap } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
@@ -52,7 +53,8 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
   const correction: Correction = passes > 0 && passes !== step.wetStrokes?.value ? { wetStrokes: Math.min(MOST_STROKES, passes), dryStrokes: dryStrokesFor(Math.min(MOST_STROKES, passes)).value, ...entered } : entered;
   const [skipping, setSkipping] = useState(false);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
-  const elapsedMs = running ? nowMs - Date.parse(running.at) : 0;
+  // What guards a person counts only time that was seen to pass, whatever the device's clock says.
+  const elapsedMs = running ? (guardsPerson(step) ? seenMs(running.id, Date.parse(running.at)) : nowMs - Date.parse(running.at)) : 0;
   // Airing guards the lungs and the room: its time is not a suggestion.
   const isAiring = step.action === "air" || step.action === "gas-out";
   const waitedOut = isWaitedOut(step.action);
@@ -75,7 +77,7 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
     act();
   });
   const skip = (reason: string) => {
-    const at = new Date().toISOString();
+    const at = nowIso();
     run(`Leave out: ${step.title}`, { op: "append", event: { kind: "skip", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, ...(hands > 1 ? { by: hands } : {}), ...(step.findingId ? { findingId: step.findingId } : {}), reason } });
   };
 
@@ -97,7 +99,7 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
           </div>
         )}
       </div>
-      {step.dwell && (waitedOut && running?.dwellMinMin !== undefined ? <DwellBand wait={{ fromMs: Date.parse(running.at), minMin: running.dwellMinMin, maxMin: running.dwellMaxMin, guards: true }} nowMs={nowMs} /> : <PlannedDwell dwell={step.dwell} waitedOut={waitedOut} />)}
+      {step.dwell && (waitedOut && running?.dwellMinMin !== undefined ? <DwellBand wait={{ fromMs: nowMs - elapsedMs, minMin: running.dwellMinMin, maxMin: running.dwellMaxMin, guards: true }} nowMs={nowMs} /> : <PlannedDwell dwell={step.dwell} waitedOut={waitedOut} />)}
       {step.action === "check-first" && <CheckFirst step={step} />}
       {step.proves && <ProofOfAgents step={step} />}
       {running && step.action === "extract" && <PassLog step={step} running={running} />}

@@ -2,6 +2,7 @@
 import type { PassEvent, StartEvent } from "@/core/job/schema";
 import { DIRT_SCALE, dirtOf, fittedPasses, SHARE_WORTH_A_PASS, type DirtId } from "@/core/water/passes";
 import type { Step } from "@/core/treatment/step";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -19,7 +20,7 @@ export function PassLog({ step, running }: { step: Step; running: StartEvent }) 
   const { run } = useBay();
   const passes = usePasses(step, running);
   const log = (dirt: DirtId, name: string) =>
-    run(`Pass ${passes.length + 1}: ${name.toLowerCase()}`, { op: "append", event: { kind: "pass", id: newId(), at: new Date().toISOString(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, dirt } });
+    run(`Pass ${passes.length + 1}: ${name.toLowerCase()}`, { op: "append", event: { kind: "pass", id: newId(), at: nowIso(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, dirt } });
   return (
     <div className="mb-3" data-testid="pass-log">
       <h3>What pass {passes.length + 1} brings back</h3>

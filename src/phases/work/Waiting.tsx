@@ -2,6 +2,8 @@
 import { useHotkeys } from "react-hotkeys-hook";
 import type { OrderTask, TaskTime } from "@/core/schedule/times";
 import { guardsPerson } from "@/core/catalog/actions";
+import type { DoneEvent } from "@/core/job/schema";
+import { seenMs } from "@/store/clock";
 import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
 import { timeText } from "@/ui/time";
@@ -12,6 +14,9 @@ import { DwellBand } from "./DwellBand";
 import { ReadAloud } from "./ReadAloud";
 import { startOps } from "./record";
 
+/** What is left of the waits that guard a person, by the time that was seen to pass, ms. */
+export const guardLeftMs = (putOn: readonly DoneEvent[]): number => Math.max(0, ...putOn.flatMap((event) => (guardsPerson(event) && event.dwellMinMin !== undefined ? [event.dwellMinMin * 60_000 - seenMs(event.id, Date.parse(event.at))] : [])));
+
 /** Nothing can be done yet: what is waited for, how long, and what comes then. */
 export function Waiting({ task: { step, after: putOn = [], at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {
   const { assessment, nowMs, hands, job, run } = useBay();
@@ -21,7 +26,7 @@ export function Waiting({ task: { step, after: putOn = [], at }, time }: { task:
   // Somebody else's work stands before it, or a wait that guards a person: neither is argued with.
   const holding = order.arcs.flatMap(({ from, to }) => (to === at ? [order.tasks[from]!] : []))[0];
   const locked = holding !== undefined || putOn.some(guardsPerson);
-  const leftMs = Math.max(0, time.startMs - nowMs);
+  const leftMs = Math.max(0, time.startMs - nowMs, guardLeftMs(putOn));
   const start = () => { if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands)); };
   const once = useOncePerState(job.events.length);
   const act = useOneTap(() => once(start));
@@ -35,7 +40,7 @@ export function Waiting({ task: { step, after: putOn = [], at }, time }: { task:
       <h2>Wait <span data-testid="wait-clock">{clockText(leftMs)}</span></h2>
       <p>{after ? `${after.title} is on. ` : holding ? `${holding.step.title} comes first. ` : ""}Then, from {timeText(time.startMs, nowMs)}:</p>
       <p className="now-where">{step.title}, {zones}</p>
-      {after?.dwellMinMin !== undefined && <DwellBand wait={{ fromMs: Date.parse(after.at), minMin: after.dwellMinMin, maxMin: after.dwellMaxMin, guards: guardsPerson(after) }} nowMs={nowMs} />}
+      {after?.dwellMinMin !== undefined && <DwellBand wait={{ fromMs: guardsPerson(after) ? nowMs - seenMs(after.id, Date.parse(after.at)) : Date.parse(after.at), minMin: after.dwellMinMin, maxMin: after.dwellMaxMin, guards: guardsPerson(after) }} nowMs={nowMs} />}
       <Act variant="outline-primary" className="main-act" onAct={act} disabled={locked} data-testid="main-act">
         {locked ? (leftMs > 0 ? `Keep waiting, ${clockText(leftMs)} more` : "Keep waiting for the other hands") : "Too early. Start it all the same"}
       </Act>

@@ -18,7 +18,7 @@ import { NowStep } from "./NowStep";
 import { LateNotice } from "./LateNotice";
 import { NoteFields } from "./NoteFields";
 import { startOps } from "./record";
-import { Waiting } from "./Waiting";
+import { guardLeftMs, Waiting } from "./Waiting";
 
 const SHOWN_DONE = 1;
 /** What is due within this is due. */
@@ -31,7 +31,7 @@ export function WorkPhase() {
   const { order, history } = assessment;
   const finished = history.standing.filter((event) => event.kind === "done" || event.kind === "skip");
   const shown = all ? finished : finished.slice(-SHOWN_DONE);
-  const due = now && isDue(order, now.at, now.time, nowMs + DUE_MS);
+  const due = now && isDue(order, now.at, now.time, nowMs + DUE_MS) && guardLeftMs(now.after ?? []) <= DUE_MS;
   const coming = order.tasks.map((task, at) => ({ task, at })).filter(({ at }) => at !== now?.at);
   return (
     <>

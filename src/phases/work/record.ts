@@ -5,10 +5,11 @@ import { learntOf } from "@/core/ledger/learnt";
 import { isDue, taskAt, timesOf, type Order } from "@/core/schedule/times";
 import { doneOf, startOf, type Correction } from "@/core/treatment/record";
 import type { Step } from "@/core/treatment/step";
+import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { clothPath } from "../cloth";
 
-export const startOps = (step: Step, by: number, at = new Date().toISOString()): Op[] => [{ op: "append", event: startOf(step, { id: newId(), at, by }) }];
+export const startOps = (step: Step, by: number, at = nowIso()): Op[] => [{ op: "append", event: startOf(step, { id: newId(), at, by }) }];
 
 /** What is due within this goes on without another tap. */
 const AT_ONCE_MS = 20_000;
@@ -19,7 +20,7 @@ const AT_ONCE_MS = 20_000;
  * @param orderAfter asks the planner for the order of the job with this in it
  */
 export async function doneOps(job: Job, assessment: Assessment, kit: Kit, step: Step, by: number, correction: Correction, startedAt: string | undefined, orderAfter: (job: Job, at: string) => Promise<Order>): Promise<Op[]> {
-  const at = new Date().toISOString();
+  const at = nowIso();
   // A white cloth that stayed white proves each agent that was not told to have run.
   const proofs = (step.proves ?? []).flatMap((agent) =>
     [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),

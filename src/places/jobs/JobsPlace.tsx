@@ -8,6 +8,7 @@ import { jobFromTemplate } from "@/core/job/newJob";
 import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/pieces/templates";
 import { forecastAt } from "@/core/schedule/forecast";
 import { jobState, type JobStage, type JobState } from "@/core/state";
+import { nowIso } from "@/store/clock";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { deleteBroken, deleteJobs, newId, putJobs, useJobsState, type BrokenJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
@@ -42,7 +43,7 @@ export function JobsPlace() {
   const hasDemo = jobs.some(({ demo }) => demo);
 
   const create = async (template: TemplateId) => {
-    const job = jobFromTemplate(template, newId, new Date().toISOString(), { title: `New ${TEMPLATES[template].name.toLowerCase()}` });
+    const job = jobFromTemplate(template, newId, nowIso(), { title: `New ${TEMPLATES[template].name.toLowerCase()}` });
     if (await putJobs([job])) router.push(`/bay?job=${job.id}&phase=look`);
   };
 
@@ -142,7 +143,7 @@ const inOrder = (rows: Row[]): Row[] => rows.sort((a, b) => stageOf(a) - stageOf
 
 function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
   const tighter = planned && forecastAt(planned.assessment, job, nowMs).tighter;
-  const duplicate = () => void putJobs([{ ...job, id: newId(), title: `${job.title.slice(0, 110)} (copy)`, createdAt: new Date().toISOString(), demo: undefined, events: [] }].map((copy) => JSON.parse(JSON.stringify(copy)) as Job));
+  const duplicate = () => void putJobs([{ ...job, id: newId(), title: `${job.title.slice(0, 110)} (copy)`, createdAt: nowIso(), demo: undefined, events: [] }].map((copy) => JSON.parse(JSON.stringify(copy)) as Job));
   return (
     <section className="job-row" aria-label={job.title}>
       <div>

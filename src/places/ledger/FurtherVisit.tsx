@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { historyOf } from "@/core/job/history";
 import { nextVisit } from "@/core/job/nextVisit";
 import type { Job } from "@/core/job/schema";
+import { nowIso } from "@/store/clock";
 import { newId, putJobs } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 
@@ -12,7 +13,7 @@ export function FurtherVisit({ job, comeback = false }: { job: Job; comeback?: b
   const begin = async () => {
     const { outcomes } = historyOf(job);
     const back = Object.keys(outcomes).filter((id) => outcomes[id]!.at(-1) === "gone");
-    const next = nextVisit(job, { id: newId(), createdAt: new Date().toISOString(), ...(comeback ? { comeback: back } : {}) });
+    const next = nextVisit(job, { id: newId(), createdAt: nowIso(), ...(comeback ? { comeback: back } : {}) });
     if (await putJobs([next])) router.push(`/bay?job=${next.id}&phase=look`);
   };
   return <Act onAct={() => void begin()}>{comeback ? "Marks came back" : "Next visit"}</Act>;

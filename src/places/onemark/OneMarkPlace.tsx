@@ -9,6 +9,7 @@ import { readingInWords } from "@/core/dilution/reading";
 import type { OneMarkAnswer } from "@/core/oneMark";
 import { oneMarkJob } from "@/core/oneMarkJob";
 import type { Step } from "@/core/treatment/step";
+import { nowIso } from "@/store/clock";
 import { newId, putJobs } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
@@ -29,7 +30,7 @@ export function OneMarkPlace() {
   const router = useRouter();
   const answer = usePlanned(useCallback(() => planner().oneMark(material, evidence, kit), [material, evidence, kit]));
   const keep = async () => {
-    const job = oneMarkJob(material, evidence, newId, new Date().toISOString());
+    const job = oneMarkJob(material, evidence, newId, nowIso());
     const [finding] = job.findings.order;
     if (await putJobs([job])) router.push(`/bay?job=${job.id}&phase=plan&finding=${finding}`);
   };

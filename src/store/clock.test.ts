@@ -1,0 +1,116 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+
+type Clock = typeof import("./clock");
+const START = Date.parse("2026-05-04T08:00:00Z");
+const MINUTE = 60_000;
+let kept: Record<string, string>;
+/** The device's clock against the time that really passed. */
+let aheadMs: number;
+
+/** A page is a fresh copy of the module over what the browser keeps. */
+async function load(): Promise<Clock & { news: string[] }> {
+  vi.resetModules();
+  const clock = await import("./clock");
+  const news: string[] = [];
+  clock.onClockNews(({ kind, byMs }) => news.push(`${kind} ${Math.round(byMs / MINUTE)}`));
+  return { ...clock, news };
+}
+const setDevice = (ms: number) => {
+  aheadMs += ms;
+  vi.setSystemTime(Date.now() + ms);
+};
+
+beforeEach(() => {
+  vi.useFakeTimers({ now: START });
+  kept = {};
+  aheadMs = 0;
+  vi.stubGlobal("localStorage", { getItem: (key: string) => kept[key] ?? null, setItem: (key: string, value: string) => (kept[key] = value) });
+  // The steady clock knows nothing of what the device's clock was set to.
+  vi.spyOn(performance, "now").mockImplementation(() => Date.now() - aheadMs - START);
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.restoreAllMocks();
+  vi.unstubAllGlobals();
+});
+
+describe("while the tab lives", () => {
+  it("time only goes forward, at its own pace, when the device's clock is set back; it is said", async () => {
+    const clock = await load();
+    clock.watchClock([], true);
+    vi.advanceTimersByTime(5 * MINUTE);
+    setDevice(-60 * MINUTE);
+    expect(clock.nowMs()).toBe(START + 5 * MINUTE);
+    vi.advanceTimersByTime(3 * MINUTE);
+    expect(clock.nowMs()).toBe(START + 8 * MINUTE);
+    expect(clock.nowIso()).toBe(new Date(START + 8 * MINUTE).toISOString());
+    expect(clock.news).toEqual(["back 60"]);
+  });
+
+  it("a clock set ahead, or sleep, dries things out but lets nobody in sooner", async () => {
+    const clock = await load();
+    clock.watchClock([{ id: "air", fromMs: START }], true);
+    vi.advanceTimersByTime(4 * MINUTE);
+    setDevice(45 * MINUTE);
+    expect(clock.nowMs()).toBe(START + 49 * MINUTE);
+    expect(clock.seenMs("air", START)).toBe(4 * MINUTE);
+    vi.advanceTimersByTime(26 * MINUTE);
+    expect(clock.seenMs("air", START)).toBe(30 * MINUTE);
+    expect(clock.news).toEqual(["ahead 45"]);
+  });
+
+  it("where nothing runs the device's clock is believed at once", async () => {
+    const clock = await load();
+    setDevice(-60 * MINUTE);
+    expect(clock.nowMs()).toBe(START - 60 * MINUTE);
+    expect(clock.news).toEqual([]);
+  });
+});
+
+describe("after a reload", () => {
+  async function begun() {
+    const before = await load();
+    before.watchClock([{ id: "air", fromMs: START }], true);
+    vi.advanceTimersByTime(10 * MINUTE);
+    before.nowMs();
+    return before;
+  }
+
+  it("a wait that guards goes on over a short absence", async () => {
+    await begun();
+    vi.advanceTimersByTime(20 * MINUTE);
+    const after = await load();
+    after.watchClock([{ id: "air", fromMs: START }], true);
+    expect(after.seenMs("air", START)).toBe(30 * MINUTE);
+    expect(after.news).toEqual([]);
+  });
+
+  it("a clock set back is said, and times go on from the last that was seen", async () => {
+    await begun();
+    setDevice(-120 * MINUTE);
+    const after = await load();
+    after.watchClock([{ id: "air", fromMs: START }], true);
+    expect(after.news).toEqual(["back 120"]);
+    expect(after.nowMs()).toBe(START + 10 * MINUTE);
+    vi.advanceTimersByTime(7 * MINUTE);
+    expect(after.seenMs("air", START)).toBe(17 * MINUTE);
+  });
+
+  it("a clock set far ahead is said, and what guards people stays as far as it was seen", async () => {
+    await begun();
+    setDevice(3 * 24 * 60 * MINUTE);
+    const after = await load();
+    after.watchClock([{ id: "air", fromMs: START }], true);
+    expect(after.news).toEqual(["ahead 4320"]);
+    expect(after.seenMs("air", START)).toBe(10 * MINUTE);
+    vi.advanceTimersByTime(15 * MINUTE);
+    expect(after.seenMs("air", START)).toBe(25 * MINUTE);
+  });
+
+  it("a wait that says it began in the future is waited out from now", async () => {
+    const clock = await load();
+    clock.watchClock([{ id: "later", fromMs: START + 600 * MINUTE }], true);
+    vi.advanceTimersByTime(2 * MINUTE);
+    expect(clock.seenMs("later", START + 600 * MINUTE)).toBe(2 * MINUTE);
+  });
+});
