@@ -1,19 +1,33 @@
 "use client";
 import { useRef, useState } from "react";
+import ProgressBar from "react-bootstrap/ProgressBar";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { Act } from "@/ui/Act";
+
+/** Letters; what is longer is no table of ours. */
+const MOST_PASTED = 2_000_000;
+const MOST_ROWS = 500;
 
 /** A table pasted or opened as CSV. Anything wrong in it is said by line, and nothing is taken. */
 export function PastedTable({ id, title, columns, example, taken, take, nothing }: { id: string; title: string; columns: string; example: string; taken: string; nothing: string; take: (text: string) => Promise<string[]> }) {
   const [text, setText] = useState("");
   const [problems, setProblems] = useState<string[]>([]);
   const file = useRef<HTMLInputElement>(null);
+  const [share, setShare] = useState<number>();
   const read = async (pasted: string) => {
-    const wrong = await take(pasted);
+    const wrong = pasted.length > MOST_PASTED ? [`That is ${(pasted.length / 1e6).toFixed(1)} million letters; a table has at most ${MOST_PASTED / 1e6} million.`] : await take(pasted);
     setProblems(wrong);
     if (wrong.length === 0) setText("");
+  };
+  const open = async (given: File) => {
+    setShare(0);
+    const { readTable } = await import("@/store/tableFile");
+    const table = await readTable(given, MOST_ROWS, (done, of) => setShare(done / of));
+    setShare(undefined);
+    if ("problem" in table) setProblems([table.problem]);
+    else await read(table.text);
   };
   return (
     <details className="mt-2">
@@ -26,7 +40,8 @@ export function PastedTable({ id, title, columns, example, taken, take, nothing 
         <Act onAct={() => void read(text)} disabled={text.trim() === ""}>{taken}</Act>
         <Act onAct={() => file.current?.click()}>Open a CSV file</Act>
       </div>
-      <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="visually-hidden" tabIndex={-1} aria-label={`${title}: file`} onChange={({ target }) => { const [given] = target.files ?? []; if (given) void given.text().then(read); target.value = ""; }} />
+      <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="visually-hidden" tabIndex={-1} aria-label={`${title}: file`} onChange={({ target }) => { const [given] = target.files ?? []; if (given) void open(given); target.value = ""; }} />
+      {share !== undefined && <ProgressBar className="mt-2" now={100 * share} aria-label="Reading the file" />}
       {problems.length > 0 && (
         <div className="caution caution-danger mt-2" role="alert">
           <h3>{nothing}</h3>

@@ -1,5 +1,6 @@
 "use client";
 import { useRef, useState, type ReactNode } from "react";
+import { MOST } from "@/core/job/format";
 import { addPicture, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
@@ -10,19 +11,25 @@ export function Pictures({ pictures, onChange, title = "Pictures", action }: { p
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string>();
+  const [problems, setProblems] = useState<string[]>([]);
   const add = async (files: FileList | null) => {
-    setProblem(undefined);
     setBusy(true);
     const added: string[] = [];
+    const wrong: string[] = [];
     for (const each of files ?? []) {
+      // One that does not fit is not kept either.
+      if (pictures.length + added.length >= MOST.pictures) {
+        wrong.push(`"${each.name}" was not taken: there are ${MOST.pictures} pictures here, and no more fit. Take one off first.`);
+        continue;
+      }
       try {
         added.push(await addPicture(job.id, each));
       } catch (error) {
-        setProblem((error as Error).message);
+        wrong.push((error as Error).message);
       }
     }
-    if (added.length > 0) onChange("Add a picture", [...pictures, ...added].slice(0, 20));
+    setProblems(wrong);
+    if (added.length > 0) onChange("Add a picture", [...pictures, ...added]);
     setBusy(false);
     for (const input of [file, camera]) if (input.current) input.current.value = "";
   };
@@ -39,7 +46,7 @@ export function Pictures({ pictures, onChange, title = "Pictures", action }: { p
       </div>
       <input ref={camera} type="file" accept="image/*" capture="environment" className="visually-hidden" tabIndex={-1} aria-label={`${title}: picture from the camera`} onChange={({ target }) => void add(target.files)} />
       <input ref={file} type="file" accept="image/*" multiple className="visually-hidden" tabIndex={-1} aria-label={title === "Pictures" ? "Picture file" : `${title}: picture file`} onChange={({ target }) => void add(target.files)} />
-      {problem && <p role="alert"><b>{problem}</b> Nothing else changed.</p>}
+      {problems.length > 0 && <div role="alert">{problems.map((problem) => <p key={problem} className="mb-1"><b>{problem}</b></p>)}<p>Nothing else changed.</p></div>}
     </div>
   );
 }

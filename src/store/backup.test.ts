@@ -1,131 +1,224 @@
 import { readFileSync } from "node:fs";
 import "fake-indexeddb/auto";
-import { IDBObjectStore } from "fake-indexeddb";
-import { strToU8, unzipSync, zipSync } from "fflate";
+import { IDBFactory, IDBObjectStore } from "fake-indexeddb";
 import { beforeEach, describe, expect, it, vi } from "vitest";
+import { openZip, packed, type Entry } from "../core/archive/zip";
 import { USUAL_KIT } from "../core/catalog/kit";
 import { readJobFile } from "../core/job/file";
+import { jobFileOf } from "../core/job/format";
 import type { Job } from "../core/job/schema";
 import { workedOut } from "../core/testing/workedOut";
 import { demoJobs } from "../demo/jobs";
-import { pack, unpack } from "../core/archive/zip";
-import { backupOf as entriesOf, previewOf, readBackup as readEntries, type Kept } from "./backup";
+import { weighed } from "./backup";
 import type { Picture } from "./db";
+import type { Saving } from "./filesWork";
 
-// The browser packs in a worker; what it does is the same.
-vi.mock("../workers/zip", () => ({ zipWorker: () => ({ pack, unpack }) }));
-const backupOf = async (kept: Kept, at: string) => pack(await entriesOf(kept, at));
-const readBackup = (bytes: Uint8Array) => readEntries(unpack(bytes));
+type Work = typeof import("./filesWork");
 
 const NOW = "2026-05-04T08:00:00Z";
 // As storage and files hold them: without a minus before nought.
 const jobs = JSON.parse(JSON.stringify(demoJobs(new Date(NOW)).map((job) => (job.id === "demo-ferry" ? workedOut(job, USUAL_KIT, NOW).job : job)))) as Job[];
 const kit = { ...USUAL_KIT, labels: { degreaser: { name: "Blue drum", leftMl: 300 } } };
-const picture = (id: string): Picture => ({ id, jobId: "demo-ferry", blob: new Blob([new Uint8Array([0xff, 0xd8, 1, 2, 3, 250])], { type: "image/jpeg" }), widthPx: 3, heightPx: 2, addedAt: 5 });
-const kept = { jobs, pictures: [picture("p1"), picture("p2")], settings: { units: "us" as const, theme: "night" as const, rates: { perHour: 50, callOut: 10, taxPct: 19 } }, kit };
-const made = () => backupOf(kept, NOW);
-const read = async (change: (files: Record<string, Uint8Array>) => void) => {
-  const files = unzipSync(await made());
-  change(files);
-  return readBackup(zipSync(files));
+const JPEG = new Uint8Array([0xff, 0xd8, 1, 2, 3, 250]);
+const picture = (id: string): Picture => ({ id, jobId: "demo-ferry", blob: new Blob([JPEG], { type: "image/jpeg" }), widthPx: 3, heightPx: 2, addedAt: 5 });
+const saving: Saving = { madeAt: NOW, settings: { units: "us", theme: "night", rates: { perHour: 50, callOut: 10, taxPct: 19 } }, kit };
+const quiet = () => undefined;
+const held = { jobs, pictures: [picture("p1"), picture("p2")] };
+
+/** A browser that keeps so much, and the program in it. */
+async function profile(keeps: { jobs: readonly Job[]; pictures: readonly Picture[] } = { jobs: [], pictures: [] }) {
+  vi.resetModules();
+  vi.stubGlobal("indexedDB", new IDBFactory());
+  const { db } = await import("./db");
+  const database = await db();
+  for (const job of keeps.jobs) await database.put("jobs", { version: 2, job }, job.id);
+  for (const each of keeps.pictures) await database.put("pictures", each);
+  return { work: await import("./filesWork"), database };
+}
+const good = <T extends object>(answer: T | { problem: string } | { problems: string[] }): T => {
+  if ("problem" in answer) throw new Error(String(answer.problem));
+  if ("problems" in answer) throw new Error((answer.problems as string[]).join());
+  return answer;
 };
-const why = (result: ReturnType<typeof readBackup>) => (result.ok ? "" : result.problems.join(" "));
+async function saved(work: Work, limits?: Parameters<Work["planBackup"]>[1]): Promise<Blob[]> {
+  const { parts } = good(await work.planBackup(quiet, limits));
+  const files: Blob[] = [];
+  for (const [at, part] of parts.entries()) files.push(good(await work.savePart(part, at + 1, parts.length, saving, quiet)).file);
+  return files;
+}
+/** The entries of a backup by name, to be tampered with. */
+async function entries(): Promise<Map<string, string | Uint8Array>> {
+  const [file] = (await saved((await profile(held)).work)) as [Blob];
+  const archive = await openZip(file);
+  return new Map(await Promise.all(archive.names.map(async (name) => [name, name.endsWith(".bin") ? await archive.bytes(name) : await archive.text(name)] as const)));
+}
+const zipOf = (files: Iterable<[string, string | Uint8Array]>) => packed([...files].map(([name, content]): Entry => ({ name, content })));
+const why = async (file: Blob) => {
+  const opened = await (await profile()).work.openBackup(file, quiet);
+  return "problems" in opened ? opened.problems.join(" ") : "";
+};
+const tampered = async (change: (files: Map<string, string | Uint8Array>) => void) => {
+  const files = await entries();
+  change(files);
+  return why(await zipOf(files));
+};
+const manifest = (more: object) => JSON.stringify({ format: "weary-bristle-backup", version: 1, madeAt: NOW, jobs: jobs.length, pictures: 2, ...more });
+const all = async ({ database }: Awaited<ReturnType<typeof profile>>) => ({
+  jobs: Object.fromEntries((await database.getAll("jobs")).map(({ job }) => [(job as Job).id, job])),
+  pictures: await Promise.all((await database.getAll("pictures")).map(async ({ blob, cameInAt: _when, ...facts }) => ({ ...facts, bytes: new Uint8Array(await blob.arrayBuffer()) }))),
+});
 
 describe("a backup", () => {
-  it("comes back with everything as it was, byte for byte", async () => {
-    const result = readBackup(await made());
-    if (!result.ok) throw new Error(result.problems.join());
-    expect([...result.jobs].sort((a, b) => a.id.localeCompare(b.id))).toEqual([...jobs].sort((a, b) => a.id.localeCompare(b.id)));
-    expect(result.kept).toEqual({ settings: kept.settings, kit });
-    expect(result.pictures.map(({ blob: _blob, ...facts }) => facts)).toEqual(kept.pictures.map(({ blob: _blob, ...facts }) => facts));
-    for (const each of result.pictures) expect(new Uint8Array(await each.blob.arrayBuffer())).toEqual(new Uint8Array([0xff, 0xd8, 1, 2, 3, 250]));
-    // Made again of what came back it is the same archive, entry for entry.
-    const again = await backupOf({ ...result, ...result.kept!, jobs: jobs.map(({ id }) => result.jobs.find((job) => job.id === id)!) }, NOW);
-    expect(unzipSync(again)).toEqual(unzipSync(await made()));
+  it.each([["as one file", undefined], ["in small parts, opened last to first", { bytes: 20_000, entries: 3 }]])("comes back in a clean profile with everything as it was, %s", async (_, limits) => {
+    const from = await profile(held);
+    const files = await saved(from.work, limits);
+    expect(files.length > 1).toBe(limits !== undefined);
+    const before = await all(from);
+    const to = await profile();
+    let settings: unknown;
+    for (const file of [...files].reverse()) {
+      const opened = good(await to.work.openBackup(file, quiet));
+      const taken = good(await to.work.takeBackup(file, 7, quiet));
+      expect(taken.jobIds).toHaveLength(opened.preview.added.length);
+      settings ??= taken.settings && { settings: taken.settings, kit: taken.kit };
+    }
+    expect(await all(to)).toEqual(before);
+    expect(settings).toEqual({ settings: saving.settings, kit });
+    // Once more changes nothing.
+    const again = good(await to.work.openBackup(files[0]!, quiet));
+    expect([again.preview.added, again.preview.pictures]).toEqual([[], 0]);
+  });
+
+  it("streams into one file of any size, tells how far it is, and throws a stopped one away", async () => {
+    const { work } = await profile(held);
+    const { parts } = good(await work.planBackup(quiet, { bytes: 20_000, entries: 3 }));
+    const chunks: Uint8Array[] = [];
+    let [closed, aborted] = [false, false];
+    const handle = { createWritable: () => Promise.resolve(Object.assign(new WritableStream({ write: (chunk: Uint8Array) => void chunks.push(chunk.slice()), close: () => void (closed = true), abort: () => void (aborted = true) }), { abort: () => Promise.resolve(void (aborted = true)) })) } as unknown as FileSystemFileHandle;
+    const told: number[] = [];
+    expect(await work.saveWhole(handle, parts, saving, (done, of) => told.push(done / of))).toEqual({});
+    expect([closed, told.at(-1), told.length > jobs.length]).toEqual([true, 1, true]);
+    const to = await profile();
+    expect(good(await to.work.openBackup(new Blob(chunks as BlobPart[]), quiet)).preview).toMatchObject({ pictures: 2 });
+    const stopped = await work.saveWhole(handle, parts, saving, () => work.stop());
+    expect([stopped.problem, aborted]).toEqual([expect.stringContaining("Stopped"), true]);
   });
 
   it("of one job holds it and its pictures, and nothing of how things are set here", async () => {
-    const result = readBackup(await backupOf({ jobs: [jobs[0]!], pictures: kept.pictures, kit }, NOW));
-    if (!result.ok) throw new Error(result.problems.join());
-    expect(result.kept).toBeUndefined();
-    expect(result.jobs).toEqual([jobs[0]]);
-    expect(result.pictures).toHaveLength(kept.pictures.length);
+    const job: Job = { ...jobs[1]!, events: [], findings: { order: ["m"], byId: { m: { kind: "mark", zoneId: jobs[1]!.zones.order[0]!, centre: { xMm: 1, yMm: 1 }, size: { widthMm: 9, heightMm: 9 }, evidence: {}, pictures: ["p1"] } } } };
+    const { work } = await profile({ jobs: [job], pictures: held.pictures });
+    const { file } = good(await work.packJob(job.id, kit, NOW));
+    const to = await profile();
+    expect(good(await to.work.openBackup(file, quiet))).toMatchObject({ hasSettings: false, preview: { added: [{ id: job.id }], pictures: 1 } });
     // A whole backup that lost its settings is not one of these.
-    expect(why(await read((files) => delete files["settings.json"]))).toMatch(/"settings.json" is missing/);
+    expect(await tampered((files) => files.delete("settings.json"))).toMatch(/"settings.json" is missing/);
   });
 
-  it("of an older program is brought up to now, job by job", () => {
+  it("of an older program is brought up to now, job by job", async () => {
     const sample = readFileSync("docs/samples/version-1.job.json", "utf8");
     const now = readJobFile(sample);
     if (!now.ok) throw new Error(now.problems.map(({ where }) => where).join());
     const { job } = now.value;
-    const result = readBackup(pack({ "manifest.json": strToU8(JSON.stringify({ format: "weary-bristle-backup", version: 1, madeAt: NOW, jobs: 1, pictures: 0, settings: false })), [`jobs/${job.id}.job.json`]: strToU8(sample) }));
-    expect(result).toMatchObject({ ok: true, jobs: [job] });
+    const to = await profile();
+    const file = await zipOf([["manifest.json", manifest({ jobs: 1, pictures: 0, settings: false })], [`jobs/${job.id}.job.json`, sample]]);
+    good(await to.work.takeBackup(file, 7, quiet));
+    expect((await all(to)).jobs).toEqual({ [job.id]: job });
   });
 
   it("that is cut short, no ZIP, another ZIP, newer or changed is refused with what is wrong", async () => {
-    const whole = await made();
-    expect(why(readBackup(whole.slice(0, whole.length - 400)))).toMatch(/cut short/);
-    expect(why(readBackup(strToU8("not a zip at all")))).toMatch(/no ZIP/);
-    expect(why(readBackup(zipSync({ "manifest.json": strToU8('{"format":"other","version":1}'), "settings.json": strToU8("{}") })))).toMatch(/no backup of this program/);
-    expect(why(await read((files) => (files["manifest.json"] = strToU8(JSON.stringify({ format: "weary-bristle-backup", version: 9, madeAt: NOW, jobs: 0, pictures: 0 })))))).toMatch(/Update the program/);
-    expect(why(await read((files) => delete files["jobs/demo-hall.job.json"]))).toMatch(/does not hold what its list says/);
-    expect(why(await read((files) => delete files["pictures/p1.bin"]))).toMatch(/p1\.json: the picture itself is missing/);
-    expect(why(await read((files) => (files["jobs/demo-hall.job.json"] = strToU8('{"format":"weary-bristle-job","version":2}'))))).toMatch(/jobs\/demo-hall\.job\.json: /);
-    expect(why(await read((files) => (files["settings.json"] = strToU8(JSON.stringify({ units: "metric", theme: "light", rates: { perHour: -1 }, kit })))))).toMatch(/"perHour" is no rate/);
-    expect(why(await read((files) => (files["settings.json"] = strToU8(JSON.stringify({ units: "metric", theme: "light", learning: { excluded: [4] }, kit })))))).toMatch(/what is learnt from/);
+    const [whole] = (await saved((await profile(held)).work)) as [Blob];
+    expect(await why(whole.slice(0, whole.size - 400))).toMatch(/cut short/);
+    expect(await why(new Blob(["not a zip at all"]))).toMatch(/no ZIP/);
+    // One digit of a packed text, and one byte of a picture.
+    const bytes = new Uint8Array(await whole.arrayBuffer());
+    const at = bytes.findIndex((_, index) => JPEG.every((byte, offset) => bytes[index + offset] === byte));
+    const flipped = bytes.slice();
+    flipped[at + 3]! ^= 1;
+    expect(await why(new Blob([flipped]))).toMatch(/pictures\/p\d\.bin" was changed or damaged: its checksum/);
+    expect(await why(await zipOf([["manifest.json", '{"format":"other","version":1}'], ["settings.json", "{}"]]))).toMatch(/no backup of this program/);
+    for (const [name, content, words] of [
+      ["manifest.json", manifest({ version: 9 }), /Update the program/],
+      ["manifest.json", manifest({ madeAt: "<img src=x>" }), /when it was made is no time/],
+      ["manifest.json", manifest({ part: { number: 3, of: 2 } }), /which part it is/],
+      ["jobs/demo-hall.job.json", undefined, /does not hold what its list says/],
+      ["pictures/p1.bin", undefined, /p1\.json: the picture itself is missing/],
+      ["pictures/p1.json", undefined, /does not hold what its list says/],
+      ["jobs/demo-hall.job.json", '{"format":"weary-bristle-job","version":2}', /jobs\/demo-hall\.job\.json: /],
+      ["jobs/demo-hall.job.json", JSON.stringify(jobFileOf(jobs[0]!, kit, NOW)), /its name says another/],
+      ["settings.json", JSON.stringify({ units: "metric", theme: "light", rates: { perHour: -1 }, kit }), /"perHour" is no rate/],
+      ["settings.json", JSON.stringify({ units: "metric", theme: "light", rates: "many", kit }), /rates are no list/],
+      ["settings.json", '{"units":"metric","theme":"light","rates":{"constructor":1}}', /"constructor" is no rate/],
+      ["settings.json", JSON.stringify({ units: "metric", theme: "light", learning: { excluded: [4] }, kit }), /what is learnt from/],
+      ["settings.json", JSON.stringify({ units: "metric", theme: "light", learning: { since: "once" }, kit }), /what is learnt from/],
+      ["pictures/p1.json", JSON.stringify({ id: "p1", jobId: "j", type: "text/html", widthPx: 1, heightPx: 1, addedAt: 1 }), /says nothing of a picture/],
+      ["pictures/p1.json", JSON.stringify({ id: "p1", jobId: "../j", type: "image/png", widthPx: 1, heightPx: 1, addedAt: 1 }), /says nothing of a picture/],
+      ["jobs/demo-hall.job.json", '{"format":"weary-bristle-job","version":2,"__proto__":{"x":1}}', /__proto__/],
+    ] as [string, string | undefined, RegExp][])
+      expect([name, content?.slice(0, 60), await tampered((files) => (content === undefined ? files.delete(name) : files.set(name, content)))]).toEqual([name, content?.slice(0, 60), expect.stringMatching(words)]);
   });
 
-  it("with path tricks, strangers, a picture that is none, or a bomb in it is not unpacked", async () => {
-    for (const name of ["../evil.json", "/etc/passwd", "jobs/../../x.job.json", "C:\\x.json", "jobs/a.job.json/", "pictures/<b>.bin"]) expect([name, why(await read((files) => (files[name] = strToU8("x"))))]).toEqual([name, expect.stringMatching(/no part of a backup/)]);
-    expect(why(await read((files) => (files["pictures/p1.json"] = strToU8(JSON.stringify({ id: "p1", jobId: "j", type: "text/html", widthPx: 1, heightPx: 1, addedAt: 1 })))))).toMatch(/says nothing of a picture/);
+  it("with path tricks, strangers or a bomb in it is not unpacked", async () => {
+    for (const name of ["../evil.json", "/etc/passwd", "jobs/../../x.job.json", "C:\\x.json", "pictures/<b>.bin", "constructor"]) expect([name, await tampered((files) => files.set(name, "x"))]).toEqual([name, expect.stringMatching(/no part of a backup/)]);
     // The archive's own list of sizes says 3 GB of nothing.
-    const bomb = zipSync({ "manifest.json": strToU8("{}"), "pictures/b.bin": new Uint8Array(10) });
-    const view = new DataView(bomb.buffer, bomb.byteOffset);
+    const bomb = new Uint8Array(await (await zipOf([["manifest.json", "{}"], ["pictures/b.bin", new Uint8Array(10)]])).arrayBuffer());
+    const view = new DataView(bomb.buffer);
     for (let at = 0; at < bomb.length - 46; at++) if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 3_000_000_000, true);
-    expect(why(readBackup(bomb))).toMatch(/over 800 MB/);
-    expect(why(await read((files) => (files["jobs/demo-hall.job.json"] = strToU8('{"format":"weary-bristle-job","version":2,"__proto__":{"x":1}}'))))).toMatch(/__proto__/);
+    expect(await why(new Blob([bomb]))).toMatch(/would be over/);
+    // It says little and unpacks to much.
+    const long = new Uint8Array(await (await zipOf([["manifest.json", " ".repeat(26_000_000)]])).arrayBuffer());
+    const lying = new DataView(long.buffer);
+    for (let at = 0; at < long.length - 46; at++) if (lying.getUint32(at, true) === 0x02014b50) lying.setUint32(at + 24, 100, true);
+    expect(await why(new Blob([long]))).toMatch(/over 25 MB|changed or damaged/);
   });
 
   it("is weighed before it is taken: what comes in, what is put together, what stays", () => {
-    const [ferry, settee, hall] = jobs as [Job, Job, Job];
+    const [ferry, settee] = jobs as [Job, Job];
     const before = { ...ferry, events: ferry.events.slice(0, 3) };
-    const preview = previewOf({ jobs: [ferry, settee, hall], pictures: kept.pictures }, { jobs: { [ferry.id]: before, [settee.id]: settee }, pictureIds: new Set(["p1"]) });
-    expect(preview.added).toEqual([hall]);
-    expect(preview.merged).toEqual([{ job: ferry, before, events: ferry.events.length - 3 }]);
-    expect([preview.same, preview.kept, preview.pictures.map(({ id }) => id)]).toEqual([1, [], ["p2"]]);
-    expect(previewOf({ jobs: [settee], pictures: [] }, { jobs: { [settee.id]: { ...settee, title: "Mine" } }, pictureIds: new Set() }).kept).toEqual([settee]);
+    expect(weighed(ferry, undefined)).toEqual({ kind: "added" });
+    expect(weighed(ferry, before)).toEqual({ kind: "merged", job: ferry, events: ferry.events.length - 3 });
+    expect(weighed(settee, settee)).toEqual({ kind: "same" });
+    expect(weighed(settee, { ...settee, title: "Mine" })).toEqual({ kind: "kept" });
   });
 });
 
-describe("taking a backup in", () => {
-  beforeEach(() => vi.resetModules());
-  const open = async () => {
-    const store = await import("./backupStore");
-    await (await import("./jobs")).loadJobs();
-    const bytes = await made();
-    const opened = await store.openBackup({ name: "b.zip", size: bytes.length, arrayBuffer: () => Promise.resolve(bytes.buffer) });
-    if ("problems" in opened) throw new Error(opened.problems.join());
-    return { ...store, opened };
-  };
+describe("taking files in", () => {
+  beforeEach(() => vi.restoreAllMocks());
 
   it("on a full disk takes nothing, and afterwards all of it", async () => {
-    const { takeBackup, opened } = await open();
-    const { db } = await import("./db");
+    const [file] = (await saved((await profile(held)).work)) as [Blob];
+    const to = await profile();
     const put = IDBObjectStore.prototype.put;
     let room = 3;
     const full = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(function (this: IDBObjectStore, ...given) {
       if (room-- <= 0) throw new DOMException("no room", "QuotaExceededError");
       return put.apply(this, given as Parameters<typeof put>);
     });
-    expect(await takeBackup(opened, true)).toMatch(/Nothing was taken in: this device has no room left/);
+    expect(await to.work.takeBackup(file, 7, quiet)).toMatchObject({ problem: expect.stringMatching(/Nothing was taken in: this device has no room left/) });
     full.mockRestore();
-    expect(await (await db()).count("jobs")).toBe(0);
-    expect(await (await db()).count("pictures")).toBe(0);
-    expect(await takeBackup(opened, true)).toBeUndefined();
-    expect(await (await db()).count("jobs")).toBe(jobs.length);
-    expect(await (await db()).count("pictures")).toBe(2);
-    const { settingsNow } = await import("./settings");
-    expect(settingsNow()).toMatchObject({ units: "us", rates: { taxPct: 19 }, shelf: { labels: { degreaser: { name: "Blue drum" } } } });
+    expect(await all(to)).toEqual({ jobs: {}, pictures: [] });
+    good(await to.work.takeBackup(file, 7, quiet));
+    expect(Object.keys((await all(to)).jobs)).toHaveLength(jobs.length);
+  });
+
+  it("all jobs as lists: each opens again, more than one where one would be too large; the same job twice in a list is told", async () => {
+    const { work } = await profile(held);
+    const { files } = good(await work.listJobs(kit, NOW, quiet, 9000));
+    expect(files.length).toBeGreaterThan(1);
+    const to = await profile();
+    for (const file of files) good(await to.work.takeJobFile(file, "list.json"));
+    expect((await all(to)).jobs).toEqual(Object.fromEntries(jobs.map((job) => [job.id, job])));
+    const one = JSON.stringify(jobFileOf(jobs[0]!, kit, NOW));
+    const twice = await (await profile()).work.takeJobFile(new Blob([`[${one},${one}]`]), "twice.json");
+    expect(twice).toEqual({ problems: [expect.stringContaining(`"${jobs[0]!.id}" stands there twice`)] });
+  });
+
+  it("what this version cannot read is left as it is: not written over, not put into a file, and told", async () => {
+    const to = await profile({ jobs: [jobs[1]!], pictures: [] });
+    const newer = { version: 99, job: { id: jobs[0]!.id, later: true } };
+    await to.database.put("jobs", newer, jobs[0]!.id);
+    expect(good(await to.work.planBackup(quiet))).toMatchObject({ jobs: 1, leftOut: 1 });
+    const taken = good(await to.work.takeJobFile(new Blob([JSON.stringify(jobFileOf(jobs[0]!, kit, NOW))]), "a.json"));
+    expect(await to.database.get("jobs", jobs[0]!.id)).toEqual(newer);
+    expect(taken.jobIds).not.toContain(jobs[0]!.id);
   });
 });

@@ -1,7 +1,8 @@
-import { strFromU8, strToU8 } from "fflate";
-import type { Entries } from "../core/archive/zip";
+import type { Archive, Entry } from "../core/archive/zip";
+import { BadArchive } from "../core/archive/zip";
 import { RATE_RANGE, type Rates } from "../core/estimate/estimate";
 import { same } from "../core/job/commands";
+import { exists, ID_PATTERN } from "../core/job/fields";
 import { checkJobFile } from "../core/job/file";
 import { jobFileOf } from "../core/job/format";
 import { mergedJob } from "../core/job/merge";
@@ -11,114 +12,142 @@ import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";
 import type { Picture, Settings } from "./db";
 
-/** Everything this browser keeps, or one job with its pictures, as one ZIP, and back: pure of storage, so that it is read and weighed before anything changes. */
+/** What a backup is made of, and what may be in one: pure of storage, so that it is read and weighed before anything changes. */
 
 const FORMAT = "weary-bristle-backup";
 const VERSION = 1;
+const MOST_PROBLEMS = 12;
+/** Of job ids that are not learnt from. */
+const MOST_EXCLUDED = 100_000;
 
-export interface Kept {
-  jobs: readonly Job[];
-  pictures: readonly Picture[];
-  /** Left out where only jobs and their pictures are packed. */
-  settings?: Pick<Settings, "units" | "theme" | "rates" | "learning">;
+export type KeptSettings = Pick<Settings, "units" | "theme" | "rates" | "learning">;
+
+/** One archive: everything, a part of everything, or one job with its pictures. */
+export interface Head {
+  madeAt: string;
+  jobs: number;
+  pictures: number;
+  /** In which part of how many the rest stands; each part opens by itself. */
+  part?: { number: number; of: number };
+  /** Only in the first part of a whole backup. */
+  settings?: KeptSettings;
   kit: Kit;
 }
 
-/** @param at ISO time @returns what goes into the archive, by name */
-export async function backupOf({ jobs, pictures, settings, kit }: Kept, at: string): Promise<Entries> {
-  const files: Entries = {
-    "manifest.json": strToU8(JSON.stringify({ format: FORMAT, version: VERSION, madeAt: at, jobs: jobs.length, pictures: pictures.length, ...(settings ? {} : { settings: false }) })),
-    ...(settings ? { "settings.json": strToU8(JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), ...(settings.learning ? { learning: settings.learning } : {}), kit })) } : {}),
-  };
-  for (const job of jobs) files[`jobs/${job.id}.job.json`] = strToU8(JSON.stringify(jobFileOf(job, kit, at)));
-  for (const { blob, ...facts } of pictures) {
-    files[`pictures/${facts.id}.json`] = strToU8(JSON.stringify({ ...facts, type: blob.type }));
-    files[`pictures/${facts.id}.bin`] = new Uint8Array(await blob.arrayBuffer());
-  }
-  return files;
+/** What stands first in an archive. */
+export function* headEntries({ madeAt, jobs, pictures, part, settings, kit }: Head): Generator<Entry> {
+  yield { name: "manifest.json", content: JSON.stringify({ format: FORMAT, version: VERSION, madeAt, jobs, pictures, ...(part ? { part } : {}), ...(settings ? {} : { settings: false }) }) };
+  if (settings) yield { name: "settings.json", content: JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), ...(settings.learning ? { learning: settings.learning } : {}), kit }) };
 }
 
-export type ReadBackup = { ok: true; madeAt: string; jobs: Job[]; pictures: Picture[]; kept?: { settings: NonNullable<Kept["settings"]>; kit: Kit } } | { ok: false; problems: string[] };
-const refuse = (...problems: string[]): ReadBackup => ({ ok: false, problems });
+export const jobEntry = (job: Job, kit: Kit, madeAt: string): Entry => ({ name: `jobs/${job.id}.job.json`, content: JSON.stringify(jobFileOf(job, kit, madeAt)) });
 
-/** Reads an unpacked archive. Anything wrong is said with where, and nothing of it is taken. @param read its entries, or why it could not be unpacked */
-export function readBackup(read: Entries | string): ReadBackup {
-  if (typeof read === "string") return refuse(read);
-  const json = (name: string): unknown => {
-    const entry = read[name];
-    if (!entry) throw new Error(`"${name}" is missing.`);
-    try {
-      return JSON.parse(strFromU8(entry));
-    } catch {
-      throw new Error(`"${name}" is not JSON.`);
-    }
-  };
+export async function* pictureEntries({ blob, cameInAt: _cameInAt, ...facts }: Picture): AsyncGenerator<Entry> {
+  yield { name: `pictures/${facts.id}.json`, content: JSON.stringify({ ...facts, type: blob.type }) };
+  yield { name: `pictures/${facts.id}.bin`, content: new Uint8Array(await blob.arrayBuffer()) };
+}
+
+/** What an archive says of itself, checked. */
+export interface ReadHead {
+  madeAt: string;
+  jobNames: string[];
+  /** Names of pictures' facts. */
+  pictureNames: string[];
+  part?: { number: number; of: number };
+  settings?: KeptSettings;
+  kit?: Kit;
+}
+
+/** @throws BadArchive with a sentence */
+export async function readHead(archive: Archive): Promise<ReadHead> {
+  const manifest = await json(archive, "manifest.json");
+  const { format, version, madeAt, jobs, pictures, settings: has, part } = (typeof manifest === "object" && manifest !== null ? manifest : {}) as Record<string, unknown>;
+  if (format !== FORMAT) throw new BadArchive("This ZIP is no backup of this program.");
+  if (typeof version !== "number" || version > VERSION) throw new BadArchive(`The backup is of version ${String(version).slice(0, 20)}, and this program reads up to ${VERSION}. Update the program, then open it again.`);
+  if (!isTime(madeAt)) throw new BadArchive("manifest.json: when it was made is no time.");
+  if (part !== undefined && !isPart(part)) throw new BadArchive("manifest.json: which part it is cannot be read.");
+  const jobNames = archive.names.filter((name) => name.startsWith("jobs/"));
+  const pictureNames = archive.names.filter((name) => /^pictures\/.*\.json$/.test(name));
+  if (jobNames.length !== jobs || pictureNames.length !== pictures) throw new BadArchive("The archive does not hold what its list says: it was cut short or changed.");
+  const bare = archive.names.filter((name) => name.endsWith(".bin") && !archive.names.includes(name.replace(/bin$/, "json")));
+  if (bare.length > 0) throw new BadArchive(`${bare[0]}: nothing says what picture it is.`);
+  const kept = has === false ? undefined : readSettings(await json(archive, "settings.json"), madeAt);
+  return { madeAt, jobNames, pictureNames, ...(part === undefined ? {} : { part }), ...kept };
+}
+
+const isTime = (value: unknown): value is string => typeof value === "string" && value.length <= 40 && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(value) && exists(value);
+const isPart = (value: unknown): value is { number: number; of: number } => {
+  const { number, of } = (value ?? {}) as Record<string, unknown>;
+  return [number, of].every((each) => typeof each === "number" && Number.isInteger(each) && each >= 1 && each <= 10_000) && (number as number) <= (of as number);
+};
+
+async function json(archive: Archive, name: string): Promise<unknown> {
+  const text = await archive.text(name);
   try {
-    const manifest = json("manifest.json") as { format?: unknown; version?: unknown; madeAt?: unknown; jobs?: unknown; pictures?: unknown; settings?: unknown };
-    if (manifest.format !== FORMAT) return refuse("This ZIP is no backup of this program.");
-    if (typeof manifest.version !== "number" || manifest.version > VERSION) return refuse(`The backup is of version ${String(manifest.version)}, and this program reads up to ${VERSION}. Update the program, then open it again.`);
-    const jobFiles = Object.keys(read).filter((name) => name.startsWith("jobs/")).map((name) => ({ name, result: checkJobFile(json(name)) }));
-    const problems = jobFiles.flatMap(({ name, result }) => (result.ok ? [] : result.problems.map((problem) => `${name}: ${inWords(problem)}`)));
-    const jobs = jobFiles.flatMap(({ result }) => (result.ok ? [result.value.job] : []));
-    const pictures: Picture[] = [];
-    for (const name of Object.keys(read).filter((each) => /^pictures\/.*\.json$/.test(each))) {
-      const facts = json(name) as Record<string, unknown>;
-      const data = read[name.replace(/json$/, "bin")];
-      if (!data) problems.push(`${name}: the picture itself is missing.`);
-      else if (!isPicture(facts) || `pictures/${facts.id}.json` !== name) problems.push(`${name}: says nothing of a picture.`);
-      else pictures.push({ id: facts.id, jobId: facts.jobId, widthPx: facts.widthPx, heightPx: facts.heightPx, addedAt: facts.addedAt, blob: new Blob([data as Uint8Array<ArrayBuffer>], { type: facts.type }) });
-    }
-    if (jobs.length + jobFiles.filter(({ result }) => !result.ok).length !== manifest.jobs || (problems.length === 0 && pictures.length !== manifest.pictures)) problems.push("The archive does not hold what its list says: it was cut short or changed.");
-    const kept = manifest.settings === false ? undefined : readSettings(json("settings.json"), String(manifest.madeAt));
-    if (typeof kept === "string") problems.push(kept);
-    return problems.length > 0 || typeof kept === "string" ? refuse(...problems.slice(0, 12)) : { ok: true, madeAt: String(manifest.madeAt), jobs, pictures, ...(kept ? { kept } : {}) };
-  } catch (error) {
-    return refuse((error as Error).message);
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new BadArchive(`"${name}" is not JSON.`);
   }
+}
+
+/** A job of an archive, or what is wrong with it. */
+export async function readJobEntry(archive: Archive, name: string): Promise<{ job: Job } | { problems: string[] }> {
+  const checked = checkJobFile(await json(archive, name));
+  if (!checked.ok) return { problems: checked.problems.slice(0, MOST_PROBLEMS).map((problem) => `${name}: ${inWords(problem)}`) };
+  const { job } = checked.value;
+  return `jobs/${job.id}.job.json` === name ? { job } : { problems: [`${name}: holds the job "${job.id}", and its name says another.`] };
+}
+
+/** A picture of an archive, its checksum verified, or what is wrong with it. */
+export async function readPictureEntry(archive: Archive, name: string): Promise<{ picture: Picture } | { problem: string }> {
+  const facts = await json(archive, name);
+  if (!isPicture(facts) || `pictures/${facts.id}.json` !== name) return { problem: `${name}: says nothing of a picture.` };
+  const data = name.replace(/json$/, "bin");
+  if (!archive.names.includes(data)) return { problem: `${name}: the picture itself is missing.` };
+  const { id, jobId, widthPx, heightPx, addedAt, type } = facts;
+  return { picture: { id, jobId, widthPx, heightPx, addedAt, blob: new Blob([await archive.bytes(data)], { type }) } };
 }
 
 interface PictureFacts { id: string; jobId: string; widthPx: number; heightPx: number; addedAt: number; type: string }
-const isPicture = (facts: Record<string, unknown>): facts is Record<string, unknown> & PictureFacts =>
-  typeof facts.id === "string" && typeof facts.jobId === "string" && typeof facts.type === "string" && /^image\/(jpeg|png|webp)$/.test(facts.type) && [facts.widthPx, facts.heightPx, facts.addedAt].every((value) => typeof value === "number" && Number.isFinite(value));
+const isPicture = (raw: unknown): raw is PictureFacts => {
+  const { id, jobId, type, widthPx, heightPx, addedAt } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<string, unknown>;
+  const isSide = (value: unknown) => typeof value === "number" && Number.isInteger(value) && value >= 1 && value <= 40_000;
+  return typeof id === "string" && ID_PATTERN.test(id) && typeof jobId === "string" && (jobId === "" || ID_PATTERN.test(jobId)) && typeof type === "string" && /^image\/(jpeg|png|webp)$/.test(type) && isSide(widthPx) && isSide(heightPx) && typeof addedAt === "number" && addedAt >= 0 && addedAt < 8.64e15;
+};
 
-function readSettings(raw: unknown, at: string): { settings: NonNullable<Kept["settings"]>; kit: Kit } | string {
-  const { units, theme, rates, learning, kit } = raw as Record<string, unknown>;
-  if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night")) return "settings.json: units or light are none of those there are.";
-  const wrongRate = rates === undefined ? undefined : Object.entries(rates as object).find(([key, value]) => { const range = RATE_RANGE[key as keyof typeof RATE_RANGE] as readonly [number, number] | undefined; return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]); });
-  if (wrongRate) return `settings.json: "${wrongRate[0].slice(0, 30)}" is no rate in its range.`;
-  if (learning !== undefined && !isLearning(learning)) return "settings.json: what is learnt from is not told by a time and job ids.";
+function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: Kit } {
+  const refuse = (what: string) => new BadArchive(`settings.json: ${what}`);
+  const { units, theme, rates, learning, kit } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<string, unknown>;
+  if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night")) throw refuse("units or light are none of those there are.");
+  if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates))) throw refuse("rates are no list of rates.");
+  const wrongRate = Object.entries((rates ?? {}) as object).find(([key, value]) => { const range = (Object.hasOwn(RATE_RANGE, key) ? RATE_RANGE[key as keyof typeof RATE_RANGE] : undefined) as readonly [number, number] | undefined; return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]); });
+  if (wrongRate) throw refuse(`"${wrongRate[0].slice(0, 30)}" is no rate in its range.`);
+  if (learning !== undefined && !isLearning(learning)) throw refuse("what is learnt from is not told by a time and job ids.");
   // A shelf is checked as part of a job file: there is one schema for it.
   const checked = checkJobFile(jobFileOf(emptyJob({ id: "shelf", title: "", createdAt: at }), kit as Kit, at));
-  if (!checked.ok) return `settings.json: ${inWords(checked.problems[0]!)}`;
+  if (!checked.ok) throw refuse(inWords(checked.problems[0]!));
   return { settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}), ...(learning ? { learning } : {}) }, kit: checked.value.kit! };
 }
 
 const isLearning = (raw: unknown): raw is Learning => {
-  const { since, excluded = [] } = (raw ?? {}) as Record<string, unknown>;
-  return typeof raw === "object" && (since === undefined || (typeof since === "string" && Number.isFinite(Date.parse(since)))) && Array.isArray(excluded) && excluded.every((id) => typeof id === "string");
+  if (typeof raw !== "object" || raw === null) return false;
+  const { since, excluded = [] } = raw as Record<string, unknown>;
+  return (since === undefined || isTime(since)) && Array.isArray(excluded) && excluded.length <= MOST_EXCLUDED && excluded.every((id) => typeof id === "string" && ID_PATTERN.test(id));
 };
 
-/** What taking a backup in would change; nothing is changed yet. */
-export interface Preview {
-  added: Job[];
+/** What taking one job in would do. */
+export type Weighed =
+  | { kind: "added" }
   /** Here and there, with something that happened there only. */
-  merged: { job: Job; before: Job; events: number }[];
-  /** Here as it is there. */
-  same: number;
+  | { kind: "merged"; job: Job; events: number }
+  | { kind: "same" }
   /** Different, with nothing that happened there only: stays as it is here. */
-  kept: Job[];
-  pictures: Picture[];
-}
+  | { kind: "kept" };
 
-export function previewOf({ jobs, pictures }: { jobs: readonly Job[]; pictures: readonly Picture[] }, here: { jobs: Readonly<Record<string, Job>>; pictureIds: ReadonlySet<string> }): Preview {
-  const preview: Preview = { added: [], merged: [], same: 0, kept: [], pictures: pictures.filter(({ id }) => !here.pictureIds.has(id)) };
-  for (const job of jobs) {
-    const before = here.jobs[job.id];
-    const joined = before && mergedJob(before, job);
-    if (!before) preview.added.push(job);
-    else if (joined) preview.merged.push({ job: joined.job, before, events: joined.added });
-    else if (same(before, job)) preview.same += 1;
-    else preview.kept.push(job);
-  }
-  return preview;
+export function weighed(job: Job, here: Job | undefined): Weighed {
+  if (!here) return { kind: "added" };
+  const joined = mergedJob(here, job);
+  // What two sound jobs make together is checked like any other; where it does not hold, what is here stays.
+  if (joined) return checkJobFile(jobFileOf(joined.job, undefined, joined.job.createdAt)).ok ? { kind: "merged", job: joined.job, events: joined.added } : { kind: "kept" };
+  return same(here, job) ? { kind: "same" } : { kind: "kept" };
 }

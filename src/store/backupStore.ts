@@ -1,89 +1,124 @@
-import type { Job } from "../core/job/schema";
-import { zipWorker } from "../workers/zip";
-import { JOB_FILE_VERSION } from "../core/job/format";
-import { backupOf, previewOf, readBackup, type Kept, type Preview } from "./backup";
-import { db, whyNotKept, type Picture } from "./db";
+import { proxy } from "comlink";
+import { whyNotKept } from "./db";
+import { filesWorker } from "./filesWorker";
+import type { Opened, Plan, Preview, Saving, Taken, Tell } from "./filesWork";
+import { allSaved, jobNow, jobsCameIn, notify, putJobs } from "./jobs";
 import { kitNow } from "./kit";
-import { allJobs, jobsCameIn, notify, wholeJobs } from "./jobs";
+import { nowIso, nowMs } from "./clock";
 import { saveAsFile } from "./saveFile";
 import { changeSettings, settingsNow } from "./settings";
 
-const MOST_FILE_BYTES = 600_000_000;
+/** The page's side of backups: what is asked of the worker, and what is shown of its answers. */
 
-/** Saves everything as one ZIP and remembers when. @returns why not, in words */
-export async function saveBackup(now: Date): Promise<string | undefined> {
+export type { Opened, Plan, Preview } from "./filesWork";
+
+/** What a backup would come to. @returns why not, in words */
+export async function planBackup(tell: Tell): Promise<Plan | { problem: string }> {
+  if (!(await allSaved())) return { problem: "The backup was not made: a change is not stored yet. See what the strip says, then make it again." };
+  return filesWorker().planBackup(proxy(tell));
+}
+
+export const stopFiles = () => void filesWorker().stop();
+
+const savingNow = (): Saving => {
+  const { units, theme, rates, learning } = settingsNow();
+  return { madeAt: nowIso(), settings: { units, theme, ...(rates ? { rates } : {}), ...(learning ? { learning } : {}) }, kit: kitNow() };
+};
+
+/** Makes one part and hands it over. The last one says that everything was saved. @param number from 1 @returns why not, in words */
+export async function savePart(plan: Plan, number: number, begun: Saving | undefined, tell: Tell): Promise<{ problem: string } | { saving: Saving }> {
+  const saving = begun ?? savingNow();
+  const of = plan.parts.length;
+  const made = await filesWorker().savePart(plan.parts[number - 1]!, number, of, saving, proxy(tell));
+  if ("problem" in made) return made;
+  saveAsFile(`weary-bristle-${saving.madeAt.slice(0, 10)}${of > 1 ? `-part-${number}-of-${of}` : ""}.zip`, made.file);
+  return { saving };
+}
+
+/** True where the browser writes a file of any size as it is made. */
+export const canStream = () => "showSaveFilePicker" in window;
+
+/** Writes everything into one file that is picked now. @returns why not, in words; "" where nobody picked one */
+export async function saveWhole(plan: Plan, tell: Tell): Promise<{ problem: string } | { saving: Saving }> {
+  const saving = savingNow();
+  let into: FileSystemFileHandle;
   try {
-    await wholeJobs();
-    const pictures = await (await db()).getAll("pictures");
-    const bytes = await zipWorker().pack(await backupOf({ jobs: allJobs(), pictures, settings: settingsNow(), kit: kitNow() }, now.toISOString()));
-    saveAsFile(`weary-bristle-${now.toISOString().slice(0, 10)}.zip`, new Blob([bytes], { type: "application/zip" }), "application/zip");
-    await changeSettings({ backedUpAt: now.toISOString() });
-    return undefined;
+    into = await (window as unknown as { showSaveFilePicker: (options: object) => Promise<FileSystemFileHandle> }).showSaveFilePicker({ suggestedName: `weary-bristle-${saving.madeAt.slice(0, 10)}.zip`, types: [{ description: "ZIP", accept: { "application/zip": [".zip"] } }] });
   } catch (error) {
-    return `The backup was not made: ${whyNotKept(error)}.`;
+    return { problem: error instanceof DOMException && error.name === "AbortError" ? "" : `The file was not made: ${whyNotKept(error)}.` };
   }
+  const { problem } = await filesWorker().saveWhole(into, plan.parts, saving, proxy(tell));
+  return problem === undefined ? { saving } : { problem };
 }
 
-export interface Opened {
-  madeAt: string;
-  preview: Preview;
-  /** Absent where only jobs and their pictures are packed. */
-  kept?: { settings: NonNullable<Kept["settings"]>; kit: Kept["kit"] };
-}
+/** Remembers that everything stands elsewhere too. */
+export const backedUp = ({ madeAt }: Saving) => changeSettings({ backedUpAt: madeAt });
 
 /** Reads a backup and says what it would change; nothing is changed. */
-export async function openBackup(file: Pick<File, "name" | "size" | "arrayBuffer">): Promise<Opened | { problems: string[] }> {
-  if (file.size > MOST_FILE_BYTES) return { problems: [`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a backup is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`] };
-  const read = readBackup(await zipWorker().unpack(new Uint8Array(await file.arrayBuffer())));
-  if (!read.ok) return { problems: read.problems };
-  await wholeJobs();
-  const pictureIds = new Set(await (await db()).getAllKeys("pictures"));
-  return { madeAt: read.madeAt, ...(read.kept ? { kept: read.kept } : {}), preview: previewOf(read, { jobs: Object.fromEntries(allJobs().map((job) => [job.id, job])), pictureIds }) };
+export const openBackup = (file: File, tell: Tell): Promise<Opened | { problems: string[] }> => filesWorker().openBackup(file, proxy(tell));
+
+/** Takes a backup in, all of it or nothing. @returns what was done, or why not */
+export async function takeBackup(file: File, withSettings: boolean, tell: Tell): Promise<Taken | { problem: string }> {
+  const taken = await filesWorker().takeBackup(file, nowMs(), proxy(tell));
+  if ("problem" in taken) return taken;
+  await jobsCameIn(taken.jobIds);
+  const { settings, kit } = taken;
+  if (withSettings && settings && kit) {
+    const { ownTables, experience: _learnt, ...shelf } = kit;
+    await changeSettings({ ...settings, shelf, ...(ownTables ? { ownTables } : {}) });
+  }
+  return taken;
 }
 
 /** A job packed with its pictures is taken in at once; a whole backup is weighed in Settings first. @returns what is wrong, in words */
 export async function openPacked(file: File): Promise<string[]> {
-  const opened = await openBackup(file);
+  const opened = await openBackup(file, () => undefined);
   if ("problems" in opened) return opened.problems;
-  if (opened.kept) return ["This is a backup of everything. Open it in Settings and files: there you see what it would change before it does."];
-  const problem = await takeBackup(opened, false);
-  if (problem) return [problem];
-  const { added, merged, kept: asHere, same } = opened.preview;
-  notify([...added.map(({ title }) => `"${title}" was opened from the file.`), ...merged.map(({ job: { title }, events }) => `"${title}": ${events} that happened elsewhere taken in.`), ...asHere.map(({ title }) => `"${title}" is here already, changed; it stays as it is here.`), ...(same > 0 ? ["It is here already, just so."] : [])].join(" "));
+  if (opened.hasSettings || opened.part) return ["This is a backup of everything, or a part of one. Open it in Settings and files: there you see what it would change before it does."];
+  const taken = await takeBackup(file, false, () => undefined);
+  if ("problem" in taken) return [taken.problem];
+  notify(takenWords(taken.preview));
   return [];
 }
 
-/** Takes a backup in, all of it or nothing. @returns why not, in words */
-export async function takeBackup({ preview: { added, merged, pictures }, kept }: Opened, withSettings: boolean): Promise<string | undefined> {
-  const jobs: Job[] = [...added, ...merged.map(({ job }) => job)];
-  const bytes = await bytesOf(pictures);
-  try {
-    const transaction = (await db()).transaction(["jobs", "pictures"], "readwrite", { durability: "strict" });
-    try {
-      for (const job of jobs) watched(transaction.objectStore("jobs").put({ version: JOB_FILE_VERSION, job }, job.id));
-      for (const picture of bytes) watched(transaction.objectStore("pictures").put(picture));
-      await transaction.done;
-    } catch (error) {
-      // Whatever was written of it is taken back; without this, what went in before the refusal would stay.
-      try {
-        transaction.abort();
-      } catch {
-        // The browser has done so already.
-      }
-      await transaction.done.catch(() => undefined);
-      throw error;
-    }
-  } catch (error) {
-    return `Nothing was taken in: ${whyNotKept(error)}.`;
-  }
-  jobsCameIn(jobs);
-  if (!withSettings || !kept) return undefined;
-  const { ownTables, experience: _learnt, ...shelf } = kept.kit;
-  return changeSettings({ ...kept.settings, shelf, ...(ownTables ? { ownTables } : {}) });
+/** What came in, in words. */
+export function takenWords({ added, merged, kept, same, pictures }: Preview): string {
+  const words = [
+    ...named(added, ({ title }) => `"${title}" was opened from the file.`, (count) => `${count} jobs were opened from the file.`),
+    ...named(merged, ({ title, events }) => `"${title}": ${events === 1 ? "one thing" : `${events} things`} that happened elsewhere taken in.`, (count) => `${count} jobs: what happened elsewhere was taken in.`),
+    ...named(kept, ({ title }) => `"${title}" is here already, changed; it stays as it is here.`, (count) => `${count} jobs are here already, changed; they stay as they are here.`),
+    ...(same > 0 ? [same === 1 ? "One job is here already, just so." : `${same} jobs are here already, just so.`] : []),
+    ...(pictures > 0 ? [pictures === 1 ? "One picture came in." : `${pictures} pictures came in.`] : []),
+  ];
+  return words.length > 0 ? words.join(" ") : "There was nothing in it that is not here already.";
 }
 
-/** Each write fails with its transaction, which is the one that is waited for. */
-const watched = (write: Promise<unknown>) => void write.catch(() => undefined);
+const MOST_NAMED = 3;
+const named = <T>(list: readonly T[], one: (each: T) => string, many: (count: number) => string): string[] => (list.length === 0 ? [] : list.length <= MOST_NAMED ? list.map(one) : [many(list.length)]);
 
-/** Blobs made anew: one that came out of an archive must not hang on the archive's memory. */
-const bytesOf = (pictures: readonly Picture[]): Promise<Picture[]> => Promise.all(pictures.map(async (picture) => ({ ...picture, blob: new Blob([await picture.blob.arrayBuffer()], { type: picture.blob.type }) })));
+/** Reads one job file, or a list of them, beside the page. @returns ids of the jobs that came in, or what is wrong in words */
+export async function importFile(file: File): Promise<{ imported: string[]; problems: string[] }> {
+  const taken = await filesWorker().takeJobFile(file, file.name);
+  if ("problems" in taken) return { imported: [], problems: taken.problems };
+  await jobsCameIn(taken.jobIds);
+  const { before } = taken;
+  const after = before.map(({ id }) => jobNow(id));
+  // As it was before, unless something happened to it since.
+  const putBack = () => (before.some(({ id }, at) => jobNow(id) !== after[at]) ? notify("It was worked on since, so it stays as it is.", "problem") : void putJobs(before));
+  notify(takenWords(taken.preview), "plain", before.length > 0 ? putBack : undefined);
+  return { imported: taken.jobIds, problems: [] };
+}
+
+/** All jobs as files that open again; more than one where one would be too large. @returns why not, in words */
+export async function saveList(tell: Tell): Promise<string | undefined> {
+  const at = nowIso();
+  const made = await filesWorker().listJobs(kitNow(), at, proxy(tell));
+  if ("problem" in made) return made.problem;
+  const of = made.files.length;
+  for (const [index, file] of made.files.entries()) {
+    saveAsFile(`weary-bristle-${at.slice(0, 10)}${of > 1 ? `-${index + 1}-of-${of}` : ""}.jobs.json`, file);
+    // One download at a time: browsers drop those that come at once.
+    if (of > 1) await new Promise((done) => setTimeout(done, 700));
+  }
+  return undefined;
+}

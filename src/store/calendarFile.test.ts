@@ -35,6 +35,17 @@ describe("the calendar file", () => {
     expect(made.find(({ kind }) => kind === "return")!.startMs).toBeGreaterThanOrEqual(work.endMs + 86_400_000);
   });
 
+  it("has no bare line break and no line over 75 octets, whatever stands in a title", () => {
+    const odd = { ...made[0]!, title: "One\rtwo\r\nthree\u2028four ęłń ".repeat(12), words: "🧹ÄÖÜ".repeat(60), place: "Pier\r9" };
+    const text = calendarText([odd]);
+    const lines = text.split("\r\n");
+    expect(lines.join("")).not.toMatch(/[\r\n]/);
+    expect(lines.filter((line) => new TextEncoder().encode(line).length > 75)).toEqual([]);
+    const [event] = read(text);
+    expect(event!.summary.trim()).toBe("One\ntwo\nthree\nfour ęłń ".repeat(12).trim());
+    expect([event!.description, event!.location]).toEqual([odd.words, "Pier\n9"]);
+  });
+
   it("made again takes the place of what was there", () => {
     const again = read(calendarText(appointmentsOf(job, assessment, nowMs + 3_600_000)));
     expect(again.map(({ uid }) => uid).sort()).toEqual(events.map(({ uid }) => uid).sort());

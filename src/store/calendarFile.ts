@@ -17,14 +17,42 @@ const utc = (ms: number): [number, number, number, number, number] => {
  */
 export function calendarText(appointments: readonly Appointment[]): string {
   const events = appointments.map(({ id, title, words, place, startMs, endMs, kind }): EventAttributes => ({
-    uid: `${id}@${DOMAIN}`, productId: "Weary Bristle", calName: "Weary Bristle", title, description: words, ...(place ? { location: place } : {}),
+    uid: `${id}@${DOMAIN}`, productId: "Weary Bristle", calName: "Weary Bristle", title: plain(title), description: plain(words), ...(place ? { location: plain(place) } : {}),
     start: utc(startMs), startInputType: "utc", startOutputType: "utc", end: utc(Math.max(endMs, startMs + 60_000)), endInputType: "utc", endOutputType: "utc",
     status: kind === "work" ? "CONFIRMED" : "TENTATIVE", busyStatus: kind === "work" || kind === "return" ? "BUSY" : "FREE",
-    alarms: [{ action: "display", description: title, trigger: { minutes: ALARM_MIN, before: true } }],
+    alarms: [{ action: "display", description: plain(title), trigger: { minutes: ALARM_MIN, before: true } }],
   }));
   const { error, value } = createEvents(events);
   if (error || !value) throw new Error(`The calendar could not be written: ${error?.message ?? "it was empty"}.`);
-  return value;
+  return folded(value);
+}
+
+/** Line breaks of every kind as the one kind a calendar's text knows. */
+const plain = (text: string) => text.replace(/\r\n?|[\u000b\u000c\u0085\u2028\u2029]/g, "\n");
+
+/** A line has at most so many octets, its break left out (RFC 5545, 3.1). */
+const MOST_OCTETS = 75;
+
+/** Folds lines by octets, never inside a letter: the library counts letters. */
+function folded(text: string): string {
+  const octets = new TextEncoder();
+  return text
+    .replace(/\r\n[ \t]/g, "")
+    .split("\r\n")
+    .map((line) => {
+      let [out, length] = ["", 0];
+      for (const letter of line) {
+        const size = octets.encode(letter).length;
+        if (length + size > MOST_OCTETS) {
+          out += "\r\n ";
+          length = 1;
+        }
+        out += letter;
+        length += size;
+      }
+      return out;
+    })
+    .join("\r\n");
 }
 
 export const exportCalendar = (name: string, appointments: readonly Appointment[]) => saveAsFile(`${name}.ics`, calendarText(appointments), "text/calendar");

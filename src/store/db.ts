@@ -28,6 +28,8 @@ export interface Picture {
   heightPx: number;
   /** When it was added, ms since 1970. */
   addedAt: number;
+  /** When a file brought it here; left out: it was added here. */
+  cameInAt?: number;
 }
 
 /** The part of the kit that the Shelf edits. */

@@ -91,7 +91,8 @@ function cachedView(cache: Views, state: State, jobId: string, counts: (command:
   cache.set(state.stored, ofStored);
   const known = ofStored.get(jobId);
   if (known?.waiting === state.waiting) return known.job;
-  let job: Job | undefined = state.stored[jobId];
+  // The id may come out of an address: only what is really kept counts.
+  let job: Job | undefined = Object.hasOwn(state.stored, jobId) ? state.stored[jobId] : undefined;
   for (const entry of state.waiting) {
     if (entry.jobId !== jobId || !job || !counts(entry.command)) continue;
     try {
@@ -198,12 +199,21 @@ const jobOf = ({ version, job }: Held): Job | undefined => (version > JOB_FILE_V
 
 const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle");
 
-/** Another tab stored or deleted jobs; a few at a time are read anew. */
-async function onOtherTab({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) {
-  const changed: Record<string, Job | undefined> = {};
-  for await (const kept of slicesOf([...jobIds].sort())) Object.assign(changed, readable(kept).jobs);
-  for (const id of jobIds) if (!changed[id]) gone.add(id);
-  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries({ ...stored, ...Object.fromEntries(jobIds.map((id) => [id, changed[id]])) }).filter((entry): entry is [string, Job] => entry[1] !== undefined)) }));
+/** Another tab stored or deleted jobs. */
+const onOtherTab = ({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) => void readAnew(jobIds).catch(() => undefined);
+
+/** Reads some jobs again, a few at a time, and puts them beside what is here. */
+async function readAnew(ids: readonly string[]) {
+  const read: Record<string, Job> = {};
+  for await (const kept of slicesOf(ids)) {
+    const { jobs } = readable(kept);
+    Object.assign(read, jobs);
+    ledgerOf(Object.values(jobs));
+  }
+  const left = ids.filter((id) => !read[id]);
+  for (const id of left) gone.add(id);
+  const went = new Set(left);
+  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries({ ...stored, ...read }).filter(([id]) => !went.has(id))) }));
 }
 
 const tellOtherTabs = (jobIds: string[]) => channel?.postMessage({ jobIds });
@@ -366,10 +376,16 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
   }
 }
 
-/** Jobs that were stored by something else of this tab: shown, and the other tabs told. */
-export function jobsCameIn(jobs: readonly Job[]) {
-  set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) } }));
-  tellOtherTabs(jobs.map(({ id }) => id));
+/** Jobs that were stored by something else of this tab: shown, and the other tabs told. A few at a time, so that the page is not held. */
+export async function jobsCameIn(ids: readonly string[]) {
+  await readAnew(ids);
+  tellOtherTabs([...ids]);
+}
+
+/** Resolves when nothing waits to be stored; false when something cannot be. */
+export async function allSaved(): Promise<boolean> {
+  await enqueue();
+  return get().waiting.length === 0;
 }
 
 /** Removes jobs; the notice brings them back. */

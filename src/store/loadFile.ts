@@ -1,7 +1,7 @@
-import Papa from "papaparse";
 import type { Kit } from "../core/job/schema";
 import type { LoadList } from "../core/mixing/loadList";
 import { agentOn } from "../core/shelf/shelf";
+import { csvOf } from "./csv";
 
 /** What to buy, as a table for a spreadsheet: only what runs short or low, in whole packs. A text that looks like a formula is marked as text. */
 export function shoppingAsCsv({ products }: LoadList, kit: Kit): string {
@@ -9,5 +9,5 @@ export function shoppingAsCsv({ products }: LoadList, kit: Kit): string {
     const { name, costPerL } = agentOn(kit, agent);
     return { product: name, neededMl: Math.ceil(productMl.value), leftMl, packs, packMl, costOfPacks: Number(((packs * packMl * costPerL) / 1000).toFixed(2)) };
   });
-  return Papa.unparse(rows, { columns: ["product", "neededMl", "leftMl", "packs", "packMl", "costOfPacks"], escapeFormulae: true });
+  return csvOf(rows, ["product", "neededMl", "leftMl", "packs", "packMl", "costOfPacks"]);
 }

@@ -22,7 +22,10 @@ export const noticesNow = () => store.getState().notices;
 export function notify(text: string, tone: Notice["tone"] = "plain", undo?: () => void) {
   const id = ++counter;
   const others = noticesNow().filter((notice) => undo || notice.undo || notice.text !== text);
-  const roomFor = (notices: readonly Notice[]): readonly Notice[] => (notices.length <= MOST_SHOWN ? notices : roomFor(notices.filter((_, at) => at !== Math.max(0, notices.findIndex((notice) => notice.tone === "plain")))));
+  const roomFor = (notices: readonly Notice[]): readonly Notice[] => {
+    const plain = notices.findIndex((notice) => notice.tone === "plain");
+    return notices.length <= MOST_SHOWN || plain < 0 ? notices : roomFor(notices.filter((_, at) => at !== plain));
+  };
   store.setState({ notices: roomFor([...others, { id, text, tone, undo }]) });
   if (tone === "plain") setTimeout(() => dismiss(id), NOTICE_MS);
 }

@@ -1,19 +1,13 @@
 import type { Job } from "../core/job/schema";
-import { zipWorker } from "../workers/zip";
-import { backupOf } from "./backup";
-import { db, whyNotKept } from "./db";
+import { nowIso } from "./clock";
+import { filesWorker } from "./filesWorker";
 import { notify } from "./jobs";
 import { kitNow } from "./kit";
 import { fileName, saveAsFile } from "./saveFile";
 
 /** Saves one job with its pictures as a file that opens like a backup. */
 export async function savePacked(job: Job) {
-  try {
-    const text = JSON.stringify(job);
-    const pictures = (await (await db()).getAll("pictures")).filter(({ id }) => text.includes(`"${id}"`));
-    const bytes = await zipWorker().pack(await backupOf({ jobs: [job], pictures, kit: kitNow() }, new Date().toISOString()));
-    saveAsFile(`${fileName(job.title)}.job.zip`, new Blob([bytes], { type: "application/zip" }), "application/zip");
-  } catch (error) {
-    notify(`The file was not made: ${whyNotKept(error)}.`, "problem");
-  }
+  const made = await filesWorker().packJob(job.id, kitNow(), nowIso());
+  if ("problem" in made) notify(made.problem, "problem");
+  else saveAsFile(`${fileName(job.title)}.job.zip`, made.file);
 }

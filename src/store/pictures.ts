@@ -51,7 +51,7 @@ export function usePicture(id: string): string | null | undefined {
 
 /** Takes away old pictures that no job names any more, copies of jobs and jobs of newer versions included. */
 export async function sweepPictures() {
-  const old = new Set((await withDb((database) => database.getAll("pictures"))).filter(({ addedAt }) => Date.now() - addedAt > KEPT_MS).map(({ id }) => id));
+  const old = new Set((await withDb((database) => database.getAll("pictures"))).filter(({ addedAt, cameInAt = addedAt }) => Date.now() - Math.max(addedAt, cameInAt) > KEPT_MS).map(({ id }) => id));
   if (old.size === 0) return;
   for await (const kept of slicesOf(await withDb((database) => database.getAllKeys("jobs")))) {
     const text = JSON.stringify(kept);

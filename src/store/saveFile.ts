@@ -9,12 +9,9 @@ export function saveAsFile(name: string, content: string | Blob, type = "applica
   link.href = url;
   link.download = name;
   link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
 export const fileName = (title: string) => title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "job";
 
 export const exportJob = (job: Job, asOf: string) => saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, kitNow(), asOf), null, 2));
-
-/** All jobs as one list of job files. */
-export const exportAll = (jobs: readonly Job[], asOf: string) => saveAsFile(`weary-bristle-${asOf.slice(0, 10)}.jobs.json`, JSON.stringify(jobs.map((job) => jobFileOf(job, kitNow(), asOf)), null, 1));

@@ -5,13 +5,14 @@ import { SHELF_TOOL_IDS, toolOf, type ToolId } from "../core/catalog/tools";
 import type { ValueField } from "../core/catalog/valueField";
 import type { Kit } from "../core/job/schema";
 import { tableValue, withAgent, withAgentValue, withMachine, withMachineValue, withTool } from "../core/shelf/edits";
+import { csvOf } from "./csv";
 import { agentOn, machineOn, ownAgentProblems, ownsAgent, ownsTool } from "../core/shelf/shelf";
 
 /** The shelf as a table: one line for each agent, tool and machine, values in the units their columns name. */
 
 const VALUE_COLUMNS = [...new Set<string>([...AGENT_FIELD_IDS, ...MACHINE_FIELD_IDS])];
 export const SHELF_COLUMNS = ["kind", "id", "name", "here", ...VALUE_COLUMNS];
-const MOST_ROWS = 200;
+export const MOST_SHELF_ROWS = 200;
 
 const yesNo = (here: boolean) => (here ? "yes" : "no");
 
@@ -23,7 +24,7 @@ export function shelfAsCsv(kit: Kit): string {
   }));
   const tools = SHELF_TOOL_IDS.map((id) => ({ kind: "tool", id, name: toolOf(id).name, here: yesNo(ownsTool(kit, id)) }));
   const machines = MACHINE_IDS.map((id) => ({ kind: "machine", ...numbersOnly(machineOn(kit, id) ?? machineOf(id)), id, name: machineOf(id).name, here: yesNo(Boolean(kit.machines[id])) }));
-  return Papa.unparse([...agents, ...tools, ...machines], { columns: SHELF_COLUMNS, escapeFormulae: true });
+  return csvOf([...agents, ...tools, ...machines], SHELF_COLUMNS);
 }
 
 const numbersOnly = (machine: MachineNumbers) => Object.fromEntries(MACHINE_FIELD_IDS.map((field) => [field, machine[field]]));
@@ -43,7 +44,7 @@ export function readShelf(text: string, kit: Kit): { kit: Kit; problems: string[
   const unknown = meta.fields?.filter((column) => !SHELF_COLUMNS.includes(column)) ?? [];
   if (unknown.length > 0) return refuse(`Line 1: no column is called "${unknown[0]}". Units stand in the names: ${VALUE_COLUMNS.slice(0, 4).join(", ")} and so on.`);
   if (data.length === 0) return refuse("There is nothing under the first line.");
-  if (data.length > MOST_ROWS) return refuse(`There are ${data.length} lines; a shelf has at most ${MOST_ROWS}.`);
+  if (data.length > MOST_SHELF_ROWS) return refuse(`There are ${data.length} lines; a shelf has at most ${MOST_SHELF_ROWS}.`);
   const problems: string[] = [];
   const seen = new Set<string>();
   let next = kit;

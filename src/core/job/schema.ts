@@ -86,9 +86,9 @@ const outline = list(thing({ xMm: amount(-30_000, 30_000), yMm: amount(-30_000, 
 const found = { zoneId: id("The zone it lies in."), name: optional(text(80, "What it is called on the sheet.")), centre: place, size, outline: optional(outline) };
 
 const evidence = outcomesOf<EvidenceId>(EVIDENCE, EVIDENCE_IDS, "What each test showed; a test not done is left out.");
-const pictureIds = list(id(), 20, "Pictures kept beside the job, by id.");
+const pictureIds = list(id(), MOST.pictures, "Pictures kept beside the job, by id.");
 const pictures = optional(pictureIds);
-const after = optional(list(id(), 20, "Pictures taken when the work was done, by id."));
+const after = optional(list(id(), MOST.pictures, "Pictures taken when the work was done, by id."));
 const strength = (about: string) => count(0, 5, about);
 
 const finding = oneOfKinds({

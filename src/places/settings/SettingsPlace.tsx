@@ -1,6 +1,5 @@
 "use client";
-import { useSyncExternalStore } from "react";
-import { exportAll } from "@/store/saveFile";
+import { useState, useSyncExternalStore } from "react";
 import { notify, useJobsState } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
@@ -8,6 +7,7 @@ import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
 import { PlaceFrame } from "../PlaceFrame";
 import { Backup } from "./Backup";
+import { HowFar, type Progress } from "./HowFar";
 import { ImportButton } from "./ImportButton";
 import { StorageUse } from "./StorageUse";
 
@@ -32,13 +32,34 @@ export function SettingsPlace() {
         <h2>Files</h2>
         <p>{jobs.length === 0 ? "There are no jobs to save yet." : `${jobs.length} ${jobs.length === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}</p>
         <div className="row-wrap">
-          <Act variant="primary" disabled={!whole || jobs.length === 0} onAct={() => exportAll(jobs, new Date().toISOString())}>Save all jobs as one file</Act>
+          <SaveList disabled={!whole || jobs.length === 0} />
           <ImportButton />
         </div>
         <Boundary what="Backup"><Backup /></Boundary>
       </div>
       <ThisDevice />
     </PlaceFrame>
+  );
+}
+
+/** Jobs alone, as files that open again: one, or more where one would be too large to open. */
+function SaveList({ disabled }: { disabled: boolean }) {
+  const [progress, setProgress] = useState<Progress>();
+  const save = async () => {
+    setProgress({ done: 0, of: 1 });
+    try {
+      const problem = await (await import("@/store/backupStore")).saveList((done, of) => setProgress({ done, of }));
+      if (problem) notify(problem, "problem");
+    } catch {
+      notify("The file was not made: the part of the program that makes it is not here. Try again when the network is back.", "problem");
+    }
+    setProgress(undefined);
+  };
+  return (
+    <>
+      <Act variant="primary" disabled={disabled || progress !== undefined} onAct={() => void save()}>Save all jobs as one file</Act>
+      {progress && <HowFar {...progress} />}
+    </>
   );
 }
 

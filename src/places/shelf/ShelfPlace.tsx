@@ -1,5 +1,6 @@
 "use client";
 import { useRef, useState } from "react";
+import ProgressBar from "react-bootstrap/ProgressBar";
 import { AGENT_IDS, AGENTS } from "@/core/catalog/agents";
 import { MACHINE_IDS, MACHINES } from "@/core/catalog/machines";
 import { SHELF_TOOL_IDS, TOOLS } from "@/core/catalog/tools";
@@ -70,14 +71,18 @@ export function ShelfPlace() {
 function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
   const picker = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<string[]>([]);
+  const [share, setShare] = useState<number>();
   const save = async () => {
     const { shelfAsCsv } = await import("@/store/shelfFile");
     saveAsFile("shelf.csv", shelfAsCsv(kit), "text/csv");
   };
   const open = async (file: File | undefined) => {
     if (!file) return;
-    const { readShelf } = await import("@/store/shelfFile");
-    const read = readShelf(await file.text(), kit);
+    setShare(0);
+    const [{ readShelf, MOST_SHELF_ROWS }, { readTable }] = await Promise.all([import("@/store/shelfFile"), import("@/store/tableFile")]);
+    const table = await readTable(file, MOST_SHELF_ROWS, (done, of) => setShare(done / of));
+    setShare(undefined);
+    const read = "problem" in table ? { kit, problems: [table.problem] } : readShelf(table.text, kit);
     setProblems(read.problems);
     if (read.problems.length === 0) void keep(read.kit, "The shelf is as the table says.");
     if (picker.current) picker.current.value = "";
@@ -87,6 +92,7 @@ function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
       <div className="row-wrap">
         <Act onAct={() => void save()}>Save as a table</Act>
         <Act onAct={() => picker.current?.click()}>Open a table</Act>
+        {share !== undefined && <ProgressBar now={100 * share} aria-label="Reading the file" />}
         <input ref={picker} type="file" accept=".csv,text/csv" className="visually-hidden" tabIndex={-1} aria-label="Shelf table" onChange={({ target }) => void open(target.files?.[0])} />
       </div>
       {problems.length > 0 && (
