@@ -28,7 +28,7 @@ export default tseslint.config(
     settings: {
       "boundaries/files": [{ category: "test", pattern: "**/*.test.ts" }],
       "import/resolver": { typescript: { alwaysTryTypes: true } },
-      "boundaries/elements": ["core", "demo", "workers", "instruments", "print", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
+      "boundaries/elements": ["core", "demo", "server", "workers", "instruments", "print", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
         type,
         pattern: `src/${type}`,
       })),
@@ -45,6 +45,7 @@ export default tseslint.config(
             { from: { file: { categories: "test" } }, allow: { to: { element: { type: "demo" } } } },
             may("demo", ["core"]),
             may("workers", ["workers", "core"]),
+            may("server", ["server", "core"]),
             may("instruments", ["instruments", "core", "demo"]),
             may("store", ["store", "workers", "core", "demo"]),
             may("print", ["print", "core", "design"]),
@@ -52,7 +53,7 @@ export default tseslint.config(
             may("bay", ["bay", "ui", "store", "workers", "core"]),
             may("phases", ["phases", "print", "bay", "ui", "store", "instruments", "workers", "core"]),
             may("places", ["places", "bay", "ui", "store", "workers", "core"]),
-            may("app", ["app", "phases", "places", "bay", "ui", "store", "core", "design"]),
+            may("app", ["app", "server", "phases", "places", "bay", "ui", "store", "core", "design"]),
           ],
         },
       ],

@@ -13,7 +13,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: process.env.REPORT ? [["line"], ["json", { outputFile: process.env.REPORT }]] : [["line"]],
   webServer: {
-    command: `node node_modules/next/dist/bin/next start -p ${port}`,
+    command: `node scripts/serve.mjs -p ${port}`,
     url: `http://localhost:${port}/`,
     reuseExistingServer: false,
     stdout: "ignore",

@@ -1,7 +1,8 @@
 // Starts the built application on a port and waits until it answers.
 import { spawn } from "node:child_process";
 import net from "node:net";
-import { bin, root } from "./setup.mjs";
+import path from "node:path";
+import { root } from "./setup.mjs";
 
 /** True when nothing on this machine listens on the port. */
 export function portIsFree(port) {
@@ -14,7 +15,7 @@ export function portIsFree(port) {
 
 /** Starts the production server; resolves with the child process once it answers, rejects when it ends before that. */
 export async function startServer(port, { quiet = true } = {}) {
-  const child = spawn(process.execPath, [bin("next"), "start", "-p", String(port)], { cwd: root, stdio: quiet ? ["ignore", "ignore", "inherit"] : "inherit" });
+  const child = spawn(process.execPath, [path.join(root, "scripts", "serve.mjs"), "-p", String(port)], { cwd: root, stdio: quiet ? ["ignore", "ignore", "inherit"] : "inherit" });
   let ended = false;
   child.once("exit", () => (ended = true));
   for (let waited = 0; waited < 60_000; waited += 200) {

@@ -1,20 +1,23 @@
-import { ValidationError, type AnyObject } from "yup";
+import { ValidationError, type AnyObject, type Schema } from "yup";
+import { valueAt } from "./commands";
 import { drawingProblems } from "./drawing";
+import { ID_PATTERN } from "./fields";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_FILE_BYTES } from "./format";
+import { countProblem, shortKey } from "./counts";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST_FILE_BYTES } from "./format";
 import { upgradeJob, upgradeKit } from "./upgrades";
 import type { AgentId } from "../catalog/agents";
 import { ownAgentProblems } from "../shelf/shelf";
 import { jobFileSchema, type JobFile, type Kit } from "./schema";
 
-const MOST_DEPTH = 20;
-const MOST_PROBLEMS = 12;
+/** More than these nobody reads. */
+const MOST_PROBLEMS = 50;
 
 /**
  * Reads a job file. Nothing is cast, guessed or repaired.
  * @param text the file's text
- * @returns the file, or the first dozen problems, each with what and where
+ * @returns the file, or the first fifty problems, each with what and where
  */
 export function readJobFile(text: string): Checked<JobFile> {
   if (text.length > MOST_FILE_BYTES) return wrong("", `The file is over ${MOST_FILE_BYTES / 1e6} MB, more than any job needs. Is it the right file?`);
@@ -29,15 +32,13 @@ export function readJobFile(text: string): Checked<JobFile> {
 
 /** The same for data already parsed. */
 export function checkJobFile(raw: unknown): Checked<JobFile> {
-  const hostile = hostileKey(raw, "", 0);
-  if (hostile) return { ok: false, problems: [hostile] };
+  const tooMuch = countProblem(raw);
+  if (tooMuch) return { ok: false, problems: [tooMuch] };
   if (typeof raw !== "object" || raw === null || Array.isArray(raw)) return wrong("", "This is not a job file: it holds no object");
   const { format, version, job, kit } = raw as AnyObject;
   if (format !== JOB_FILE_FORMAT) return wrong("format", `must be "${JOB_FILE_FORMAT}"; this is some other kind of file`);
   if (typeof version === "number" && version > JOB_FILE_VERSION)
     return wrong("version", `is ${version}, and this program reads up to ${JOB_FILE_VERSION}. Update the program, then open the file again; it was left as it is`);
-  const tooMany = countProblem(job);
-  if (tooMany) return { ok: false, problems: [tooMany] };
   const current = isOlder(version) ? { ...raw, version: JOB_FILE_VERSION, job: upgradeJob(job, version), ...(kit === undefined ? {} : { kit: upgradeKit(kit, version) }) } : raw;
   const shape = shapeProblems(current);
   if (shape.length > 0) return { ok: false, problems: shape };
@@ -52,16 +53,60 @@ export const kitProblems = (kit: Kit | undefined): Problem[] =>
 
 const isOlder = (version: unknown): version is number => typeof version === "number" && Number.isInteger(version) && version >= 1 && version < JOB_FILE_VERSION;
 
+/** Where a document holds many of a kind: each is looked at by itself, so that a thousand wrong ones cost no more than the first few. */
+const MANY = [["job", "pieces", "byId"], ["job", "zones", "byId"], ["job", "findings", "byId"], ["job", "events"]] as const;
+
 /** Problems of shape only, as Yup sees them. */
 export function shapeProblems(raw: unknown): Problem[] {
+  let rest = raw;
+  const many: { where: string; items: unknown; schema: Schema }[] = [];
+  for (const path of MANY) {
+    const items = valueAt(rest, path);
+    if (typeof items !== "object" || items === null || Array.isArray(items) !== (path.at(-1) === "events")) continue;
+    rest = withValueAt(rest, path, Array.isArray(items) ? [] : {});
+    many.push({ where: path.join("."), items, schema: itemSchema(path) });
+  }
+  const problems = problemsBy(jobFileSchema as unknown as Schema, rest, "");
+  for (const { where, items, schema } of many) {
+    const stranger = Array.isArray(items) ? undefined : Object.keys(items as object).find((key) => !ID_PATTERN.test(key));
+    if (stranger !== undefined) problems.push({ where, what: `has keys that do not belong there: ${shortKey(stranger)}` });
+    for (const [key, item] of Object.entries(items as object)) {
+      if (problems.length >= MOST_PROBLEMS) break;
+      problems.push(...problemsBy(schema, item, Array.isArray(items) ? `${where}[${key}]` : `${where}.${shortKey(key)}`));
+    }
+  }
+  return problems.slice(0, MOST_PROBLEMS);
+}
+
+/** The schema of one item of a list or of records. */
+function itemSchema(path: readonly string[]): Schema {
+  type AnySchema = { meta(): { shape?: Record<string, AnySchema>; item?: AnySchema; record?: AnySchema } | undefined };
+  const found = path.reduce<AnySchema>((schema, key) => schema.meta()!.shape![key]!, jobFileSchema as unknown as AnySchema).meta()!;
+  return (found.item ?? found.record) as unknown as Schema;
+}
+
+function problemsBy(schema: Schema, value: unknown, where: string): Problem[] {
   try {
-    jobFileSchema.validateSync(raw, { strict: true, abortEarly: false });
+    schema.validateSync(value, { strict: true, abortEarly: false });
     return [];
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
-    return inner.slice(0, MOST_PROBLEMS).map(asProblem);
+    return inner.slice(0, MOST_PROBLEMS).map(asProblem).map((problem) => ({ ...problem, where: where && problem.where ? `${where}${problem.where.startsWith("[") ? "" : "."}${problem.where}` : where || problem.where }));
   }
+}
+
+/** The same data with another value at a path. */
+function withValueAt(root: unknown, [key, ...rest]: readonly string[], value: unknown): unknown {
+  return key === undefined ? value : { ...(root as AnyObject), [key]: withValueAt((root as AnyObject)[key], rest, value) };
+}
+
+const MOST_STRANGERS = 8;
+
+/** Keys as Yup names them, the first few, each shortened. */
+function strangers(keys: unknown): string {
+  const list = (Array.isArray(keys) ? keys.map(String) : String(keys).split(", ")).map(shortKey);
+  return list.slice(0, MOST_STRANGERS).join(", ") + (list.length > MOST_STRANGERS ? ` and ${list.length - MOST_STRANGERS} more` : "");
 }
 
 function asProblem({ path = "", message, type, params }: ValidationError): Problem {
@@ -70,28 +115,7 @@ function asProblem({ path = "", message, type, params }: ValidationError): Probl
   if (type === "typeError" && typeof params?.type === "string" && params.type !== "mixed") return { where: path, what: `must be ${{ number: "a number", string: "a text", boolean: "true or false", array: "a list", object: "an object" }[params.type] ?? params.type}; it is ${seen}` };
   if (type === "optionality" || type === "defined") return { where: path, what: "is missing" };
   if (type === "nullable") return { where: path, what: "must not be null; leave it out when it is not known" };
-  if (type === "exact" || type === "noUnknown") return { where: path, what: `has keys that do not belong there: ${String(params?.properties ?? params?.unknown)}` };
+  if (type === "exact" || type === "noUnknown") return { where: path, what: `has keys that do not belong there: ${strangers(params?.properties ?? params?.unknown)}` };
   const plain = message.replace(path, "").replace(/^this /, "").trim();
   return { where: path, what: typeof value === "object" || value === undefined ? plain : `${plain}; it is ${seen}` };
-}
-
-function hostileKey(value: unknown, where: string, depth: number): Problem | undefined {
-  if (typeof value === "number" && !Number.isFinite(value)) return { where, what: "is too large a number to be meant" };
-  if (typeof value !== "object" || value === null) return undefined;
-  if (depth > MOST_DEPTH) return { where: where.slice(0, 80), what: "is nested deeper than any job file is" };
-  for (const key of Object.keys(value)) {
-    if (key === "__proto__" || key === "constructor" || key === "prototype") return { where, what: `has a key named "${key}", which no job file has` };
-    const problem = hostileKey((value as AnyObject)[key], where ? `${where}.${key.slice(0, 40)}` : key.slice(0, 40), depth + 1);
-    if (problem) return problem;
-  }
-  return undefined;
-}
-
-function countProblem(job: AnyObject | undefined): Problem | undefined {
-  for (const name of ["pieces", "zones", "findings"] as const) {
-    const found = Object.keys((job?.[name] as AnyObject | undefined)?.byId ?? {}).length;
-    if (found > MOST[name]) return { where: `job.${name}`, what: `has ${found} entries; at most ${MOST[name]} fit one job` };
-  }
-  const events = Array.isArray(job?.events) ? job.events.length : 0;
-  return events > MOST.events ? { where: "job.events", what: `has ${events} entries; at most ${MOST.events} fit one job` } : undefined;
 }

@@ -1,0 +1,45 @@
+// `npm start`: serves the built application. Next answers everything; this adds what a server owes whoever stands before it.
+import { createServer } from "node:http";
+import next from "next";
+import { root } from "./lib/setup.mjs";
+
+const portArg = process.argv.indexOf("-p");
+const port = Number(portArg > 0 ? process.argv[portArg + 1] : (process.env.PORT ?? 3000));
+const app = next({ dev: false, dir: root, port, quiet: true });
+const answer = app.getRequestHandler();
+await app.prepare();
+
+/** What is named by its contents never changes; everything else is asked for again, so that no shared cache shows an old page. */
+const cachingOf = (path) => (path.startsWith("/_next/static/") ? "public, max-age=31536000, immutable" : path.startsWith("/api/") ? "no-store" : "no-cache");
+
+const server = createServer((request, response) => {
+  // A request that is sent back as it came tells cookies to whoever asks.
+  if (request.method === "TRACE" || request.method === "TRACK" || request.method === "CONNECT") {
+    response.writeHead(405, { Allow: "GET, HEAD, POST, OPTIONS", "Content-Type": "text/plain; charset=utf-8" });
+    response.end("This method is not allowed.\n");
+    return;
+  }
+  const caching = cachingOf(new URL(request.url ?? "/", "http://here").pathname);
+  const set = response.setHeader.bind(response);
+  // Next marks its pages for a shared cache to keep for a year.
+  response.setHeader = (name, value) => (name.toLowerCase() === "cache-control" ? set(name, caching) : set(name, value));
+  set("Cache-Control", caching);
+  answer(request, response).catch((error) => {
+    console.error(error);
+    if (!response.headersSent) response.writeHead(500);
+    response.end();
+  });
+});
+// Whoever opens a connection and says nothing, or says it a letter at a time, is not waited for.
+server.headersTimeout = 20_000;
+server.requestTimeout = 60_000;
+server.on("connect", (_, socket) => socket.end("HTTP/1.1 405 Method Not Allowed\r\nConnection: close\r\n\r\n"));
+server.on("clientError", (_, socket) => socket.writable && socket.end("HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n"));
+server.listen(port, () => console.log(`Weary Bristle: http://localhost:${port}`));
+for (const signal of ["SIGINT", "SIGTERM"])
+  process.on(signal, () => {
+    // What is being answered is answered; a proxy sends nothing more.
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 5000).unref();
+  });

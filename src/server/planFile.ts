@@ -1,0 +1,24 @@
+import { readJobFile } from "@/core/job/file";
+import { USUAL_KIT } from "@/core/catalog/kit";
+import { inWords } from "@/core/job/problem";
+import { plannedOf } from "@/core/planned";
+
+/** What the planning interface says to one file: a status of HTTP, and JSON as text. */
+export interface PlanAnswer {
+  status: number;
+  body: string;
+}
+
+/** No number is lost on the way: what has no end is said in a word. */
+const asJson = (answer: unknown): string => JSON.stringify(answer, (_, value: unknown) => (value === Infinity ? "infinite" : value === -Infinity ? "-infinite" : value));
+
+/** Plans a job file, the same core as on the screen, the same sentences as when it is opened there. @param text of the file */
+export function planFile(text: string): PlanAnswer {
+  const read = readJobFile(text);
+  if (!read.ok) return { status: 400, body: asJson({ problems: read.problems.map(inWords) }) };
+  const { job, kit, asOf } = read.value;
+  const planned = plannedOf(job, kit ?? USUAL_KIT, asOf);
+  if (!planned.ok) return { status: 422, body: asJson({ problems: [`This job cannot be planned. ${planned.problem}`] }) };
+  const { diagnosis, plan, mixes, drying, cautions } = planned.assessment;
+  return { status: 200, body: asJson({ diagnosis, plan, mixes, drying, cautions }) };
+}

@@ -1,0 +1,86 @@
+import { EventEmitter } from "node:events";
+import type { Worker } from "node:worker_threads";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { Pool, type Limits } from "./pool";
+
+/** A thread that answers when it is told to. */
+class Slow extends EventEmitter {
+  asked: string[] = [];
+  ended = false;
+  unref() {
+    return this;
+  }
+  postMessage(text: string) {
+    this.asked.push(text);
+  }
+  terminate() {
+    this.ended = true;
+    return Promise.resolve(0);
+  }
+  answer = () => this.emit("message", { status: 200, body: this.asked.at(-1) });
+}
+
+const LIMITS: Limits = { threads: 2, queue: 1, timeMs: 1000, memoryMb: 64 };
+let threads: Slow[];
+let pool: Pool;
+beforeEach(() => {
+  vi.useFakeTimers();
+  threads = [];
+  pool = new Pool(LIMITS, () => threads[threads.push(new Slow()) - 1] as unknown as Worker);
+});
+afterEach(() => vi.useRealTimers());
+const running = () => threads.filter(({ ended }) => !ended);
+
+describe("the pool of planners", () => {
+  it("plans beside each other, queues a few, refuses the rest, and goes on in order", async () => {
+    const answers = ["a", "b", "c"].map((text) => pool.ask(text));
+    expect(pool.state).toEqual({ threads: 2, working: 2, waiting: 1, queue: 1 });
+    expect(await pool.ask("d")).toEqual({ refused: "busy" });
+    threads[1]!.answer();
+    expect(await answers[1]).toEqual({ status: 200, body: "b" });
+    expect(threads[1]!.asked).toEqual(["b", "c"]);
+    threads[0]!.answer();
+    threads[1]!.answer();
+    expect(await Promise.all(answers)).toEqual(["a", "b", "c"].map((body) => ({ status: 200, body })));
+    expect(pool.state).toMatchObject({ working: 0, waiting: 0 });
+  });
+
+  it("stops what takes too long, and whoever waited gets the thread's place", async () => {
+    const [slow, quick, waits] = ["slow", "quick", "waits"].map((text) => pool.ask(text));
+    threads[1]!.answer();
+    threads[1]!.answer();
+    expect([await quick, await waits]).toEqual([{ status: 200, body: "quick" }, { status: 200, body: "waits" }]);
+    vi.advanceTimersByTime(LIMITS.timeMs);
+    expect(await slow).toEqual({ refused: "too-long" });
+    expect([threads[0]!.ended, running()]).toEqual([true, [threads[1], threads[2]]]);
+    const next = pool.ask("next");
+    running()[0]!.answer();
+    expect(await next).toMatchObject({ status: 200 });
+  });
+
+  it("what needs too much memory is refused, what fails by itself is said, and neither takes the pool down", async () => {
+    const big = pool.ask("big");
+    threads[0]!.emit("error", Object.assign(new Error("heap"), { code: "ERR_WORKER_OUT_OF_MEMORY" }));
+    expect(await big).toEqual({ refused: "too-much" });
+    const broken = pool.ask("broken");
+    running().find(({ asked }) => asked.includes("broken"))!.emit("error", new Error("no such module"));
+    expect(await broken).toMatchObject({ status: 500, body: expect.stringContaining("no such module") });
+    const after = pool.ask("after");
+    running().find(({ asked }) => asked.includes("after"))!.answer();
+    expect(await after).toMatchObject({ status: 200 });
+  });
+
+  it("what the client gave up is stopped, running or waiting", async () => {
+    const [first, second, third] = [new AbortController(), new AbortController(), new AbortController()];
+    const answers = [first, second, third].map(({ signal }, at) => pool.ask(`${at}`, signal));
+    third.abort();
+    expect(await answers[2]).toEqual({ refused: "gone" });
+    expect(pool.state.waiting).toBe(0);
+    first.abort();
+    expect(await answers[0]).toEqual({ refused: "gone" });
+    expect(threads[0]!.ended).toBe(true);
+    threads[1]!.answer();
+    expect(await answers[1]).toMatchObject({ status: 200 });
+    expect(await pool.ask("late", AbortSignal.abort())).toEqual({ refused: "gone" });
+  });
+});
