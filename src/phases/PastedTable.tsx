@@ -5,6 +5,7 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { Act } from "@/ui/Act";
+import { useProgress } from "@/ui/useProgress";
 
 /** Letters; what is longer is no table of ours. */
 const MOST_PASTED = 2_000_000;
@@ -15,17 +16,14 @@ export function PastedTable({ id, title, columns, example, taken, take, nothing 
   const [text, setText] = useState("");
   const [problems, setProblems] = useState<string[]>([]);
   const file = useRef<HTMLInputElement>(null);
-  const [share, setShare] = useState<number>();
+  const [reading, during] = useProgress();
   const read = async (pasted: string) => {
     const wrong = pasted.length > MOST_PASTED ? [`That is ${(pasted.length / 1e6).toFixed(1)} million letters; a table has at most ${MOST_PASTED / 1e6} million.`] : await take(pasted);
     setProblems(wrong);
     if (wrong.length === 0) setText("");
   };
   const open = async (given: File) => {
-    setShare(0);
-    const { readTable } = await import("@/store/tableFile");
-    const table = await readTable(given, MOST_ROWS, (done, of) => setShare(done / of));
-    setShare(undefined);
+    const table = await during("Reading the file", async (tell) => (await import("@/store/tableFile")).readTable(given, MOST_ROWS, tell));
     if ("problem" in table) setProblems([table.problem]);
     else await read(table.text);
   };
@@ -41,7 +39,7 @@ export function PastedTable({ id, title, columns, example, taken, take, nothing 
         <Act onAct={() => file.current?.click()}>Open a CSV file</Act>
       </div>
       <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="visually-hidden" tabIndex={-1} aria-label={`${title}: file`} onChange={({ target }) => { const [given] = target.files ?? []; if (given) void open(given); target.value = ""; }} />
-      {share !== undefined && <ProgressBar className="mt-2" now={100 * share} aria-label="Reading the file" />}
+      {reading && <ProgressBar className="mt-2" now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
       {problems.length > 0 && (
         <div className="caution caution-danger mt-2" role="alert">
           <h3>{nothing}</h3>

@@ -1,7 +1,7 @@
 import { proxy } from "comlink";
 import { whyNotKept } from "./db";
 import { filesWorker } from "./filesWorker";
-import type { Opened, Plan, Preview, Saving, Taken, Tell } from "./filesWork";
+import type { Opened, PartLimits, Plan, Preview, Saving, Taken, Tell } from "./filesWork";
 import { allSaved, jobNow, jobsCameIn, notify, putJobs } from "./jobs";
 import { kitNow } from "./kit";
 import { nowIso, nowMs } from "./clock";
@@ -12,10 +12,10 @@ import { changeSettings, settingsNow } from "./settings";
 
 export type { Opened, Plan, Preview } from "./filesWork";
 
-/** What a backup would come to. @returns why not, in words */
+/** What a backup would come to; browser tests set smaller parts. @returns why not, in words */
 export async function planBackup(tell: Tell): Promise<Plan | { problem: string }> {
   if (!(await allSaved())) return { problem: "The backup was not made: a change is not stored yet. See what the strip says, then make it again." };
-  return filesWorker().planBackup(proxy(tell));
+  return filesWorker().planBackup(proxy(tell), (globalThis as { wearyBristlePartLimits?: PartLimits }).wearyBristlePartLimits);
 }
 
 export const stopFiles = () => void filesWorker().stop();

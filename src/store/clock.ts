@@ -69,11 +69,13 @@ function begin() {
   seen = before.seen;
   if (!before.running) return;
   running = true;
-  if (gapMs < -JUMP_MS) {
+  const behindMs = before.appMs - wallMs;
+  if (behindMs > JUMP_MS) {
     // Times go on from the last one that was seen.
-    appMs = Math.max(appMs, before.appMs);
-    say({ kind: "back", byMs: -gapMs });
-  } else if (gapMs > FAR_MS) say({ kind: "ahead", byMs: gapMs });
+    appMs = before.appMs;
+    say({ kind: "back", byMs: behindMs });
+  }
+  if (gapMs > FAR_MS) say({ kind: "ahead", byMs: gapMs });
   else for (const id of Object.keys(seen)) seen[id]! += Math.max(0, gapMs);
 }
 if (typeof localStorage !== "undefined") begin();

@@ -6,7 +6,7 @@ const AGAIN_AFTER_MS = 300;
 
 /** Ignores a second tap within 300 ms: wet gloves bounce. */
 export function useOneTap<A extends unknown[]>(act: (...given: A) => void): (...given: A) => void {
-  const last = useRef(0);
+  const last = useRef(-Infinity);
   return (...given) => {
     const now = performance.now();
     if (now - last.current < AGAIN_AFTER_MS) return;

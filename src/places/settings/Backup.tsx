@@ -8,7 +8,8 @@ import { Act } from "@/ui/Act";
 import { isNotHere } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
 import { fullTime } from "@/ui/time";
-import { HowFar, type Progress } from "./HowFar";
+import { useProgress } from "@/ui/useProgress";
+import { HowFar } from "./HowFar";
 
 const store = () => import("@/store/backupStore");
 
@@ -18,20 +19,18 @@ export function Backup() {
   const [opened, setOpened] = useState<{ file: File; opened: Opened }>();
   const [problems, setProblems] = useState<string[]>([]);
   const [plan, setPlan] = useState<Plan>();
-  const [working, setWorking] = useState<Progress & { what: string }>();
+  const [working, during] = useProgress();
   useNow();
   const { backedUpAt } = useSettings();
   const any = useJobsState(({ stored }) => Object.keys(stored).length > 0);
   const busy = working !== undefined;
   /** One work at a time, with how far it is; what it could not do is said. */
   const doing = async (what: string, work: (tell: (done: number, of: number) => void) => Promise<void>) => {
-    setWorking({ what, done: 0, of: 1 });
     try {
-      await work((done, of) => setWorking({ what, done, of }));
+      await during(what, work);
     } catch (error) {
       notify(isNotHere(error) ? "The part of the program that does this is not here yet, and the network is gone. Try again when it is back." : `That failed: ${error instanceof Error ? error.message : "no reason given"}. Nothing here changed.`, "problem");
     }
-    setWorking(undefined);
   };
   const save = () => doing("Looking what there is", async (tell) => {
     const made = await (await store()).planBackup(tell);

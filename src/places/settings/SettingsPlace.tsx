@@ -1,13 +1,14 @@
 "use client";
-import { useState, useSyncExternalStore } from "react";
+import { useSyncExternalStore } from "react";
 import { notify, useJobsState } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
+import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
 import { Backup } from "./Backup";
-import { HowFar, type Progress } from "./HowFar";
+import { HowFar } from "./HowFar";
 import { ImportButton } from "./ImportButton";
 import { StorageUse } from "./StorageUse";
 
@@ -44,16 +45,14 @@ export function SettingsPlace() {
 
 /** Jobs alone, as files that open again: one, or more where one would be too large to open. */
 function SaveList({ disabled }: { disabled: boolean }) {
-  const [progress, setProgress] = useState<Progress>();
+  const [progress, during] = useProgress();
   const save = async () => {
-    setProgress({ done: 0, of: 1 });
     try {
-      const problem = await (await import("@/store/backupStore")).saveList((done, of) => setProgress({ done, of }));
+      const problem = await during("Making the file", async (tell) => (await import("@/store/backupStore")).saveList(tell));
       if (problem) notify(problem, "problem");
     } catch {
       notify("The file was not made: the part of the program that makes it is not here. Try again when the network is back.", "problem");
     }
-    setProgress(undefined);
   };
   return (
     <>

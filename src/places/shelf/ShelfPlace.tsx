@@ -11,6 +11,7 @@ import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { changeShelf, useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
+import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
 import { AgentRow } from "./AgentRow";
 import { Bottles } from "./Bottles";
@@ -71,17 +72,15 @@ export function ShelfPlace() {
 function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
   const picker = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<string[]>([]);
-  const [share, setShare] = useState<number>();
+  const [reading, during] = useProgress();
   const save = async () => {
     const { shelfAsCsv } = await import("@/store/shelfFile");
     saveAsFile("shelf.csv", shelfAsCsv(kit), "text/csv");
   };
   const open = async (file: File | undefined) => {
     if (!file) return;
-    setShare(0);
-    const [{ readShelf, MOST_SHELF_ROWS }, { readTable }] = await Promise.all([import("@/store/shelfFile"), import("@/store/tableFile")]);
-    const table = await readTable(file, MOST_SHELF_ROWS, (done, of) => setShare(done / of));
-    setShare(undefined);
+    const { readShelf, MOST_SHELF_ROWS } = await import("@/store/shelfFile");
+    const table = await during("Reading the file", async (tell) => (await import("@/store/tableFile")).readTable(file, MOST_SHELF_ROWS, tell));
     const read = "problem" in table ? { kit, problems: [table.problem] } : readShelf(table.text, kit);
     setProblems(read.problems);
     if (read.problems.length === 0) void keep(read.kit, "The shelf is as the table says.");
@@ -92,7 +91,7 @@ function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
       <div className="row-wrap">
         <Act onAct={() => void save()}>Save as a table</Act>
         <Act onAct={() => picker.current?.click()}>Open a table</Act>
-        {share !== undefined && <ProgressBar now={100 * share} aria-label="Reading the file" />}
+        {reading && <ProgressBar now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
         <input ref={picker} type="file" accept=".csv,text/csv" className="visually-hidden" tabIndex={-1} aria-label="Shelf table" onChange={({ target }) => void open(target.files?.[0])} />
       </div>
       {problems.length > 0 && (
