@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium, type Browser, type Page } from "@playwright/test";
@@ -50,6 +50,7 @@ const keptIn = (page: Page) =>
 
 export async function attackFiles(base: string, executablePath: string) {
   const browser = await launch(executablePath);
+  const folder = mkdtempSync(path.join(tmpdir(), "attack-"));
   try {
     const page = await browser.newPage();
     const { errors, heldMs } = await watched(page);
@@ -65,7 +66,10 @@ export async function attackFiles(base: string, executablePath: string) {
     await heldMs();
     for (const [label, list] of [["Backup file", archives], ["Job file", files]] as const)
       for (const { name, bytes } of list) {
-        await page.getByLabel(label, { exact: true }).setInputFiles({ name: label === "Backup file" ? "b.zip" : "j.json", mimeType: "application/octet-stream", buffer: bytes });
+        // Off the disk, as a person gives it: bytes handed over by the test itself would be unpacked by the page.
+        const file = path.join(folder, label === "Backup file" ? "b.zip" : "j.json");
+        writeFileSync(file, bytes);
+        await page.getByLabel(label, { exact: true }).setInputFiles(file);
         const alert = page.getByRole("alert").filter({ hasText: "nothing here changed" });
         const said = await alert.first().waitFor({ timeout: 30_000 }).then(() => true, () => false);
         if (!said) refused[label]!.push(name);
@@ -90,10 +94,13 @@ export async function attackFiles(base: string, executablePath: string) {
     await page.getByText("Shrinking it…").waitFor({ state: "hidden", timeout: 60_000 });
     await page.waitForTimeout(1500);
     const good = pictures.filter((each) => each.good).length;
-    check(`${pictures.length} pictures: the ${good} sound ones are kept, each other one is named`, (await shown()) === good, `${await shown()} shown`);
+    const told = await page.getByRole("alert").filter({ hasText: "Nothing else changed" }).locator("p").count();
+    // The last line says that nothing else changed; the largest one was left out of the test.
+    check(`${pictures.length} pictures: the ${good} sound ones are kept, each other one is named`, (await shown()) === good && told - 1 === pictures.length - good - 1, `${await shown()} shown, ${told - 1} refused`);
     check("no script ran, no error of the page", !(await page.evaluate(() => "pwned" in window)) && errors.length === 0, errors.slice(0, 2).join("; "));
   } finally {
     await browser.close();
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 
@@ -116,22 +123,26 @@ export async function attackNames(base: string, executablePath: string) {
     });
     await page.getByLabel("Job file", { exact: true }).setInputFiles({ name: "names.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(list)) });
     await page.getByText(`${NAMES.length} jobs were opened from the file`).waitFor();
-    let wide = 0;
+    const wide: string[] = [];
+    const measure = async (where: string) => {
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      if (over > 0) wide.push(`${where}, ${over} px`);
+    };
     for (let at = 0; at < NAMES.length; at++)
       for (const phase of ["look", "test", "plan", "mix", "work", "dry", "handback"]) {
         if (phase === "look") await page.goto(`${base}/bay?job=n${at}&phase=${phase}`);
         else await page.getByRole("navigation", { name: "Phases" }).getByRole("link").nth(["look", "test", "plan", "mix", "work", "dry", "handback"].indexOf(phase)).click();
         await page.locator("main.bay-main").waitFor();
-        wide = Math.max(wide, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth));
+        await measure(`${phase} of "${NAMES[at]!.slice(0, 20)}"`);
       }
     for (const place of ["/", "/day", "/ledger", "/shelf", "/notes", "/settings", "/mark"]) {
       await page.goto(`${base}${place}`);
       await page.locator("main").waitFor();
       await page.waitForTimeout(300);
-      wide = Math.max(wide, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth));
+      await measure(place);
     }
     check(`${NAMES.length} hostile names in every text, every phase and place: nothing runs, nothing fails`, errors.length === 0 && !(await page.evaluate(() => "pwned" in window)) && (await page.getByTestId("failed-part").count()) === 0, errors.slice(0, 2).join("; "));
-    check("no screen scrolls sideways by them", wide <= 0, `${wide} px`);
+    check("no screen scrolls sideways by them", wide.length === 0, wide.slice(0, 3).join("; "));
   } finally {
     await browser.close();
   }

@@ -33,7 +33,7 @@ function mutated(document: unknown, random: () => number): unknown {
     if (key === undefined) continue;
     const way = random();
     if (way < 0.5) at[key] = NASTY[Math.floor(random() * NASTY.length)];
-    else if (way < 0.65) delete at[key];
+    else if (way < 0.65) Reflect.deleteProperty(at, key);
     else if (way < 0.8) at[`${key}2`] = at[key];
     else if (typeof at[key] === "number") at[key] = (at[key] as number) * (random() < 0.5 ? 1e6 : -1);
     else at[key] = Array.from({ length: 30 }, () => at[key]);

@@ -62,6 +62,7 @@ function CannotPlan({ job, problem }: { job: Job; problem: string }) {
   const canUndo = useJobsState(({ undoable }) => undoable.some(({ jobId }) => jobId === job.id));
   return (
     <main className="place" style={{ paddingTop: "3rem" }}>
+      <h1>{job.title}</h1>
       <UnplannedJob job={job} problem={problem} inBay />
       <div className="row-wrap mt-3">
         {canUndo && <Act variant="primary" onAct={() => undo(job.id)}>Undo the last change</Act>}

@@ -20,7 +20,7 @@ export function FailedPart({ error, what = "This part", again }: { error: unknow
           <p>Something in it cannot be shown ({error instanceof Error ? error.message.slice(0, 200) : "no reason given"}). What you recorded is kept, and everything else goes on.</p>
         </>
       )}
-      <div className="row-wrap">
+      <div className="row-wrap mt-2">
         <Act variant="primary" onAct={again}>Try again</Act>
         <Act onAct={() => window.location.reload()}>Load the page again</Act>
         <a className="btn btn-outline-primary" href="/">Back to jobs</a>

@@ -92,10 +92,10 @@ export function JobsPlace() {
 /** What is kept as a job and cannot be read as one: it stays as it is until somebody says otherwise. */
 function BrokenJobRow({ broken: { key, held } }: { broken: BrokenJob }) {
   return (
-    <div className="caution" role="alert" data-testid={`broken-${key}`}>
+    <div className="caution mt-3" role="alert" data-testid={`broken-${key}`}>
       <h3>A job kept here cannot be read</h3>
       <p>Its key is {key}. It is left as it is. Export it before you delete it: somebody may be able to put it right.</p>
-      <div className="row-wrap">
+      <div className="row-wrap mt-2">
         <Act onAct={() => saveAsFile(`${key}.kept.json`, JSON.stringify(held, null, 2))}>Export</Act>
         <Act onAct={() => void deleteBroken(key)}>Delete</Act>
       </div>

@@ -35,7 +35,7 @@ export function Backup() {
   const save = () => doing("Looking what there is", async (tell) => {
     const made = await (await store()).planBackup(tell);
     if ("problem" in made) return notify(made.problem, "problem");
-    if (made.leftOut > 0) notify(`${made.leftOut === 1 ? "One job was" : `${made.leftOut} jobs were`} left out: they are of a newer version, or cannot be read. They stay on this device.`, "problem");
+    if (made.leftOut > 0) notify(made.leftOut === 1 ? "One job was left out: it is of a newer version, or cannot be read. It stays on this device." : `${made.leftOut} jobs were left out: they are of a newer version, or cannot be read. They stay on this device.`, "problem");
     if (made.parts.length > 1) return setPlan(made);
     const { savePart, backedUp } = await store();
     const saved = await savePart(made, 1, undefined, tell);
