@@ -143,6 +143,7 @@ describe("a backup", () => {
       ["jobs/demo-hall.job.json", undefined, /does not hold what its list says/],
       ["pictures/p1.bin", undefined, /p1\.json: the picture itself is missing/],
       ["pictures/p1.json", undefined, /does not hold what its list says/],
+      ["manifest.json", "[]", /no backup of this program/],
       ["jobs/demo-hall.job.json", '{"format":"weary-bristle-job","version":2}', /jobs\/demo-hall\.job\.json: /],
       ["jobs/demo-hall.job.json", JSON.stringify(jobFileOf(jobs[0]!, kit, NOW)), /its name says another/],
       ["settings.json", JSON.stringify({ units: "metric", theme: "light", rates: { perHour: -1 }, kit }), /"perHour" is no rate/],
@@ -155,6 +156,11 @@ describe("a backup", () => {
       ["jobs/demo-hall.job.json", '{"format":"weary-bristle-job","version":2,"__proto__":{"x":1}}', /__proto__/],
     ] as [string, string | undefined, RegExp][])
       expect([name, content?.slice(0, 60), await tampered((files) => (content === undefined ? files.delete(name) : files.set(name, content)))]).toEqual([name, content?.slice(0, 60), expect.stringMatching(words)]);
+  });
+
+  it("of pictures alone is refused: no job would show them", async () => {
+    const facts = { id: "p1", jobId: "gone", type: "image/jpeg", widthPx: 3, heightPx: 2, addedAt: 5 };
+    expect(await why(await zipOf([["manifest.json", manifest({ jobs: 0, pictures: 1, settings: false })], ["pictures/p1.json", JSON.stringify(facts)], ["pictures/p1.bin", JPEG]]))).toMatch(/pictures in it and no job/);
   });
 
   it("with path tricks, strangers or a bomb in it is not unpacked", async () => {

@@ -63,7 +63,7 @@ export interface Plan {
   jobs: number;
   pictures: number;
   bytes: number;
-  /** Kept here, and readable by no program of this version: they stay here only. */
+  /** Kept here, and readable by no program of this version, or larger than one reads: they stay here only. */
   leftOut: number;
 }
 
@@ -110,6 +110,11 @@ export async function planBackup(tell: Tell, most: PartLimits = { bytes: PART_BY
         continue;
       }
       const bytes = JSON.stringify(job).length;
+      // Larger than what is opened again: a file that cannot come back is none.
+      if (bytes > MOST_FILE_BYTES) {
+        leftOut += 1;
+        continue;
+      }
       const own = picturesOf(job).filter((id) => left.has(id));
       const part = roomFor(bytes + own.reduce((sum, id) => sum + sizes.get(id)!, 0), 1 + own.length);
       part.jobs.push(key);
@@ -267,6 +272,7 @@ export async function openBackup(file: Blob, tell: Tell): Promise<Opened | { pro
   try {
     const archive = await openZip(file);
     const head = await readHead(archive);
+    if (head.jobNames.length === 0 && head.pictureNames.length > 0 && !head.part && !head.settings) return { problems: ["There are pictures in it and no job: they would be shown nowhere. Nothing was taken in."] };
     const problems: string[] = [];
     const preview = emptyPreview();
     const pictureIds = new Set(await withDb((database) => database.getAllKeys("pictures")));

@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from "react";
 import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
-import { signalsOf, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
+import { signalsToCome, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
 import { allJobs, notify, useJobsState } from "@/store/jobs";
 import { nowMs, seenMs, watchClock } from "@/store/clock";
 import { settingsNow } from "@/store/settings";
@@ -68,9 +68,6 @@ function whereOf(job: Job, { zoneIds, title }: Wait): string {
 
 export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) => nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
 
-/** Longer than any dwell there is, ms. */
-const FAR_AHEAD_MS = 48 * 3_600_000;
-
 const WORDS: Record<SignalKind, string> = { right: "Right: lift it off now", "soon-dry": "Dries out soon: lift it off", drying: "Drying out: lift it off at once" };
 
 /** Sounds, buzzes and notifies wherever one is in the application: when a dwell is right, and before it dries out. */
@@ -95,8 +92,7 @@ export function useWaitSignals() {
   }, []);
   useEffect(() => {
     const now = nowMs();
-    // A time far ahead comes of a clock that was wrong: no timer of the browser holds it, and it is nobody's dwell.
-    const timers = waits.flatMap((wait) => signalsOf(wait).flatMap(({ kind, atMs }) => (atMs > now && atMs - now < FAR_AHEAD_MS && !(kind === "right" && wait.guards && wait.minMin === 0) ? [setTimeout(() => tell(wait, kind), atMs - now)] : [])));
+    const timers = waits.flatMap((wait) => signalsToCome(wait, now).map(({ kind, atMs }) => setTimeout(() => tell(wait, kind), atMs - now)));
     return () => timers.forEach(clearTimeout);
   }, [waits]);
 }

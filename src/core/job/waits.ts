@@ -29,6 +29,9 @@ export function waitState({ minMin, maxMin }: Pick<Wait, "minMin" | "maxMin">, e
 /** Said so long before it dries out, min, but never before it is right. Judgement. */
 const WARN_BEFORE_MIN = 2;
 
+/** Longer ahead than any dwell there is, ms: such a time comes of a clock that was wrong, and no timer of a browser holds it. */
+const FAR_AHEAD_MS = 48 * 3_600_000;
+
 export type SignalKind = "right" | "soon-dry" | "drying";
 
 /** When to speak up about a dwell, ms since 1970. */
@@ -37,3 +40,7 @@ export function signalsOf({ fromMs, minMin, maxMin }: Wait): { kind: SignalKind;
   const warn = maxMin === undefined ? undefined : Math.max(maxMin - WARN_BEFORE_MIN, (minMin + maxMin) / 2);
   return [{ kind: "right", atMs: at(minMin) }, ...(warn === undefined ? [] : [{ kind: "soon-dry" as const, atMs: at(warn) }, { kind: "drying" as const, atMs: at(maxMin!) }])];
 }
+
+/** The signals of a dwell that are still to come and worth a timer. @param nowMs the caller's clock */
+export const signalsToCome = (wait: Wait, nowMs: number): ReturnType<typeof signalsOf> =>
+  signalsOf(wait).filter(({ kind, atMs }) => atMs > nowMs && atMs - nowMs < FAR_AHEAD_MS && !(kind === "right" && wait.guards && wait.minMin === 0));

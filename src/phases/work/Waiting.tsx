@@ -2,7 +2,6 @@
 import { useHotkeys } from "react-hotkeys-hook";
 import type { OrderTask, TaskTime } from "@/core/schedule/times";
 import { guardsPerson } from "@/core/catalog/actions";
-import type { DoneEvent } from "@/core/job/schema";
 import { seenMs } from "@/store/clock";
 import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
@@ -11,11 +10,9 @@ import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/BayContext";
 import { zonesOf } from "../zones";
 import { DwellBand } from "./DwellBand";
+import { guardLeftMs } from "./guards";
 import { ReadAloud } from "./ReadAloud";
 import { startOps } from "./record";
-
-/** What is left of the waits that guard a person, by the time that was seen to pass, ms. */
-export const guardLeftMs = (putOn: readonly DoneEvent[]): number => Math.max(0, ...putOn.flatMap((event) => (guardsPerson(event) && event.dwellMinMin !== undefined ? [event.dwellMinMin * 60_000 - seenMs(event.id, Date.parse(event.at))] : [])));
 
 /** Nothing can be done yet: what is waited for, how long, and what comes then. */
 export function Waiting({ task: { step, after: putOn = [], at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {

@@ -18,7 +18,8 @@ import { NowStep } from "./NowStep";
 import { LateNotice } from "./LateNotice";
 import { NoteFields } from "./NoteFields";
 import { startOps } from "./record";
-import { guardLeftMs, Waiting } from "./Waiting";
+import { guardLeftMs } from "./guards";
+import { Waiting } from "./Waiting";
 
 const SHOWN_DONE = 1;
 /** What is due within this is due. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { assess, inFull, quickly } from "@/core/assess";
 import { USUAL_KIT } from "@/core/catalog/kit";
 import { applyOps } from "@/core/job/commands";
-import { signalsOf, waitState } from "@/core/job/waits";
+import { signalsOf, signalsToCome, waitState } from "@/core/job/waits";
 import type { DoneEvent, Job } from "@/core/job/schema";
 import { demoJobs } from "@/demo/jobs";
 import { doneOps, startOps } from "./record";
@@ -20,6 +20,12 @@ describe("recording a step", () => {
     expect(job.events.map(({ kind }) => kind)).toEqual(["start", "done", "start"]);
     expect(job.events.at(-1)).toMatchObject({ kind: "start", title: (await orderAfter({ ...job, events: job.events.slice(0, 2) }, AT)).tasks[0]!.step.title });
     expect(job.events[1]).toMatchObject({ kind: "done", zoneIds: first!.step.zoneIds, areaM2: first!.step.areaM2.value, plannedMin: first!.step.minutes.value });
+  });
+
+  it("is kept when the planner fails: what was done is recorded, and nothing begins by itself", async () => {
+    const [first] = weigh(ferry).order.tasks;
+    const ops = await doneOps(ferry, weigh(ferry), USUAL_KIT, first!.step, 1, {}, AT, () => Promise.reject(new Error("no plan")));
+    expect(ops.map((op) => (op.op === "append" ? op.event.kind : op.op))).toEqual(["done"]);
   });
 
   it("as corrected scales the water with what was really put on; its dwell runs from there, and nothing that has to wait is begun", async () => {
@@ -45,6 +51,8 @@ describe("a dwell", () => {
   it("without a longest time is never too late", () => expect(waitState({ minMin: 5 }, 1e9)).toBe("right"));
   it("speaks up when it is right and before it dries out, however short the window", () => {
     expect(signalsOf(wait).map(({ kind, atMs }) => [kind, atMs / 60_000])).toEqual([["right", 5], ["soon-dry", 10], ["drying", 12]]);
+    // A time far ahead comes of a clock that was wrong: it gives no alarm, and no timer that runs out at once.
+    expect([signalsToCome(wait, 0).length, signalsToCome({ ...wait, fromMs: 90 * 86_400_000 }, 0), signalsToCome(wait, 11 * 60_000).map(({ kind }) => kind)]).toEqual([3, [], ["drying"]]);
     const [right, soon, drying] = signalsOf({ ...wait, maxMin: 6 });
     expect(soon!.atMs).toBeGreaterThan(right!.atMs);
     expect(soon!.atMs).toBeLessThan(drying!.atMs);

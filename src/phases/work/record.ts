@@ -8,6 +8,7 @@ import type { Step } from "@/core/treatment/step";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { clothPath } from "../cloth";
+import { guardLeftMs } from "./guards";
 
 export const startOps = (step: Step, by: number, at = nowIso()): Op[] => [{ op: "append", event: startOf(step, { id: newId(), at, by }) }];
 
@@ -26,9 +27,11 @@ export async function doneOps(job: Job, assessment: Assessment, kit: Kit, step: 
     [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),
   );
   const ops: Op[] = [{ op: "append", event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site)) }, ...proofs];
-  const order = await orderAfter(applyOps(job, ops).job, at);
+  // What was done is recorded whatever the planner makes of it; without an order nothing begins by itself.
+  const order = await orderAfter(applyOps(job, ops).job, at).catch(() => undefined);
+  if (!order) return ops;
   const next = taskAt(order, by);
   const nowMs = Date.parse(at);
-  const due = next >= 0 && !order.tasks[next]!.running && isDue(order, next, timesOf(order, nowMs)[next]!, nowMs + AT_ONCE_MS);
+  const due = next >= 0 && !order.tasks[next]!.running && isDue(order, next, timesOf(order, nowMs)[next]!, nowMs + AT_ONCE_MS) && guardLeftMs(order.tasks[next]!.after ?? []) <= AT_ONCE_MS;
   return due ? [...ops, ...startOps(order.tasks[next]!.step, by, at)] : ops;
 }
