@@ -202,18 +202,27 @@ const channel = typeof BroadcastChannel === "undefined" ? undefined : new Broadc
 /** Another tab stored or deleted jobs. */
 const onOtherTab = ({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) => void readAnew(jobIds).catch(() => undefined);
 
+/** So many come into view at a time: whatever looks at jobs looks at the new ones then. */
+const SHOWN_AT_ONCE = 300;
+
 /** Reads some jobs again, a few at a time, and puts them beside what is here. */
 async function readAnew(ids: readonly string[]) {
-  const read: Record<string, Job> = {};
+  let fresh: Record<string, Job> = {};
+  const read = new Set<string>();
+  const show = (went: ReadonlySet<string>) => {
+    set(({ stored }) => ({ stored: went.size === 0 ? { ...stored, ...fresh } : Object.fromEntries(Object.entries({ ...stored, ...fresh }).filter(([id]) => !went.has(id))) }));
+    fresh = {};
+  };
   for await (const kept of slicesOf(ids)) {
     const { jobs } = readable(kept);
-    Object.assign(read, jobs);
+    Object.assign(fresh, jobs);
+    Object.keys(jobs).forEach((id) => read.add(id));
     ledgerOf(Object.values(jobs));
+    if (Object.keys(fresh).length >= SHOWN_AT_ONCE) show(new Set());
   }
-  const left = ids.filter((id) => !read[id]);
+  const left = new Set(ids.filter((id) => !read.has(id)));
   for (const id of left) gone.add(id);
-  const went = new Set(left);
-  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries({ ...stored, ...read }).filter(([id]) => !went.has(id))) }));
+  show(left);
 }
 
 const tellOtherTabs = (jobIds: string[]) => channel?.postMessage({ jobIds });

@@ -105,7 +105,7 @@ function Parts({ plan, busy, doing, onLeave }: { plan: Plan; busy: boolean; doin
   });
   const next = plan.parts.findIndex((_, at) => !saved.includes(at + 1)) + 1;
   return (
-    <div className="block" data-testid="backup-parts">
+    <div className="block mt-3" data-testid="backup-parts">
       <h3>It comes to {size(plan.bytes)}: {several(plan.jobs, "job", "jobs")}, {several(plan.pictures, "picture", "pictures")}</h3>
       <p>Too much for one download. {"showSaveFilePicker" in window ? "Write it into one file as it is made, or save" : "Save"} {of} parts, each a ZIP that opens by itself, in any order. It counts as saved when the last of them is handed over.</p>
       <div className="row-wrap">
@@ -133,7 +133,7 @@ function Titles<T extends Named>({ list, say, more }: { list: readonly T[]; say:
 function WhatChanges({ opened: { madeAt, part, hasSettings, preview: { added, merged, same, kept, pictures } }, busy, onTake, onLeave }: { opened: Opened; busy: boolean; onTake: (withSettings: boolean) => void; onLeave: () => void }) {
   const nothing = added.length + merged.length + pictures === 0;
   return (
-    <div className="block" data-testid="backup-preview">
+    <div className="block mt-3" data-testid="backup-preview">
       <h3>What {part ? `part ${part.number} of ${part.of} of the backup` : "this backup"} of {fullTime(Date.parse(madeAt))} would change</h3>
       <ul>
         <Titles list={added} say={({ title }) => `Comes in: ${title}`} more="Come in" />
