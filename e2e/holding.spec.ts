@@ -1,4 +1,4 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import http from "node:http";
 import type { Page } from "@playwright/test";
 import { expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
@@ -334,4 +334,35 @@ test("the planning interface: a slow file is stopped in time, a quick one beside
   const status = (method: string) => new Promise<number>((resolve, reject) => http.request(`${baseURL}/`, { method }, ({ statusCode }) => resolve(statusCode!)).on("error", reject).end());
   expect(await status("TRACE")).toBe(405);
   expect((await request.get("/settings")).headers()["cache-control"]).toBe("no-cache");
+});
+
+test("pictures over what a mark holds, and files that are none, are refused by name, and nothing of them is kept", async ({ page }) => {
+  await openFerry(page, "look", "&finding=fb-soup");
+  const sound = readFileSync(`public/demo-pictures/${readdirSync("public/demo-pictures")[0]!}`);
+  const input = page.getByLabel("Picture file", { exact: true });
+  await expect(input).toBeAttached();
+  const kept = () =>
+    page.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          const open = indexedDB.open("weary-bristle");
+          open.onsuccess = () => {
+            const count = open.result.transaction("pictures").objectStore("pictures").count();
+            count.onsuccess = () => {
+              open.result.close();
+              resolve(count.result);
+            };
+          };
+        }),
+    );
+  const before = await kept();
+  const shown = await page.getByTestId("picture").count();
+  const jpeg = (at: number) => ({ name: `seat-${at}.jpg`, mimeType: "image/jpeg", buffer: sound });
+  await input.setInputFiles([{ name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("words") }, { name: "empty.png", mimeType: "image/png", buffer: Buffer.alloc(0) }, ...Array.from({ length: 22 - shown }, (_, at) => jpeg(at))]);
+  const told = alertWith(page, "Nothing else changed");
+  await expect(told).toContainText('"notes.jpg" is no picture');
+  await expect(told).toContainText('"empty.png" is no picture');
+  for (const at of [20 - shown, 21 - shown]) await expect(told).toContainText(`"seat-${at}.jpg" was not taken: there are 20 pictures here`);
+  await expect(page.getByTestId("picture")).toHaveCount(20);
+  expect((await kept()) - before).toBe(20 - shown);
 });

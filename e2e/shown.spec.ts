@@ -36,12 +36,14 @@ for (const theme of ["light", "night"] as const)
     }
   });
 
+const JSON_TYPE = { "content-type": "application/json" };
+
 test("POST /api/plan answers what the screen computed, and refuses what import refuses", async ({ page, request }) => {
   await openFerry(page, "handback");
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: "Save the job as a file" }).click();
   const text = readFileSync(await (await download).path(), "utf8");
-  const answer = await request.post("/api/plan", { data: text, headers: { "content-type": "application/json" } });
+  const answer = await request.post("/api/plan", { data: text, headers: JSON_TYPE });
   expect(answer.status()).toBe(200);
   const { diagnosis, plan, mixes, drying, cautions } = await answer.json();
   expect(Object.keys(diagnosis)).toEqual(expect.arrayContaining(["fb-soup", "fb-oil", "fb-ring"]));
@@ -59,16 +61,16 @@ test("POST /api/plan answers what the screen computed, and refuses what import r
     await expect(page.getByTestId(`water-left-${zoneId}`)).toHaveText(formatQuantity(residual, "metric"));
   }
 
-  const bad = await request.post("/api/plan", { data: text.replace('"version": 2', '"version": "one"') });
+  const bad = await request.post("/api/plan", { data: text.replace('"version": 2', '"version": "one"'), headers: JSON_TYPE });
   expect(bad.status()).toBe(400);
   expect((await bad.json()).problems.join()).toContain("version must be 2");
-  expect((await request.post("/api/plan", { data: " ".repeat(5_000_001) })).status()).toBe(413);
+  expect((await request.post("/api/plan", { data: " ".repeat(5_000_001), headers: JSON_TYPE })).status()).toBe(413);
 });
 
 test("the smallest file of the guide makes a plan", async ({ request }) => {
   const guide = readFileSync("docs/job-file.md", "utf8");
   const smallest = /```json\n([\s\S]*?)```/.exec(guide)?.[1];
-  const answer = await request.post("/api/plan", { data: smallest });
+  const answer = await request.post("/api/plan", { data: smallest, headers: JSON_TYPE });
   expect(answer.status()).toBe(200);
   expect((await answer.json()).plan.steps.length).toBeGreaterThan(2);
 });
