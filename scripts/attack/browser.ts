@@ -296,19 +296,21 @@ export async function attackBackup(base: string, executablePath: string) {
     await clean.getByTestId("storage-use").waitFor();
     await clean.waitForTimeout(5000);
     await into.heldMs();
+    const inHeld = { opening: 0, taking: 0 };
     for (const file of [...parts].reverse()) {
       await clean.getByLabel("Backup file", { exact: true }).setInputFiles(file);
       const preview = clean.getByTestId("backup-preview");
       await preview.waitFor({ timeout: 600_000 });
+      inHeld.opening = Math.max(inHeld.opening, await into.heldMs());
       await preview.getByRole("button", { name: "Take jobs and pictures in" }).click();
       await preview.waitFor({ state: "hidden", timeout: 600_000 });
+      inHeld.taking = Math.max(inHeld.taking, await into.heldMs());
     }
     const inSeconds = (performance.now() - cleanBegan) / 1000;
-    const inHeld = await into.heldMs();
     const after = await fingerprint(clean);
     const gb = ((PICTURES * PICTURE_BYTES) / 1e9).toFixed(1);
     check(`${JOBS} jobs of ${JOB_BYTES / 1000} kB and ${gb} GB of pictures go out and come back equal in a clean profile`, JSON.stringify(before) === JSON.stringify(after) && before.jobs === JOBS && before.pictures === PICTURES, `${parts.length} parts; out ${outSeconds.toFixed(0)} s, in ${inSeconds.toFixed(0)} s`);
-    check(`the page is never held ${MOST_HELD_BY_BACKUP_MS} ms by it`, outHeld < MOST_HELD_BY_BACKUP_MS && inHeld < MOST_HELD_BY_BACKUP_MS, `out ${Math.round(outHeld)} ms, in ${Math.round(inHeld)} ms`);
+    check(`the page is never held ${MOST_HELD_BY_BACKUP_MS} ms by it`, Math.max(outHeld, inHeld.opening, inHeld.taking) < MOST_HELD_BY_BACKUP_MS, `out ${Math.round(outHeld)} ms, opened ${Math.round(inHeld.opening)} ms, taken in ${Math.round(inHeld.taking)} ms`);
   } finally {
     await Promise.all([full.close(), empty.close()]);
     rmSync(folder, { recursive: true, force: true });

@@ -13,7 +13,7 @@ export interface Limits {
 
 /** Why a file was not planned. */
 export type Refusal = "busy" | "too-long" | "too-much" | "gone";
-export type PoolAnswer = PlanAnswer | { refused: Refusal };
+type PoolAnswer = PlanAnswer | { refused: Refusal };
 
 interface Asked {
   text: string;

@@ -35,9 +35,6 @@ export async function savePart(plan: Plan, number: number, begun: Saving | undef
   return { saving };
 }
 
-/** True where the browser writes a file of any size as it is made. */
-export const canStream = () => "showSaveFilePicker" in window;
-
 /** Writes everything into one file that is picked now. @returns why not, in words; "" where nobody picked one */
 export async function saveWhole(plan: Plan, tell: Tell): Promise<{ problem: string } | { saving: Saving }> {
   const saving = savingNow();
@@ -82,7 +79,7 @@ export async function openPacked(file: File): Promise<string[]> {
 }
 
 /** What came in, in words. */
-export function takenWords({ added, merged, kept, same, pictures }: Preview): string {
+function takenWords({ added, merged, kept, same, pictures }: Preview): string {
   const words = [
     ...named(added, ({ title }) => `"${title}" was opened from the file.`, (count) => `${count} jobs were opened from the file.`),
     ...named(merged, ({ title, events }) => `"${title}": ${events === 1 ? "one thing" : `${events} things`} that happened elsewhere taken in.`, (count) => `${count} jobs: what happened elsewhere was taken in.`),

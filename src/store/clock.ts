@@ -12,7 +12,7 @@ const FAR_MS = 12 * 3_600_000;
 /** How often what was seen is kept while something runs, ms. */
 const KEEP_EVERY_MS = 5000;
 
-export type ClockNews = { kind: "back" | "ahead"; byMs: number };
+type ClockNews = { kind: "back" | "ahead"; byMs: number };
 
 interface Kept {
   wallMs: number;

@@ -72,7 +72,7 @@ export interface Settings {
   shelf?: Shelf;
 }
 
-export type Db = IDBPDatabase<Kept>;
+type Db = IDBPDatabase<Kept>;
 
 let opened: Promise<Db> | undefined;
 

@@ -27,7 +27,7 @@ export async function writeZip(entries: AsyncIterable<Entry> | Iterable<Entry>, 
 }
 
 /** A stream that holds what is written to it. */
-export function intoBlob(type: string): { stream: WritableStream<Uint8Array>; blob: () => Blob } {
+function intoBlob(type: string): { stream: WritableStream<Uint8Array>; blob: () => Blob } {
   /** Small pieces are put together now and then, so that the browser may lay them on its disk. */
   const MOST_LOOSE_BYTES = 8_000_000;
   let whole = new Blob([], { type });

@@ -1,4 +1,4 @@
-import { roomCorners, shapeProblem } from "../pieces/geometry";
+import { enclosesRoom, shapeProblem } from "../pieces/geometry";
 import { partsOf, templateOf } from "../pieces/templates";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
@@ -9,7 +9,7 @@ export function drawingProblems(job: Job): Problem[] {
   for (const [id, { template, walls }] of Object.entries(job.pieces.byId)) {
     const where = `job.pieces.byId.${id}.walls`;
     if (!walls) continue;
-    const wrong = walls.length < 2 ? "needs at least two walls; the last closes by itself" : template === "room" ? shapeProblem(roomCorners(walls).corners) : undefined;
+    const wrong = walls.length < 2 ? "needs at least two walls; the last closes by itself" : template === "room" && !enclosesRoom(walls) ? "enclose no floor: look at their lengths and turns" : undefined;
     if (wrong) problems.push({ where, what: wrong });
   }
   for (const [id, { part, pieceId, shape }] of Object.entries(job.zones.byId)) {

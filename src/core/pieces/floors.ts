@@ -1,5 +1,5 @@
 import { minus, shared } from "./cutting";
-import { areaMm2, rect, roomCorners, shapeProblem, type Corners, type Point } from "./geometry";
+import { areaMm2, enclosesRoom, rect, roomCorners, type Corners, type Point } from "./geometry";
 import { part, row, type Door, type Measures, type Part } from "./part";
 
 /** What lies on the floor, seen from above. */
@@ -21,9 +21,8 @@ const ONE_DOOR: readonly Door[] = [{ wall: 3, atMm: 600, widthMm: 800 }];
 
 /** A room of any outline: a patch inside each door, a lane from door to door (or to the middle), and the rest. */
 export function room({ lengthMm, depthMm, walls, doors = ONE_DOOR }: Measures): Part[] {
-  const walked = walls && roomCorners(walls).corners;
-  // Walls that close no room are told where the file or the change is checked; drawn is what can be.
-  const corners = walked && !shapeProblem(walked) ? walked : rect(0, 0, lengthMm, depthMm);
+  // Walls that enclose nothing are told where the file or the change is checked; drawn is what can be.
+  const corners = walls && enclosesRoom(walls) ? roomCorners(walls).corners : rect(0, 0, lengthMm, depthMm);
   const inside = doors.flatMap((door) => doorOf(corners, door) ?? []);
   const patches = inside.flatMap(({ at, along, inward }, index) => {
     const half = Math.max(inside[index]!.widthMm, LANE_MM) / 2;

@@ -69,6 +69,9 @@ function cross([a, b]: [Point, Point], [c, d]: [Point, Point]): boolean {
 
 const round = (mm: number) => Math.round(mm * 100) / 100;
 
+/** True when walls enclose a floor at all; on the way to a room they may still cross. */
+export const enclosesRoom = (walls: readonly Wall[]): boolean => areaMm2(roomCorners(walls).corners) >= LEAST_AREA_MM2;
+
 export interface Wall {
   lengthMm: number;
   /** How far one turns right at its end, degrees: 90 in a plain corner, −90 where the room opens to the left. */

@@ -1,7 +1,7 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 import { jobFileSchema, type Job, type JobFile, type Piece } from "../job/schema";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "../job/format";
-import { rect, roomCorners, shapeProblem } from "../pieces/geometry";
+import { enclosesRoom, rect } from "../pieces/geometry";
 import { partsOf } from "../pieces/templates";
 
 /** Valid job files at the edges of the schema: every field at its least, at its most, left out, or anywhere between; every word of every list. */
@@ -63,7 +63,7 @@ export function edgeDocument(seed: number, most: EdgeSize): JobFile {
 
   const pieces = several(1 + below(3), () => {
     const piece = valueOf(of("job.pieces.byId.*")) as Piece;
-    return { ...piece, ...(piece.walls && (piece.walls.length < 2 || shapeProblem(roomCorners(piece.walls).corners)) ? { walls: undefined } : {}) };
+    return { ...piece, ...(piece.walls && (piece.walls.length < 2 || !enclosesRoom(piece.walls)) ? { walls: undefined } : {}) };
   }).map((piece) => Object.fromEntries(Object.entries(piece).filter(([, value]) => value !== undefined)) as unknown as Piece);
   const zones = several(1 + below(most.zones), () => {
     const at = below(pieces.length);

@@ -85,6 +85,8 @@ function Parts({ plan, busy, doing, onLeave }: { plan: Plan; busy: boolean; doin
   const [saved, setSaved] = useState<readonly number[]>([]);
   const [saving, setSaving] = useState<Saving>();
   const of = plan.parts.length;
+  // Here the browser writes a file of any size as it is made.
+  const canStream = "showSaveFilePicker" in window;
   const finish = async (made: Saving) => {
     await (await store()).backedUp(made);
     notify("Everything was saved.");
@@ -107,10 +109,10 @@ function Parts({ plan, busy, doing, onLeave }: { plan: Plan; busy: boolean; doin
   return (
     <div className="block mt-3" data-testid="backup-parts">
       <h3>It comes to {size(plan.bytes)}: {several(plan.jobs, "job", "jobs")}, {several(plan.pictures, "picture", "pictures")}</h3>
-      <p>Too much for one download. {"showSaveFilePicker" in window ? "Write it into one file as it is made, or save" : "Save"} {of} parts, each a ZIP that opens by itself, in any order. It counts as saved when the last of them is handed over.</p>
+      <p>Too much for one download. {canStream ? "Write it into one file as it is made, or save" : "Save"} {of} parts, each a ZIP that opens by itself, in any order. It counts as saved when the last of them is handed over.</p>
       <div className="row-wrap">
-        {"showSaveFilePicker" in window && <Act variant="primary" disabled={busy} onAct={() => void whole()}>Write one file</Act>}
-        <Act variant={"showSaveFilePicker" in window ? "outline-primary" : "primary"} disabled={busy || next === 0} onAct={() => void part(next)}>Save part {next} of {of}</Act>
+        {canStream && <Act variant="primary" disabled={busy} onAct={() => void whole()}>Write one file</Act>}
+        <Act variant={canStream ? "outline-primary" : "primary"} disabled={busy || next === 0} onAct={() => void part(next)}>Save part {next} of {of}</Act>
         <Act variant="link" disabled={busy} onAct={onLeave}>Leave it</Act>
         {saved.length > 0 && <span role="status">{saved.length} of {of} handed over.</span>}
       </div>
