@@ -59,6 +59,13 @@ describe("while the tab lives", () => {
     expect(clock.news).toEqual(["ahead 45"]);
   });
 
+  it("sleep while only a dwell runs is no news, and the dwell ran on", async () => {
+    const clock = await load();
+    clock.watchClock([], true);
+    setDevice(45 * MINUTE);
+    expect([clock.nowMs(), clock.news]).toEqual([START + 45 * MINUTE, []]);
+  });
+
   it("where nothing runs the device's clock is believed at once", async () => {
     const clock = await load();
     setDevice(-60 * MINUTE);

@@ -75,8 +75,9 @@ function begin() {
     appMs = before.appMs;
     say({ kind: "back", byMs: behindMs });
   }
-  if (gapMs > FAR_MS) say({ kind: "ahead", byMs: gapMs });
-  else for (const id of Object.keys(seen)) seen[id]! += Math.max(0, gapMs);
+  if (gapMs > FAR_MS) {
+    if (Object.keys(seen).length > 0) say({ kind: "ahead", byMs: gapMs });
+  } else for (const id of Object.keys(seen)) seen[id]! += Math.max(0, gapMs);
 }
 if (typeof localStorage !== "undefined") begin();
 
@@ -91,7 +92,8 @@ function tick() {
   else {
     // Set back: what passed is known. Ahead, or the device slept: things dried meanwhile, but nobody saw it.
     appMs = jumpMs < 0 ? appMs + passedMs : Math.max(appMs + passedMs, wall);
-    if (running) say({ kind: jumpMs < 0 ? "back" : "ahead", byMs: Math.abs(jumpMs) });
+    // A device that slept is nothing to speak of, unless somebody is kept from going in.
+    if (running && (jumpMs < 0 || watched.length > 0)) say({ kind: jumpMs < 0 ? "back" : "ahead", byMs: Math.abs(jumpMs) });
   }
   // Where nothing runs there is nothing to hold on to: the device's clock is believed again.
   if (!running) appMs = wall;
