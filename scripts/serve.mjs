@@ -1,7 +1,9 @@
 // `npm start`: serves the built application. Next answers everything; this adds what a server owes whoever stands before it.
 import { createServer } from "node:http";
-import next from "next";
 import { root } from "./lib/setup.mjs";
+
+process.env.NODE_ENV ??= "production";
+const { default: next } = await import("next");
 
 const portArg = process.argv.indexOf("-p");
 const port = Number(portArg > 0 ? process.argv[portArg + 1] : (process.env.PORT ?? 3000));
