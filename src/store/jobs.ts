@@ -203,7 +203,7 @@ const channel = typeof BroadcastChannel === "undefined" ? undefined : new Broadc
 const onOtherTab = ({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) => void readAnew(jobIds).catch(() => undefined);
 
 /** So many come into view at a time: whatever looks at jobs looks at the new ones then. */
-const SHOWN_AT_ONCE = 300;
+const SHOWN_AT_ONCE = 100;
 
 /** Reads some jobs again, a few at a time, and puts them beside what is here. */
 async function readAnew(ids: readonly string[]) {

@@ -82,14 +82,17 @@ export function useWaitSignals() {
     const again = setInterval(watch, 60_000);
     return () => clearInterval(again);
   }, [waits, whole]);
+  const any = waits.length > 0;
   useEffect(() => {
+    // Making the sound ready holds the page for a moment: only where something will sound.
+    if (!any) return;
     addEventListener("pointerup", readySound);
     addEventListener("keydown", readySound);
     return () => {
       removeEventListener("pointerup", readySound);
       removeEventListener("keydown", readySound);
     };
-  }, []);
+  }, [any]);
   useEffect(() => {
     const now = nowMs();
     const timers = waits.flatMap((wait) => signalsToCome(wait, now).map(({ kind, atMs }) => setTimeout(() => tell(wait, kind), atMs - now)));
