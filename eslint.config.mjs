@@ -28,7 +28,21 @@ export default tseslint.config(
     settings: {
       "boundaries/files": [{ category: "test", pattern: "**/*.test.ts" }],
       "import/resolver": { typescript: { alwaysTryTypes: true } },
-      "boundaries/elements": ["core", "demo", "server", "workers", "instruments", "print", "store", "ui", "bay", "phases", "places", "app", "design"].map((type) => ({
+      "boundaries/elements": [
+        "core",
+        "demo",
+        "server",
+        "workers",
+        "instruments",
+        "print",
+        "store",
+        "ui",
+        "bay",
+        "phases",
+        "places",
+        "app",
+        "design",
+      ].map((type) => ({
         type,
         pattern: `src/${type}`,
       })),
@@ -64,14 +78,43 @@ export default tseslint.config(
     files: ["src/core/**/*.ts"],
     ignores: ["src/core/**/*.test.ts"],
     rules: {
-      "no-restricted-globals": ["error", "window", "document", "navigator", "localStorage", "indexedDB", "fetch", "setTimeout", "setInterval", "performance", "process", "crypto"],
+      "no-restricted-globals": [
+        "error",
+        "window",
+        "document",
+        "navigator",
+        "localStorage",
+        "indexedDB",
+        "fetch",
+        "setTimeout",
+        "setInterval",
+        "performance",
+        "process",
+        "crypto",
+      ],
       "no-restricted-properties": [
         "error",
         { object: "Math", property: "random", message: "The core takes its chance from the caller." },
         { object: "Date", property: "now", message: "The core takes its clock from the caller." },
       ],
-      "no-restricted-syntax": ["error", { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "The core takes its clock from the caller." }],
-      "no-restricted-imports": ["error", { patterns: [{ group: ["react", "react-*", "next", "next/*", "idb", "zustand", "@use-gesture/*", "node:*"], message: "The core has no interface, storage or server code." }] }],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: "The core takes its clock from the caller.",
+        },
+      ],
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            {
+              group: ["react", "react-*", "next", "next/*", "idb", "zustand", "@use-gesture/*", "node:*"],
+              message: "The core has no interface, storage or server code.",
+            },
+          ],
+        },
+      ],
     },
   },
 );

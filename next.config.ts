@@ -3,7 +3,9 @@ import tokens from "./src/design/tokens.json" with { type: "json" };
 
 /** The one token file reaches Sass as two maps, $day-tokens and $night-tokens, ahead of every style sheet. */
 const asSassMap = (name: string, theme: Record<string, string>) =>
-  `$${name}: (${Object.entries(theme).map(([key, value]) => `"${key}": ${value}`).join(", ")});`;
+  `$${name}: (${Object.entries(theme)
+    .map(([key, value]) => `"${key}": ${value}`)
+    .join(", ")});`;
 
 // Static pages carry inline start-up data that has no nonce, hence 'unsafe-inline'; everything else is this origin only.
 // The page layout of the printed labels is a small piece of WebAssembly that ships with it.
@@ -33,7 +35,10 @@ const config: NextConfig = {
   },
   headers: async () => [
     // A page and a worker are held to the policy they came with; on any other script it would only be weight.
-    { source: "/((?!_next/static/chunks/(?!turbopack-worker)).*)", headers: [{ key: "Content-Security-Policy", value: contentSecurityPolicy }] },
+    {
+      source: "/((?!_next/static/chunks/(?!turbopack-worker)).*)",
+      headers: [{ key: "Content-Security-Policy", value: contentSecurityPolicy }],
+    },
     {
       source: "/:path*",
       headers: [

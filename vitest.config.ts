@@ -3,5 +3,11 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
-  test: { include: ["src/**/*.test.ts", "scripts/**/*.test.ts"], environment: "node", setupFiles: ["scripts/lib/seed.ts"], maxWorkers: 2, testTimeout: 60_000 },
+  test: {
+    include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
+    environment: "node",
+    setupFiles: ["scripts/lib/seed.ts"],
+    maxWorkers: 2,
+    testTimeout: 60_000,
+  },
 });

@@ -8,11 +8,16 @@ export const test = base.extend<{ watched: undefined }>({
       const watch = (page: Page) => {
         page.on("console", (message) => {
           // A request cut off by the test itself is reported by the browser as failed to load.
-          if ((message.type() === "error" || message.type() === "warning") && !/ERR_INTERNET_DISCONNECTED/.test(message.text())) wrong.push(`console: ${message.text()}`);
+          if (
+            (message.type() === "error" || message.type() === "warning") &&
+            !/ERR_INTERNET_DISCONNECTED/.test(message.text())
+          )
+            wrong.push(`console: ${message.text()}`);
         });
         page.on("pageerror", (error) => wrong.push(`page: ${error.message}`));
         page.on("request", (request) => {
-          if (!request.url().startsWith(baseURL!) && !/^(data|blob):/.test(request.url())) wrong.push(`left the machine: ${request.url()}`);
+          if (!request.url().startsWith(baseURL!) && !/^(data|blob):/.test(request.url()))
+            wrong.push(`left the machine: ${request.url()}`);
         });
       };
       context.pages().forEach(watch);
@@ -38,7 +43,8 @@ export async function openFerry(page: Page, phase = "look", more = "") {
 /** Everything the bay needs is here: from now on the network may go. */
 export const allLoaded = (page: Page) => expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");
 
-export const phase = (page: Page, name: string) => page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: new RegExp(`${name}$`) });
+export const phase = (page: Page, name: string) =>
+  page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: new RegExp(`${name}$`) });
 
 /** Opens a number's working and reads it. */
 export async function workingOf(page: Page, testId: string) {
@@ -51,7 +57,11 @@ export async function workingOf(page: Page, testId: string) {
 export const storedJob = (page: Page, id: string) =>
   page.evaluate(
     (jobId) =>
-      new Promise<{ title: string; events: { kind: string; of?: string }[]; pieces: { byId: Record<string, { lengthMm: number; depthMm: number; name: string }> } }>((resolve, reject) => {
+      new Promise<{
+        title: string;
+        events: { kind: string; of?: string }[];
+        pieces: { byId: Record<string, { lengthMm: number; depthMm: number; name: string }> };
+      }>((resolve, reject) => {
         const open = indexedDB.open("weary-bristle");
         open.onerror = () => reject(open.error);
         open.onsuccess = () => {
@@ -83,7 +93,9 @@ export async function workToTheEnd(page: Page, press: () => Promise<void>, jobId
     // The tap is in the record before the clock jumps: what comes next is asked of the planner first.
     await expect.poll(recorded).toBeGreaterThan(events);
     await page.clock.fastForward("45:00");
-    await expect(async () => expect((await over.isVisible()) || (await page.getByTestId("now-step").innerText()) !== before).toBe(true)).toPass();
+    await expect(async () =>
+      expect((await over.isVisible()) || (await page.getByTestId("now-step").innerText()) !== before).toBe(true),
+    ).toPass();
   }
   throw new Error("The work does not end.");
 }
@@ -92,7 +104,9 @@ export async function workToTheEnd(page: Page, press: () => Promise<void>, jobId
 export async function tabTo(page: Page, name: RegExp) {
   for (let presses = 0; presses < 200; presses++) {
     await page.keyboard.press("Tab");
-    const label = await page.evaluate(() => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "");
+    const label = await page.evaluate(
+      () => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "",
+    );
     if (name.test(label)) return;
   }
   throw new Error(`No way by Tab to ${name}`);

@@ -11,7 +11,14 @@ import { storedJob } from "./bay";
 const MOMENTS = Number(process.env.KILLS ?? 25);
 const JOB = "demo-settee";
 
-interface Recorded { id: string; kind: string; at: string; stepKey?: string; zoneIds?: string[]; dwellMinMin?: number }
+interface Recorded {
+  id: string;
+  kind: string;
+  at: string;
+  stepKey?: string;
+  zoneIds?: string[];
+  dwellMinMin?: number;
+}
 const recordOf = async (page: Page) => (await storedJob(page, JOB)).events as unknown as Recorded[];
 
 /** A generator of the same numbers every time (mulberry32), so that a failure can be had again. */
@@ -25,7 +32,23 @@ function seeded(seed: number) {
 }
 
 async function started(profile: string): Promise<{ process: ChildProcess; gone: Promise<unknown>; page: Page }> {
-  const process = spawn("/usr/bin/chromium", ["--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run", "--disable-quic", "--remote-debugging-port=0", `--user-data-dir=${profile}`, "about:blank"], { detached: true, stdio: ["ignore", "ignore", "pipe"] });
+  const process = spawn(
+    "/usr/bin/chromium",
+    [
+      "--headless=new",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--no-first-run",
+      "--disable-quic",
+      "--remote-debugging-port=0",
+      `--user-data-dir=${profile}`,
+      "about:blank",
+    ],
+    { detached: true, stdio: ["ignore", "ignore", "pipe"] },
+  );
   const gone = new Promise((resolve) => process.once("exit", resolve));
   const address = await new Promise<string>((resolve, reject) => {
     let said = "";
@@ -41,9 +64,12 @@ async function started(profile: string): Promise<{ process: ChildProcess; gone: 
 }
 
 /** The whole group at once, with no time to tidy up. */
-const kill = ({ pid, exitCode }: ChildProcess) => exitCode === null && pid !== undefined && process.kill(-pid, "SIGKILL");
+const kill = ({ pid, exitCode }: ChildProcess) =>
+  exitCode === null && pid !== undefined && process.kill(-pid, "SIGKILL");
 
-test(`killed at ${MOMENTS} moments of a run, nothing that was on the screen is missing or doubled, and clocks are right to a second`, async ({ baseURL }) => {
+test(`killed at ${MOMENTS} moments of a run, nothing that was on the screen is missing or doubled, and clocks are right to a second`, async ({
+  baseURL,
+}) => {
   test.setTimeout(10_000 * MOMENTS);
   const profile = mkdtempSync(path.join(tmpdir(), "killed-"));
   const random = seeded(20_26);
@@ -67,15 +93,22 @@ test(`killed at ${MOMENTS} moments of a run, nothing that was on the screen is m
       expect(record.length).toBeGreaterThanOrEqual(shown);
       expect(record.slice(0, before.length)).toEqual(before);
       expect(new Set(record.map(({ id }) => id)).size).toBe(record.length);
-      const parts = record.flatMap(({ kind, stepKey, zoneIds }) => (kind === "done" ? zoneIds!.map((zone) => `${stepKey} ${zone}`) : []));
+      const parts = record.flatMap(({ kind, stepKey, zoneIds }) =>
+        kind === "done" ? zoneIds!.map((zone) => `${stepKey} ${zone}`) : [],
+      );
       expect(new Set(parts).size).toBe(parts.length);
       await expect(page.locator(".done-lines")).toHaveAttribute("data-recorded", String(record.length));
       // A clock that runs stands where the record says it began.
       const loop = page.getByTestId("running-loop");
       for (let at = 0; at < (await loop.count()); at++) {
         const read = await loop.nth(at).evaluate((chip) => ({ text: chip.textContent, now: Date.now() }));
-        const [hours = 0, minutes, seconds] = /(?:(\d+) h )?(\d+):(\d\d)/.exec(read.text)!.slice(1).map((digits) => Number(digits ?? 0)) as [number, number, number];
-        const since = record.filter(({ dwellMinMin }) => dwellMinMin !== undefined).map((event) => (read.now - Date.parse(event.at)) / 1000);
+        const [hours = 0, minutes, seconds] = /(?:(\d+) h )?(\d+):(\d\d)/
+          .exec(read.text)!
+          .slice(1)
+          .map((digits) => Number(digits ?? 0)) as [number, number, number];
+        const since = record
+          .filter(({ dwellMinMin }) => dwellMinMin !== undefined)
+          .map((event) => (read.now - Date.parse(event.at)) / 1000);
         const off = Math.min(...since.map((each) => Math.abs(each - (hours * 3600 + minutes * 60 + seconds))));
         expect(off).toBeLessThan(2.1);
         clocksRead += 1;

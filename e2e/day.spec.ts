@@ -2,7 +2,9 @@ import { readFileSync } from "node:fs";
 import ICAL from "ical.js";
 import { expect, openFerry, pressAgain, test } from "./bay";
 
-test("the day is timed in a worker: promises, lanes and list; other hands and other visits time it anew, and it is kept", async ({ page }) => {
+test("the day is timed in a worker: promises, lanes and list; other hands and other visits time it anew, and it is kept", async ({
+  page,
+}) => {
   await page.clock.install({ time: new Date("2026-05-04T07:30:00") });
   await openFerry(page);
   await page.getByRole("link", { name: "Back to jobs" }).click();
@@ -25,7 +27,10 @@ test("the day is timed in a worker: promises, lanes and list; other hands and ot
   const end = await page.getByTestId("day-end").innerText();
   await page.getByRole("button", { name: "Pairs of hands: more" }).click();
   await expect(page.getByTestId("day-end")).not.toHaveText(end);
-  await page.getByRole("group", { name: "Skerry Hall, entrance carpet: when" }).getByRole("button", { name: "Not today" }).click();
+  await page
+    .getByRole("group", { name: "Skerry Hall, entrance carpet: when" })
+    .getByRole("button", { name: "Not today" })
+    .click();
   await expect(promises).toHaveCount(3);
   await page.getByRole("button", { name: "Tern House settee: earlier" }).click();
   await expect(promises.first()).toContainText("1 Tern House settee");
@@ -49,14 +54,19 @@ test("a search can be lengthened and stopped, and an empty day says what it is m
   await expect(longer).toBeVisible();
 });
 
-test("a task is moved by drag or by key and the rest follows, or it says why not; visits in their best order, and the day as a calendar", async ({ page }) => {
+test("a task is moved by drag or by key and the rest follows, or it says why not; visits in their best order, and the day as a calendar", async ({
+  page,
+}) => {
   await page.clock.install({ time: new Date("2026-05-04T07:30:00") });
   await openFerry(page);
   await page.goto("/day");
   const ended = page.getByRole("button", { name: "Search longer" });
   await expect(ended).toBeVisible();
   await page.getByRole("heading", { name: "The same as a list" }).click();
-  const row = page.getByTestId("task-list").locator("tbody tr").filter({ has: page.getByRole("rowheader", { name: /^Drive to Gull Point ferry/ }) });
+  const row = page
+    .getByTestId("task-list")
+    .locator("tbody tr")
+    .filter({ has: page.getByRole("rowheader", { name: /^Drive to Gull Point ferry/ }) });
   const at = () => row.getByRole("cell").first().innerText();
   expect(await at()).toContain("09:30");
 
@@ -94,6 +104,14 @@ test("a task is moved by drag or by key and the rest follows, or it says why not
   const file = page.waitForEvent("download");
   await page.getByRole("button", { name: "Calendar file" }).click();
   const text = readFileSync((await (await file).path())!, "utf8");
-  const summaries = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents("vevent").map((each) => new ICAL.Event(each).summary);
-  expect(summaries).toEqual(expect.arrayContaining(["Gull Point ferry, saloon bench 4", "Hand back: Tern House settee", "Usable: Skerry Hall, entrance carpet"]));
+  const summaries = new ICAL.Component(ICAL.parse(text))
+    .getAllSubcomponents("vevent")
+    .map((each) => new ICAL.Event(each).summary);
+  expect(summaries).toEqual(
+    expect.arrayContaining([
+      "Gull Point ferry, saloon bench 4",
+      "Hand back: Tern House settee",
+      "Usable: Skerry Hall, entrance carpet",
+    ]),
+  );
 });

@@ -16,7 +16,11 @@ const HOUR_MS = 3_600_000;
 async function openDrying(page: Page, hoursAgo: number) {
   const at = new Date(Date.now() - hoursAgo * HOUR_MS);
   const hall = demoJobs(at)[2]!;
-  const { job } = workedOut({ ...hall, id: "hall-drying", title: "Skerry Hall, drying", site: { ...hall.site, airSpeedMPerS: 0.3 } }, USUAL_KIT, at.toISOString());
+  const { job } = workedOut(
+    { ...hall, id: "hall-drying", title: "Skerry Hall, drying", site: { ...hall.site, airSpeedMPerS: 0.3 } },
+    USUAL_KIT,
+    at.toISOString(),
+  );
   const file = path.join(mkdtempSync(path.join(os.tmpdir(), "drying-")), "hall.job.json");
   writeFileSync(file, JSON.stringify(jobFileOf(job, USUAL_KIT, at.toISOString())));
   await page.goto("/");
@@ -44,7 +48,10 @@ test("ways of drying are compared four at a time by the layers, and taken with o
   const usable = await page.getByTestId("usable-at").innerText();
   await (await workingOf(page, "what-if-movers")).getByText("longest drying of any zone", { exact: true }).waitFor();
   await ways.getByRole("button", { name: "Take Two air movers" }).click();
-  await expect(page.getByRole("button", { name: "Two air movers", exact: true }).last()).toHaveAttribute("aria-pressed", "true");
+  await expect(page.getByRole("button", { name: "Two air movers", exact: true }).last()).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
   await expect(page.getByTestId("usable-at")).not.toHaveText(usable);
 });
 
@@ -56,12 +63,15 @@ test("the slider runs the map and the cut from wet over dry on top to dry, by ke
   await slider.press("End");
   await expect(page.getByTestId("slider-state")).toHaveText("dry");
   // Moving it turns the map to the dry lens.
-  await expect(page.getByRole("group", { name: "What the map shows" }).getByRole("button", { name: "dry" })).toHaveAttribute("aria-pressed", "true");
+  await expect(
+    page.getByRole("group", { name: "What the map shows" }).getByRole("button", { name: "dry" }),
+  ).toHaveAttribute("aria-pressed", "true");
   await expect(page.getByRole("button", { name: /^Middle,/ })).toHaveAttribute("aria-label", "Middle, dry");
   await slider.press("Home");
   await expect(page.getByRole("button", { name: /^Middle,/ })).toHaveAttribute("aria-label", /Middle, [\d.]+ L\/m²$/);
   const wet = await page.getByTestId("slider-water").innerText();
-  for (let step = 0; step < 30 && (await page.getByTestId("slider-state").innerText()) === "wet"; step++) await slider.press("ArrowRight");
+  for (let step = 0; step < 30 && (await page.getByTestId("slider-state").innerText()) === "wet"; step++)
+    await slider.press("ArrowRight");
   await expect(page.getByTestId("slider-state")).toHaveText("dry on top, not below");
   await expect(page.getByTestId("slider-water")).not.toHaveText(wet);
   await expect(page.getByTestId("cut-drying")).toContainText("Underlay");
@@ -71,20 +81,26 @@ test("the slider runs the map and the cut from wet over dry on top to dry, by ke
   await expect(page.getByTestId("layers-chart").getByRole("columnheader", { name: /Backing/ })).toBeVisible();
 });
 
-test("readings are imported and move the forecast, which says that it was wrong; a bad table is refused by line", async ({ page }) => {
+test("readings are imported and move the forecast, which says that it was wrong; a bad table is refused by line", async ({
+  page,
+}) => {
   await openDrying(page, 5);
   const before = await page.getByTestId("usable-at").innerText();
   await page.getByText("Paste or open a table of readings").click();
   const hour = (ago: number) => new Date(Date.now() - ago * HOUR_MS).toISOString();
   const table = page.getByLabel("CSV: instrument,zone,value,humidity,time");
-  await table.fill(`instrument,zone,value,humidity,time\nmoisture,Middle,40,,${hour(3)}\nmoisture,Attic,30,,\nmoisture,Middle,30,,noon`);
+  await table.fill(
+    `instrument,zone,value,humidity,time\nmoisture,Middle,40,,${hour(3)}\nmoisture,Attic,30,,\nmoisture,Middle,30,,noon`,
+  );
   await page.getByRole("button", { name: "Take these readings" }).click();
   const refused = page.getByRole("alert").filter({ hasText: "No reading was taken" });
   await expect(refused).toContainText('Line 3: there is no zone called "Attic"');
   await expect(refused).toContainText('Line 4: "noon" is no time');
   await expect(page.getByTestId("usable-at")).toHaveText(before);
 
-  await table.fill(`instrument,zone,value,humidity,time\nmoisture,Middle,38,,${hour(3)}\nmoisture,Middle,36,,${hour(1)}`);
+  await table.fill(
+    `instrument,zone,value,humidity,time\nmoisture,Middle,38,,${hour(3)}\nmoisture,Middle,36,,${hour(1)}`,
+  );
   await pressAgain(page.getByRole("button", { name: "Take these readings" }));
   await expect(page.getByTestId("refit-hc-2")).toContainText("The forecast was wrong here. Middle dries at");
   await expect(page.getByTestId("usable-at")).not.toHaveText(before);
@@ -94,7 +110,9 @@ test("readings are imported and move the forecast, which says that it was wrong;
   await expect(page.getByTestId("usable-at")).toHaveText(before);
 });
 
-test("while it dries, another air counts from now on; weather by the hour is taken or refused by line", async ({ page }) => {
+test("while it dries, another air counts from now on; weather by the hour is taken or refused by line", async ({
+  page,
+}) => {
   await openDrying(page, 3);
   await page.getByRole("button", { name: "Shut", exact: true }).click();
   await expect.poll(async () => (await storedJob(page, "hall-drying")).events.at(-1)?.kind).toBe("air");
@@ -102,14 +120,18 @@ test("while it dries, another air counts from now on; weather by the hour is tak
   const table = page.getByLabel("CSV: hour,temperature,humidity");
   await table.fill("hour,temperature,humidity\n0,14,65\n6,cold,92");
   await page.getByRole("button", { name: "Take this weather" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "No weather was taken" })).toContainText('Line 3: temperature "cold" is not a number');
+  await expect(page.getByRole("alert").filter({ hasText: "No weather was taken" })).toContainText(
+    'Line 3: temperature "cold" is not a number',
+  );
   await table.fill("hour,temperature,humidity\n0,14,65\n6,4,92");
   await pressAgain(page.getByRole("button", { name: "Take this weather" }));
   await expect(page.getByTestId("weather")).toContainText("7 h, down to 4 °C");
   await expect(page.getByTestId("drying-advice")).toContainText("No engine running indoors");
 });
 
-test("strokes are tried before they are pulled: too deep is said, the fastest is taken, the plan follows", async ({ page }) => {
+test("strokes are tried before they are pulled: too deep is said, the fastest is taken, the plan follows", async ({
+  page,
+}) => {
   await openFerry(page, "plan");
   await page.goto("/bay?job=demo-hall&phase=plan&zone=hc-2");
   await page.getByText("Strokes and water, middle").click();

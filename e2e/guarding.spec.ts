@@ -35,7 +35,15 @@ test("steps that guard cannot be left out; others can, and the record says why",
 
 test("airing after solvent is waited out: Done stays locked until its time is over", async ({ page }) => {
   await page.clock.install();
-  await markOn(page, "Settee", ["Polyester", "Loose cover over foam", "WS: water or solvent", "Under 10 years", "Sound", "Looked: nothing", "Heavy"]);
+  await markOn(page, "Settee", [
+    "Polyester",
+    "Loose cover over foam",
+    "WS: water or solvent",
+    "Under 10 years",
+    "Sound",
+    "Looked: nothing",
+    "Heavy",
+  ]);
   await page.getByRole("group", { name: "Smell" }).getByRole("button", { name: "Fuel or tar" }).click();
   await page.getByRole("group", { name: "Where it is" }).getByRole("button", { name: "Where feet go" }).click();
   await page.getByRole("heading", { name: "An agent or heat on the cloth" }).click();
@@ -89,16 +97,23 @@ test("no number with a unit stands bare: each opens its working, on every phase"
   for (const name of PHASES) {
     await page.goto(`/bay?job=demo-ferry&phase=${name}${name === "plan" || name === "test" ? "&finding=fb-soup" : ""}`);
     await expect(page.locator("main.bay-main")).toBeVisible();
-    await page.evaluate(() => document.querySelectorAll("main.bay-main details").forEach((each) => each.setAttribute("open", "")));
+    await page.evaluate(() =>
+      document.querySelectorAll("main.bay-main details").forEach((each) => each.setAttribute("open", "")),
+    );
     bare.push(
       ...(await page.locator("main.bay-main").evaluate((main, at) => {
         // Knowledge in sentences (rules, how-to, label readings) and what is chosen from (chips, fields) are not results.
-        const stated = "td[colspan], .num, .working, .caution, p, li, button, label, .form-label, .rung, .stop-rung, svg, [data-testid=every-way]";
+        const stated =
+          "td[colspan], .num, .working, .caution, p, li, button, label, .form-label, .rung, .stop-rung, svg, [data-testid=every-way]";
         const found: string[] = [];
         const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
         while (walker.nextNode()) {
           const { textContent, parentElement } = walker.currentNode;
-          if (/\d ?(mL|L|m²|L\/m²|mm|min|h|°C|%|strokes)(?!\w)/.test(textContent ?? "") && !parentElement?.closest(stated)) found.push(`${at}: ${textContent}`);
+          if (
+            /\d ?(mL|L|m²|L\/m²|mm|min|h|°C|%|strokes)(?!\w)/.test(textContent ?? "") &&
+            !parentElement?.closest(stated)
+          )
+            found.push(`${at}: ${textContent}`);
         }
         return found;
       }, name)),
@@ -111,7 +126,9 @@ test("the planner's worker is held to the policy of its pages, and says so when 
   const planner = page.waitForResponse(/turbopack-worker/);
   await openFerry(page);
   expect((await planner).headers()["content-security-policy"]).toContain("default-src 'self'");
-  await page.route(/turbopack-worker/, (route) => route.fulfill({ status: 200, contentType: "text/javascript", body: "throw new Error('cut short')" }));
+  await page.route(/turbopack-worker/, (route) =>
+    route.fulfill({ status: 200, contentType: "text/javascript", body: "throw new Error('cut short')" }),
+  );
   await page.goto("/mark");
   await expect(page.getByRole("alert").filter({ hasText: "The planner could not start" })).toBeVisible();
 });

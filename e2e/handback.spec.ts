@@ -12,7 +12,9 @@ async function downloaded(page: Page, button: string): Promise<{ name: string; b
   return { name: download.suggestedFilename(), bytes: readFileSync((await download.path())!) };
 }
 
-test("a worked job is looked over, felt dry, signed with a finger and handed back; the sheet and the lines read back", async ({ page }) => {
+test("a worked job is looked over, felt dry, signed with a finger and handed back; the sheet and the lines read back", async ({
+  page,
+}) => {
   test.setTimeout(150_000);
   await page.clock.install({ time: new Date("2026-05-04T08:00:00") });
   await openFerry(page, "work");
@@ -45,7 +47,13 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   const box = (await pad.boundingBox())!;
   await page.mouse.move(box.x + 40, box.y + 60);
   await page.mouse.down();
-  for (const [x, y] of [[90, 30], [140, 90], [200, 40], [260, 80]] as const) await page.mouse.move(box.x + x, box.y + y, { steps: 4 });
+  for (const [x, y] of [
+    [90, 30],
+    [140, 90],
+    [200, 40],
+    [260, 80],
+  ] as const)
+    await page.mouse.move(box.x + x, box.y + y, { steps: 4 });
   await page.mouse.up();
   await page.getByLabel("Name of who signs").fill("Orla Venn");
   await page.getByRole("button", { name: "Keep the signature" }).click();
@@ -55,7 +63,15 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   expect(name).toBe("gull-point-ferry-saloon-bench-4.pdf");
   const { text, pages } = await readBack(new Uint8Array(bytes));
   expect(pages).toBeLessThanOrEqual(2);
-  for (const words of ["Gull Point ferry, saloon bench 4", "Beetroot soup, base mid", "you were told before the work began", "Dry: use it now.", "Look again", "Orla Venn"]) expect(text).toContain(words.replace(/\s+/g, ""));
+  for (const words of [
+    "Gull Point ferry, saloon bench 4",
+    "Beetroot soup, base mid",
+    "you were told before the work began",
+    "Dry: use it now.",
+    "Look again",
+    "Orla Venn",
+  ])
+    expect(text).toContain(words.replace(/\s+/g, ""));
 
   await page.getByRole("button", { name: "Hand back", exact: true }).click();
   await expect(page.getByRole("button", { name: "Handed back" })).toBeDisabled();
@@ -72,7 +88,11 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   await expect(page.getByTestId("what-works")).toContainText("Learnt from 47 finished jobs");
 });
 
-test("everything goes out as one ZIP and comes back in a clean profile, weighed before it is taken; a bad archive changes nothing", async ({ page, browser, baseURL }) => {
+test("everything goes out as one ZIP and comes back in a clean profile, weighed before it is taken; a bad archive changes nothing", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await openFerry(page, "work");
   await page.getByTestId("main-act").click();
   await expect.poll(async () => (await storedJob(page, "demo-ferry")).events.length).toBe(1);
@@ -83,7 +103,8 @@ test("everything goes out as one ZIP and comes back in a clean profile, weighed 
 
   const clean = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
   await clean.goto("/settings");
-  const give = (buffer: Buffer) => clean.getByLabel("Backup file").setInputFiles({ name: "b.zip", mimeType: "application/zip", buffer });
+  const give = (buffer: Buffer) =>
+    clean.getByLabel("Backup file").setInputFiles({ name: "b.zip", mimeType: "application/zip", buffer });
   await give(bytes.subarray(0, bytes.length - 300));
   await expect(clean.getByRole("alert").filter({ hasText: "cut short" })).toBeVisible();
   await give(bytes);

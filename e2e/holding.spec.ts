@@ -5,7 +5,8 @@ import { expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
 
 /** Nothing takes the program down: a job that cannot be planned, a large backup, a lost connection, a wrong clock, a slow request. */
 
-const chip = (page: Page, group: string, name: string) => page.getByRole("group", { name: group }).getByRole("button", { name, exact: true });
+const chip = (page: Page, group: string, name: string) =>
+  page.getByRole("group", { name: group }).getByRole("button", { name, exact: true });
 const alertWith = (page: Page, words: string | RegExp) => page.getByRole("alert").filter({ hasText: words });
 
 /** Puts something into this browser's jobs as it is, as a fault or another program may have left it. */
@@ -32,7 +33,10 @@ test("hair on two seats that are joined is one finding, and the plan stands", as
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("button", { name: "Bench seat", exact: true }).click();
   await page.getByText("All zones as a list").click();
-  for (const [seat, density] of [["Base left", "Woven in"], ["Base mid", "A few hairs"]] as const) {
+  for (const [seat, density] of [
+    ["Base left", "Woven in"],
+    ["Base mid", "A few hairs"],
+  ] as const) {
     await page.getByRole("button", { name: `Take ${seat} in hand` }).click();
     await page.getByRole("button", { name: "Hair here" }).click();
     await chip(page, "How much hair", density).click();
@@ -53,7 +57,10 @@ async function stepTo(page: Page, button: string, reads: string) {
   const group = page.getByRole("group", { name: button.split(":")[0]!, exact: true });
   for (let tap = 0; tap < 60 && !(await group.innerText()).includes(reads); tap++) {
     await page.waitForTimeout(350);
-    await page.getByRole("button", { name: button, exact: true }).click({ timeout: 2000 }).catch(() => undefined);
+    await page
+      .getByRole("button", { name: button, exact: true })
+      .click({ timeout: 2000 })
+      .catch(() => undefined);
   }
   await expect(group).toContainText(reads);
 }
@@ -68,12 +75,34 @@ test("air that is stepped to where drying cannot be reckoned is said, and the jo
   await expect(page.getByTestId("failed-part")).toBeHidden();
 });
 
-test("a job that cannot be planned says so wherever jobs are, can be exported and deleted, and stops no other", async ({ page }) => {
+test("a job that cannot be planned says so wherever jobs are, can be exported and deleted, and stops no other", async ({
+  page,
+}) => {
   await openFerry(page);
-  const { title: _title, ...rest } = (await storedJob(page, "demo-ferry")) as unknown as { title: string; pieces: { byId: Record<string, { cloth: object }> }; events: object[] };
+  const { title: _title, ...rest } = (await storedJob(page, "demo-ferry")) as unknown as {
+    title: string;
+    pieces: { byId: Record<string, { cloth: object }> };
+    events: object[];
+  };
   const broken = structuredClone({ ...rest, title: "Half a bench", id: "half" });
   Object.values(broken.pieces.byId)[0]!.cloth = { material: "moon-cloth" };
-  const odd = structuredClone({ ...rest, title: "Odd agent", id: "odd", events: [{ kind: "done", id: "x", at: "2026-05-04T08:00:00Z", stepKey: "a:", title: "a", action: "agent", agent: "moon-dust", zoneIds: [] }] });
+  const odd = structuredClone({
+    ...rest,
+    title: "Odd agent",
+    id: "odd",
+    events: [
+      {
+        kind: "done",
+        id: "x",
+        at: "2026-05-04T08:00:00Z",
+        stepKey: "a:",
+        title: "a",
+        action: "agent",
+        agent: "moon-dust",
+        zoneIds: [],
+      },
+    ],
+  });
   await keepRaw(page, "half", { version: 2, job: broken });
   await keepRaw(page, "odd", { version: 2, job: odd });
   await keepRaw(page, "rubbish", { version: 2, job: { id: "rubbish", title: 5 } });
@@ -96,7 +125,10 @@ test("a job that cannot be planned says so wherever jobs are, can be exported an
   await expect(words).toBeVisible();
   await page.goto("/bay?job=half&phase=plan");
   await expect(words).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent("download"), words.getByRole("button", { name: "Export Half a bench" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    words.getByRole("button", { name: "Export Half a bench" }).click(),
+  ]);
   expect(JSON.parse(readFileSync(await download.path(), "utf8")).job.title).toBe("Half a bench");
   await words.getByRole("button", { name: "Delete Half a bench" }).click();
   await expect(page.getByRole("heading", { name: "This job is not on this device" })).toBeVisible();
@@ -114,21 +146,48 @@ test("addresses with names of traps, and files that would make a job of none, ch
     await page.goto(`/bay?job=demo-ferry&phase=${name}&zone=${name}&finding=${name}&lens=${name}&hands=${name}`);
     await expect(page.getByRole("button", { name: "Add a mark" })).toBeVisible();
   }
-  const ferry = { format: "weary-bristle-job", version: 2, asOf: "2026-05-04T08:00:00Z", job: await storedJob(page, "demo-ferry") };
-  const give = async (job: unknown) => page.getByLabel("Job file").setInputFiles({ name: "bad.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify({ ...ferry, job })) });
+  const ferry = {
+    format: "weary-bristle-job",
+    version: 2,
+    asOf: "2026-05-04T08:00:00Z",
+    job: await storedJob(page, "demo-ferry"),
+  };
+  const give = async (job: unknown) =>
+    page
+      .getByLabel("Job file")
+      .setInputFiles({
+        name: "bad.json",
+        mimeType: "application/json",
+        buffer: Buffer.from(JSON.stringify({ ...ferry, job })),
+      });
   await page.goto("/");
-  await give({ ...ferry.job, events: [{ kind: "done", id: "e1", at: "2026-05-04T08:00:00Z", stepKey: "a:", title: "a", action: "polish", zoneIds: [] }] });
+  await give({
+    ...ferry.job,
+    events: [
+      { kind: "done", id: "e1", at: "2026-05-04T08:00:00Z", stepKey: "a:", title: "a", action: "polish", zoneIds: [] },
+    ],
+  });
   await expect(alertWith(page, "job.events[0].action must be one of")).toBeVisible();
   const zones = (ferry.job as unknown as { zones: { byId: Record<string, object>; order: string[] } }).zones;
-  await give({ ...ferry.job, zones: { ...zones, byId: { ...zones.byId, [zones.order[0]!]: { ...zones.byId[zones.order[0]!], part: "wing-9" } } } });
+  await give({
+    ...ferry.job,
+    zones: { ...zones, byId: { ...zones.byId, [zones.order[0]!]: { ...zones.byId[zones.order[0]!], part: "wing-9" } } },
+  });
   await expect(alertWith(page, "is no part of a bench seat")).toBeVisible();
 });
 
-test("a large backup goes out in parts and as one streamed file, and comes back from either in a clean profile", async ({ page, browser, baseURL }) => {
+test("a large backup goes out in parts and as one streamed file, and comes back from either in a clean profile", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await page.addInitScript(() => {
     Object.assign(globalThis, { wearyBristlePartLimits: { bytes: 150_000, entries: 40 } });
     // The picker is the browser's own; a file of this page's private store stands for the one that is picked.
-    Object.assign(window, { showSaveFilePicker: async () => (await navigator.storage.getDirectory()).getFileHandle("picked.zip", { create: true }) });
+    Object.assign(window, {
+      showSaveFilePicker: async () =>
+        (await navigator.storage.getDirectory()).getFileHandle("picked.zip", { create: true }),
+    });
   });
   await page.goto("/demo");
   await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toBeVisible();
@@ -167,7 +226,10 @@ test("a large backup goes out in parts and as one streamed file, and comes back 
           const open = indexedDB.open("weary-bristle");
           open.onsuccess = () => {
             const { result: database } = open;
-            const [jobs, pictures] = [database.transaction("jobs").objectStore("jobs").getAll(), database.transaction("pictures").objectStore("pictures").getAllKeys()];
+            const [jobs, pictures] = [
+              database.transaction("jobs").objectStore("jobs").getAll(),
+              database.transaction("pictures").objectStore("pictures").getAllKeys(),
+            ];
             pictures.onsuccess = () => {
               database.close();
               resolve(JSON.stringify([jobs.result, pictures.result]));
@@ -176,7 +238,10 @@ test("a large backup goes out in parts and as one streamed file, and comes back 
         }),
     );
   const before = await all(page);
-  for (const [way, list] of [["parts", files.reverse()], ["streamed", [{ name: "picked.zip", buffer: Buffer.from(streamed, "base64") }]]] as const) {
+  for (const [way, list] of [
+    ["parts", files.reverse()],
+    ["streamed", [{ name: "picked.zip", buffer: Buffer.from(streamed, "base64") }]],
+  ] as const) {
     const clean = await (await browser.newContext({ baseURL })).newPage();
     await clean.goto("/settings");
     for (const { name, buffer } of list) {
@@ -189,7 +254,9 @@ test("a large backup goes out in parts and as one streamed file, and comes back 
   }
 });
 
-test("a connection lost behind its back is opened again and the waiting step stored; leaving before that asks", async ({ page }) => {
+test("a connection lost behind its back is opened again and the waiting step stored; leaving before that asks", async ({
+  page,
+}) => {
   await page.addInitScript(() => {
     const opened: IDBDatabase[] = [];
     const { open } = IDBFactory.prototype;
@@ -223,9 +290,14 @@ test("a connection lost behind its back is opened again and the waiting step sto
   await dialog.dismiss();
 });
 
-test("storage held by an old tab, or of a newer program, and a full disk under a setting: each is said", async ({ page, context }) => {
+test("storage held by an old tab, or of a newer program, and a full disk under a setting: each is said", async ({
+  page,
+  context,
+}) => {
   const old = await context.newPage();
-  await old.route("**/old-tab", (route) => route.fulfill({ contentType: "text/html", body: "<link rel=icon href=data:,>" }));
+  await old.route("**/old-tab", (route) =>
+    route.fulfill({ contentType: "text/html", body: "<link rel=icon href=data:,>" }),
+  );
   await old.goto("/old-tab");
   await old.evaluate(
     () =>
@@ -272,7 +344,9 @@ test("storage held by an old tab, or of a newer program, and a full disk under a
   await expect(alertWith(page, "written by a newer version of this program")).toBeVisible();
 });
 
-test("the device's clock set far ahead lets nobody in sooner, in the tab and after a reload; it is said, and waited out", async ({ page }) => {
+test("the device's clock set far ahead lets nobody in sooner, in the tab and after a reload; it is said, and waited out", async ({
+  page,
+}) => {
   const from = new Date("2026-05-04T09:00:00");
   await page.clock.install({ time: from });
   await page.goto("/demo");
@@ -280,9 +354,51 @@ test("the device's clock set far ahead lets nobody in sooner, in the tab and aft
   // A solvent is airing: 20 minutes of it have passed.
   const ferry = await storedJob(page, "demo-ferry");
   const zoneIds = (ferry as unknown as { zones: { order: string[] } }).zones.order.slice(0, 1);
-  const air = { kind: "start", id: "air1", at: from.toISOString(), stepKey: "gas-out-ozone:", title: "Air the gas out from outside", action: "gas-out", zoneIds: (ferry as unknown as { zones: { order: string[] } }).zones.order, dwellMinMin: 30 };
-  const ran = { kind: "done", id: "gas1", at: from.toISOString(), stepKey: "gas-ozone:", title: "Ozone", action: "gas", zoneIds: air.zoneIds, minutes: 180 };
-  await keepRaw(page, "demo-ferry", { version: 2, job: { ...ferry, findings: { byId: {}, order: [] }, zones: { ...(ferry as unknown as { zones: object }).zones, byId: Object.fromEntries(Object.entries((ferry as unknown as { zones: { byId: Record<string, { soil?: string }> } }).zones.byId).map(([id, { soil: _soil, ...zone }]) => [id, zone])) }, gas: { gas: "ozone", volumeM3: 3, shutMinPerH: 1, shutMaxPerH: 2, airedMinPerH: 10, stands: "outdoors", cleared: true }, events: [ran, air] } });
+  const air = {
+    kind: "start",
+    id: "air1",
+    at: from.toISOString(),
+    stepKey: "gas-out-ozone:",
+    title: "Air the gas out from outside",
+    action: "gas-out",
+    zoneIds: (ferry as unknown as { zones: { order: string[] } }).zones.order,
+    dwellMinMin: 30,
+  };
+  const ran = {
+    kind: "done",
+    id: "gas1",
+    at: from.toISOString(),
+    stepKey: "gas-ozone:",
+    title: "Ozone",
+    action: "gas",
+    zoneIds: air.zoneIds,
+    minutes: 180,
+  };
+  await keepRaw(page, "demo-ferry", {
+    version: 2,
+    job: {
+      ...ferry,
+      findings: { byId: {}, order: [] },
+      zones: {
+        ...(ferry as unknown as { zones: object }).zones,
+        byId: Object.fromEntries(
+          Object.entries((ferry as unknown as { zones: { byId: Record<string, { soil?: string }> } }).zones.byId).map(
+            ([id, { soil: _soil, ...zone }]) => [id, zone],
+          ),
+        ),
+      },
+      gas: {
+        gas: "ozone",
+        volumeM3: 3,
+        shutMinPerH: 1,
+        shutMaxPerH: 2,
+        airedMinPerH: 10,
+        stands: "outdoors",
+        cleared: true,
+      },
+      events: [ran, air],
+    },
+  });
   expect(zoneIds).toHaveLength(1);
   await page.goto("/bay?job=demo-ferry&phase=work");
   const act = page.getByTestId("main-act");
@@ -308,18 +424,68 @@ test("the device's clock set far ahead lets nobody in sooner, in the tab and aft
   await expect(act).toBeEnabled();
 });
 
-test("the planning interface: a slow file is stopped in time, a quick one beside it does not wait, odd methods and pages that go stale are not there", async ({ request, baseURL }) => {
+test("the planning interface: a slow file is stopped in time, a quick one beside it does not wait, odd methods and pages that go stale are not there", async ({
+  request,
+  baseURL,
+}) => {
   const base = { format: "weary-bristle-job", version: 2, asOf: "2026-05-04T08:00:00Z" };
   const zones = (count: number) => {
     const order = Array.from({ length: count }, (_, at) => `z${at}`);
-    const square = (x: number, y: number) => [[0, 0], [500, 0], [500, 500], [0, 500]].map(([dx, dy]) => ({ xMm: x + dx!, yMm: y + dy! }));
-    return { order, byId: Object.fromEntries(order.map((id, at) => [id, { pieceId: "p", part: "free", soil: "heavy", shape: square((at % 25) * 600, Math.floor(at / 25) * 600) }])) };
+    const square = (x: number, y: number) =>
+      [
+        [0, 0],
+        [500, 0],
+        [500, 500],
+        [0, 500],
+      ].map(([dx, dy]) => ({ xMm: x + dx!, yMm: y + dy! }));
+    return {
+      order,
+      byId: Object.fromEntries(
+        order.map((id, at) => [
+          id,
+          { pieceId: "p", part: "free", soil: "heavy", shape: square((at % 25) * 600, Math.floor(at / 25) * 600) },
+        ]),
+      ),
+    };
   };
   const marks = (count: number, over: number) => {
     const order = Array.from({ length: count }, (_, at) => `f${at}`);
-    return { order, byId: Object.fromEntries(order.map((id, at) => [id, { kind: "mark", zoneId: `z${at % over}`, centre: { xMm: 200, yMm: 200 }, size: { widthMm: 20, heightMm: 20 }, evidence: { owner: ["hot-drink", "oil-cream", "mud"][at % 3] } }])) };
+    return {
+      order,
+      byId: Object.fromEntries(
+        order.map((id, at) => [
+          id,
+          {
+            kind: "mark",
+            zoneId: `z${at % over}`,
+            centre: { xMm: 200, yMm: 200 },
+            size: { widthMm: 20, heightMm: 20 },
+            evidence: { owner: ["hot-drink", "oil-cream", "mud"][at % 3] },
+          },
+        ]),
+      ),
+    };
   };
-  const file = (zoneCount: number, markCount: number) => ({ ...base, job: { id: "j", title: "t", customer: "", place: "", createdAt: base.asOf, site: {}, promises: { dampHandBackAgreed: false }, pieces: { byId: { p: { name: "Hall", template: "carpet", lengthMm: 20_000, depthMm: 15_000, cloth: {} } }, order: ["p"] }, zones: zones(zoneCount), findings: marks(markCount, zoneCount), choices: { schools: {}, readings: {}, bottles: {} }, events: [] } });
+  const file = (zoneCount: number, markCount: number) => ({
+    ...base,
+    job: {
+      id: "j",
+      title: "t",
+      customer: "",
+      place: "",
+      createdAt: base.asOf,
+      site: {},
+      promises: { dampHandBackAgreed: false },
+      pieces: {
+        byId: { p: { name: "Hall", template: "carpet", lengthMm: 20_000, depthMm: 15_000, cloth: {} } },
+        order: ["p"],
+      },
+      zones: zones(zoneCount),
+      findings: marks(markCount, zoneCount),
+      choices: { schools: {}, readings: {}, bottles: {} },
+      events: [],
+    },
+  });
   let slowEnded = false;
   const slow = request.post("/api/plan", { data: file(500, 2000), timeout: 60_000 }).then((answer) => {
     slowEnded = true;
@@ -330,13 +496,24 @@ test("the planning interface: a slow file is stopped in time, a quick one beside
   expect([quick.status(), slowEnded]).toEqual([200, false]);
   expect((await (await request.get("/api/health")).json()).planner.working).toBe(1);
   const answer = await slow;
-  expect([answer.status(), (await answer.json()).problems.join()]).toEqual([503, expect.stringMatching(/took over \d+ seconds/)]);
-  const status = (method: string) => new Promise<number>((resolve, reject) => http.request(`${baseURL}/`, { method }, ({ statusCode }) => resolve(statusCode!)).on("error", reject).end());
+  expect([answer.status(), (await answer.json()).problems.join()]).toEqual([
+    503,
+    expect.stringMatching(/took over \d+ seconds/),
+  ]);
+  const status = (method: string) =>
+    new Promise<number>((resolve, reject) =>
+      http
+        .request(`${baseURL}/`, { method }, ({ statusCode }) => resolve(statusCode!))
+        .on("error", reject)
+        .end(),
+    );
   expect(await status("TRACE")).toBe(405);
   expect((await request.get("/settings")).headers()["cache-control"]).toBe("no-cache");
 });
 
-test("pictures over what a mark holds, and files that are none, are refused by name, and nothing of them is kept", async ({ page }) => {
+test("pictures over what a mark holds, and files that are none, are refused by name, and nothing of them is kept", async ({
+  page,
+}) => {
   await openFerry(page, "look", "&finding=fb-soup");
   const sound = readFileSync(`public/demo-pictures/${readdirSync("public/demo-pictures")[0]!}`);
   const input = page.getByLabel("Picture file", { exact: true });
@@ -358,11 +535,16 @@ test("pictures over what a mark holds, and files that are none, are refused by n
   const before = await kept();
   const shown = await page.getByTestId("picture").count();
   const jpeg = (at: number) => ({ name: `seat-${at}.jpg`, mimeType: "image/jpeg", buffer: sound });
-  await input.setInputFiles([{ name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("words") }, { name: "empty.png", mimeType: "image/png", buffer: Buffer.alloc(0) }, ...Array.from({ length: 22 - shown }, (_, at) => jpeg(at))]);
+  await input.setInputFiles([
+    { name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("words") },
+    { name: "empty.png", mimeType: "image/png", buffer: Buffer.alloc(0) },
+    ...Array.from({ length: 22 - shown }, (_, at) => jpeg(at)),
+  ]);
   const told = alertWith(page, "Nothing else changed");
   await expect(told).toContainText('"notes.jpg" is no picture');
   await expect(told).toContainText('"empty.png" is no picture');
-  for (const at of [20 - shown, 21 - shown]) await expect(told).toContainText(`"seat-${at}.jpg" was not taken: there are 20 pictures here`);
+  for (const at of [20 - shown, 21 - shown])
+    await expect(told).toContainText(`"seat-${at}.jpg" was not taken: there are 20 pictures here`);
   await expect(page.getByTestId("picture")).toHaveCount(20);
   expect((await kept()) - before).toBe(20 - shown);
 });

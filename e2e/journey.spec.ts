@@ -1,11 +1,23 @@
 import type { Page } from "@playwright/test";
-import { allLoaded, expect, openFerry, phase, pressAgain, storedJob, tabTo, test, workingOf, workToTheEnd } from "./bay";
+import {
+  allLoaded,
+  expect,
+  openFerry,
+  phase,
+  pressAgain,
+  storedJob,
+  tabTo,
+  test,
+  workingOf,
+  workToTheEnd,
+} from "./bay";
 
 const main = (page: Page) => page.getByTestId("main-act");
 
 /** Presses, and waits until the step in hand is another one, or the same one begun: the next is planned beside the page. */
 async function moveOn(page: Page, press: () => Promise<void>) {
-  const shown = async () => `${await page.locator(".now-step .now-words, .now-step h2").first().innerText()} ${(await main(page).isVisible()) ? (await main(page).innerText()).replace(/\d/g, "") : ""}`;
+  const shown = async () =>
+    `${await page.locator(".now-step .now-words, .now-step h2").first().innerText()} ${(await main(page).isVisible()) ? (await main(page).innerText()).replace(/\d/g, "") : ""}`;
   const before = await shown();
   await press();
   await expect(async () => expect(await shown()).not.toBe(before)).toPass();
@@ -19,7 +31,11 @@ test("the ferry bench from Look to Hand back by pointer, with the network gone",
   await context.setOffline(true);
 
   // Look: the length is an input of the area.
-  await page.locator("[data-zone]").filter({ hasText: "" }).nth(1).click({ position: { x: 6, y: 6 } });
+  await page
+    .locator("[data-zone]")
+    .filter({ hasText: "" })
+    .nth(1)
+    .click({ position: { x: 6, y: 6 } });
   const area = await workingOf(page, "zone-area");
   await expect(area).toContainText("length");
   const before = await page.getByTestId("zone-area").innerText();
@@ -38,7 +54,10 @@ test("the ferry bench from Look to Hand back by pointer, with the network gone",
   const belief = page.getByTestId("belief-plant-colour");
   const likely = await belief.innerText();
   await expect(await workingOf(page, "belief-plant-colour")).toContainText("Red or purple | Plant colour");
-  await page.getByRole("group", { name: "Colour", exact: true }).getByRole("button", { name: "Yellow to brown" }).click();
+  await page
+    .getByRole("group", { name: "Colour", exact: true })
+    .getByRole("button", { name: "Yellow to brown" })
+    .click();
   await expect(page.getByTestId("beliefs")).not.toContainText(likely);
   await page.getByRole("group", { name: "Colour", exact: true }).getByRole("button", { name: "Red or purple" }).click();
   await expect(belief).toHaveText(likely);
@@ -92,9 +111,15 @@ test("the ferry bench from Look to Hand back by pointer, with the network gone",
   await dryIn.click();
   await expect(page.locator(".working")).toContainText("relative humidity");
   await page.getByRole("group", { name: "Beetroot soup" }).getByRole("button", { name: "Gone" }).click();
-  await page.getByRole("group", { name: "Sun-oil, arm end" }).getByRole("button", { name: "Better, still visible" }).click();
+  await page
+    .getByRole("group", { name: "Sun-oil, arm end" })
+    .getByRole("button", { name: "Better, still visible" })
+    .click();
   await expect(page.getByText(/Next rung:/)).toBeVisible();
-  await page.getByRole("group", { name: "Sun-oil, arm end" }).getByRole("button", { name: "Leave it, owner told" }).click();
+  await page
+    .getByRole("group", { name: "Sun-oil, arm end" })
+    .getByRole("button", { name: "Leave it, owner told" })
+    .click();
   await page.getByRole("group", { name: "Salt-water ring" }).getByRole("button", { name: "Gone" }).click();
 
   // Hand back: the promise is an input of the time in hand.
@@ -202,7 +227,9 @@ test("a label is said another way, and a wrong bottle is put right", async ({ pa
   await expect(page.getByTestId("warm")).toContainText("cold");
 });
 
-test("passes are logged with a tap each until it says stop; tank marks overrule what the model says is left", async ({ page }) => {
+test("passes are logged with a tap each until it says stop; tank marks overrule what the model says is left", async ({
+  page,
+}) => {
   await page.clock.install();
   await openFerry(page, "plan");
   await page.goto("/bay?job=demo-hall&phase=work");
@@ -229,7 +256,11 @@ test("passes are logged with a tap each until it says stop; tank marks overrule 
   await page.getByRole("button", { name: "Back in the recovery tank: less" }).click();
   const title = await drawing.innerText();
   await moveOn(page, () => main(page).click());
-  const event = (await storedJob(page, "demo-hall")).events.findLast(({ kind }) => kind === "done") as unknown as { title: string; wetStrokes: number; recoveredMl: number };
+  const event = (await storedJob(page, "demo-hall")).events.findLast(({ kind }) => kind === "done") as unknown as {
+    title: string;
+    wetStrokes: number;
+    recoveredMl: number;
+  };
   expect(event.title).toBe(title);
   expect(event.wetStrokes).toBe(3);
   expect(event.recoveredMl).toBeGreaterThan(0);

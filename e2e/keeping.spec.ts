@@ -25,7 +25,10 @@ const fillDisk = (page: Page) =>
   });
 const makeRoom = (page: Page) => page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
 
-test("a dwell runs on through a reload and a closed tab, in another place and on the wall clock", async ({ page, context }) => {
+test("a dwell runs on through a reload and a closed tab, in another place and on the wall clock", async ({
+  page,
+  context,
+}) => {
   await page.clock.install();
   await openFerry(page, "work");
   const loop = (where: Page) => where.getByTestId("running-loop").first();
@@ -37,7 +40,10 @@ test("a dwell runs on through a reload and a closed tab, in another place and on
   }
   await expect(loop(page)).toContainText("dwelling");
   const seconds = async (where: Page) => {
-    const [minutes, rest] = (await loop(where).innerText()).match(/(\d+):(\d\d)/)!.slice(1).map(Number);
+    const [minutes, rest] = (await loop(where).innerText())
+      .match(/(\d+):(\d\d)/)!
+      .slice(1)
+      .map(Number);
     return minutes! * 60 + rest!;
   };
   const before = await seconds(page);
@@ -67,7 +73,9 @@ test("two tabs keep each other's changes; for the same field the later wins and 
   await expect(page.getByTestId("saved")).toHaveText("Saved");
   await setField(other, "Depth, mm", "600");
   await expect(other.getByTestId("saved")).toHaveText("Saved");
-  await expect.poll(async () => Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2000, depthMm: 600 });
+  await expect
+    .poll(async () => Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0])
+    .toMatchObject({ lengthMm: 2000, depthMm: 600 });
   await expect(other.getByText("another tab had just set")).toBeHidden();
 
   const stale = await context.newPage();
@@ -112,7 +120,9 @@ test("undo and redo; work that is taken back stays in the record", async ({ page
   expect(events.filter(({ kind }) => kind === "undo")).toHaveLength(4);
 });
 
-test("a job goes out as a file and comes in again; a bad file says what and where, and changes nothing", async ({ page }, info) => {
+test("a job goes out as a file and comes in again; a bad file says what and where, and changes nothing", async ({
+  page,
+}, info) => {
   await openFerry(page, "handback");
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: "Save the job as a file" }).click();
@@ -130,7 +140,11 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
   await expect(jobs()).toHaveCount(4);
   const bad: [string, string, RegExp][] = [
     ["broken.job.json", "{ not json", /not JSON/],
-    ["text.job.json", JSON.stringify({ ...file, job: { ...file.job, site: { airTempC: "18" } } }), /airTempC must be a number; it is the text "18"/],
+    [
+      "text.job.json",
+      JSON.stringify({ ...file, job: { ...file.job, site: { airTempC: "18" } } }),
+      /airTempC must be a number; it is the text "18"/,
+    ],
     ["newer.job.json", JSON.stringify({ ...file, version: 7 }), /version is 7/],
     ["proto.job.json", JSON.stringify(file).replace('"site":{', '"site":{"__proto__":1,'), /"__proto__"/],
     ["huge.job.json", " ".repeat(20_000_001), /20\.0 MB; a job file is at most 20 MB/],
@@ -159,7 +173,9 @@ test("a full disk is told in words, keeps the change on screen, and saves it whe
   expect(Object.values((await storedJob(page, "demo-ferry")).pieces.byId)[0]).toMatchObject({ lengthMm: 2200 });
 });
 
-test("what happened shows only once it is stored: on a full disk the step stays as it was, and nothing is lost", async ({ page }) => {
+test("what happened shows only once it is stored: on a full disk the step stays as it was, and nothing is lost", async ({
+  page,
+}) => {
   await openFerry(page, "work");
   await expect(page.getByTestId("main-act")).toHaveText("Start");
   await fillDisk(page);
@@ -206,7 +222,10 @@ test("tests of colourfastness and evidence move the plan", async ({ page }) => {
   await openFerry(page, "plan", "&finding=fb-soup");
   await expect(page.locator(".rung-now")).toContainText("acid spotter");
   await phase(page, "Test").click();
-  await page.getByRole("group", { name: "Colourfastness of Acid spotter" }).getByRole("button", { name: "Step 3, runs" }).click();
+  await page
+    .getByRole("group", { name: "Colourfastness of Acid spotter" })
+    .getByRole("button", { name: "Step 3, runs" })
+    .click();
   await expect(page.getByText("Acid spotter: runs: not wet with it on this cloth")).toBeVisible();
   await phase(page, "Plan").click();
   await expect(page.locator(".rung-left-out")).toContainText("do not go wet with it");

@@ -28,7 +28,9 @@ const apart = differenceCiede2000();
 const lab = (l: number, a: number, b: number) => ({ mode: "lab65" as const, l, a, b });
 const TRULY = { before: apart(lab(76, 2, 14), lab(44, 34, 6)), after: apart(lab(76, 2, 14), lab(72.5, 6, 13)) };
 
-test("a mark is measured before and after on its pictures; the owner's sheet says how much less there is to see", async ({ page }) => {
+test("a mark is measured before and after on its pictures; the owner's sheet says how much less there is to see", async ({
+  page,
+}) => {
   test.setTimeout(90_000);
   await openChair(page);
   const id = new URL(page.url()).searchParams.get("job")!;
@@ -57,7 +59,11 @@ test("a mark is measured before and after on its pictures; the owner's sheet say
   await expect.poll(events).toBe(2);
   expect(Math.abs(Number(await page.getByTestId("stands-out").textContent()) - TRULY.after)).toBeLessThan(1);
   await expect(page.getByTestId("compare")).toBeVisible();
-  expect(Math.abs(Number.parseInt((await page.getByTestId("improved").textContent())!) - 100 * (1 - TRULY.after / TRULY.before))).toBeLessThan(3);
+  expect(
+    Math.abs(
+      Number.parseInt((await page.getByTestId("improved").textContent())!) - 100 * (1 - TRULY.after / TRULY.before),
+    ),
+  ).toBeLessThan(3);
 
   await pictures.nth(2).click();
   await panel.getByRole("button", { name: "The towel it was wiped with" }).click();
@@ -68,16 +74,22 @@ test("a mark is measured before and after on its pictures; the owner's sheet say
   const file = page.waitForEvent("download");
   await page.getByRole("button", { name: "Owner's sheet, PDF" }).click();
   const { text } = await readBack(new Uint8Array(readFileSync((await (await file).path())!)));
-  for (const words of ["% less to see", "Red wine, before", "Red wine, after"]) expect(text).toContain(words.replace(/\s+/g, ""));
+  for (const words of ["% less to see", "Red wine, before", "Red wine, after"])
+    expect(text).toContain(words.replace(/\s+/g, ""));
 });
 
-test("the ledger is searched, sorted and picked from; what works says how much of it is the own log, and a job left out counts no more", async ({ page }) => {
+test("the ledger is searched, sorted and picked from; what works says how much of it is the own log, and a job left out counts no more", async ({
+  page,
+}) => {
   await openLedger(page);
   await page.getByRole("button", { name: "Late", exact: true }).click();
   await expect(page.getByTestId("found")).toHaveText("6 of 46 jobs");
   await page.getByRole("button", { name: "All", exact: true }).click();
   await page.getByRole("button", { name: "Hands-on" }).click();
-  await expect(page.getByRole("columnheader", { name: /Hands-on/ })).toHaveAttribute("aria-sort", /ascending|descending/);
+  await expect(page.getByRole("columnheader", { name: /Hands-on/ })).toHaveAttribute(
+    "aria-sort",
+    /ascending|descending/,
+  );
   await page.getByLabel("Search the ledger").fill("nobody of that name");
   await expect(page.getByText("No job holds that.")).toBeVisible();
   await page.getByRole("button", { name: "Show all" }).click();
@@ -87,7 +99,9 @@ test("the ledger is searched, sorted and picked from; what works says how much o
   await expect(works).toContainText("Learnt from 46 finished jobs");
   await expect(works).toContainText(/\d+ % your own log \(\d+ marks\), the rest table/);
   await page.getByRole("button", { name: "Jobs done" }).click();
-  await row(page, /nursing chair/).first().click();
+  await row(page, /nursing chair/)
+    .first()
+    .click();
   await page.getByRole("button", { name: "Do not learn from it" }).click();
   await page.getByRole("button", { name: "What works here" }).click();
   await expect(works).toContainText("Learnt from 45 finished jobs, 1 left out");
@@ -105,7 +119,11 @@ test("the ledger is searched, sorted and picked from; what works says how much o
   expect(lines.length).toBeGreaterThan(46);
 });
 
-test("marks that came back begin a job from the last map, and count against what had worked; a job goes into another browser with its pictures", async ({ page, browser, baseURL }) => {
+test("marks that came back begin a job from the last map, and count against what had worked; a job goes into another browser with its pictures", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await openLedger(page);
   await page.getByLabel("Search the ledger").fill("hearth");
   await row(page, /hearth chair/).click();
@@ -126,7 +144,9 @@ test("marks that came back begin a job from the last map, and count against what
 
   const clean = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
   await clean.goto("/");
-  await clean.getByLabel("Job file").setInputFiles({ name: "chair.job.zip", mimeType: "application/zip", buffer: bytes });
+  await clean
+    .getByLabel("Job file")
+    .setInputFiles({ name: "chair.job.zip", mimeType: "application/zip", buffer: bytes });
   await expect(clean.getByText(/hearth chair" was opened from the file/)).toBeVisible();
   await clean.goto("/ledger");
   await row(clean, /hearth chair/).click();

@@ -5,9 +5,19 @@ import { expect, openFerry, phase, pressAgain, storedJob, tabTo, test, workToThe
 
 /** The run sheet: dwells run while hands are elsewhere, late is seen early, and what fails moves the plan. */
 
-interface Recorded { kind: string; id: string; at: string; stepKey?: string; zoneIds?: string[]; title?: string; dwellMinMin?: number; by?: number }
+interface Recorded {
+  kind: string;
+  id: string;
+  at: string;
+  stepKey?: string;
+  zoneIds?: string[];
+  title?: string;
+  dwellMinMin?: number;
+  by?: number;
+}
 const recordOf = async (page: Page) => (await storedJob(page, "demo-ferry")).events as unknown as Recorded[];
-const partsDone = (events: Recorded[]) => events.flatMap(({ kind, stepKey, zoneIds }) => (kind === "done" ? zoneIds!.map((zone) => `${stepKey} ${zone}`) : []));
+const partsDone = (events: Recorded[]) =>
+  events.flatMap(({ kind, stepKey, zoneIds }) => (kind === "done" ? zoneIds!.map((zone) => `${stepKey} ${zone}`) : []));
 const slackMin = async (page: Page) => {
   const words = await page.getByTestId("slack").locator("b").innerText();
   const [hours = 0, minutes = 0] = [/(\d+) h/, /(\d+) min/].map((part) => Number(part.exec(words)?.[1] ?? 0));
@@ -83,14 +93,18 @@ test("a whole run by keyboard: a late step, what saves it, a rung that fails, an
   await keyboard.press("Enter");
   const file = await download;
   expect(file.suggestedFilename()).toBe("gull-point-ferry-saloon-bench-4.ics");
-  const events = new ICAL.Component(ICAL.parse(readFileSync((await file.path())!, "utf8"))).getAllSubcomponents("vevent").map((each) => new ICAL.Event(each));
+  const events = new ICAL.Component(ICAL.parse(readFileSync((await file.path())!, "utf8")))
+    .getAllSubcomponents("vevent")
+    .map((each) => new ICAL.Event(each));
   const byName = (name: string) => events.find(({ summary }) => summary.startsWith(name))!;
   expect(Math.abs(byName("Work:").startDate.toJSDate().getTime() - Date.parse(second[0]!.at))).toBeLessThan(60_000);
   expect(byName("Look again:").startDate.toJSDate().getTime()).toBeGreaterThan(Date.parse(second.at(-1)!.at));
   expect(byName("Usable:").location).toContain("Gull Point");
 });
 
-test("it gets worse: the mark stops at once, what to do now is said, and the rest goes on; another mark found is planned for", async ({ page }) => {
+test("it gets worse: the mark stops at once, what to do now is said, and the rest goes on; another mark found is planned for", async ({
+  page,
+}) => {
   await page.clock.install({ time: new Date("2026-05-04T09:00:00") });
   await openFerry(page, "work");
   const now = page.getByTestId("now-step");
@@ -101,7 +115,9 @@ test("it gets worse: the mark stops at once, what to do now is said, and the res
     await expect.poll(async () => (await recordOf(page)).length).toBeGreaterThan(events);
     await page.clock.fastForward("01:00");
     // The sheet is read only when it shows what is in the record.
-    await expect.poll(async () => page.locator(".done-lines").getAttribute("data-recorded")).toBe(String((await recordOf(page)).length));
+    await expect
+      .poll(async () => page.locator(".done-lines").getAttribute("data-recorded"))
+      .toBe(String((await recordOf(page)).length));
   }
   await page.getByRole("button", { name: "It does not go well" }).click();
   await page.getByRole("button", { name: "It gets worse: stop" }).click();
@@ -115,10 +131,19 @@ test("it gets worse: the mark stops at once, what to do now is said, and the res
   await page.getByRole("button", { name: /^Middle of/ }).click();
   await expect(page.getByText("As large as a")).toBeVisible();
   await phase(page, "Work").click();
-  await expect(page.getByTestId("coming").filter({ hasText: /Mark 1|Mark/ }).first()).toBeVisible();
+  await expect(
+    page
+      .getByTestId("coming")
+      .filter({ hasText: /Mark 1|Mark/ })
+      .first(),
+  ).toBeVisible();
 });
 
-test("two at it have a run sheet each; what the second did on another device comes back by file", async ({ page, browser, baseURL }) => {
+test("two at it have a run sheet each; what the second did on another device comes back by file", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await openFerry(page, "work");
   await page.getByRole("heading", { name: "Who works here" }).click();
   await page.getByRole("button", { name: "Pairs of hands: more" }).click();
@@ -141,7 +166,9 @@ test("two at it have a run sheet each; what the second did on another device com
 
   const other = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
   await other.goto("/settings");
-  await other.getByLabel("Job file").setInputFiles({ name: "bench.job.json", mimeType: "application/json", buffer: readFileSync(handed) });
+  await other
+    .getByLabel("Job file")
+    .setInputFiles({ name: "bench.job.json", mimeType: "application/json", buffer: readFileSync(handed) });
   await expect(other.getByText("was opened from the file")).toBeVisible();
   await other.goto("/bay?job=demo-ferry&phase=work&hands=2");
   await expect(other.getByRole("button", { name: "Hands 2" })).toHaveAttribute("aria-pressed", "true");
@@ -155,7 +182,9 @@ test("two at it have a run sheet each; what the second did on another device com
   await other.context().close();
 
   await page.goto("/settings");
-  await page.getByLabel("Job file").setInputFiles({ name: "bench.job.json", mimeType: "application/json", buffer: returned });
+  await page
+    .getByLabel("Job file")
+    .setInputFiles({ name: "bench.job.json", mimeType: "application/json", buffer: returned });
   await expect(page.getByText("that happened elsewhere taken in")).toBeVisible();
   const joined = await recordOf(page);
   expect(joined.map(({ by = 1 }) => by)).toEqual(expect.arrayContaining([1, 2]));

@@ -16,7 +16,9 @@ const group = (page: Page, name: string) => page.getByRole("group", { name, exac
 const chip = (page: Page, of: string, name: string) => group(page, of).getByRole("button", { name, exact: true });
 const zone = (page: Page, name: string) => page.getByRole("button", { name: new RegExp(`^${name},`) });
 
-test("a cabin with headliner, belts and mats, walked round from nothing to a full set of findings in under sixty taps", async ({ page }) => {
+test("a cabin with headliner, belts and mats, walked round from nothing to a full set of findings in under sixty taps", async ({
+  page,
+}) => {
   let taps = 0;
   const tap = async (target: Locator) => {
     await target.click();
@@ -84,12 +86,18 @@ test("a cabin with headliner, belts and mats, walked round from nothing to a ful
   expect(taps).toBeLessThan(60);
 
   await phase(page, "Plan").click();
-  await page.getByRole("button", { name: "The whole job" }).or(page.getByRole("heading", { name: "The whole job" })).first().click();
+  await page
+    .getByRole("button", { name: "The whole job" })
+    .or(page.getByRole("heading", { name: "The whole job" }))
+    .first()
+    .click();
   await expect(page.getByTestId("plan-step").filter({ hasText: "Lift hair" })).toHaveCount(1);
   await expect(page.getByText(/damage, |was there before, a note and no step/).first()).toBeVisible();
 });
 
-test("a zone is split, its mark goes with its half, and undo brings the whole back; a corner is dragged", async ({ page }) => {
+test("a zone is split, its mark goes with its half, and undo brings the whole back; a corner is dragged", async ({
+  page,
+}) => {
   await openFerry(page, "look", "&zone=fb-2");
   const area = await page.getByTestId("zone-area").innerText();
   await page.getByText("Name and shape").click();
@@ -156,7 +164,9 @@ test("a picture is turned the right way up, kept over a reload, and its place is
   await expect(page.getByTestId("saved")).toHaveText("Saved");
   await page.reload();
   await expect(shown).toBeVisible();
-  expect(await shown.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.naturalHeight])).toEqual([40, 80]);
+  expect(await shown.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.naturalHeight])).toEqual([
+    40, 80,
+  ]);
   const bytes = Buffer.from(await readPicture(page));
   expect(await exifr.gps(bytes).catch(() => undefined)).toBeUndefined();
   expect(bytes.includes("Exif")).toBe(false);
@@ -176,7 +186,8 @@ const readPicture = (page: Page) =>
         const open = indexedDB.open("weary-bristle");
         open.onsuccess = () => {
           const request = open.result.transaction("pictures").objectStore("pictures").getAll();
-          request.onsuccess = async () => resolve([...new Uint8Array(await (request.result[0] as { blob: Blob }).blob.arrayBuffer())]);
+          request.onsuccess = async () =>
+            resolve([...new Uint8Array(await (request.result[0] as { blob: Blob }).blob.arrayBuffer())]);
         };
       }),
   );
@@ -215,7 +226,9 @@ test("instruments answer, are typed and pasted; a bad line is named and nothing 
 
   await page.getByText("Paste or open a table of readings").click();
   const table = page.getByLabel(/^CSV:/);
-  await table.fill("instrument,zone,value,humidity\nmoisture,Boot floor,12,\nmoisture,Attic,9,\nph,Boot floor,fifteen,");
+  await table.fill(
+    "instrument,zone,value,humidity\nmoisture,Boot floor,12,\nmoisture,Attic,9,\nph,Boot floor,fifteen,",
+  );
   await page.getByRole("button", { name: "Take these readings" }).click();
   const refused = page.getByRole("alert").filter({ hasText: "No reading was taken" });
   await expect(refused).toContainText('Line 3: there is no zone called "Attic"');
@@ -225,7 +238,9 @@ test("instruments answer, are typed and pasted; a bad line is named and nothing 
   await pressAgain(page.getByRole("button", { name: "Take these readings" }));
   await expect(readings).toHaveCount(4);
   await expect(page.getByTestId("saved")).toHaveText("Saved");
-  expect((await storedJob(page, "demo-van")) as unknown as { site: object }).toMatchObject({ site: { airTempC: 21, relativeHumidityPct: 48 } });
+  expect((await storedJob(page, "demo-van")) as unknown as { site: object }).toMatchObject({
+    site: { airTempC: 21, relativeHumidityPct: 48 },
+  });
 });
 
 test("mould is referred until it was asked who lives there, and by its size whatever is said", async ({ page }) => {
@@ -257,7 +272,9 @@ test("mould is referred until it was asked who lives there, and by its size what
   await expect(page.getByTestId("plan-step")).toHaveCount(0);
 });
 
-test("an unknown fibre is narrowed by tests, with the burn test's caution, and named with one tap", async ({ page }) => {
+test("an unknown fibre is narrowed by tests, with the burn test's caution, and named with one tap", async ({
+  page,
+}) => {
   await page.goto("/");
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("button", { name: "Armchair" }).click();

@@ -3,7 +3,9 @@ import { expect, openFerry, pressAgain, test } from "./bay";
 
 /** What the technician owns, and what a plan makes of it. */
 
-test("an agent taken off the shelf: the plan is mended and says with what; undo and a reload keep up", async ({ page }) => {
+test("an agent taken off the shelf: the plan is mended and says with what; undo and a reload keep up", async ({
+  page,
+}) => {
   await openFerry(page, "plan");
   await expect(page.getByTestId("missing")).toHaveCount(0);
   const before = await page.getByTestId("plan-step").allTextContents();
@@ -13,7 +15,9 @@ test("an agent taken off the shelf: the plan is mended and says with what; undo 
   await expect(neutral).toHaveText("Not here");
   await expect(page.getByText("Neutral cleaner: not here.")).toBeVisible();
   await page.goto("/bay?job=demo-ferry&phase=plan");
-  await expect(page.getByTestId("missing")).toContainText("Neutral cleaner is not on the shelf: carpet and upholstery shampoo instead, the second best.");
+  await expect(page.getByTestId("missing")).toContainText(
+    "Neutral cleaner is not on the shelf: carpet and upholstery shampoo instead, the second best.",
+  );
   const after = await page.getByTestId("plan-step").allTextContents();
   expect(after.join()).toContain("Carpet and upholstery shampoo");
   expect(after.join()).not.toContain("Neutral cleaner");
@@ -29,16 +33,22 @@ test("an agent taken off the shelf: the plan is mended and says with what; undo 
   await expect(page.getByTestId("plan-step")).toHaveText(before);
 });
 
-test("own numbers reach the mix; the shelf goes out as a table and comes back, a wrong line is named and changes nothing", async ({ page }, info) => {
+test("own numbers reach the mix; the shelf goes out as a table and comes back, a wrong line is named and changes nothing", async ({
+  page,
+}, info) => {
   await openFerry(page, "mix");
-  const neutral = page.locator("section").filter({ has: page.getByRole("heading", { name: "Neutral cleaner", exact: true }) });
+  const neutral = page
+    .locator("section")
+    .filter({ has: page.getByRole("heading", { name: "Neutral cleaner", exact: true }) });
   const productBefore = await neutral.getByTestId("pour-product").textContent();
   await page.goto("/shelf");
   await page.getByRole("button", { name: "Numbers of Neutral cleaner" }).click();
   const numbers = page.getByRole("group", { name: "Numbers of Neutral cleaner" });
   await numbers.getByLabel("pH as used, to").fill("12.5");
   await numbers.getByLabel("pH as used, to").press("Enter");
-  await expect(page.getByText("Not kept: pH 6.5 to 12.5 is not neutral cleaner (6.5 to 8): put it down as the kind it is.")).toBeVisible();
+  await expect(
+    page.getByText("Not kept: pH 6.5 to 12.5 is not neutral cleaner (6.5 to 8): put it down as the kind it is."),
+  ).toBeVisible();
   await expect(numbers.getByLabel("pH as used, to")).toHaveValue("8");
   await numbers.getByLabel("Usual mix, parts of water to one").fill("3");
   await numbers.getByLabel("Usual mix, parts of water to one").press("Enter");
@@ -55,10 +65,18 @@ test("own numbers reach the mix; the shelf goes out as a table and comes back, a
     writeFileSync(file, content);
     await page.getByLabel("Shelf table").setInputFiles(file);
   };
-  await open("wrong.csv", text.replace("agent,neutral-cleaner,Neutral cleaner,yes,3,", "agent,neutral-cleaner,Neutral cleaner,yes,three,"));
-  await expect(page.getByRole("alert").filter({ hasText: "nothing here changed" })).toContainText('Line 2: partsWater "three" is not a number.');
+  await open(
+    "wrong.csv",
+    text.replace("agent,neutral-cleaner,Neutral cleaner,yes,3,", "agent,neutral-cleaner,Neutral cleaner,yes,three,"),
+  );
+  await expect(page.getByRole("alert").filter({ hasText: "nothing here changed" })).toContainText(
+    'Line 2: partsWater "three" is not a number.',
+  );
   await page.getByRole("button", { name: "Close" }).first().click();
-  await open("mine.csv", text.replace("agent,neutral-cleaner,Neutral cleaner,yes,3,", "agent,neutral-cleaner,Neutral cleaner,yes,4,"));
+  await open(
+    "mine.csv",
+    text.replace("agent,neutral-cleaner,Neutral cleaner,yes,3,", "agent,neutral-cleaner,Neutral cleaner,yes,4,"),
+  );
   await expect(page.getByText("The shelf is as the table says.")).toBeVisible();
   await page.goto("/bay?job=demo-ferry&phase=mix");
   await expect(neutral.getByTestId("reading")).toContainText("4 water");
@@ -70,11 +88,17 @@ test("ozone is refused until it is safe, is run with nobody inside, and the mete
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("button", { name: "Vehicle cabin" }).click();
   await page.getByRole("heading", { name: "Owner's account" }).click();
-  await page.getByRole("group", { name: "What was spilled" }).getByRole("button", { name: "Milk, egg, blood or vomit" }).click();
+  await page
+    .getByRole("group", { name: "What was spilled" })
+    .getByRole("button", { name: "Milk, egg, blood or vomit" })
+    .click();
   await page.getByRole("button", { name: "Next question" }).click();
   await page.getByRole("group", { name: "When", exact: true }).getByRole("button", { name: "Days" }).click();
   await page.getByRole("button", { name: "Nothing was tried" }).click();
-  await page.getByRole("button", { name: /^Boot floor,/ }).first().click();
+  await page
+    .getByRole("button", { name: /^Boot floor,/ })
+    .first()
+    .click();
   await page.getByRole("button", { name: "A smell here" }).click();
   await page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: /Plan$/ }).click();
   const air = page.getByTestId("air-treatment");
@@ -126,7 +150,9 @@ test("bottle labels, the load list and what to buy are saved as files", async ({
   expect(labels.name).toBe("bottle-labels.pdf");
   const { getDocument } = await import("pdfjs-dist/legacy/build/pdf.mjs");
   const pdf = await getDocument({ data: new Uint8Array(labels.bytes), verbosity: 0 }).promise;
-  const text = (await (await pdf.getPage(1)).getTextContent()).items.map((item) => ("str" in item ? item.str : "")).join(" ");
+  const text = (await (await pdf.getPage(1)).getTextContent()).items
+    .map((item) => ("str" in item ? item.str : ""))
+    .join(" ");
   expect(text).toContain("Acid spotter");
   expect(text).toMatch(/Mixed \d{4}-\d\d-\d\d\. Use by/);
 
@@ -150,7 +176,9 @@ test("bottle labels, the load list and what to buy are saved as files", async ({
   await page.getByRole("heading", { name: "Load list" }).click();
   await expect(list).toContainText("not enough, buy 1 ×");
   const shopping = await saved("Save the shopping list");
-  expect(shopping.bytes.toString()).toMatch(/^product,neededMl,leftMl,packs,packMl,costOfPacks\r\nAcid spotter,\d+,0,1,1000,12$/);
+  expect(shopping.bytes.toString()).toMatch(
+    /^product,neededMl,leftMl,packs,packMl,costOfPacks\r\nAcid spotter,\d+,0,1,1000,12$/,
+  );
 });
 
 test("what is asked for besides comes into the plan, or says why it does not", async ({ page }) => {

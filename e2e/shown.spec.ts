@@ -14,7 +14,11 @@ for (const theme of ["light", "night"] as const)
     const scan = async () => {
       const { violations } = await new AxeBuilder({ page }).analyze();
       const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
-      expect(serious.map(({ id, nodes }) => `${page.url()}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(" | ")}`)).toEqual([]);
+      expect(
+        serious.map(
+          ({ id, nodes }) => `${page.url()}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(" | ")}`,
+        ),
+      ).toEqual([]);
     };
     for (const name of PHASES) {
       await page.goto(`/bay?job=demo-ferry&phase=${name}&finding=fb-soup`);
@@ -25,8 +29,16 @@ for (const theme of ["light", "night"] as const)
     // Work is read at arm's length: 7:1 on its own panel and lines.
     await page.goto("/bay?job=demo-ferry&phase=work");
     await expect(page.getByTestId("now-step")).toBeVisible();
-    const far = await new AxeBuilder({ page }).include("main.bay-main").include(".bay-margin").withRules(["color-contrast-enhanced"]).analyze();
-    expect(far.violations.flatMap(({ nodes }) => nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`))).toEqual([]);
+    const far = await new AxeBuilder({ page })
+      .include("main.bay-main")
+      .include(".bay-margin")
+      .withRules(["color-contrast-enhanced"])
+      .analyze();
+    expect(
+      far.violations.flatMap(({ nodes }) =>
+        nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`),
+      ),
+    ).toEqual([]);
     for (const place of ["/", "/day", "/mark", "/shelf", "/ledger", "/notes", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
@@ -54,14 +66,20 @@ test("POST /api/plan answers what the screen computed, and refuses what import r
   const titles = await page.getByTestId("plan-step").locator("summary .line-what b").allInnerTexts();
   expect(titles).toEqual(plan.steps.map(({ title }: { title: string }) => title));
   await phase(page, "Mix").click();
-  for (const { agent, marked } of mixes) await expect(page.getByTestId(`mix-${agent}`).getByTestId("pour-water")).toHaveText(formatQuantity(marked.water, "metric"));
+  for (const { agent, marked } of mixes)
+    await expect(page.getByTestId(`mix-${agent}`).getByTestId("pour-water")).toHaveText(
+      formatQuantity(marked.water, "metric"),
+    );
   await phase(page, "Dry").click();
   for (const [zoneId, { hours, residual }] of Object.entries<{ hours: never; residual: never }>(drying)) {
     await expect(page.getByTestId(`dry-in-${zoneId}`)).toHaveText(formatQuantity(hours, "metric"));
     await expect(page.getByTestId(`water-left-${zoneId}`)).toHaveText(formatQuantity(residual, "metric"));
   }
 
-  const bad = await request.post("/api/plan", { data: text.replace('"version": 2', '"version": "one"'), headers: JSON_TYPE });
+  const bad = await request.post("/api/plan", {
+    data: text.replace('"version": 2', '"version": "one"'),
+    headers: JSON_TYPE,
+  });
   expect(bad.status()).toBe(400);
   expect((await bad.json()).problems.join()).toContain("version must be 2");
   expect((await request.post("/api/plan", { data: " ".repeat(5_000_001), headers: JSON_TYPE })).status()).toBe(413);
@@ -75,7 +93,9 @@ test("the smallest file of the guide makes a plan", async ({ request }) => {
   expect((await answer.json()).plan.steps.length).toBeGreaterThan(2);
 });
 
-test("one mark: cloth, look and feel give step, strength and dwell in three taps, and can be kept", async ({ page }) => {
+test("one mark: cloth, look and feel give step, strength and dwell in three taps, and can be kept", async ({
+  page,
+}) => {
   await page.goto("/mark");
   await page.getByRole("button", { name: "Polyester" }).click();
   await page.getByRole("group", { name: "Colour" }).getByRole("button", { name: "Yellow to brown" }).click();
@@ -111,7 +131,10 @@ test("the sheet fits one page of A4 and of Letter", async ({ page }) => {
   }
 });
 
-test("by touch on a tablet: targets are large, a bounced tap counts once, and narrow screens keep the caution", async ({ browser, baseURL }) => {
+test("by touch on a tablet: targets are large, a bounced tap counts once, and narrow screens keep the caution", async ({
+  browser,
+  baseURL,
+}) => {
   const context = await browser.newContext({ baseURL, viewport: { width: 1024, height: 768 }, hasTouch: true });
   const page = await context.newPage();
   await openFerry(page, "work");
@@ -123,7 +146,8 @@ test("by touch on a tablet: targets are large, a bounced tap counts once, and na
   await expect(start).toContainText("Done");
   await phase(page, "Test").tap();
   await expect(page.locator(".bay-test .chip").first()).toBeVisible();
-  for (const chip of await page.locator(".chip:visible").all()) expect((await chip.boundingBox())!.height).toBeGreaterThanOrEqual(56);
+  for (const chip of await page.locator(".chip:visible").all())
+    expect((await chip.boundingBox())!.height).toBeGreaterThanOrEqual(56);
   await page.setViewportSize({ width: 390, height: 844 });
   await phase(page, "Work").tap();
   await expect(start).toBeInViewport();

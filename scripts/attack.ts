@@ -21,7 +21,13 @@ const ATTACKS: Record<string, () => Promise<void> | void> = {
   files: () => attackFiles(base, chromium),
   names: () => attackNames(base, chromium),
   tabs: () => attackTabs(base, chromium),
-  kills: () => check(`killed at ${KILLS} moments of a run: nothing missing, nothing doubled`, run(bin("playwright"), ["test", "crash", "--retries=0"], { env: { ...process.env, KILLS, REPORT: "", E2E_PORT: "4232" } }) === 0),
+  kills: () =>
+    check(
+      `killed at ${KILLS} moments of a run: nothing missing, nothing doubled`,
+      run(bin("playwright"), ["test", "crash", "--retries=0"], {
+        env: { ...process.env, KILLS, REPORT: "", E2E_PORT: "4232" },
+      }) === 0,
+    ),
   backup: () => attackBackup(base, chromium),
 };
 

@@ -41,7 +41,9 @@ function medianMs(work: () => unknown, rounds = 60): number {
 const ferry = demoJobs(new Date("2026-05-04T09:00:00Z"))[0]!;
 const referenceMs = medianMs(() => JSON.parse(JSON.stringify(ferry)) as unknown, 400);
 
-const everything: Evidence = Object.fromEntries(EVIDENCE_IDS.map((test) => [test, Object.keys(EVIDENCE[test].outcomes)[0]!]));
+const everything: Evidence = Object.fromEntries(
+  EVIDENCE_IDS.map((test) => [test, Object.keys(EVIDENCE[test].outcomes)[0]!]),
+);
 
 const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
   diagnosis: () => {
@@ -57,21 +59,57 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
       const others = rows.filter(({ order, noise: its }) => its === noise && order !== OURS && order !== "all tests");
       const best = Math.max(...others.map(({ rightPct }) => rightPct));
       const fewer = (order: string) => 100 * (1 - ours.tests / of(order, noise).tests);
-      const wanted: [string, number][] = [["best static order", 20], ["order of the trade guide", 30], ["all tests", 50]];
+      const wanted: [string, number][] = [
+        ["best static order", 20],
+        ["order of the trade guide", 30],
+        ["all tests", 50],
+      ];
       return [
-        { name: `noise ${noise}: right first steps, under the best other order`, value: best - ours.rightPct, unit: "pt", target: "≤ 1", holds: best - ours.rightPct <= 1 },
-        ...wanted.map(([order, target]): Row => ({ name: `noise ${noise}: fewer tests than ${order}`, value: fewer(order), unit: "%", target: `≥ ${target}`, holds: fewer(order) >= target })),
-        ...rows.filter((row) => row.noise === noise).map((row): Row => ({ name: `noise ${noise}: ${row.order}: ${row.rightPct.toFixed(1)} % right, ${row.minutes.toFixed(1)} min, ${row.setByHeat} heated that sets; tests`, value: row.tests, unit: "", target: "none", holds: null })),
+        {
+          name: `noise ${noise}: right first steps, under the best other order`,
+          value: best - ours.rightPct,
+          unit: "pt",
+          target: "≤ 1",
+          holds: best - ours.rightPct <= 1,
+        },
+        ...wanted.map(([order, target]): Row => ({
+          name: `noise ${noise}: fewer tests than ${order}`,
+          value: fewer(order),
+          unit: "%",
+          target: `≥ ${target}`,
+          holds: fewer(order) >= target,
+        })),
+        ...rows
+          .filter((row) => row.noise === noise)
+          .map((row): Row => ({
+            name: `noise ${noise}: ${row.order}: ${row.rightPct.toFixed(1)} % right, ${row.minutes.toFixed(1)} min, ${row.setByHeat} heated that sets; tests`,
+            value: row.tests,
+            unit: "",
+            target: "none",
+            holds: null,
+          })),
       ];
     });
     const unsafe = rows.reduce((sum, row) => sum + row.unsafe, 0);
     return [
       { name: "next test, 17 families × 16 tests, median", value: ms, unit: "ms", target: "≤ 2", holds: ms <= 2 },
       { name: "diagnosis with all 16 tests done, median", value: all, unit: "ms", target: "≤ 2", holds: all <= 2 },
-      { name: "next test / JSON round trip of the job", value: ms / referenceMs, unit: "×", target: "none", holds: null },
+      {
+        name: "next test / JSON round trip of the job",
+        value: ms / referenceMs,
+        unit: "×",
+        target: "none",
+        holds: null,
+      },
       { name: "unsafe first steps, all orders and noises", value: unsafe, unit: "", target: "0", holds: unsafe === 0 },
       ...compared,
-      ...calibration.map(({ from, to, cases, sure, right }): Row => ({ name: `said ${Math.round(100 * from)} to ${Math.round(100 * to)} % sure (${cases} cases, mean ${(100 * sure).toFixed(0)} %): was right`, value: 100 * right, unit: "%", target: "none", holds: null })),
+      ...calibration.map(({ from, to, cases, sure, right }): Row => ({
+        name: `said ${Math.round(100 * from)} to ${Math.round(100 * to)} % sure (${cases} cases, mean ${(100 * sure).toFixed(0)} %): was right`,
+        value: 100 * right,
+        unit: "%",
+        target: "none",
+        holds: null,
+      })),
     ];
   },
   plan: async () => {
@@ -81,10 +119,34 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
     const { planMs, heldMs } = await planInPage(JSON.stringify(jobFileOf(big, USUAL_KIT, "2026-05-04T09:00:00Z")));
     return [
       { name: "whole assessment of the ferry bench, median", value: ms, unit: "ms", target: "≤ 50", holds: ms <= 50 },
-      { name: "a job of 12 zones and 25 findings, in Node, median", value: bigMs, unit: "ms", target: "≤ 150", holds: bigMs <= 150 },
-      { name: "the same in the worker, asked and answered, in Chromium, median", value: planMs, unit: "ms", target: "≤ 150", holds: planMs <= 150 },
-      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "≤ 50", holds: heldMs <= 50 },
-      { name: "assessment / JSON round trip of the job", value: ms / referenceMs, unit: "×", target: "none", holds: null },
+      {
+        name: "a job of 12 zones and 25 findings, in Node, median",
+        value: bigMs,
+        unit: "ms",
+        target: "≤ 150",
+        holds: bigMs <= 150,
+      },
+      {
+        name: "the same in the worker, asked and answered, in Chromium, median",
+        value: planMs,
+        unit: "ms",
+        target: "≤ 150",
+        holds: planMs <= 150,
+      },
+      {
+        name: "longest that the screen was held meanwhile, tasks from 50 ms on",
+        value: heldMs,
+        unit: "ms",
+        target: "≤ 50",
+        holds: heldMs <= 50,
+      },
+      {
+        name: "assessment / JSON round trip of the job",
+        value: ms / referenceMs,
+        unit: "×",
+        target: "none",
+        holds: null,
+      },
     ];
   },
   drying: async () => {
@@ -93,11 +155,41 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
     const { whatIfMs, heldMs } = await whatIfInPage();
     return [
       { name: "72 hours × 60 cells, median", value: ours.ms, unit: "ms", target: "≤ 15", holds: ours.ms <= 15 },
-      { name: "its error of the drying time, against a run exact in time on the same grid", value: ours.errorPct, unit: "%", target: "≤ 0.5", holds: ours.errorPct <= 0.5 },
-      ...rivals.map(({ name, ms, errorPct, reachedH }): Row => ({ name: `${name}${reachedH < 72 ? `, stopped at ${reachedH.toFixed(1)} h and reckoned on` : ""}, error ${Number.isFinite(errorPct) ? errorPct.toPrecision(2) : "?"} %`, value: ms, unit: "ms", target: "none", holds: null })),
-      { name: "the better of them / ours", value: best / ours.ms, unit: "×", target: "≥ 10", holds: best / ours.ms >= 10 },
-      { name: "four what-ifs of Skerry Hall in the worker, asked and answered, in Chromium, median", value: whatIfMs, unit: "ms", target: "≤ 400", holds: whatIfMs <= 400 },
-      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "≤ 50", holds: heldMs <= 50 },
+      {
+        name: "its error of the drying time, against a run exact in time on the same grid",
+        value: ours.errorPct,
+        unit: "%",
+        target: "≤ 0.5",
+        holds: ours.errorPct <= 0.5,
+      },
+      ...rivals.map(({ name, ms, errorPct, reachedH }): Row => ({
+        name: `${name}${reachedH < 72 ? `, stopped at ${reachedH.toFixed(1)} h and reckoned on` : ""}, error ${Number.isFinite(errorPct) ? errorPct.toPrecision(2) : "?"} %`,
+        value: ms,
+        unit: "ms",
+        target: "none",
+        holds: null,
+      })),
+      {
+        name: "the better of them / ours",
+        value: best / ours.ms,
+        unit: "×",
+        target: "≥ 10",
+        holds: best / ours.ms >= 10,
+      },
+      {
+        name: "four what-ifs of Skerry Hall in the worker, asked and answered, in Chromium, median",
+        value: whatIfMs,
+        unit: "ms",
+        target: "≤ 400",
+        holds: whatIfMs <= 400,
+      },
+      {
+        name: "longest that the screen was held meanwhile, tasks from 50 ms on",
+        value: heldMs,
+        unit: "ms",
+        target: "≤ 50",
+        holds: heldMs <= 50,
+      },
     ];
   },
   schedule: () => {
@@ -105,15 +197,45 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
     const replan = replanRow();
     const gap = (end: number, low: number) => 100 * (end / low - 1);
     return [
-      { name: `ft06 proved at ${ft06.end}${ft06.proved ? "" : ", NOT proved"}, in ${ft06.nodes} nodes; seconds`, value: ft06.seconds, unit: "s", target: "≤ 5", holds: ft06.proved && ft06.end === 55 && ft06.seconds <= 5 },
-      { name: `re-plan of a job with ${replan.tasks} tasks left, from an event to an order to go on by, median`, value: replan.wholeMs, unit: "ms", target: "≤ 300", holds: replan.wholeMs <= 300 },
+      {
+        name: `ft06 proved at ${ft06.end}${ft06.proved ? "" : ", NOT proved"}, in ${ft06.nodes} nodes; seconds`,
+        value: ft06.seconds,
+        unit: "s",
+        target: "≤ 5",
+        holds: ft06.proved && ft06.end === 55 && ft06.seconds <= 5,
+      },
+      {
+        name: `re-plan of a job with ${replan.tasks} tasks left, from an event to an order to go on by, median`,
+        value: replan.wholeMs,
+        unit: "ms",
+        target: "≤ 300",
+        holds: replan.wholeMs <= 300,
+      },
       { name: "of it the order alone", value: replan.orderMs, unit: "ms", target: "none", holds: null },
       ...[20, 60, 120].flatMap((size): Row[] => {
         const { greedyEnd, ends, lowerBound, firstMs } = searchRow(size);
         return [
-          { name: `${size} tasks: first valid answer`, value: firstMs, unit: "ms", target: size === 60 ? "≤ 300" : "none", holds: size === 60 ? firstMs <= 300 : null },
-          { name: `${size} tasks: greedy rule, over the lower bound`, value: gap(greedyEnd, lowerBound), unit: "%", target: "none", holds: null },
-          ...ends.map((end, at): Row => ({ name: `${size} tasks: after ${[0.2, 1, 5][at]} s, over the lower bound`, value: gap(end, lowerBound), unit: "%", target: "none", holds: null })),
+          {
+            name: `${size} tasks: first valid answer`,
+            value: firstMs,
+            unit: "ms",
+            target: size === 60 ? "≤ 300" : "none",
+            holds: size === 60 ? firstMs <= 300 : null,
+          },
+          {
+            name: `${size} tasks: greedy rule, over the lower bound`,
+            value: gap(greedyEnd, lowerBound),
+            unit: "%",
+            target: "none",
+            holds: null,
+          },
+          ...ends.map((end, at): Row => ({
+            name: `${size} tasks: after ${[0.2, 1, 5][at]} s, over the lower bound`,
+            value: gap(end, lowerBound),
+            unit: "%",
+            target: "none",
+            holds: null,
+          })),
         ];
       }),
     ];
@@ -121,34 +243,123 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
   colour: async () => {
     const { ours, perPixel, perCell } = compareColour();
     const { measureMs, heldMs } = await measureInPage();
-    const said = ({ areaPct, deltaE }: { areaPct: number; deltaE: number }) => `off by ${areaPct.toFixed(2)} % of the area, ${deltaE.toFixed(2)} ΔE`;
+    const said = ({ areaPct, deltaE }: { areaPct: number; deltaE: number }) =>
+      `off by ${areaPct.toFixed(2)} % of the area, ${deltaE.toFixed(2)} ΔE`;
     return [
-      { name: "12 Mpx, asked and answered by the worker, unpacking among it, in Chromium, median", value: measureMs, unit: "ms", target: "≤ 500", holds: measureMs <= 500 },
-      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "≤ 50", holds: heldMs <= 50 },
+      {
+        name: "12 Mpx, asked and answered by the worker, unpacking among it, in Chromium, median",
+        value: measureMs,
+        unit: "ms",
+        target: "≤ 500",
+        holds: measureMs <= 500,
+      },
+      {
+        name: "longest that the screen was held meanwhile, tasks from 50 ms on",
+        value: heldMs,
+        unit: "ms",
+        target: "≤ 50",
+        holds: heldMs <= 50,
+      },
       { name: `12 Mpx in Node, ours: ${said(ours)}`, value: ours.ms, unit: "ms", target: "none", holds: null },
-      { name: `culori pixel by pixel: ${said(perPixel)}; takes, of ours`, value: perPixel.ms / ours.ms, unit: "×", target: "≥ 10", holds: perPixel.ms / ours.ms >= 10 },
-      { name: `culori on cells of 8 by 8: ${said(perCell)}; takes, of ours`, value: perCell.ms / ours.ms, unit: "×", target: "none", holds: null },
+      {
+        name: `culori pixel by pixel: ${said(perPixel)}; takes, of ours`,
+        value: perPixel.ms / ours.ms,
+        unit: "×",
+        target: "≥ 10",
+        holds: perPixel.ms / ours.ms >= 10,
+      },
+      {
+        name: `culori on cells of 8 by 8: ${said(perCell)}; takes, of ours`,
+        value: perCell.ms / ours.ms,
+        unit: "×",
+        target: "none",
+        holds: null,
+      },
     ];
   },
   ledger: async () => {
-    const { jobs, kb, summedMs, learntMs, searchedMs, copyMs, openMs, wholeMs, loadMs, searchMs, heldMs } = await measureLedger();
+    const { jobs, kb, summedMs, learntMs, searchedMs, copyMs, openMs, wholeMs, loadMs, searchMs, heldMs } =
+      await measureLedger();
     return [
-      { name: `${jobs} jobs of ${kb.toFixed(0)} kB in Chromium: from asking storage until the first rows stand, median`, value: openMs, unit: "ms", target: "≤ 300", holds: openMs <= 300 },
-      { name: "of it reading from storage what is needed at once", value: loadMs, unit: "ms", target: "none", holds: null },
-      { name: "from the page's start until every finished job is here too, in slices beside it", value: wholeMs, unit: "ms", target: "none", holds: null },
-      { name: "a search, from the letter until its rows stand, median", value: searchMs, unit: "ms", target: "≤ 50", holds: searchMs <= 50 },
-      { name: "longest that the screen was held meanwhile, tasks from 50 ms on", value: heldMs, unit: "ms", target: "none", holds: null },
-      { name: "in Node: every job summed up / a structured copy of them all", value: summedMs / copyMs, unit: "×", target: "none", holds: null },
-      { name: "in Node: all of it learnt from / a structured copy", value: learntMs / copyMs, unit: "×", target: "none", holds: null },
-      { name: "in Node: one search / a structured copy", value: searchedMs / copyMs, unit: "×", target: "none", holds: null },
+      {
+        name: `${jobs} jobs of ${kb.toFixed(0)} kB in Chromium: from asking storage until the first rows stand, median`,
+        value: openMs,
+        unit: "ms",
+        target: "≤ 300",
+        holds: openMs <= 300,
+      },
+      {
+        name: "of it reading from storage what is needed at once",
+        value: loadMs,
+        unit: "ms",
+        target: "none",
+        holds: null,
+      },
+      {
+        name: "from the page's start until every finished job is here too, in slices beside it",
+        value: wholeMs,
+        unit: "ms",
+        target: "none",
+        holds: null,
+      },
+      {
+        name: "a search, from the letter until its rows stand, median",
+        value: searchMs,
+        unit: "ms",
+        target: "≤ 50",
+        holds: searchMs <= 50,
+      },
+      {
+        name: "longest that the screen was held meanwhile, tasks from 50 ms on",
+        value: heldMs,
+        unit: "ms",
+        target: "none",
+        holds: null,
+      },
+      {
+        name: "in Node: every job summed up / a structured copy of them all",
+        value: summedMs / copyMs,
+        unit: "×",
+        target: "none",
+        holds: null,
+      },
+      {
+        name: "in Node: all of it learnt from / a structured copy",
+        value: learntMs / copyMs,
+        unit: "×",
+        target: "none",
+        holds: null,
+      },
+      {
+        name: "in Node: one search / a structured copy",
+        value: searchedMs / copyMs,
+        unit: "×",
+        target: "none",
+        holds: null,
+      },
     ];
   },
   load: async () => {
     const rows: Row[] = [];
-    for (const [name, url] of [["Jobs", "/"], ["the bay", "/bay?job=demo-ferry&phase=look"]] as const) {
+    for (const [name, url] of [
+      ["Jobs", "/"],
+      ["the bay", "/bay?job=demo-ferry&phase=look"],
+    ] as const) {
       const { kb, pageKb } = await firstLoadKb(url, { demo: name === "the bay" });
-      rows.push({ name: `first-load JavaScript of ${name}, compressed`, value: kb, unit: "kB", target: "≤ 230", holds: kb <= 230 });
-      rows.push({ name: `of it what the page of ${name} asks for; the rest is the planner in its worker`, value: pageKb, unit: "kB", target: "none", holds: null });
+      rows.push({
+        name: `first-load JavaScript of ${name}, compressed`,
+        value: kb,
+        unit: "kB",
+        target: "≤ 230",
+        holds: kb <= 230,
+      });
+      rows.push({
+        name: `of it what the page of ${name} asks for; the rest is the planner in its worker`,
+        value: pageKb,
+        unit: "kB",
+        target: "none",
+        holds: null,
+      });
     }
     return rows;
   },
@@ -161,6 +372,11 @@ if (unknown.length > 0) {
   process.exit(1);
 }
 const rows: Row[] = [];
-for (const [name, part] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) rows.push(...(await part()));
+for (const [name, part] of Object.entries(PARTS))
+  if (asked.length === 0 || asked.includes(name)) rows.push(...(await part()));
 if (process.argv.includes("--json")) console.log(JSON.stringify(rows, null, 2));
-else for (const { name, value, unit, target, holds } of rows) console.log(`${name.padEnd(86)} ${value.toPrecision(3).padStart(8)} ${unit.padEnd(3)} target ${target.padEnd(6)} ${holds === null ? "" : holds ? "holds" : "MISSED"}`);
+else
+  for (const { name, value, unit, target, holds } of rows)
+    console.log(
+      `${name.padEnd(86)} ${value.toPrecision(3).padStart(8)} ${unit.padEnd(3)} target ${target.padEnd(6)} ${holds === null ? "" : holds ? "holds" : "MISSED"}`,
+    );

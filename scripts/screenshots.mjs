@@ -14,10 +14,18 @@ const folder = path.join(root, "docs", "screenshots");
 mkdirSync(folder, { recursive: true });
 
 const MORNING = new Date("2026-05-04T09:12:00");
-const browser = await chromium.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+const browser = await chromium.launch({
+  executablePath,
+  args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+});
 
 async function open(viewport) {
-  const context = await browser.newContext({ viewport, baseURL: `http://localhost:${port}`, locale: "en-GB", timezoneId: "Europe/Berlin" });
+  const context = await browser.newContext({
+    viewport,
+    baseURL: `http://localhost:${port}`,
+    locale: "en-GB",
+    timezoneId: "Europe/Berlin",
+  });
   const page = await context.newPage();
   await page.clock.install({ time: MORNING });
   await page.goto("/demo");
@@ -52,10 +60,17 @@ async function workToDwell(page, job) {
 /** The finished chair whose pictures ship with the demo, read before and after. */
 async function measured(page) {
   await page.goto("/ledger");
-  await page.getByTestId("ledger").getByRole("button", { name: /hearth chair/ }).click();
+  await page
+    .getByTestId("ledger")
+    .getByRole("button", { name: /hearth chair/ })
+    .click();
   await page.getByTestId("job-detail").getByRole("link", { name: "Open the job" }).click();
   const pictures = page.getByTestId("before-after").getByRole("button", { name: "Measure it" });
-  for (const [nth, shows] of [[0, undefined], [1, undefined], [2, "The towel it was wiped with"]]) {
+  for (const [nth, shows] of [
+    [0, undefined],
+    [1, undefined],
+    [2, "The towel it was wiped with"],
+  ]) {
     await pictures.nth(nth).click();
     if (shows) await page.getByTestId("measure").getByRole("button", { name: shows }).click();
     if (nth === 0) await page.getByRole("button", { name: /known length/ }).click();
@@ -72,9 +87,16 @@ async function room(page) {
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("button", { name: "Room carpet" }).click();
   await page.locator("main.bay-main").waitFor();
-  for (const [zone, soil] of [["By the door", "Heavy"], ["Traffic lane", "Moderate"], ["Open floor", "Light"]]) {
+  for (const [zone, soil] of [
+    ["By the door", "Heavy"],
+    ["Traffic lane", "Moderate"],
+    ["Open floor", "Light"],
+  ]) {
     await page.getByRole("button", { name: new RegExp(`^${zone},`) }).press("Enter");
-    await page.getByRole("group", { name: `Soil on ${zone}` }).getByRole("button", { name: soil, exact: true }).click();
+    await page
+      .getByRole("group", { name: `Soil on ${zone}` })
+      .getByRole("button", { name: soil, exact: true })
+      .click();
     await page.waitForTimeout(400);
   }
 }
@@ -98,7 +120,14 @@ try {
   await bay(desk, "job=demo-van&phase=plan");
   await desk.getByRole("heading", { name: /Smell/ }).click();
   const air = desk.getByTestId("air-treatment");
-  for (const name of ["Ozone", "Outdoors, nobody near", "Large cabin", "Window cracked for the lead", "Doors open and a fan"]) await air.getByRole("button", { name, exact: true }).click();
+  for (const name of [
+    "Ozone",
+    "Outdoors, nobody near",
+    "Large cabin",
+    "Window cracked for the lead",
+    "Doors open and a fan",
+  ])
+    await air.getByRole("button", { name, exact: true }).click();
   await desk.getByTestId("gas-locks").scrollIntoViewIfNeeded();
   await shoot(desk, "odour");
   await air.getByRole("button", { name: "Nothing, air it" }).click();
@@ -118,7 +147,10 @@ try {
   await measured(desk);
   await shoot(desk, "measure");
   await desk.goto("/ledger");
-  await desk.getByTestId("ledger").getByRole("button", { name: /hearth chair/ }).click();
+  await desk
+    .getByTestId("ledger")
+    .getByRole("button", { name: /hearth chair/ })
+    .click();
   await shoot(desk, "ledger");
   await desk.goto("/mark");
   await desk.getByRole("button", { name: "Polyester" }).click();

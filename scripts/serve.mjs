@@ -12,7 +12,12 @@ const answer = app.getRequestHandler();
 await app.prepare();
 
 /** What is named by its contents never changes; everything else is asked for again, so that no shared cache shows an old page. */
-const cachingOf = (path) => (path.startsWith("/_next/static/") ? "public, max-age=31536000, immutable" : path.startsWith("/api/") ? "no-store" : "no-cache");
+const cachingOf = (path) =>
+  path.startsWith("/_next/static/")
+    ? "public, max-age=31536000, immutable"
+    : path.startsWith("/api/")
+      ? "no-store"
+      : "no-cache";
 
 const server = createServer((request, response) => {
   // A request that is sent back as it came tells cookies to whoever asks.
@@ -24,7 +29,8 @@ const server = createServer((request, response) => {
   const caching = cachingOf(new URL(request.url ?? "/", "http://here").pathname);
   const set = response.setHeader.bind(response);
   // Next marks its pages for a shared cache to keep for a year.
-  response.setHeader = (name, value) => (name.toLowerCase() === "cache-control" ? set(name, caching) : set(name, value));
+  response.setHeader = (name, value) =>
+    name.toLowerCase() === "cache-control" ? set(name, caching) : set(name, value);
   set("Cache-Control", caching);
   answer(request, response).catch((error) => {
     console.error(error);
@@ -36,7 +42,10 @@ const server = createServer((request, response) => {
 server.headersTimeout = 20_000;
 server.requestTimeout = 60_000;
 server.on("connect", (_, socket) => socket.end("HTTP/1.1 405 Method Not Allowed\r\nConnection: close\r\n\r\n"));
-server.on("clientError", (_, socket) => socket.writable && socket.end("HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n"));
+server.on(
+  "clientError",
+  (_, socket) => socket.writable && socket.end("HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n"),
+);
 server.listen(port, () => console.log(`Weary Bristle: http://localhost:${port}`));
 for (const signal of ["SIGINT", "SIGTERM"])
   process.on(signal, () => {

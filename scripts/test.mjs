@@ -39,20 +39,36 @@ function counted(reportName, command, args, read) {
 ensurePackages();
 check("Lint", () => must(run("npm", ["run", "-s", "lint"]), "lint found something."));
 check("Types", () => must(run("npm", ["run", "-s", "typecheck"]), "the types do not hold."));
-check("Job file schema", () => must(run(bin("tsx"), ["scripts/schema.ts", "--check"]), "docs/job-file.schema.json is stale: npm run schema"));
+check("Job file schema", () =>
+  must(run(bin("tsx"), ["scripts/schema.ts", "--check"]), "docs/job-file.schema.json is stale: npm run schema"),
+);
 check("Unit tests", () =>
-  counted("vitest.json", bin("vitest"), (report) => ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`], (result) => ({
-    passed: result.numPassedTests,
-    failed: result.numFailedTests + (result.success ? 0 : result.testResults.filter((file) => file.status === "failed" && file.assertionResults.length === 0).length),
-  })),
+  counted(
+    "vitest.json",
+    bin("vitest"),
+    (report) => ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
+    (result) => ({
+      passed: result.numPassedTests,
+      failed:
+        result.numFailedTests +
+        (result.success
+          ? 0
+          : result.testResults.filter((file) => file.status === "failed" && file.assertionResults.length === 0).length),
+    }),
+  ),
 );
 check("Browser tests", () => {
   ensureChromium();
   ensureBuild();
-  counted("playwright.json", bin("playwright"), () => ["test"], ({ stats, errors }) => {
-    if (stats.flaky > 0) console.error(`${stats.flaky} held only at the second try: see "flaky" above and mend it.`);
-    return { passed: stats.expected + stats.flaky, failed: stats.unexpected + (errors?.length ?? 0) };
-  });
+  counted(
+    "playwright.json",
+    bin("playwright"),
+    () => ["test"],
+    ({ stats, errors }) => {
+      if (stats.flaky > 0) console.error(`${stats.flaky} held only at the second try: see "flaky" above and mend it.`);
+      return { passed: stats.expected + stats.flaky, failed: stats.unexpected + (errors?.length ?? 0) };
+    },
+  );
 });
 
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -12,7 +12,8 @@ const NOW = "2026-05-04T08:00:00Z";
 /** The page is never held longer than this by a file, ms. */
 const MOST_HELD_MS = 200;
 
-const launch = (executablePath: string): Promise<Browser> => chromium.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+const launch = (executablePath: string): Promise<Browser> =>
+  chromium.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
 
 /** Errors of the page, and how long it was held. */
 async function watched(page: Page): Promise<{ errors: string[]; heldMs: () => Promise<number> }> {
@@ -27,9 +28,20 @@ async function watched(page: Page): Promise<{ errors: string[]; heldMs: () => Pr
   await page.addInitScript(() => {
     const held: number[] = [];
     Object.assign(globalThis, { held });
-    new PerformanceObserver((list) => held.push(...list.getEntries().map(({ duration }) => duration))).observe({ type: "longtask" });
+    new PerformanceObserver((list) => held.push(...list.getEntries().map(({ duration }) => duration))).observe({
+      type: "longtask",
+    });
   });
-  return { errors, heldMs: () => page.evaluate(() => { const { held } = globalThis as unknown as { held: number[] }; const most = Math.max(0, ...held); held.length = 0; return most; }) };
+  return {
+    errors,
+    heldMs: () =>
+      page.evaluate(() => {
+        const { held } = globalThis as unknown as { held: number[] };
+        const most = Math.max(0, ...held);
+        held.length = 0;
+        return most;
+      }),
+  };
 }
 
 /** Everything kept, in short. */
@@ -66,14 +78,23 @@ export async function attackFiles(base: string, executablePath: string) {
     const refused: Record<string, string[]> = { "Backup file": [], "Job file": [] };
     let held = 0;
     await heldMs();
-    for (const [label, list] of [["Backup file", archives], ["Job file", files]] as const)
+    for (const [label, list] of [
+      ["Backup file", archives],
+      ["Job file", files],
+    ] as const)
       for (const { name, bytes } of list) {
         // Off the disk, as a person gives it: bytes handed over by the test itself would be unpacked by the page.
         const file = path.join(folder, label === "Backup file" ? "b.zip" : "j.json");
         writeFileSync(file, bytes);
         await page.getByLabel(label, { exact: true }).setInputFiles(file);
         const alert = page.getByRole("alert").filter({ hasText: "nothing here changed" });
-        const said = await alert.first().waitFor({ timeout: 30_000 }).then(() => true, () => false);
+        const said = await alert
+          .first()
+          .waitFor({ timeout: 30_000 })
+          .then(
+            () => true,
+            () => false,
+          );
         if (!said) refused[label]!.push(name);
         else await alert.first().getByRole("button", { name: "Close" }).click();
         const heldNow = await heldMs();
@@ -81,8 +102,16 @@ export async function attackFiles(base: string, executablePath: string) {
         held = Math.max(held, heldNow);
         await page.waitForTimeout(320);
       }
-    check(`${archives.length} hostile archives: each refused with a sentence`, refused["Backup file"]!.length === 0, refused["Backup file"]!.join(", "));
-    check(`${files.length} hostile job files: each refused with a sentence`, refused["Job file"]!.length === 0, refused["Job file"]!.join(", "));
+    check(
+      `${archives.length} hostile archives: each refused with a sentence`,
+      refused["Backup file"]!.length === 0,
+      refused["Backup file"]!.join(", "),
+    );
+    check(
+      `${files.length} hostile job files: each refused with a sentence`,
+      refused["Job file"]!.length === 0,
+      refused["Job file"]!.join(", "),
+    );
     check("nothing that was kept changed by them", (await keptIn(page)) === before);
     check(`no file held the page ${MOST_HELD_MS} ms`, held < MOST_HELD_MS, `longest ${Math.round(held)} ms`);
 
@@ -92,21 +121,49 @@ export async function attackFiles(base: string, executablePath: string) {
     const sound = readFileSync(path.join("public/demo-pictures", readdirSync("public/demo-pictures")[0]!));
     const pictures = hostilePictures(sound);
     const shown = () => page.getByTestId("picture").count();
-    await input.setInputFiles(pictures.filter(({ buffer }) => buffer.length < 40_000_000).map(({ name, mimeType, buffer }) => ({ name, mimeType, buffer })));
+    await input.setInputFiles(
+      pictures
+        .filter(({ buffer }) => buffer.length < 40_000_000)
+        .map(({ name, mimeType, buffer }) => ({ name, mimeType, buffer })),
+    );
     await page.getByText("Shrinking it…").waitFor({ state: "hidden", timeout: 60_000 });
     await page.waitForTimeout(1500);
     const good = pictures.filter((each) => each.good).length;
     const told = await page.getByRole("alert").filter({ hasText: "Nothing else changed" }).locator("p").count();
     // The last line says that nothing else changed; the largest one was left out of the test.
-    check(`${pictures.length} pictures: the ${good} sound ones are kept, each other one is named`, (await shown()) === good && told - 1 === pictures.length - good - 1, `${await shown()} shown, ${told - 1} refused`);
-    check("no script ran, no error of the page", !(await page.evaluate(() => "pwned" in window)) && errors.length === 0, errors.slice(0, 2).join("; "));
+    check(
+      `${pictures.length} pictures: the ${good} sound ones are kept, each other one is named`,
+      (await shown()) === good && told - 1 === pictures.length - good - 1,
+      `${await shown()} shown, ${told - 1} refused`,
+    );
+    check(
+      "no script ran, no error of the page",
+      !(await page.evaluate(() => "pwned" in window)) && errors.length === 0,
+      errors.slice(0, 2).join("; "),
+    );
   } finally {
     await browser.close();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-const NAMES = ["<img src=x onerror=window.pwned=1>", "javascript:alert(1)", "=HYPERLINK(\"x\")", "'; DROP TABLE jobs;--", "ẑ̶̛͔a̷̡̕l̴̰͝g̵̗̈o̸̧͝", "🧹".repeat(30), "مرحبا بالعالم", "a".repeat(110), "%s%n%x", "${7*7}{{7*7}}", "../../etc/passwd", "\\\\host\\share", "CON", "line one\nline two", "&lt;b&gt;"];
+const NAMES = [
+  "<img src=x onerror=window.pwned=1>",
+  "javascript:alert(1)",
+  '=HYPERLINK("x")',
+  "'; DROP TABLE jobs;--",
+  "ẑ̶̛͔a̷̡̕l̴̰͝g̵̗̈o̸̧͝",
+  "🧹".repeat(30),
+  "مرحبا بالعالم",
+  "a".repeat(110),
+  "%s%n%x",
+  "${7*7}{{7*7}}",
+  "../../etc/passwd",
+  "\\\\host\\share",
+  "CON",
+  "line one\nline two",
+  "&lt;b&gt;",
+];
 
 /** Names of traps in every free text of a job, walked through every phase and place. */
 export async function attackNames(base: string, executablePath: string) {
@@ -117,13 +174,23 @@ export async function attackNames(base: string, executablePath: string) {
     await page.goto(base);
     const list = NAMES.map((name, at) => {
       const job = structuredClone(demoJobs(new Date())[at % 3]!);
-      Object.assign(job, { id: `n${at}`, title: name.slice(0, 110), customer: name.slice(0, 110), place: name.slice(0, 110), demo: undefined, events: [{ kind: "note", id: "x", at: NOW, words: name.slice(0, 110) }] });
+      Object.assign(job, {
+        id: `n${at}`,
+        title: name.slice(0, 110),
+        customer: name.slice(0, 110),
+        place: name.slice(0, 110),
+        demo: undefined,
+        events: [{ kind: "note", id: "x", at: NOW, words: name.slice(0, 110) }],
+      });
       for (const piece of Object.values(job.pieces.byId)) piece.name = [...name].slice(0, 70).join("");
       for (const zone of Object.values(job.zones.byId)) zone.name = [...name].slice(0, 70).join("");
-      for (const finding of Object.values(job.findings.byId)) if ("centre" in finding) finding.name = [...name].slice(0, 70).join("");
+      for (const finding of Object.values(job.findings.byId))
+        if ("centre" in finding) finding.name = [...name].slice(0, 70).join("");
       return JSON.parse(JSON.stringify(jobFileOf(job, USUAL_KIT, NOW))) as object;
     });
-    await page.getByLabel("Job file", { exact: true }).setInputFiles({ name: "names.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(list)) });
+    await page
+      .getByLabel("Job file", { exact: true })
+      .setInputFiles({ name: "names.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(list)) });
     await page.getByText(`${NAMES.length} jobs were opened from the file`).waitFor();
     const wide: string[] = [];
     const measure = async (where: string) => {
@@ -133,7 +200,12 @@ export async function attackNames(base: string, executablePath: string) {
     for (let at = 0; at < NAMES.length; at++)
       for (const phase of ["look", "test", "plan", "mix", "work", "dry", "handback"]) {
         if (phase === "look") await page.goto(`${base}/bay?job=n${at}&phase=${phase}`);
-        else await page.getByRole("navigation", { name: "Phases" }).getByRole("link").nth(["look", "test", "plan", "mix", "work", "dry", "handback"].indexOf(phase)).click();
+        else
+          await page
+            .getByRole("navigation", { name: "Phases" })
+            .getByRole("link")
+            .nth(["look", "test", "plan", "mix", "work", "dry", "handback"].indexOf(phase))
+            .click();
         await page.locator("main.bay-main").waitFor();
         await measure(`${phase} of "${NAMES[at]!.slice(0, 20)}"`);
       }
@@ -143,7 +215,13 @@ export async function attackNames(base: string, executablePath: string) {
       await page.waitForTimeout(300);
       await measure(place);
     }
-    check(`${NAMES.length} hostile names in every text, every phase and place: nothing runs, nothing fails`, errors.length === 0 && !(await page.evaluate(() => "pwned" in window)) && (await page.getByTestId("failed-part").count()) === 0, errors.slice(0, 2).join("; "));
+    check(
+      `${NAMES.length} hostile names in every text, every phase and place: nothing runs, nothing fails`,
+      errors.length === 0 &&
+        !(await page.evaluate(() => "pwned" in window)) &&
+        (await page.getByTestId("failed-part").count()) === 0,
+      errors.slice(0, 2).join("; "),
+    );
     check("no screen scrolls sideways by them", wide.length === 0, wide.slice(0, 3).join("; "));
   } finally {
     await browser.close();
@@ -175,7 +253,8 @@ export async function attackTabs(base: string, executablePath: string) {
     };
     const began = performance.now();
     await Promise.all([edit(one, "Length, mm", 1500), edit(two, "Depth, mm", 300)]);
-    for (const page of [one, two]) await page.getByTestId("saved").filter({ hasText: "Saved" }).waitFor({ timeout: 60_000 });
+    for (const page of [one, two])
+      await page.getByTestId("saved").filter({ hasText: "Saved" }).waitFor({ timeout: 60_000 });
     const seconds = (performance.now() - began) / 1000;
     await one.waitForTimeout(1000);
     const piece = await one.evaluate(
@@ -184,12 +263,32 @@ export async function attackTabs(base: string, executablePath: string) {
           const request = indexedDB.open("weary-bristle");
           request.onsuccess = () => {
             const get = request.result.transaction("jobs").objectStore("jobs").get("demo-ferry");
-            get.onsuccess = () => resolve(Object.values((get.result as { job: { pieces: { byId: Record<string, { lengthMm: number; depthMm: number }> } } }).job.pieces.byId)[0]!);
+            get.onsuccess = () =>
+              resolve(
+                Object.values(
+                  (get.result as { job: { pieces: { byId: Record<string, { lengthMm: number; depthMm: number }> } } })
+                    .job.pieces.byId,
+                )[0]!,
+              );
           };
         }),
     );
-    check(`${EDITS} and ${EDITS} edits in two tabs: the last of each stands, in both tabs`, piece.lengthMm === 1500 + EDITS && piece.depthMm === 300 + EDITS && (await two.getByLabel("Length, mm").inputValue()) === String(1500 + EDITS) && (await one.getByLabel("Depth, mm").inputValue()) === String(300 + EDITS), `${seconds.toFixed(0)} s`);
-    check("and no error in either", watches.every(({ errors }) => errors.length === 0), watches.flatMap(({ errors }) => errors).slice(0, 2).join("; "));
+    check(
+      `${EDITS} and ${EDITS} edits in two tabs: the last of each stands, in both tabs`,
+      piece.lengthMm === 1500 + EDITS &&
+        piece.depthMm === 300 + EDITS &&
+        (await two.getByLabel("Length, mm").inputValue()) === String(1500 + EDITS) &&
+        (await one.getByLabel("Depth, mm").inputValue()) === String(300 + EDITS),
+      `${seconds.toFixed(0)} s`,
+    );
+    check(
+      "and no error in either",
+      watches.every(({ errors }) => errors.length === 0),
+      watches
+        .flatMap(({ errors }) => errors)
+        .slice(0, 2)
+        .join("; "),
+    );
   } finally {
     await browser.close();
   }
@@ -209,21 +308,57 @@ const fill = (page: Page, sample: unknown) =>
         const open = indexedDB.open("weary-bristle");
         open.onsuccess = () => resolve(open.result);
       });
-      const done = (transaction: IDBTransaction) => new Promise<void>((resolve, reject) => { transaction.oncomplete = () => resolve(); transaction.onerror = () => reject(transaction.error); });
+      const done = (transaction: IDBTransaction) =>
+        new Promise<void>((resolve, reject) => {
+          transaction.oncomplete = () => resolve();
+          transaction.onerror = () => reject(transaction.error);
+        });
       const words = "Looked at every seam twice and found it as said. ".repeat(20);
       const base = job as { events: object[] };
       const pad = Math.max(1, Math.ceil((jobBytes - JSON.stringify(job).length) / (words.length + 60)));
       for (let from = 0; from < jobs; from += 200) {
         const transaction = database.transaction("jobs", "readwrite");
         for (let at = from; at < Math.min(jobs, from + 200); at++)
-          transaction.objectStore("jobs").put({ version: 2, job: { ...base, id: `big${at}`, title: `Hall ${at}`, demo: undefined, events: [...base.events, ...Array.from({ length: pad }, (_, note) => ({ kind: "note", id: `n${note}`, at: "2026-05-04T08:00:00Z", words }))] } }, `big${at}`);
+          transaction
+            .objectStore("jobs")
+            .put(
+              {
+                version: 2,
+                job: {
+                  ...base,
+                  id: `big${at}`,
+                  title: `Hall ${at}`,
+                  demo: undefined,
+                  events: [
+                    ...base.events,
+                    ...Array.from({ length: pad }, (_, note) => ({
+                      kind: "note",
+                      id: `n${note}`,
+                      at: "2026-05-04T08:00:00Z",
+                      words,
+                    })),
+                  ],
+                },
+              },
+              `big${at}`,
+            );
         await done(transaction);
       }
       for (let at = 0; at < pictures; at++) {
         const bytes = new Uint8Array(pictureBytes);
-        for (let place = 0; place < bytes.length; place += 512) new DataView(bytes.buffer).setUint32(place, (at * 2654435761 + place) >>> 0);
+        for (let place = 0; place < bytes.length; place += 512)
+          new DataView(bytes.buffer).setUint32(place, (at * 2654435761 + place) >>> 0);
         const transaction = database.transaction("pictures", "readwrite");
-        transaction.objectStore("pictures").put({ id: `pic${at}`, jobId: `big${at % jobs}`, blob: new Blob([bytes], { type: "image/jpeg" }), widthPx: 10, heightPx: 10, addedAt: Date.now() });
+        transaction
+          .objectStore("pictures")
+          .put({
+            id: `pic${at}`,
+            jobId: `big${at % jobs}`,
+            blob: new Blob([bytes], { type: "image/jpeg" }),
+            widthPx: 10,
+            heightPx: 10,
+            addedAt: Date.now(),
+          });
         await done(transaction);
       }
       database.close();
@@ -238,12 +373,36 @@ const fingerprint = (page: Page) =>
       const open = indexedDB.open("weary-bristle");
       open.onsuccess = () => resolve(open.result);
     });
-    const of = <T>(request: IDBRequest<T>) => new Promise<T>((resolve) => { request.onsuccess = () => resolve(request.result); });
-    const hash = async (data: BufferSource) => Array.from(new Uint8Array(await crypto.subtle.digest("SHA-256", data)).slice(0, 8), (byte) => byte.toString(16).padStart(2, "0")).join("");
-    const sorted = (value: unknown): unknown => (Array.isArray(value) ? value.map(sorted) : typeof value === "object" && value !== null ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, each]) => [key, sorted(each)])) : value);
+    const of = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve) => {
+        request.onsuccess = () => resolve(request.result);
+      });
+    const hash = async (data: BufferSource) =>
+      Array.from(new Uint8Array(await crypto.subtle.digest("SHA-256", data)).slice(0, 8), (byte) =>
+        byte.toString(16).padStart(2, "0"),
+      ).join("");
+    const sorted = (value: unknown): unknown =>
+      Array.isArray(value)
+        ? value.map(sorted)
+        : typeof value === "object" && value !== null
+          ? Object.fromEntries(
+              Object.entries(value)
+                .sort(([a], [b]) => (a < b ? -1 : 1))
+                .map(([key, each]) => [key, sorted(each)]),
+            )
+          : value;
     let all = "";
     const jobs = await of(database.transaction("jobs").objectStore("jobs").getAllKeys());
-    for (const key of jobs) all = await hash(new TextEncoder().encode(all + String(key) + JSON.stringify(sorted(((await of(database.transaction("jobs").objectStore("jobs").get(key))) as { job: unknown }).job))));
+    for (const key of jobs)
+      all = await hash(
+        new TextEncoder().encode(
+          all +
+            String(key) +
+            JSON.stringify(
+              sorted(((await of(database.transaction("jobs").objectStore("jobs").get(key))) as { job: unknown }).job),
+            ),
+        ),
+      );
     const pictures = await of(database.transaction("pictures").objectStore("pictures").getAllKeys());
     for (const key of pictures) {
       const { blob } = (await of(database.transaction("pictures").objectStore("pictures").get(key))) as { blob: Blob };
@@ -257,7 +416,12 @@ const fingerprint = (page: Page) =>
 export async function attackBackup(base: string, executablePath: string) {
   const folder = mkdtempSync(path.join(tmpdir(), "attack-"));
   // On the disk, as a technician's browser keeps it: a browser of the tests keeps everything in memory.
-  const profile = (name: string) => chromium.launchPersistentContext(path.join(folder, name), { executablePath, acceptDownloads: true, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  const profile = (name: string) =>
+    chromium.launchPersistentContext(path.join(folder, name), {
+      executablePath,
+      acceptDownloads: true,
+      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+    });
   const start = performance.now();
   const full = await profile("full");
   let open = full;
@@ -268,7 +432,10 @@ export async function attackBackup(base: string, executablePath: string) {
     await page.getByTestId("storage-use").waitFor();
     await fill(page, JSON.parse(JSON.stringify(demoJobs(new Date(NOW))[0])));
     await page.reload();
-    await page.getByRole("button", { name: "Save all jobs as one file" }).and(page.locator(":enabled")).waitFor({ timeout: 300_000 });
+    await page
+      .getByRole("button", { name: "Save all jobs as one file" })
+      .and(page.locator(":enabled"))
+      .waitFor({ timeout: 300_000 });
     await page.waitForTimeout(10_000);
     console.log(`       filled after ${((performance.now() - start) / 1000).toFixed(0)} s`);
     const before = await fingerprint(page);
@@ -313,8 +480,16 @@ export async function attackBackup(base: string, executablePath: string) {
     const inSeconds = (performance.now() - cleanBegan) / 1000;
     const after = await fingerprint(clean);
     const gb = ((PICTURES * PICTURE_BYTES) / 1e9).toFixed(1);
-    check(`${JOBS} jobs of ${JOB_BYTES / 1000} kB and ${gb} GB of pictures go out and come back equal in a clean profile`, JSON.stringify(before) === JSON.stringify(after) && before.jobs === JOBS && before.pictures === PICTURES, `${parts.length} parts; out ${outSeconds.toFixed(0)} s, in ${inSeconds.toFixed(0)} s`);
-    check(`the page is never held ${MOST_HELD_BY_BACKUP_MS} ms by it`, Math.max(outHeld, inHeld.opening, inHeld.taking) < MOST_HELD_BY_BACKUP_MS, `out ${Math.round(outHeld)} ms, opened ${Math.round(inHeld.opening)} ms, taken in ${Math.round(inHeld.taking)} ms`);
+    check(
+      `${JOBS} jobs of ${JOB_BYTES / 1000} kB and ${gb} GB of pictures go out and come back equal in a clean profile`,
+      JSON.stringify(before) === JSON.stringify(after) && before.jobs === JOBS && before.pictures === PICTURES,
+      `${parts.length} parts; out ${outSeconds.toFixed(0)} s, in ${inSeconds.toFixed(0)} s`,
+    );
+    check(
+      `the page is never held ${MOST_HELD_BY_BACKUP_MS} ms by it`,
+      Math.max(outHeld, inHeld.opening, inHeld.taking) < MOST_HELD_BY_BACKUP_MS,
+      `out ${Math.round(outHeld)} ms, opened ${Math.round(inHeld.opening)} ms, taken in ${Math.round(inHeld.taking)} ms`,
+    );
   } finally {
     await open.close();
     rmSync(folder, { recursive: true, force: true });

@@ -29,7 +29,10 @@ function chance(seed: number) {
   const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
   const pick = (weights: readonly number[]) => {
     let at = uniform() * weights.reduce((sum, weight) => sum + weight, 0);
-    return Math.max(0, weights.findIndex((weight) => (at -= weight) < 0));
+    return Math.max(
+      0,
+      weights.findIndex((weight) => (at -= weight) < 0),
+    );
   };
   return { uniform, normal, pick };
 }
@@ -58,14 +61,34 @@ function makeCases(noise: number, seed: number): Case[] {
 /** An order of testing: the next of the open tests, given the chances now. */
 type Order = (open: readonly EvidenceId[], chances: readonly number[], random: () => number) => EvidenceId;
 
-const inOrder = (order: readonly EvidenceId[]): Order => (open) => order.find((test) => open.includes(test))!;
+const inOrder =
+  (order: readonly EvidenceId[]): Order =>
+  (open) =>
+    order.find((test) => open.includes(test))!;
 const byInformation = [...EVIDENCE_IDS].sort((a, b) => informationAtStart(b) - informationAtStart(a));
 function informationAtStart(test: EvidenceId): number {
   const start = posterior(TABLES.priors, []);
   return gainBits(start, branches(start, TABLES.lists[test]));
 }
 /** The order of the trade guide: cheapest first. The dry brush and the drop, which it names elsewhere, stand beside their like. */
-const OF_THE_TRADE: readonly EvidenceId[] = ["owner", "place", "colour", "edge", "feel", "smell", "age", "dry", "towel", "drop", "swab", "ph", "lamp", "steam", "pile", "moisture"];
+const OF_THE_TRADE: readonly EvidenceId[] = [
+  "owner",
+  "place",
+  "colour",
+  "edge",
+  "feel",
+  "smell",
+  "age",
+  "dry",
+  "towel",
+  "drop",
+  "swab",
+  "ph",
+  "lamp",
+  "steam",
+  "pile",
+  "moisture",
+];
 
 const ORDERS: Record<string, Order> = {
   [OURS]: (open, chances) => bestTest(chances, open, TABLES)!,
@@ -100,13 +123,29 @@ function runCase({ truth, shows }: Case, order: Order | undefined, random: () =>
     open = open.filter((other) => other !== test);
     columns.push(TABLES.columns[test][shows[test]!]!);
     minutes += testOf(test).minutes;
-    setByHeat ||= testOf(test).puts === "heat" && heatSetChance(truth.map(() => 1 / truth.length).reduce<number[]>((all, p, index) => ((all[truth[index]!]! += p), all), FAMILY_IDS.map(() => 0))) > 0;
+    setByHeat ||=
+      testOf(test).puts === "heat" &&
+      heatSetChance(
+        truth
+          .map(() => 1 / truth.length)
+          .reduce<number[]>(
+            (all, p, index) => ((all[truth[index]!]! += p), all),
+            FAMILY_IDS.map(() => 0),
+          ),
+      ) > 0;
     chances = posterior(TABLES.priors, columns);
   }
   const decision = decide(chances);
   const families = truth.map((f) => FAMILY_IDS[f]!);
   const right = isCommon(decision) ? families.length !== 1 : families.some((family) => beginsLike(family, decision));
-  return { tests: columns.length, minutes, right, sure: isCommon(decision) ? undefined : decision.sure, unsafe: breaksForTruth(decision, families), setByHeat };
+  return {
+    tests: columns.length,
+    minutes,
+    right,
+    sure: isCommon(decision) ? undefined : decision.sure,
+    unsafe: breaksForTruth(decision, families),
+    setByHeat,
+  };
 }
 
 export interface DiagnosisRow {
@@ -120,7 +159,10 @@ export interface DiagnosisRow {
 }
 
 /** Every order on the same cases. @returns one row an order and noise level, and how well "sure" was kept by ours */
-export function compareOrders(): { rows: DiagnosisRow[]; calibration: { from: number; to: number; cases: number; sure: number; right: number }[] } {
+export function compareOrders(): {
+  rows: DiagnosisRow[];
+  calibration: { from: number; to: number; cases: number; sure: number; right: number }[];
+} {
   const rows: DiagnosisRow[] = [];
   const ours: Run[] = [];
   NOISE.forEach((noise, level) => {
@@ -129,15 +171,36 @@ export function compareOrders(): { rows: DiagnosisRow[]; calibration: { from: nu
       const { uniform } = chance(SEED);
       const runs = cases.map((each) => runCase(each, choose, uniform));
       const mean = (of: (run: Run) => number) => runs.reduce((sum, run) => sum + of(run), 0) / runs.length;
-      rows.push({ noise, order, rightPct: 100 * mean(({ right }) => Number(right)), tests: mean(({ tests }) => tests), minutes: mean(({ minutes }) => minutes), unsafe: runs.filter(({ unsafe }) => unsafe).length, setByHeat: runs.filter(({ setByHeat }) => setByHeat).length });
+      rows.push({
+        noise,
+        order,
+        rightPct: 100 * mean(({ right }) => Number(right)),
+        tests: mean(({ tests }) => tests),
+        minutes: mean(({ minutes }) => minutes),
+        unsafe: runs.filter(({ unsafe }) => unsafe).length,
+        setByHeat: runs.filter(({ setByHeat }) => setByHeat).length,
+      });
       if (order === OURS) ours.push(...runs);
     }
   });
-  const BANDS = [[0.6, 0.8], [0.8, 0.9], [0.9, 0.95], [0.95, 0.98], [0.98, 1.0001]] as const;
+  const BANDS = [
+    [0.6, 0.8],
+    [0.8, 0.9],
+    [0.9, 0.95],
+    [0.95, 0.98],
+    [0.98, 1.0001],
+  ] as const;
   const calibration = BANDS.map(([from, to]) => {
     const inBand = ours.filter(({ sure }) => sure !== undefined && sure >= from && sure < to);
-    const mean = (of: (run: Run) => number) => (inBand.length > 0 ? inBand.reduce((sum, run) => sum + of(run), 0) / inBand.length : NaN);
-    return { from, to: Math.min(1, to), cases: inBand.length, sure: mean(({ sure }) => sure!), right: mean(({ right }) => Number(right)) };
+    const mean = (of: (run: Run) => number) =>
+      inBand.length > 0 ? inBand.reduce((sum, run) => sum + of(run), 0) / inBand.length : NaN;
+    return {
+      from,
+      to: Math.min(1, to),
+      cases: inBand.length,
+      sure: mean(({ sure }) => sure!),
+      right: mean(({ right }) => Number(right)),
+    };
   });
   return { rows, calibration };
 }

@@ -4,7 +4,15 @@ import { USUAL_KIT } from "../../src/core/catalog/kit";
 import type { Job } from "../../src/core/job/schema";
 import { orderOf } from "../../src/core/schedule/order";
 import { improving } from "../../src/core/schedule/improve";
-import { compile, earliestStarts, HANDS, type Compiled, type Lag, type Problem, type Task } from "../../src/core/schedule/problem";
+import {
+  compile,
+  earliestStarts,
+  HANDS,
+  type Compiled,
+  type Lag,
+  type Problem,
+  type Task,
+} from "../../src/core/schedule/problem";
 import { prove } from "../../src/core/schedule/prove";
 import { FT06, jobShop } from "../../src/core/testing/days";
 import { doneOf } from "../../src/core/treatment/record";
@@ -19,27 +27,57 @@ export function madeUpDay(size: number, seed: number): Problem {
   for (let zone = 0; tasks.length < size; zone++)
     for (let step = 0; step < 6 && tasks.length < size; step++) {
       const machine = ["", "", "vacuum", "extractor", "steamer"][pick(0, 4)]!;
-      tasks.push({ id: `${zone}.${step}`, name: `zone ${zone} step ${step}`, minutes: pick(2, 25), needs: [{ resource: HANDS, amount: 1 }, ...(machine ? [{ resource: machine, amount: 1 }, { resource: "circuit", amount: 1200 }] : [])] });
+      tasks.push({
+        id: `${zone}.${step}`,
+        name: `zone ${zone} step ${step}`,
+        minutes: pick(2, 25),
+        needs: [
+          { resource: HANDS, amount: 1 },
+          ...(machine
+            ? [
+                { resource: machine, amount: 1 },
+                { resource: "circuit", amount: 1200 },
+              ]
+            : []),
+        ],
+      });
       if (step > 0) {
         const dwells = pick(0, 2) === 0;
         const min = dwells ? pick(4, 12) : 0;
-        lags.push({ from: `${zone}.${step - 1}`, to: `${zone}.${step}`, min, ...(dwells ? { max: min + pick(3, 12) } : {}), why: "dwells" });
+        lags.push({
+          from: `${zone}.${step - 1}`,
+          to: `${zone}.${step}`,
+          min,
+          ...(dwells ? { max: min + pick(3, 12) } : {}),
+          why: "dwells",
+        });
       }
     }
-  return { tasks, lags, capacity: { [HANDS]: 2, vacuum: 1, extractor: 1, steamer: 1, circuit: 2000 }, breaks: [{ from: 180, to: 210 }], dues: [] };
+  return {
+    tasks,
+    lags,
+    capacity: { [HANDS]: 2, vacuum: 1, extractor: 1, steamer: 1, circuit: 2000 },
+    breaks: [{ from: 180, to: 210 }],
+    dues: [],
+  };
 }
 
 /** No schedule ends sooner: the longest chain, or any resource's work shared out or, where two do not fit at once, in a row; all of it needs hands, so breaks are added. */
 function bound(compiled: Compiled): number {
   const { tasks, capacity, breaks } = compiled.problem;
   const amountOf = (task: Task, resource: string) => task.needs.find((need) => need.resource === resource)?.amount ?? 0;
-  const work = (resource: string) => Math.max(
-    tasks.reduce((sum, task) => sum + task.minutes * amountOf(task, resource), 0) / capacity[resource]!,
-    tasks.reduce((sum, task) => (2 * amountOf(task, resource) > capacity[resource]! ? sum + task.minutes : sum), 0),
-  );
-  const withBreaks = (minutes: number) => breaks.reduce((sum, { from, to }) => (sum > from ? sum + to - from : sum), minutes);
+  const work = (resource: string) =>
+    Math.max(
+      tasks.reduce((sum, task) => sum + task.minutes * amountOf(task, resource), 0) / capacity[resource]!,
+      tasks.reduce((sum, task) => (2 * amountOf(task, resource) > capacity[resource]! ? sum + task.minutes : sum), 0),
+    );
+  const withBreaks = (minutes: number) =>
+    breaks.reduce((sum, { from, to }) => (sum > from ? sum + to - from : sum), minutes);
   const alone = earliestStarts(compiled)!;
-  return Math.max(...alone.map((start, task) => start + tasks[task]!.minutes), ...Object.keys(capacity).map((resource) => withBreaks(work(resource))));
+  return Math.max(
+    ...alone.map((start, task) => start + tasks[task]!.minutes),
+    ...Object.keys(capacity).map((resource) => withBreaks(work(resource))),
+  );
 }
 
 export interface ScheduleRow {

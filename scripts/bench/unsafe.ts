@@ -7,16 +7,37 @@ import { usualClothTempC } from "../../src/core/treatment/rates";
 
 /** Plain cloth on which only what the mark really is can forbid something. */
 const PLAIN: Omit<RuleFacts, "likely"> = {
-  materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, inCloth: [], fastness: () => "proved", noPower: false,
-  role: "base", allergies: [], matters: undefined, seatsLifted: true, cold: false,
+  materials: ["polyester"],
+  builds: ["cover-on-foam"],
+  careCode: "none",
+  neighbours: [],
+  oldOrFragile: false,
+  inCloth: [],
+  fastness: () => "proved",
+  noPower: false,
+  role: "base",
+  allergies: [],
+  matters: undefined,
+  seatsLifted: true,
+  cold: false,
 };
 
 /** True when the step a decision begins with is one that a hard rule forbids for what the mark really is. */
 export function breaksForTruth(decision: Decision, truth: readonly FamilyId[]): boolean {
-  const rung = isCommon(decision) ? UNSURE_RUNG : LADDERS[FAMILY_IDS.find((family) => beginsLike(family, decision))!][0];
+  const rung = isCommon(decision)
+    ? UNSURE_RUNG
+    : LADDERS[FAMILY_IDS.find((family) => beginsLike(family, decision))!][0];
   const [first] = rung?.does ?? [];
   if (!first) return false;
   const agent = first.action === "agent" ? first.agent : undefined;
-  const clothTempC = agent ? Math.min(agentOf(agent).maxTempC, usualClothTempC("agent", agent)) : usualClothTempC(first.action, undefined);
-  return truth.some((family) => judge({ action: first.action, agent, clothTempC: first.action === "scrape" ? undefined : clothTempC }, { ...PLAIN, likely: [family] }).forbiddenBy.length > 0);
+  const clothTempC = agent
+    ? Math.min(agentOf(agent).maxTempC, usualClothTempC("agent", agent))
+    : usualClothTempC(first.action, undefined);
+  return truth.some(
+    (family) =>
+      judge(
+        { action: first.action, agent, clothTempC: first.action === "scrape" ? undefined : clothTempC },
+        { ...PLAIN, likely: [family] },
+      ).forbiddenBy.length > 0,
+  );
 }

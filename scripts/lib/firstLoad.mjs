@@ -12,7 +12,10 @@ export async function firstLoadKb(url, { demo = false } = {}, port = 4129) {
   const executablePath = ensureChromium();
   ensureBuild();
   const server = await startServer(port);
-  const browser = await chromium.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  const browser = await chromium.launch({
+    executablePath,
+    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  });
   try {
     const context = await browser.newContext();
     if (demo) {
@@ -29,12 +32,18 @@ export async function firstLoadKb(url, { demo = false } = {}, port = 4129) {
     const scripts = new Map();
     context.on("requestfinished", (request) => {
       const file = request.url().split("#")[0];
-      if (file.endsWith(".js") && !scripts.has(file)) scripts.set(file, { sizes: request.sizes(), ofPage: request.resourceType() === "script" });
+      if (file.endsWith(".js") && !scripts.has(file))
+        scripts.set(file, { sizes: request.sizes(), ofPage: request.resourceType() === "script" });
     });
     await page.goto(`http://localhost:${port}${url}`, { waitUntil: "networkidle" });
     if (demo) await page.locator(".bay, .job-row").first().waitFor();
     await page.waitForLoadState("networkidle");
-    const received = await Promise.all([...scripts.values()].map(async ({ sizes, ofPage }) => ({ ofPage, bytes: (await sizes).responseBodySize + (await sizes).responseHeadersSize })));
+    const received = await Promise.all(
+      [...scripts.values()].map(async ({ sizes, ofPage }) => ({
+        ofPage,
+        bytes: (await sizes).responseBodySize + (await sizes).responseHeadersSize,
+      })),
+    );
     const kbOf = (some) => some.reduce((sum, { bytes }) => sum + bytes, 0) / 1000;
     return { kb: kbOf(received), pageKb: kbOf(received.filter(({ ofPage }) => ofPage)) };
   } finally {

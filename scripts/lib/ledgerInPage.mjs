@@ -15,19 +15,31 @@ export const ledgerInPage = (templates, count, version, port = 4133) =>
   inPage(port, async (page, { url, times, watchHeld, forgetHeld, heldMs }) => {
     await page.goto(url("/ledger"));
     await page.getByRole("heading", { name: "Nothing done yet" }).waitFor();
-    await page.evaluate(({ templates, count, version }) => new Promise((resolve, reject) => {
-      const open = indexedDB.open("weary-bristle");
-      open.onerror = () => reject(open.error);
-      open.onsuccess = () => {
-        const transaction = open.result.transaction("jobs", "readwrite");
-        for (let index = 0; index < count; index++) {
-          const job = { ...templates[index % templates.length], id: `job-${index}`, title: `Job ${index}`, customer: `Tern House ${index % 400}` };
-          transaction.objectStore("jobs").put({ version, job }, job.id);
-        }
-        transaction.oncomplete = () => { open.result.close(); resolve(undefined); };
-        transaction.onerror = () => reject(transaction.error);
-      };
-    }), { templates, count, version });
+    await page.evaluate(
+      ({ templates, count, version }) =>
+        new Promise((resolve, reject) => {
+          const open = indexedDB.open("weary-bristle");
+          open.onerror = () => reject(open.error);
+          open.onsuccess = () => {
+            const transaction = open.result.transaction("jobs", "readwrite");
+            for (let index = 0; index < count; index++) {
+              const job = {
+                ...templates[index % templates.length],
+                id: `job-${index}`,
+                title: `Job ${index}`,
+                customer: `Tern House ${index % 400}`,
+              };
+              transaction.objectStore("jobs").put({ version, job }, job.id);
+            }
+            transaction.oncomplete = () => {
+              open.result.close();
+              resolve(undefined);
+            };
+            transaction.onerror = () => reject(transaction.error);
+          };
+        }),
+      { templates, count, version },
+    );
     // The first time there are no lines yet; they are kept once the page has come up.
     await page.goto(url("/ledger"));
     await page.getByTestId("ledger").locator(".ledger-row").first().waitFor();
@@ -38,7 +50,12 @@ export const ledgerInPage = (templates, count, version, port = 4133) =>
     for (let round = 0; round < ROUNDS; round++) {
       await page.goto(url("/ledger"));
       await page.getByTestId("ledger").locator(".ledger-row").first().waitFor();
-      wholes.push(await page.getByRole("button", { name: "Every step, CSV" }).waitFor().then(() => page.evaluate(() => performance.now())));
+      wholes.push(
+        await page
+          .getByRole("button", { name: "Every step, CSV" })
+          .waitFor()
+          .then(() => page.evaluate(() => performance.now())),
+      );
       loads.push(...(await times("load jobs")));
       opens.push(...(await times("open ledger")));
     }
@@ -49,5 +66,11 @@ export const ledgerInPage = (templates, count, version, port = 4133) =>
       await page.getByLabel("Search the ledger").fill(words);
       await page.waitForTimeout(300);
     }
-    return { openMs: median(opens), wholeMs: median(wholes), loadMs: median(loads), searchMs: median(await times("search ledger")), heldMs: await heldMs() };
+    return {
+      openMs: median(opens),
+      wholeMs: median(wholes),
+      loadMs: median(loads),
+      searchMs: median(await times("search ledger")),
+      heldMs: await heldMs(),
+    };
   });

@@ -20,15 +20,23 @@ export const measureInPage = (port = 4134) =>
         const open = indexedDB.open("weary-bristle");
         open.onsuccess = () => {
           const transaction = open.result.transaction("pictures", "readwrite");
-          transaction.objectStore("pictures").put({ id: "demo-wine-before", jobId: "bench", blob, widthPx: 4000, heightPx: 3000, addedAt: Date.now() });
-          transaction.oncomplete = () => { open.result.close(); resolve(undefined); };
+          transaction
+            .objectStore("pictures")
+            .put({ id: "demo-wine-before", jobId: "bench", blob, widthPx: 4000, heightPx: 3000, addedAt: Date.now() });
+          transaction.oncomplete = () => {
+            open.result.close();
+            resolve(undefined);
+          };
           transaction.onerror = () => reject(transaction.error);
         };
       });
     });
     await page.goto(url("/ledger"));
     await page.getByLabel("Search the ledger").fill("hearth");
-    await page.getByTestId("ledger").getByRole("button", { name: /hearth chair/ }).click();
+    await page
+      .getByTestId("ledger")
+      .getByRole("button", { name: /hearth chair/ })
+      .click();
     await page.getByRole("link", { name: "Open the job" }).click();
     await page.locator(".bay[data-loaded]").waitFor();
     for (let round = 0; round < ROUNDS; round++) {

@@ -12,7 +12,10 @@ const WARM_UP = 4;
 export const planInPage = (jobFile, port = 4131) =>
   inPage(port, async (page, { url, times, watchHeld, forgetHeld, heldMs }) => {
     await page.goto(url("/"));
-    await page.locator("input[type=file]").first().setInputFiles({ name: "big.job.json", mimeType: "application/json", buffer: Buffer.from(jobFile) });
+    await page
+      .locator("input[type=file]")
+      .first()
+      .setInputFiles({ name: "big.job.json", mimeType: "application/json", buffer: Buffer.from(jobFile) });
     await page.locator(".job-row a").first().click();
     await page.locator(".bay[data-loaded]").waitFor();
     await page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: /Look$/ }).click();

@@ -15,12 +15,18 @@ export function portIsFree(port) {
 
 /** Starts the production server; resolves with the child process once it answers, rejects when it ends before that. */
 export async function startServer(port, { quiet = true } = {}) {
-  const child = spawn(process.execPath, [path.join(root, "scripts", "serve.mjs"), "-p", String(port)], { cwd: root, stdio: quiet ? ["ignore", "ignore", "inherit"] : "inherit" });
+  const child = spawn(process.execPath, [path.join(root, "scripts", "serve.mjs"), "-p", String(port)], {
+    cwd: root,
+    stdio: quiet ? ["ignore", "ignore", "inherit"] : "inherit",
+  });
   let ended = false;
   child.once("exit", () => (ended = true));
   for (let waited = 0; waited < 60_000; waited += 200) {
     if (ended) throw new Error("The server stopped while starting.");
-    const answered = await fetch(`http://localhost:${port}/`).then((answer) => answer.ok, () => false);
+    const answered = await fetch(`http://localhost:${port}/`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
     if (answered) return child;
     await new Promise((resolve) => setTimeout(resolve, 200));
   }

@@ -44,7 +44,8 @@ export function ensurePackages() {
     console.log("Installing packages from the lock file …");
     // Not `npm ci`: it insists on every optional package for other systems, and registries do not always hold them all.
     // `npm install` keeps to the lock file's versions and, with --no-save, leaves the file as it is.
-    if (run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) fail("The packages could not be installed. Is the npm registry reachable?");
+    if (run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0)
+      fail("The packages could not be installed. Is the npm registry reachable?");
   };
   if (!existsSync(path.join(root, "node_modules", "next"))) {
     install();
@@ -54,12 +55,18 @@ export function ensurePackages() {
 
 /** Builds the application when a source file changed since the last build. */
 export function ensureBuild() {
-  const hash = hashOf(["package-lock.json", "next.config.ts", "tsconfig.json", ...filesBelow("src").filter((file) => !file.endsWith(".test.ts"))]);
+  const hash = hashOf([
+    "package-lock.json",
+    "next.config.ts",
+    "tsconfig.json",
+    ...filesBelow("src").filter((file) => !file.endsWith(".test.ts")),
+  ]);
   if (!existsSync(path.join(root, ".next", "BUILD_ID"))) stamped("build", "none", () => {});
   stamped("build", hash, () => {
     // On the error stream, so that what a command prints for others to read stays clean.
     console.error("Building the application …");
-    if (run(bin("next"), ["build"], { stdio: ["ignore", process.stderr, "inherit"] }) !== 0) fail("The application did not build.");
+    if (run(bin("next"), ["build"], { stdio: ["ignore", process.stderr, "inherit"] }) !== 0)
+      fail("The application did not build.");
   });
 }
 
@@ -67,11 +74,18 @@ export function ensureBuild() {
 export function ensureChromium() {
   const places = [process.env.CHROMIUM_PATH, "/usr/bin/chromium", "/usr/bin/chromium-browser"].filter(Boolean);
   const found = () => places.find((place) => existsSync(place));
-  if (process.env.CHROMIUM_PATH && !existsSync(process.env.CHROMIUM_PATH)) fail(`CHROMIUM_PATH names ${process.env.CHROMIUM_PATH}, and there is no such file.`);
+  if (process.env.CHROMIUM_PATH && !existsSync(process.env.CHROMIUM_PATH))
+    fail(`CHROMIUM_PATH names ${process.env.CHROMIUM_PATH}, and there is no such file.`);
   if (!found()) {
-    if (process.getuid?.() !== 0) fail("The browser tests need Chromium: install it (on Debian: apt-get install chromium, as root) or set CHROMIUM_PATH to its program.");
+    if (process.getuid?.() !== 0)
+      fail(
+        "The browser tests need Chromium: install it (on Debian: apt-get install chromium, as root) or set CHROMIUM_PATH to its program.",
+      );
     console.log("Installing Debian's Chromium …");
-    const quiet = { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" }, stdio: ["ignore", "ignore", "inherit"] };
+    const quiet = {
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+      stdio: ["ignore", "ignore", "inherit"],
+    };
     run("apt-get", ["update", "-qq"], quiet);
     run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], quiet);
   }

@@ -12,7 +12,10 @@ import "@fontsource/bricolage-grotesque/latin-ext-700.css";
 import "./globals.scss";
 import { StartUp } from "@/ui/StartUp";
 
-export const metadata: Metadata = { title: "Weary Bristle", description: "Diagnose, plan, run and hand back upholstery and carpet cleaning." };
+export const metadata: Metadata = {
+  title: "Weary Bristle",
+  description: "Diagnose, plan, run and hand back upholstery and carpet cleaning.",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1, viewportFit: "cover" };
 
 export default function Layout({ children }: { children: ReactNode }) {

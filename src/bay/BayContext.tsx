@@ -33,7 +33,9 @@ export interface Bay {
   kit: Kit;
   /** The moment plans are weighed at, ISO. */
   asOf: string;
-  go: (to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null; hands: string | null }>) => void;
+  go: (
+    to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null; hands: string | null }>,
+  ) => void;
   run: (label: string, ...ops: Op[]) => void;
   /** What the next tap on the map does; nothing special while undefined. */
   tool: MapTool | undefined;
@@ -44,7 +46,8 @@ export interface Bay {
 }
 
 /** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
-export type MapTool = { kind: "place"; what: "mark" | "damage" | "mould" } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
+export type MapTool =
+  { kind: "place"; what: "mark" | "damage" | "mould" } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
 
 const Context = createContext<Bay | undefined>(undefined);
 
@@ -68,9 +71,20 @@ function pushParams(change: Record<string, string | null | undefined>) {
 
 const MINUTES_5 = 300_000;
 
-const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] => job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
+const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] =>
+  job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
 
-export function BayProvider({ children, missing, waiting, unplanned }: { children: ReactNode; missing: ReactNode; waiting: ReactNode; unplanned: (job: Job, problem: string) => ReactNode }) {
+export function BayProvider({
+  children,
+  missing,
+  waiting,
+  unplanned,
+}: {
+  children: ReactNode;
+  missing: ReactNode;
+  waiting: ReactNode;
+  unplanned: (job: Job, problem: string) => ReactNode;
+}) {
   const params = useSearchParams();
   const stored = useJob(params.get("job"));
   const kitNow = useKit();
@@ -82,7 +96,10 @@ export function BayProvider({ children, missing, waiting, unplanned }: { childre
   const assessed = useAssessed(stored, kitNow, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
   const made = assessed?.planned.ok ? assessed.planned.assessment : undefined;
   const views = useMemo(() => (assessed && made ? viewsOf(assessed.job, made) : []), [assessed, made]);
-  const forecast = useMemo(() => (assessed && made ? forecastAt(made, assessed.job, nowMs) : undefined), [assessed, made, nowMs]);
+  const forecast = useMemo(
+    () => (assessed && made ? forecastAt(made, assessed.job, nowMs) : undefined),
+    [assessed, made, nowMs],
+  );
 
   if (stored && assessed && !assessed.planned.ok) return unplanned(assessed.job, assessed.planned.problem);
   if (!assessed || !made || !forecast) return stored ? waiting : missing;
@@ -90,7 +107,8 @@ export function BayProvider({ children, missing, waiting, unplanned }: { childre
   const assessment = made;
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingParam = params.get("finding") ?? undefined;
-  const finding = findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
+  const finding =
+    findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
   const { order } = assessment;
   const hands = Math.min(order.people, Math.max(1, Number(params.get("hands")) || 1));
   const nowAt = taskAt(order, hands);
@@ -98,12 +116,36 @@ export function BayProvider({ children, missing, waiting, unplanned }: { childre
   const atWork = phase === "work" ? now?.step.zoneIds[0] : undefined;
   const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
   const bay: Bay = {
-    job, phase, views, assessment, forecast, hands, now, nowMs, kit, asOf, tool, setTool, dryAtH, setDryAtH, finding,
+    job,
+    phase,
+    views,
+    assessment,
+    forecast,
+    hands,
+    now,
+    nowMs,
+    kit,
+    asOf,
+    tool,
+    setTool,
+    dryAtH,
+    setDryAtH,
+    finding,
     findingId: finding && findingParam,
     lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
     zone: views.find(({ id }) => id === zoneParam) ?? views[0],
     // Coming to Work the drawing follows the step, not what was looked at before.
-    go: ({ phase: to, ...rest }) => pushParams({ ...rest, ...(to ? { phase: to, ...(to === phase ? {} : { lens: null }), ...(to === "work" ? { zone: null, finding: null } : {}) } : {}) }),
+    go: ({ phase: to, ...rest }) =>
+      pushParams({
+        ...rest,
+        ...(to
+          ? {
+              phase: to,
+              ...(to === phase ? {} : { lens: null }),
+              ...(to === "work" ? { zone: null, finding: null } : {}),
+            }
+          : {}),
+      }),
     // A tap is given on what the screen shows, which is a plan behind the job by a moment.
     run: (label, ...ops) => runCommand(job.id, { label, ops: rebased(ops, job, jobNow(job.id) ?? job) }),
   };

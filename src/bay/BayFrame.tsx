@@ -20,7 +20,11 @@ const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */
 export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   return (
-    <BayProvider missing={<Missing />} waiting={<Opening />} unplanned={(job, problem) => <CannotPlan job={job} problem={problem} />}>
+    <BayProvider
+      missing={<Missing />}
+      waiting={<Opening />}
+      unplanned={(job, problem) => <CannotPlan job={job} problem={problem} />}
+    >
       <Frame phases={phases} />
     </BayProvider>
   );
@@ -36,20 +40,35 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   const loaded = useAllLoaded();
   const Phase = phases[phase];
   return (
-    <div className={`bay bay-${phase}${cautions.length === 0 ? " bay-no-margin" : ""}`} data-loaded={loaded || undefined}>
-      <Boundary what="The strip"><TopStrip onKeys={keys.show} /></Boundary>
-      <Boundary what="The drawing"><PieceMap /></Boundary>
+    <div
+      className={`bay bay-${phase}${cautions.length === 0 ? " bay-no-margin" : ""}`}
+      data-loaded={loaded || undefined}
+    >
+      <Boundary what="The strip">
+        <TopStrip onKeys={keys.show} />
+      </Boundary>
+      <Boundary what="The drawing">
+        <PieceMap />
+      </Boundary>
       <main className="bay-main" key={phase}>
-        <Boundary what="The list of cautions"><Margin cautions={cautions} inline /></Boundary>
-        <Boundary what="This phase"><Phase /></Boundary>
+        <Boundary what="The list of cautions">
+          <Margin cautions={cautions} inline />
+        </Boundary>
+        <Boundary what="This phase">
+          <Phase />
+        </Boundary>
       </main>
       {cautions.length > 0 && (
         <aside className="bay-margin" aria-label="Cautions" tabIndex={0}>
-          <Boundary what="The list of cautions"><Margin cautions={cautions} /></Boundary>
+          <Boundary what="The list of cautions">
+            <Margin cautions={cautions} />
+          </Boundary>
         </aside>
       )}
       <footer className="thread no-print">
-        <Boundary what="The thread"><Thread /></Boundary>
+        <Boundary what="The thread">
+          <Thread />
+        </Boundary>
         <PhaseLinks />
       </footer>
       {keys.shown && <KeyList {...keys} />}
@@ -65,14 +84,24 @@ function CannotPlan({ job, problem }: { job: Job; problem: string }) {
       <h1>{job.title}</h1>
       <UnplannedJob job={job} problem={problem} inBay />
       <div className="row-wrap mt-3">
-        {canUndo && <Act variant="primary" onAct={() => undo(job.id)}>Undo the last change</Act>}
-        <a className="btn btn-outline-primary" href="/">Back to jobs</a>
+        {canUndo && (
+          <Act variant="primary" onAct={() => undo(job.id)}>
+            Undo the last change
+          </Act>
+        )}
+        <a className="btn btn-outline-primary" href="/">
+          Back to jobs
+        </a>
       </div>
     </main>
   );
 }
 
-const Opening = () => <main className="place" style={{ paddingTop: "3rem" }}><p>Opening the job…</p></main>;
+const Opening = () => (
+  <main className="place" style={{ paddingTop: "3rem" }}>
+    <p>Opening the job…</p>
+  </main>
+);
 
 function Missing() {
   const opening = useJobsState(({ status, whole }) => status === "loading" || (status === "ready" && !whole));
@@ -81,7 +110,9 @@ function Missing() {
     <main className="place" style={{ paddingTop: "3rem" }}>
       <h1>This job is not on this device</h1>
       <p>It may have been deleted in another tab, or belongs to another browser. A job file brings it back.</p>
-      <a className="btn btn-primary" href="/">Back to jobs</a>
+      <a className="btn btn-primary" href="/">
+        Back to jobs
+      </a>
     </main>
   );
 }

@@ -26,11 +26,16 @@ export function KeyList({ shown, hide }: { shown: boolean; hide: () => void }) {
     <dialog ref={dialog} className="key-list" aria-labelledby="key-list" onClose={hide}>
       <div className="row-between">
         <h2 id="key-list">Keys</h2>
-        <Act variant="link" onAct={hide}>Close</Act>
+        <Act variant="link" onAct={hide}>
+          Close
+        </Act>
       </div>
       <dl>
         {KEYS.map(([keys, what]) => (
-          <div key={keys} className="row-between"><dt>{keys}</dt><dd>{what}</dd></div>
+          <div key={keys} className="row-between">
+            <dt>{keys}</dt>
+            <dd>{what}</dd>
+          </div>
         ))}
       </dl>
     </dialog>

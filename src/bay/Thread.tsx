@@ -27,32 +27,96 @@ export function Thread() {
   const endMs = Math.max(finishMs + 60_000, forecast.usable?.atMs ?? 0, ...promises.map(({ ms }) => ms));
   const left = 8;
   const usable = width - 2 * left;
-  const x = (ms: number) => left + (ms <= finishMs ? ((ms - startMs) / (finishMs - startMs)) * usable * WORK_SHARE : usable * (WORK_SHARE + ((ms - finishMs) / (endMs - finishMs)) * (1 - WORK_SHARE - 0.01)));
+  const x = (ms: number) =>
+    left +
+    (ms <= finishMs
+      ? ((ms - startMs) / (finishMs - startMs)) * usable * WORK_SHARE
+      : usable * (WORK_SHARE + ((ms - finishMs) / (endMs - finishMs)) * (1 - WORK_SHARE - 0.01)));
   const bare = worked.length === 0 && assessment.order.tasks.length === 0;
 
   return (
     <svg ref={svg} role="img" aria-label={threadWords(worked.length, assessment.order.tasks.length)}>
       <line x1={left} x2={width - left} y1={LINE_Y} y2={LINE_Y} stroke="var(--line)" strokeWidth="1.5" />
-      {bare && <text x={left} y={16}>The thread is bare: mark something in Look and the steps hang here.</text>}
+      {bare && (
+        <text x={left} y={16}>
+          The thread is bare: mark something in Look and the steps hang here.
+        </text>
+      )}
       {worked.map(({ key, fromMs, toMs }) => (
-        <line key={key} x1={x(fromMs) + 1.5} x2={Math.max(x(fromMs) + 4, x(toMs) - 2)} y1={LINE_Y} y2={LINE_Y} stroke="var(--moss)" strokeWidth="5" strokeLinecap="round" />
+        <line
+          key={key}
+          x1={x(fromMs) + 1.5}
+          x2={Math.max(x(fromMs) + 4, x(toMs) - 2)}
+          y1={LINE_Y}
+          y2={LINE_Y}
+          stroke="var(--moss)"
+          strokeWidth="5"
+          strokeLinecap="round"
+        />
       ))}
       {assessment.order.tasks.map(({ step: { key, dwell }, running }, index) => {
         const { startMs, endMs } = forecast.times[index]!;
         const [a, b] = [x(startMs) + 2, Math.max(x(startMs) + 5, x(endMs) - 2)];
-        if (running || index === 0) return <line key={`${key}-${index}`} x1={a} x2={b} y1={LINE_Y} y2={LINE_Y} stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />;
+        if (running || index === 0)
+          return (
+            <line
+              key={`${key}-${index}`}
+              x1={a}
+              x2={b}
+              y1={LINE_Y}
+              y2={LINE_Y}
+              stroke="var(--ink)"
+              strokeWidth="6"
+              strokeLinecap="round"
+            />
+          );
         const sag = Math.min(12, 4 + (b - a) / 14);
-        return <path key={`${key}-${index}`} d={dwell ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}` : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`} fill="none" stroke={dwell ? "var(--weld)" : "var(--inkSoft)"} strokeWidth="2.5" strokeLinecap="round" />;
+        return (
+          <path
+            key={`${key}-${index}`}
+            d={
+              dwell
+                ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}`
+                : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`
+            }
+            fill="none"
+            stroke={dwell ? "var(--weld)" : "var(--inkSoft)"}
+            strokeWidth="2.5"
+            strokeLinecap="round"
+          />
+        );
       })}
-      {forecast.usable && forecast.usable.atMs > finishMs && <line x1={x(finishMs)} x2={x(forecast.usable.atMs)} y1={LINE_Y} y2={LINE_Y} stroke="var(--woad)" strokeWidth="4" strokeDasharray="1 9" strokeLinecap="round" />}
+      {forecast.usable && forecast.usable.atMs > finishMs && (
+        <line
+          x1={x(finishMs)}
+          x2={x(forecast.usable.atMs)}
+          y1={LINE_Y}
+          y2={LINE_Y}
+          stroke="var(--woad)"
+          strokeWidth="4"
+          strokeDasharray="1 9"
+          strokeLinecap="round"
+        />
+      )}
       {promises.map(({ name, ms }, index) => {
         const at = x(ms);
         const other = promises[1 - index];
         const crowded = index === 0 && other !== undefined && Math.abs(x(other.ms) - at) < 185;
         return (
           <g key={name}>
-            <path d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`} stroke={index === 0 ? "var(--ink)" : "var(--woad)"} strokeWidth="3.2" strokeLinecap="round" />
-            <text x={crowded ? Math.min(at, x(other.ms) - 160) : at} y={16} textAnchor={at > width - 160 || crowded ? "end" : at < 90 ? "start" : "middle"}>{timeText(ms, nowMs)} {name}</text>
+            <path
+              d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`}
+              stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
+              strokeWidth="3.2"
+              strokeLinecap="round"
+            />
+            <text
+              x={crowded ? Math.min(at, x(other.ms) - 160) : at}
+              y={16}
+              textAnchor={at > width - 160 || crowded ? "end" : at < 90 ? "start" : "middle"}
+            >
+              {timeText(ms, nowMs)} {name}
+            </text>
           </g>
         );
       })}
@@ -60,7 +124,9 @@ export function Thread() {
         <g>
           <line x1={x(nowMs)} x2={x(nowMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
           <circle cx={x(nowMs)} cy={15} r={4.5} fill="var(--ink)" />
-          <text x={x(nowMs) + 8} y={16}>{timeText(nowMs, nowMs)}</text>
+          <text x={x(nowMs) + 8} y={16}>
+            {timeText(nowMs, nowMs)}
+          </text>
         </g>
       )}
     </svg>
@@ -82,7 +148,10 @@ function workedStitches({ standing }: History): Stitch[] {
 }
 
 const promisesOf = ({ promises: { handBackAt, usableAt } }: Job) =>
-  [handBackAt && { name: "hand back", ms: Date.parse(handBackAt) }, usableAt && { name: "usable", ms: Date.parse(usableAt) }].filter((promise): promise is { name: string; ms: number } => Boolean(promise));
+  [
+    handBackAt && { name: "hand back", ms: Date.parse(handBackAt) },
+    usableAt && { name: "usable", ms: Date.parse(usableAt) },
+  ].filter((promise): promise is { name: string; ms: number } => Boolean(promise));
 
 const threadWords = (done: number, coming: number) => `Thread of the job: ${done} steps done, ${coming} to come`;
 
@@ -92,7 +161,15 @@ export function PhaseLinks() {
   return (
     <nav className="phases" aria-label="Phases">
       {PHASES.map(({ id, name }, index) => (
-        <a key={id} href={`?phase=${id}`} aria-current={phase === id ? "page" : undefined} onClick={(event) => { event.preventDefault(); go({ phase: id }); }}>
+        <a
+          key={id}
+          href={`?phase=${id}`}
+          aria-current={phase === id ? "page" : undefined}
+          onClick={(event) => {
+            event.preventDefault();
+            go({ phase: id });
+          }}
+        >
           <span className="phase-key">{index + 1}</span>
           {name}
         </a>
@@ -107,7 +184,9 @@ function useWidth() {
   useEffect(() => {
     const watched = svg.current;
     if (!watched) return;
-    const observer = new ResizeObserver(([entry]) => entry && entry.contentRect.width > 0 && setWidth(entry.contentRect.width));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && entry.contentRect.width > 0 && setWidth(entry.contentRect.width),
+    );
     observer.observe(watched);
     return () => observer.disconnect();
   }, []);

@@ -14,14 +14,22 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   const canRedo = useJobsState(({ redoable }) => redoable.some(({ jobId }) => jobId === job.id));
   return (
     <header className="strip no-print">
-      <a href="/" className="btn btn-link" aria-label="Back to jobs"><ChevronLeft aria-hidden /></a>
+      <a href="/" className="btn btn-link" aria-label="Back to jobs">
+        <ChevronLeft aria-hidden />
+      </a>
       <h1>{job.title}</h1>
       <RunningLoops />
       <SavedWord />
       <span className="strip-undo">
-        <Act variant="link" onAct={() => undo(job.id)} disabled={!canUndo} aria-label="Undo"><ArrowCounterclockwise aria-hidden size={20} /></Act>
-        <Act className="wide-only" variant="link" onAct={() => redo(job.id)} disabled={!canRedo} aria-label="Redo"><ArrowClockwise aria-hidden size={20} /></Act>
-        <Act className="wide-only" variant="link" onAct={onKeys} aria-label="List of keys"><QuestionLg aria-hidden size={18} /></Act>
+        <Act variant="link" onAct={() => undo(job.id)} disabled={!canUndo} aria-label="Undo">
+          <ArrowCounterclockwise aria-hidden size={20} />
+        </Act>
+        <Act className="wide-only" variant="link" onAct={() => redo(job.id)} disabled={!canRedo} aria-label="Redo">
+          <ArrowClockwise aria-hidden size={20} />
+        </Act>
+        <Act className="wide-only" variant="link" onAct={onKeys} aria-label="List of keys">
+          <QuestionLg aria-hidden size={18} />
+        </Act>
       </span>
       <Promise />
     </header>
@@ -30,9 +38,19 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
 
 /** What somebody comes back for here, and whatever dwells on other jobs. */
 function RunningLoops() {
-  const { assessment: { order, history }, job } = useBay();
-  const waitedFor = new Set([...order.tasks.flatMap(({ after = [] }) => after.map(({ id }) => id)), ...history.running.map(({ id }) => id)]);
-  return <span className="strip-loops"><Threads only={waitedFor} jobId={job.id} /></span>;
+  const {
+    assessment: { order, history },
+    job,
+  } = useBay();
+  const waitedFor = new Set([
+    ...order.tasks.flatMap(({ after = [] }) => after.map(({ id }) => id)),
+    ...history.running.map(({ id }) => id),
+  ]);
+  return (
+    <span className="strip-loops">
+      <Threads only={waitedFor} jobId={job.id} />
+    </span>
+  );
 }
 
 function SavedWord() {
@@ -42,21 +60,39 @@ function SavedWord() {
   if (problem)
     return (
       <span className="strip-saved" role="alert">
-        {problem} <Act variant="link" onAct={retrySaving}>Try again</Act>
+        {problem}{" "}
+        <Act variant="link" onAct={retrySaving}>
+          Try again
+        </Act>
       </span>
     );
-  return <span className="strip-saved soft-on-strip" role="status" data-testid="saved">{waiting ? "Saving…" : saved ? "Saved" : ""}</span>;
+  return (
+    <span className="strip-saved soft-on-strip" role="status" data-testid="saved">
+      {waiting ? "Saving…" : saved ? "Saved" : ""}
+    </span>
+  );
 }
 
 function Promise() {
   const { forecast, job, nowMs } = useBay();
   const { tighter } = forecast;
-  if (!tighter) return <span className="strip-promise soft-on-strip"><small>nothing promised yet</small></span>;
+  if (!tighter)
+    return (
+      <span className="strip-promise soft-on-strip">
+        <small>nothing promised yet</small>
+      </span>
+    );
   const { handBackAt, usableAt, dampHandBackAgreed } = job.promises;
-  const parts = [handBackAt && `hand back ${timeText(Date.parse(handBackAt), nowMs)}${dampHandBackAgreed ? " damp, agreed" : ""}`, usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`].filter(Boolean);
+  const parts = [
+    handBackAt && `hand back ${timeText(Date.parse(handBackAt), nowMs)}${dampHandBackAgreed ? " damp, agreed" : ""}`,
+    usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`,
+  ].filter(Boolean);
   return (
     <span className={`strip-promise${tighter.minutes.value < 0 ? " strip-late" : ""}`} data-testid="slack">
-      <b><Num of={tighter.minutes} words={slackWords(tighter)} /></b> <span className="wide-only">to {tighter.promise}</span>
+      <b>
+        <Num of={tighter.minutes} words={slackWords(tighter)} />
+      </b>{" "}
+      <span className="wide-only">to {tighter.promise}</span>
       <br />
       <small>{parts.join(" · ")}</small>
     </span>

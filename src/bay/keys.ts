@@ -33,8 +33,14 @@ export function useBayKeys() {
   };
   useHotkeys("n", () => step(1));
   useHotkeys("p", () => step(-1));
-  useHotkeys("mod+z", (event) => { event.preventDefault(); undo(job.id); });
-  useHotkeys("mod+y,mod+shift+z", (event) => { event.preventDefault(); redo(job.id); });
+  useHotkeys("mod+z", (event) => {
+    event.preventDefault();
+    undo(job.id);
+  });
+  useHotkeys("mod+y,mod+shift+z", (event) => {
+    event.preventDefault();
+    redo(job.id);
+  });
   useHotkeys("?", () => setShown(true), { useKey: true });
   return { shown, show: () => setShown(true), hide: () => setShown(false) };
 }

@@ -20,4 +20,12 @@ export const LENSES = [
 export type LensId = (typeof LENSES)[number]["id"];
 
 /** What the map tells first in each phase. */
-export const FIRST_LENS: Record<PhaseId, LensId> = { look: "soil", test: "stain", plan: "stain", mix: "stain", work: "time", dry: "dry", handback: "stain" };
+export const FIRST_LENS: Record<PhaseId, LensId> = {
+  look: "soil",
+  test: "stain",
+  plan: "stain",
+  mix: "stain",
+  work: "time",
+  dry: "dry",
+  handback: "stain",
+};

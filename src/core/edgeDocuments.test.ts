@@ -14,18 +14,24 @@ const SIZES: readonly { documents: number; most: EdgeSize }[] = [
 ];
 
 describe("twenty thousand valid documents at the edges of the schema", () => {
-  it.each(SIZES)("$documents of up to $most.zones zones: each is a valid file and gets a plan", ({ documents, most }) => {
-    const wrong: string[] = [];
-    for (let seed = 0; seed < documents; seed++) {
-      const file = edgeDocument(seed + most.zones * 100_000, most);
-      const checked = checkJobFile(file);
-      if (!checked.ok) wrong.push(`${seed} is no valid file: ${checked.problems[0]!.where} ${checked.problems[0]!.what}`);
-      try {
-        if (!sound(assess(file.job, file.kit ?? USUAL_KIT, file.asOf).drying)) wrong.push(`${seed}: a number that is none`);
-      } catch (error) {
-        wrong.push(`${seed}: ${(error as Error).message}`);
+  it.each(SIZES)(
+    "$documents of up to $most.zones zones: each is a valid file and gets a plan",
+    ({ documents, most }) => {
+      const wrong: string[] = [];
+      for (let seed = 0; seed < documents; seed++) {
+        const file = edgeDocument(seed + most.zones * 100_000, most);
+        const checked = checkJobFile(file);
+        if (!checked.ok)
+          wrong.push(`${seed} is no valid file: ${checked.problems[0]!.where} ${checked.problems[0]!.what}`);
+        try {
+          if (!sound(assess(file.job, file.kit ?? USUAL_KIT, file.asOf).drying))
+            wrong.push(`${seed}: a number that is none`);
+        } catch (error) {
+          wrong.push(`${seed}: ${(error as Error).message}`);
+        }
       }
-    }
-    expect(wrong.slice(0, 5)).toEqual([]);
-  }, 1_200_000);
+      expect(wrong.slice(0, 5)).toEqual([]);
+    },
+    1_200_000,
+  );
 });

@@ -22,7 +22,8 @@ export function oneMark(material: MaterialId | undefined, evidence: Evidence, ki
   const { mark, first, steps } = planFor(material, evidence, kit);
   const before = steps.slice(0, first ? steps.indexOf(first) : undefined).map(({ title }) => title.toLowerCase());
   return {
-    mark, first,
+    mark,
+    first,
     before: before.length > 0 ? `Before it: ${before.join(", ")}.` : "",
     proof: steps.find(({ proves }) => proves)?.how,
     wouldChange: changes(material, evidence, kit, first),
@@ -31,7 +32,11 @@ export function oneMark(material: MaterialId | undefined, evidence: Evidence, ki
 
 function planFor(material: MaterialId | undefined, evidence: Evidence, kit: Kit) {
   let next = 0;
-  const { steps, marks } = planJob(oneMarkJob(material, evidence, () => `i${next++}`, MOMENT), kit, MOMENT);
+  const { steps, marks } = planJob(
+    oneMarkJob(material, evidence, () => `i${next++}`, MOMENT),
+    kit,
+    MOMENT,
+  );
   const own = steps.filter(({ findingId }) => findingId === FINDING);
   // Damping only prepares: the step to name is the one with the agent, when there is one.
   const first = own.find(({ agent, action }) => action === "scrape" || (agent && agent !== "water")) ?? own[0];
@@ -49,7 +54,9 @@ function changes(material: MaterialId | undefined, evidence: Evidence, kit: Kit,
       const other = planFor(material, { ...evidence, [test]: outcome }, kit);
       const title = other.mark.referral?.title ?? other.first?.title ?? "nothing wet";
       if (title === (first?.title ?? "nothing wet")) continue;
-      sentences.push(`${testOf(test).name}: "${name.toLowerCase()}" leads to ${title.charAt(0).toLowerCase()}${title.slice(1)}.`);
+      sentences.push(
+        `${testOf(test).name}: "${name.toLowerCase()}" leads to ${title.charAt(0).toLowerCase()}${title.slice(1)}.`,
+      );
       break;
     }
   }

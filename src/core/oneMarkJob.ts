@@ -7,9 +7,27 @@ import type { Job } from "./job/schema";
 export const FINDING = "mark";
 
 /** A palm-sized mark on an otherwise unknown seat. */
-export function oneMarkJob(material: MaterialId | undefined, evidence: Evidence, newId: () => string, createdAt: string): Job {
+export function oneMarkJob(
+  material: MaterialId | undefined,
+  evidence: Evidence,
+  newId: () => string,
+  createdAt: string,
+): Job {
   const job = jobFromTemplate("settee", newId, createdAt, { title: "One mark", cloth: material ? { material } : {} });
   const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-1")!;
   const known = Object.fromEntries(Object.entries(evidence).filter(([, outcome]) => outcome !== undefined));
-  return applyOps(job, [{ op: "insert", collection: "findings", id: FINDING, value: { kind: "mark", zoneId, centre: { xMm: 200, yMm: 200 }, size: { widthMm: 80, heightMm: 80 }, evidence: known } }]).job;
+  return applyOps(job, [
+    {
+      op: "insert",
+      collection: "findings",
+      id: FINDING,
+      value: {
+        kind: "mark",
+        zoneId,
+        centre: { xMm: 200, yMm: 200 },
+        size: { widthMm: 80, heightMm: 80 },
+        evidence: known,
+      },
+    },
+  ]).job;
 }

@@ -8,7 +8,9 @@ export type Planned = { ok: true; assessment: Assessment } | { ok: false; proble
 /** Why a plan failed, as a sentence: what the planner says itself, or what it stumbled over. */
 export function whyNotPlanned(error: unknown): string {
   const message = (error instanceof Error ? error.message : String(error)).replace(/[.\s]+$/, "").slice(0, 200);
-  return error instanceof NoSchedule || error instanceof RangeError ? `${message}.` : `Something in it is none of what the planner knows (${message}).`;
+  return error instanceof NoSchedule || error instanceof RangeError
+    ? `${message}.`
+    : `Something in it is none of what the planner knows (${message}).`;
 }
 
 /** Plans a job and never throws. */

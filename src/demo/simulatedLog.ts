@@ -33,12 +33,28 @@ export interface Simulated {
   markName?: (family: FamilyId) => string;
 }
 
-const CLOTH: Record<FibreGroup, MaterialId> = { synthetic: "polyester", plant: "cotton", "wool-silk": "wool", "suede-look": "suede-look" };
+const CLOTH: Record<FibreGroup, MaterialId> = {
+  synthetic: "polyester",
+  plant: "cotton",
+  "wool-silk": "wool",
+  "suede-look": "suede-look",
+};
 const MINUTE_MS = 60_000;
 const iso = (ms: number) => new Date(ms).toISOString();
 
 /** Finished jobs of one mark each, worked rung by rung until it went or the ladder ended. */
-export function simulatedLog({ jobs, families, fibres, truth, seed, endMs, perDay = 1, prefix = "log", named, markName }: Simulated): Job[] {
+export function simulatedLog({
+  jobs,
+  families,
+  fibres,
+  truth,
+  seed,
+  endMs,
+  perDay = 1,
+  prefix = "log",
+  named,
+  markName,
+}: Simulated): Job[] {
   const random = xoroshiro128plus(seed);
   const chance = () => (random.next() >>> 0) / 2 ** 32;
   const oneOf = <T>(list: readonly T[]) => list[Math.floor(chance() * list.length)]!;
@@ -56,7 +72,19 @@ export function simulatedLog({ jobs, families, fibres, truth, seed, endMs, perDa
       const plannedMin = startMin + areaM2 * minPerM2;
       const minutes = plannedMin * truth.pace(action) * Math.exp(0.25 * normal());
       ms += minutes * MINUTE_MS;
-      events.push({ kind: "done", id: `${id}-${events.length}`, at: iso(ms), stepKey: `${action}-${events.length}:`, title: action === "clean" ? "Clean the panel" : "Spot it", action, zoneIds: ["z"], areaM2, minutes, plannedMin, ...more });
+      events.push({
+        kind: "done",
+        id: `${id}-${events.length}`,
+        at: iso(ms),
+        stepKey: `${action}-${events.length}:`,
+        title: action === "clean" ? "Clean the panel" : "Spot it",
+        action,
+        zoneIds: ["z"],
+        areaM2,
+        minutes,
+        plannedMin,
+        ...more,
+      });
     };
     step("clean", 0.4 + chance(), { agent: "neutral-cleaner", partsWater: 20, amountMl: 200 });
     for (const { does } of LADDERS[family]) {
@@ -65,17 +93,48 @@ export function simulatedLog({ jobs, families, fibres, truth, seed, endMs, perDa
       step("agent", 0.02, { agent: last.agent, partsWater: 4, amountMl: 30, findingId: "m", family, fibre });
       const gone = chance() < truth.success(family, last.agent, fibre);
       ms += 20 * MINUTE_MS;
-      events.push({ kind: "outcome", id: `${id}-${events.length}`, at: iso(ms), findingId: "m", result: gone ? "gone" : "better" });
+      events.push({
+        kind: "outcome",
+        id: `${id}-${events.length}`,
+        at: iso(ms),
+        findingId: "m",
+        result: gone ? "gone" : "better",
+      });
       if (gone) break;
     }
     events.push({ kind: "handed-back", id: `${id}-back`, at: iso(ms + 10 * MINUTE_MS), damp: false });
     const base = emptyJob({ id, title: `Job ${index}`, createdAt: iso(began) });
     return {
-      ...base, events,
+      ...base,
+      events,
       promises: { handBackAt: iso(began + 120 * MINUTE_MS), dampHandBackAgreed: false },
-      pieces: { order: ["p"], byId: { p: { name: "Chair", template: "armchair", lengthMm: 700, depthMm: 600, backMm: 600, cloth: { material: CLOTH[fibre], build: "cover-on-foam", condition: "sound" } } } },
+      pieces: {
+        order: ["p"],
+        byId: {
+          p: {
+            name: "Chair",
+            template: "armchair",
+            lengthMm: 700,
+            depthMm: 600,
+            backMm: 600,
+            cloth: { material: CLOTH[fibre], build: "cover-on-foam", condition: "sound" },
+          },
+        },
+      },
       zones: { order: ["z"], byId: { z: { pieceId: "p", part: "base" } } },
-      findings: { order: ["m"], byId: { m: { kind: "mark", zoneId: "z", ...(markName ? { name: markName(family) } : {}), centre: { xMm: 100, yMm: 100 }, size: { widthMm: 80, heightMm: 80 }, evidence: {} } } },
+      findings: {
+        order: ["m"],
+        byId: {
+          m: {
+            kind: "mark",
+            zoneId: "z",
+            ...(markName ? { name: markName(family) } : {}),
+            centre: { xMm: 100, yMm: 100 },
+            size: { widthMm: 80, heightMm: 80 },
+            evidence: {},
+          },
+        },
+      },
       ...named?.(index, family),
     };
   });

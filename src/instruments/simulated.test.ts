@@ -17,7 +17,11 @@ describe("stand-in instruments", () => {
 
   it("give readings that the job takes, on every demo mark; no demo document holds its own truth", async () => {
     for (const job of demoJobs(new Date("2026-05-04T09:00:00Z"))) {
-      for (const findingId of job.findings.order) for (const instrument of INSTRUMENT_IDS) expect(readingProblem({ instrument, ...(await simulated(instrument).read({ jobId: job.id, findingId })) })).toBeUndefined();
+      for (const findingId of job.findings.order)
+        for (const instrument of INSTRUMENT_IDS)
+          expect(
+            readingProblem({ instrument, ...(await simulated(instrument).read({ jobId: job.id, findingId })) }),
+          ).toBeUndefined();
       expect(JSON.stringify(job)).not.toMatch(/"family"|moisturePct/);
     }
   });

@@ -19,19 +19,33 @@ function lampOn({ family }: SpotTruth): number {
 }
 
 const READ: Record<InstrumentId, (truth: SpotTruth, spot: Spot) => InstrumentReading> = {
-  moisture: ({ moisturePct, dryingPace }, { meterAtPace }) => ({ value: Math.min(100, Math.max(0, meterAtPace ? noisy(meterAtPace(dryingPace), 0.6, 1) : noisy(moisturePct, 1.2, 1))) }),
+  moisture: ({ moisturePct, dryingPace }, { meterAtPace }) => ({
+    value: Math.min(
+      100,
+      Math.max(0, meterAtPace ? noisy(meterAtPace(dryingPace), 0.6, 1) : noisy(moisturePct, 1.2, 1)),
+    ),
+  }),
   ph: ({ ph }) => ({ value: Math.min(14, Math.max(0, noisy(ph, 0.2, 1))) }),
   lamp: (truth) => ({ value: lampOn(truth) }),
   surface: ({ surfaceTempC }) => ({ value: noisy(surfaceTempC, 0.4, 1) }),
   // Nothing of the demo is ever gassed.
   gas: () => ({ value: Math.abs(noisy(0.01, 0.005, 3)) }),
-  air: ({ airTempC, airHumidityPct }) => ({ value: noisy(airTempC, 0.3, 1), humidityPct: Math.min(100, Math.max(1, Math.round(airHumidityPct + 1.5 * gauss()))) }),
+  air: ({ airTempC, airHumidityPct }) => ({
+    value: noisy(airTempC, 0.3, 1),
+    humidityPct: Math.min(100, Math.max(1, Math.round(airHumidityPct + 1.5 * gauss()))),
+  }),
 };
 
 export const simulated = (id: InstrumentId): Instrument => ({
   id,
   read: (spot) => {
     const truth = truthOf(spot.jobId, spot.zoneId, spot.findingId);
-    return truth ? Promise.resolve(READ[id](truth, spot)) : Promise.reject(new Error("No instrument is connected, and this stand-in only knows the demo jobs. Type the reading instead."));
+    return truth
+      ? Promise.resolve(READ[id](truth, spot))
+      : Promise.reject(
+          new Error(
+            "No instrument is connected, and this stand-in only knows the demo jobs. Type the reading instead.",
+          ),
+        );
   },
 });

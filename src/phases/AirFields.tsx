@@ -24,11 +24,34 @@ export function AirFields() {
   const speed = SPEEDS.find(({ id }) => Number(id) === airSpeedMPerS)?.id;
   return (
     <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
-      <Stepper label="Air" value={airTempC} unit="degC" step={1} min={-10} max={45} unknown={{ words: "not known", start: 18 }} onChange={set("airTempC", "Air temperature")} />
-      <Stepper label="Humidity" value={relativeHumidityPct} unit="%" step={5} min={5} max={100} unknown={{ words: "not known", start: 60 }} onChange={set("relativeHumidityPct", "Humidity")} />
+      <Stepper
+        label="Air"
+        value={airTempC}
+        unit="degC"
+        step={1}
+        min={-10}
+        max={45}
+        unknown={{ words: "not known", start: 18 }}
+        onChange={set("airTempC", "Air temperature")}
+      />
+      <Stepper
+        label="Humidity"
+        value={relativeHumidityPct}
+        unit="%"
+        step={5}
+        min={5}
+        max={100}
+        unknown={{ words: "not known", start: 60 }}
+        onChange={set("relativeHumidityPct", "Humidity")}
+      />
       <div>
         <div className="form-label">Air over it</div>
-        <Chips label="Air over it" choices={SPEEDS} value={speed} onPick={(value) => set("airSpeedMPerS", "Air over it")(value === undefined ? undefined : Number(value))} />
+        <Chips
+          label="Air over it"
+          choices={SPEEDS}
+          value={speed}
+          onPick={(value) => set("airSpeedMPerS", "Air over it")(value === undefined ? undefined : Number(value))}
+        />
       </div>
     </div>
   );
@@ -37,5 +60,6 @@ export function AirFields() {
 /** Changes what things dry in; while they dry, what it was is kept. */
 export function useChangeAir() {
   const { job, run, assessment } = useBay();
-  return (label: string, change: Partial<DryingAir>) => run(label, ...airOps(job, assessment.history, change, newId(), nowIso()));
+  return (label: string, change: Partial<DryingAir>) =>
+    run(label, ...airOps(job, assessment.history, change, newId(), nowIso()));
 }

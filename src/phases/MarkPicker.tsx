@@ -11,7 +11,9 @@ export function MarkPicker({ what }: { what: string }) {
       <>
         <h2>Nothing marked yet</h2>
         <p>Place a mark in Look, or set how soiled a zone is, and the rest follows.</p>
-        <Act variant="primary" onAct={() => go({ phase: "look" })}>Go to Look</Act>
+        <Act variant="primary" onAct={() => go({ phase: "look" })}>
+          Go to Look
+        </Act>
       </>
     );
   return (
@@ -19,7 +21,9 @@ export function MarkPicker({ what }: { what: string }) {
       <h2>{what}</h2>
       <div className="chips">
         {marks.map(({ findingId, name, zoneId }) => (
-          <Act key={findingId} className="chip" onAct={() => go({ finding: findingId, zone: zoneId })}>{name}</Act>
+          <Act key={findingId} className="chip" onAct={() => go({ finding: findingId, zone: zoneId })}>
+            {name}
+          </Act>
         ))}
       </div>
     </>

@@ -15,5 +15,15 @@ export function PastedReadings() {
     if (problems.length === 0) keep(readings, `${readings.length} readings`);
     return problems;
   };
-  return <PastedTable id="readings-text" title="Paste or open a table of readings" columns={READING_COLUMNS.join(",")} example={`moisture,${views[0]?.name ?? "Back"},22,,14:30\nair,,18,62,`} taken="Take these readings" nothing="No reading was taken" take={take} />;
+  return (
+    <PastedTable
+      id="readings-text"
+      title="Paste or open a table of readings"
+      columns={READING_COLUMNS.join(",")}
+      example={`moisture,${views[0]?.name ?? "Back"},22,,14:30\nair,,18,62,`}
+      taken="Take these readings"
+      nothing="No reading was taken"
+      take={take}
+    />
+  );
 }

@@ -12,18 +12,41 @@ const MOST_PASTED = 2_000_000;
 const MOST_ROWS = 500;
 
 /** A table pasted or opened as CSV. Anything wrong in it is said by line, and nothing is taken. */
-export function PastedTable({ id, title, columns, example, taken, take, nothing }: { id: string; title: string; columns: string; example: string; taken: string; nothing: string; take: (text: string) => Promise<string[]> }) {
+export function PastedTable({
+  id,
+  title,
+  columns,
+  example,
+  taken,
+  take,
+  nothing,
+}: {
+  id: string;
+  title: string;
+  columns: string;
+  example: string;
+  taken: string;
+  nothing: string;
+  take: (text: string) => Promise<string[]>;
+}) {
   const [text, setText] = useState("");
   const [problems, setProblems] = useState<string[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const [reading, during] = useProgress();
   const read = async (pasted: string) => {
-    const wrong = pasted.length > MOST_PASTED ? [`That is ${(pasted.length / 1e6).toFixed(1)} million letters; a table has at most ${MOST_PASTED / 1e6} million.`] : await take(pasted);
+    const wrong =
+      pasted.length > MOST_PASTED
+        ? [
+            `That is ${(pasted.length / 1e6).toFixed(1)} million letters; a table has at most ${MOST_PASTED / 1e6} million.`,
+          ]
+        : await take(pasted);
     setProblems(wrong);
     if (wrong.length === 0) setText("");
   };
   const open = async (given: File) => {
-    const table = await during("Reading the file", async (tell) => (await import("@/store/tableFile")).readTable(given, MOST_ROWS, tell));
+    const table = await during("Reading the file", async (tell) =>
+      (await import("@/store/tableFile")).readTable(given, MOST_ROWS, tell),
+    );
     if ("problem" in table) setProblems([table.problem]);
     else await read(table.text);
   };
@@ -32,18 +55,42 @@ export function PastedTable({ id, title, columns, example, taken, take, nothing 
       <summary className="form-label">{title}</summary>
       <FormGroup controlId={id}>
         <FormLabel>CSV: {columns}</FormLabel>
-        <FormControl as="textarea" rows={4} value={text} placeholder={`${columns}\n${example}`} onChange={({ target }) => setText(target.value)} />
+        <FormControl
+          as="textarea"
+          rows={4}
+          value={text}
+          placeholder={`${columns}\n${example}`}
+          onChange={({ target }) => setText(target.value)}
+        />
       </FormGroup>
       <div className="row-wrap mt-2">
-        <Act onAct={() => void read(text)} disabled={text.trim() === ""}>{taken}</Act>
+        <Act onAct={() => void read(text)} disabled={text.trim() === ""}>
+          {taken}
+        </Act>
         <Act onAct={() => file.current?.click()}>Open a CSV file</Act>
       </div>
-      <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="visually-hidden" tabIndex={-1} aria-label={`${title}: file`} onChange={({ target }) => { const [given] = target.files ?? []; if (given) void open(given); target.value = ""; }} />
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv,text/plain"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label={`${title}: file`}
+        onChange={({ target }) => {
+          const [given] = target.files ?? [];
+          if (given) void open(given);
+          target.value = "";
+        }}
+      />
       {reading && <ProgressBar className="mt-2" now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
       {problems.length > 0 && (
         <div className="caution caution-danger mt-2" role="alert">
           <h3>{nothing}</h3>
-          <ul className="mb-0">{problems.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+          <ul className="mb-0">
+            {problems.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
         </div>
       )}
     </details>

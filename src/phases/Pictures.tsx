@@ -6,7 +6,17 @@ import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
 
 /** Pictures from the camera or a file: shrunk here, without place and time, kept in this browser. */
-export function Pictures({ pictures, onChange, title = "Pictures", action }: { pictures: readonly string[]; onChange: (label: string, pictures: string[]) => void; title?: string; action?: (id: string) => ReactNode }) {
+export function Pictures({
+  pictures,
+  onChange,
+  title = "Pictures",
+  action,
+}: {
+  pictures: readonly string[];
+  onChange: (label: string, pictures: string[]) => void;
+  title?: string;
+  action?: (id: string) => ReactNode;
+}) {
   const { job } = useBay();
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
@@ -19,7 +29,9 @@ export function Pictures({ pictures, onChange, title = "Pictures", action }: { p
     for (const each of files ?? []) {
       // One that does not fit is not kept either.
       if (pictures.length + added.length >= MOST.pictures) {
-        wrong.push(`"${each.name}" was not taken: there are ${MOST.pictures} pictures here, and no more fit. Take one off first.`);
+        wrong.push(
+          `"${each.name}" was not taken: there are ${MOST.pictures} pictures here, and no more fit. Take one off first.`,
+        );
         continue;
       }
       try {
@@ -37,16 +49,59 @@ export function Pictures({ pictures, onChange, title = "Pictures", action }: { p
     <div className="mt-3">
       <h3>{title}</h3>
       <div className="pictures">
-        {pictures.map((id) => <Shown key={id} id={id} action={action?.(id)} onRemove={() => onChange("Take a picture off", pictures.filter((other) => other !== id))} />)}
+        {pictures.map((id) => (
+          <Shown
+            key={id}
+            id={id}
+            action={action?.(id)}
+            onRemove={() =>
+              onChange(
+                "Take a picture off",
+                pictures.filter((other) => other !== id),
+              )
+            }
+          />
+        ))}
       </div>
       <div className="row-wrap">
-        <Act onAct={() => camera.current?.click()} disabled={busy}>Take a picture</Act>
-        <Act onAct={() => file.current?.click()} disabled={busy}>Add from a file</Act>
+        <Act onAct={() => camera.current?.click()} disabled={busy}>
+          Take a picture
+        </Act>
+        <Act onAct={() => file.current?.click()} disabled={busy}>
+          Add from a file
+        </Act>
         <span role="status">{busy ? "Shrinking it…" : ""}</span>
       </div>
-      <input ref={camera} type="file" accept="image/*" capture="environment" className="visually-hidden" tabIndex={-1} aria-label={`${title}: picture from the camera`} onChange={({ target }) => void add(target.files)} />
-      <input ref={file} type="file" accept="image/*" multiple className="visually-hidden" tabIndex={-1} aria-label={title === "Pictures" ? "Picture file" : `${title}: picture file`} onChange={({ target }) => void add(target.files)} />
-      {problems.length > 0 && <div role="alert">{problems.map((problem) => <p key={problem} className="mb-1"><b>{problem}</b></p>)}<p>Nothing else changed.</p></div>}
+      <input
+        ref={camera}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label={`${title}: picture from the camera`}
+        onChange={({ target }) => void add(target.files)}
+      />
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        multiple
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label={title === "Pictures" ? "Picture file" : `${title}: picture file`}
+        onChange={({ target }) => void add(target.files)}
+      />
+      {problems.length > 0 && (
+        <div role="alert">
+          {problems.map((problem) => (
+            <p key={problem} className="mb-1">
+              <b>{problem}</b>
+            </p>
+          ))}
+          <p>Nothing else changed.</p>
+        </div>
+      )}
     </div>
   );
 }
@@ -56,9 +111,15 @@ function Shown({ id, action, onRemove }: { id: string; action?: ReactNode; onRem
   return (
     <figure>
       {/* A blob of this browser: there is nothing for a server to optimise. */}
-      {url ? <img src={url} alt="Picture of the finding" data-testid="picture" /> : <span className="soft">{url === null ? "Not on this device" : "…"}</span>}
+      {url ? (
+        <img src={url} alt="Picture of the finding" data-testid="picture" />
+      ) : (
+        <span className="soft">{url === null ? "Not on this device" : "…"}</span>
+      )}
       {url && action}
-      <Act variant="link" aria-label="Take this picture off" onAct={onRemove}>Take it off</Act>
+      <Act variant="link" aria-label="Take this picture off" onAct={onRemove}>
+        Take it off
+      </Act>
     </figure>
   );
 }

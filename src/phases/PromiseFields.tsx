@@ -13,18 +13,47 @@ type Promised = "handBackAt" | "usableAt";
 export function PromiseFields() {
   const { job, run } = useBay();
   const { promises } = job;
-  const set = (key: Promised, label: string, value: string | undefined) => run(label, { op: "set", path: ["promises", key], value });
+  const set = (key: Promised, label: string, value: string | undefined) =>
+    run(label, { op: "set", path: ["promises", key], value });
   return (
     <div className="fields">
-      <TimeField id="promise-handBackAt" label="Hand back at" at={promises.handBackAt} onChange={(value) => set("handBackAt", "Hand back at", value)} />
-      <TimeField id="promise-usableAt" label="Usable at" at={promises.usableAt} onChange={(value) => set("usableAt", "Usable at", value)} />
-      <FormCheck type="switch" id="damp-agreed" label="Damp hand-back agreed" checked={promises.dampHandBackAgreed} onChange={({ target }) => run("Damp hand-back", { op: "set", path: ["promises", "dampHandBackAgreed"], value: target.checked })} />
+      <TimeField
+        id="promise-handBackAt"
+        label="Hand back at"
+        at={promises.handBackAt}
+        onChange={(value) => set("handBackAt", "Hand back at", value)}
+      />
+      <TimeField
+        id="promise-usableAt"
+        label="Usable at"
+        at={promises.usableAt}
+        onChange={(value) => set("usableAt", "Usable at", value)}
+      />
+      <FormCheck
+        type="switch"
+        id="damp-agreed"
+        label="Damp hand-back agreed"
+        checked={promises.dampHandBackAgreed}
+        onChange={({ target }) =>
+          run("Damp hand-back", { op: "set", path: ["promises", "dampHandBackAgreed"], value: target.checked })
+        }
+      />
     </div>
   );
 }
 
 /** A moment, ISO; what is typed stays as typed until the field is left. */
-function TimeField({ id, label, at, onChange }: { id: string; label: string; at: string | undefined; onChange: (at: string | undefined) => void }) {
+function TimeField({
+  id,
+  label,
+  at,
+  onChange,
+}: {
+  id: string;
+  label: string;
+  at: string | undefined;
+  onChange: (at: string | undefined) => void;
+}) {
   const [text, setText] = useState<string>();
   const keep = (typed: string) => {
     setText(typed);
@@ -34,7 +63,12 @@ function TimeField({ id, label, at, onChange }: { id: string; label: string; at:
   return (
     <FormGroup controlId={id}>
       <FormLabel>{label}</FormLabel>
-      <FormControl type="datetime-local" value={text ?? fieldTime(at)} onChange={({ target }) => keep(target.value)} onBlur={() => setText(undefined)} />
+      <FormControl
+        type="datetime-local"
+        value={text ?? fieldTime(at)}
+        onChange={({ target }) => keep(target.value)}
+        onBlur={() => setText(undefined)}
+      />
     </FormGroup>
   );
 }

@@ -5,10 +5,15 @@ import type { Job } from "@/core/job/schema";
 export function findingName(job: Job, id: string): string {
   const finding = job.findings.byId[id]!;
   switch (finding.kind) {
-    case "mark": return finding.name ?? "Mark";
-    case "damage": return finding.name ?? DAMAGES[finding.damage];
-    case "mould": return finding.name ?? "Mould";
-    case "hair": return "Hair";
-    case "odour": return "Smell";
+    case "mark":
+      return finding.name ?? "Mark";
+    case "damage":
+      return finding.name ?? DAMAGES[finding.damage];
+    case "mould":
+      return finding.name ?? "Mould";
+    case "hair":
+      return "Hair";
+    case "odour":
+      return "Smell";
   }
 }

@@ -20,12 +20,18 @@ export function PlaceFrame({ at, children }: { at: (typeof PLACES)[number]["href
     <>
       <nav className="place-top" aria-label="Places">
         <span className="name">Weary Bristle</span>
-        <Boundary><Threads /></Boundary>
+        <Boundary>
+          <Threads />
+        </Boundary>
         {PLACES.map(({ href, name }) => (
-          <Link key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>{name}</Link>
+          <Link key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>
+            {name}
+          </Link>
         ))}
       </nav>
-      <main className="place"><Boundary what="This page">{children}</Boundary></main>
+      <main className="place">
+        <Boundary what="This page">{children}</Boundary>
+      </main>
     </>
   );
 }

@@ -18,25 +18,61 @@ const NOW = "2026-05-04T09:00:00Z";
 
 const bottles = (): BottleMix[] =>
   mixesOf(
-    AGENT_IDS.filter((id) => id !== "water").map((agent) => ({ agent, key: agent, title: agent, amountMl: entered("", 200, "mL"), partsWater: entered("", agentOf(agent).reading?.value ?? 0, "parts") }) as unknown as Step),
-    { choices: { readings: {}, bottles: {}, schools: {} } } as unknown as Job, USUAL_KIT,
+    AGENT_IDS.filter((id) => id !== "water").map(
+      (agent) =>
+        ({
+          agent,
+          key: agent,
+          title: agent,
+          amountMl: entered("", 200, "mL"),
+          partsWater: entered("", agentOf(agent).reading?.value ?? 0, "parts"),
+        }) as unknown as Step,
+    ),
+    { choices: { readings: {}, bottles: {}, schools: {} } } as unknown as Job,
+    USUAL_KIT,
   );
 
 describe("bottle labels", () => {
   it("print every word of the tables, and names of many countries, so that it reads back the same", async () => {
-    const names = ["Żółta butelka Łódź", "Erős tisztító őrzés", "Çiçek şişesi ığdır", "Žluťoučký kůň", "Grünspan & Söhne ½ °C"];
+    const names = [
+      "Żółta butelka Łódź",
+      "Erős tisztító őrzés",
+      "Çiçek şişesi ığdır",
+      "Žluťoučký kůň",
+      "Grünspan & Söhne ½ °C",
+    ];
     const labels = bottles().map((mix, index) => labelOf(mix, names[index % names.length]!, USUAL_KIT, NOW));
     const text = await textOf(await labelSheet(labels, FONTS).toBlob());
     for (const { name, product, ratio, contents, mixedOn, useBy, signal, hazards, precautions, firstAid } of labels)
-      for (const words of [name, product ?? "", ratio, contents, mixedOn, useBy, signal ?? "", ...hazards, ...precautions, ...firstAid]) expect(text).toContain(squeezed(words));
+      for (const words of [
+        name,
+        product ?? "",
+        ratio,
+        contents,
+        mixedOn,
+        useBy,
+        signal ?? "",
+        ...hazards,
+        ...precautions,
+        ...firstAid,
+      ])
+        expect(text).toContain(squeezed(words));
   }, 60_000);
 
   it("put a number, never another letter, for what the font lacks, and know exactly what it has", async () => {
     expect(printable("Łódź 水")).toEqual({ text: "Łódź [U+6C34]", replaced: true });
     // The font itself, by the library that the printing uses.
-    const faces = Object.values(FONTS).map((file) => create(readFileSync(file)) as unknown as { hasGlyphForCodePoint: (code: number) => boolean });
-    for (const letter of COVERED_LETTERS) for (const pair of [faces.slice(0, 1).concat(faces[2]!), faces.slice(1, 2).concat(faces[3]!)]) expect([letter, pair.some((face) => face.hasGlyphForCodePoint(letter.codePointAt(0)!))]).toEqual([letter, true]);
-    for (const { hazard, precaution, firstAid } of Object.values(HAZARDS)) expect([...hazard, ...precaution, ...firstAid].every(isCovered)).toBe(true);
+    const faces = Object.values(FONTS).map(
+      (file) => create(readFileSync(file)) as unknown as { hasGlyphForCodePoint: (code: number) => boolean },
+    );
+    for (const letter of COVERED_LETTERS)
+      for (const pair of [faces.slice(0, 1).concat(faces[2]!), faces.slice(1, 2).concat(faces[3]!)])
+        expect([letter, pair.some((face) => face.hasGlyphForCodePoint(letter.codePointAt(0)!))]).toEqual([
+          letter,
+          true,
+        ]);
+    for (const { hazard, precaution, firstAid } of Object.values(HAZARDS))
+      expect([...hazard, ...precaution, ...firstAid].every(isCovered)).toBe(true);
     const [mix] = bottles();
     const text = await textOf(await labelSheet([labelOf(mix!, "水 flask", USUAL_KIT, NOW)], FONTS).toBlob());
     expect(text).toContain("[U+6C34]flask");
@@ -54,7 +90,14 @@ describe("bottle labels", () => {
     const { d, size } = squarePath(label.recipe);
     const SCALE = 6;
     const pixels = new Uint8ClampedArray((size * SCALE) ** 2 * 4).fill(255);
-    for (const [, x, y] of d.matchAll(/M(\d+) (\d+)h1/g)) for (let dy = 0; dy < SCALE; dy++) for (let dx = 0; dx < SCALE; dx++) pixels.fill(0, ((Number(y) * SCALE + dy) * size * SCALE + Number(x) * SCALE + dx) * 4, ((Number(y) * SCALE + dy) * size * SCALE + Number(x) * SCALE + dx) * 4 + 3);
+    for (const [, x, y] of d.matchAll(/M(\d+) (\d+)h1/g))
+      for (let dy = 0; dy < SCALE; dy++)
+        for (let dx = 0; dx < SCALE; dx++)
+          pixels.fill(
+            0,
+            ((Number(y) * SCALE + dy) * size * SCALE + Number(x) * SCALE + dx) * 4,
+            ((Number(y) * SCALE + dy) * size * SCALE + Number(x) * SCALE + dx) * 4 + 3,
+          );
     expect(jsQR(pixels, size * SCALE, size * SCALE)?.data).toBe(label.recipe);
   });
 });

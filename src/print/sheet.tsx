@@ -30,7 +30,13 @@ const styles = StyleSheet.create({
   item: { flexDirection: "row", marginBottom: 1.5 },
   dot: { width: 10 },
   words: { flex: 1 },
-  row: { flexDirection: "row", justifyContent: "space-between", borderBottomWidth: 0.5, borderColor: line, paddingVertical: 1.5 },
+  row: {
+    flexDirection: "row",
+    justifyContent: "space-between",
+    borderBottomWidth: 0.5,
+    borderColor: line,
+    paddingVertical: 1.5,
+  },
   usable: { fontSize: 12, fontWeight: 700, marginTop: 2 },
   pictures: { flexDirection: "row", flexWrap: "wrap", marginTop: 6 },
   picture: { width: "54mm", height: "40mm", objectFit: "cover", marginRight: 6 },
@@ -49,7 +55,14 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
       <Page size="A4" style={styles.page}>
         <Text style={styles.title}>{printable(sheet.title).text}</Text>
         <Text style={styles.soft}>{printable(sheet.whose || "No customer entered").text}</Text>
-        <List head="What was found" items={sheet.found.length > 0 ? sheet.found.map(({ words, result }) => (result ? `${words}: ${result}` : words)) : ["General soil only."]} />
+        <List
+          head="What was found"
+          items={
+            sheet.found.length > 0
+              ? sheet.found.map(({ words, result }) => (result ? `${words}: ${result}` : words))
+              : ["General soil only."]
+          }
+        />
         <List head="Damage that was there before" items={sheet.damage} />
         <List head="What was done" items={sheet.done.length > 0 ? [`${sheet.done.join(". ")}.`] : ["Nothing yet."]} />
         <List head="What stayed, and why" items={sheet.stayed} />
@@ -57,29 +70,70 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
         <Text style={styles.usable}>{printable(usable).text}</Text>
         <List head="Afterwards" items={sheet.afterwards} />
         <List head="What is due" items={due.map(({ when, words }) => `${when}: ${words}`)} />
-        <List head="Used on it" items={sheet.products.map(({ name, amountMl, caution }) => `${name}, ${Math.round(amountMl)} mL mixed.${caution ? ` ${caution}` : ""}`)} />
-        {pictures.length > 0 && <View style={styles.pictures}>{pictures.map(({ source, words }, index) => <View key={index} wrap={false}><Image src={source} style={styles.picture} /><Text style={styles.caption}>{printable(words).text}</Text></View>)}</View>}
+        <List
+          head="Used on it"
+          items={sheet.products.map(
+            ({ name, amountMl, caution }) =>
+              `${name}, ${Math.round(amountMl)} mL mixed.${caution ? ` ${caution}` : ""}`,
+          )}
+        />
+        {pictures.length > 0 && (
+          <View style={styles.pictures}>
+            {pictures.map(({ source, words }, index) => (
+              <View key={index} wrap={false}>
+                <Image src={source} style={styles.picture} />
+                <Text style={styles.caption}>{printable(words).text}</Text>
+              </View>
+            ))}
+          </View>
+        )}
         {lines.length > 0 && (
           <View wrap={false}>
             <Text style={styles.head}>To pay</Text>
-            {lines.map(({ what, amount, unit, price }, index) => <View key={index} style={styles.row}><Text>{printable(what).text}{unit ? `, ${amount} ${unit}` : ""}</Text><Text>{money(price)}</Text></View>)}
-            <View style={styles.row}><Text style={{ fontWeight: 700 }}>Together</Text><Text style={{ fontWeight: 700 }}>{money(lines.reduce((sum, { price }) => sum + price, 0))}</Text></View>
+            {lines.map(({ what, amount, unit, price }, index) => (
+              <View key={index} style={styles.row}>
+                <Text>
+                  {printable(what).text}
+                  {unit ? `, ${amount} ${unit}` : ""}
+                </Text>
+                <Text>{money(price)}</Text>
+              </View>
+            ))}
+            <View style={styles.row}>
+              <Text style={{ fontWeight: 700 }}>Together</Text>
+              <Text style={{ fontWeight: 700 }}>{money(lines.reduce((sum, { price }) => sum + price, 0))}</Text>
+            </View>
           </View>
         )}
         {signed && (
           <View wrap={false}>
             <Text style={styles.head}>Received</Text>
-            <Svg width={180} height={60} viewBox="0 0 600 200"><Path d={signed.strokes} stroke={ink} strokeWidth={5} fill="none" /></Svg>
-            <Text>{printable(signed.name || "The owner").text}, {signed.when}</Text>
+            <Svg width={180} height={60} viewBox="0 0 600 200">
+              <Path d={signed.strokes} stroke={ink} strokeWidth={5} fill="none" />
+            </Svg>
+            <Text>
+              {printable(signed.name || "The owner").text}, {signed.when}
+            </Text>
           </View>
         )}
-        <Text style={styles.foot} fixed>Made on {madeOn}. The products&apos; own labels and safety sheets come first.</Text>
+        <Text style={styles.foot} fixed>
+          Made on {madeOn}. The products&apos; own labels and safety sheets come first.
+        </Text>
       </Page>
       {workings && (
         <Page size="A4" style={styles.page}>
           <Text style={styles.title}>For the technician</Text>
-          {workings.map(({ when, what, numbers }, index) => <View key={index} style={styles.row} wrap={false}><Text style={styles.words}>{when}  {printable(what).text}</Text><Text>{numbers}</Text></View>)}
-          <Text style={styles.foot} fixed>Made on {madeOn}. Not for the owner.</Text>
+          {workings.map(({ when, what, numbers }, index) => (
+            <View key={index} style={styles.row} wrap={false}>
+              <Text style={styles.words}>
+                {when} {printable(what).text}
+              </Text>
+              <Text>{numbers}</Text>
+            </View>
+          ))}
+          <Text style={styles.foot} fixed>
+            Made on {madeOn}. Not for the owner.
+          </Text>
         </Page>
       )}
     </Document>,
@@ -91,7 +145,12 @@ function List({ head, items }: { head: string; items: readonly string[] }) {
   return (
     <View>
       <Text style={styles.head}>{head}</Text>
-      {items.map((item, index) => <View key={index} style={styles.item}><Text style={styles.dot}>–</Text><Text style={styles.words}>{printable(item).text}</Text></View>)}
+      {items.map((item, index) => (
+        <View key={index} style={styles.item}>
+          <Text style={styles.dot}>–</Text>
+          <Text style={styles.words}>{printable(item).text}</Text>
+        </View>
+      ))}
     </View>
   );
 }

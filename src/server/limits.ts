@@ -3,7 +3,9 @@ import type { Limits } from "./pool";
 
 const number = (name: string, usual: number, min: number, max: number): number => {
   const given = Number(process.env[name]);
-  return process.env[name] !== undefined && Number.isFinite(given) && given >= min && given <= max ? Math.round(given) : usual;
+  return process.env[name] !== undefined && Number.isFinite(given) && given >= min && given <= max
+    ? Math.round(given)
+    : usual;
 };
 
 /** A file of the planning interface is no larger, bytes. */

@@ -10,7 +10,10 @@ export interface PlanAnswer {
 }
 
 /** No number is lost on the way: what has no end is said in a word. */
-const asJson = (answer: unknown): string => JSON.stringify(answer, (_, value: unknown) => (value === Infinity ? "infinite" : value === -Infinity ? "-infinite" : value));
+const asJson = (answer: unknown): string =>
+  JSON.stringify(answer, (_, value: unknown) =>
+    value === Infinity ? "infinite" : value === -Infinity ? "-infinite" : value,
+  );
 
 /** Plans a job file, the same core as on the screen, the same sentences as when it is opened there. @param text of the file */
 export function planFile(text: string): PlanAnswer {
@@ -18,7 +21,8 @@ export function planFile(text: string): PlanAnswer {
   if (!read.ok) return { status: 400, body: asJson({ problems: read.problems.map(inWords) }) };
   const { job, kit, asOf } = read.value;
   const planned = plannedOf(job, kit ?? USUAL_KIT, asOf);
-  if (!planned.ok) return { status: 422, body: asJson({ problems: [`This job cannot be planned. ${planned.problem}`] }) };
+  if (!planned.ok)
+    return { status: 422, body: asJson({ problems: [`This job cannot be planned. ${planned.problem}`] }) };
   const { diagnosis, plan, mixes, drying, cautions } = planned.assessment;
   return { status: 200, body: asJson({ diagnosis, plan, mixes, drying, cautions }) };
 }

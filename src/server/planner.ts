@@ -6,4 +6,10 @@ import { Pool } from "./pool";
 const held = globalThis as { wearyBristlePool?: Pool };
 
 export const plannerPool = (): Pool =>
-  (held.wearyBristlePool ??= new Pool(limitsNow(), (memoryMb) => new Worker(new URL("./planner.thread.ts", import.meta.url), { resourceLimits: { maxOldGenerationSizeMb: memoryMb } })));
+  (held.wearyBristlePool ??= new Pool(
+    limitsNow(),
+    (memoryMb) =>
+      new Worker(new URL("./planner.thread.ts", import.meta.url), {
+        resourceLimits: { maxOldGenerationSizeMb: memoryMb },
+      }),
+  ));

@@ -49,7 +49,10 @@ describe("the pool of planners", () => {
     const [slow, quick, waits] = ["slow", "quick", "waits"].map((text) => pool.ask(text));
     threads[1]!.answer();
     threads[1]!.answer();
-    expect([await quick, await waits]).toEqual([{ status: 200, body: "quick" }, { status: 200, body: "waits" }]);
+    expect([await quick, await waits]).toEqual([
+      { status: 200, body: "quick" },
+      { status: 200, body: "waits" },
+    ]);
     vi.advanceTimersByTime(LIMITS.timeMs);
     expect(await slow).toEqual({ refused: "too-long" });
     expect([threads[0]!.ended, running()]).toEqual([true, [threads[1], threads[2]]]);
@@ -63,10 +66,14 @@ describe("the pool of planners", () => {
     threads[0]!.emit("error", Object.assign(new Error("heap"), { code: "ERR_WORKER_OUT_OF_MEMORY" }));
     expect(await big).toEqual({ refused: "too-much" });
     const broken = pool.ask("broken");
-    running().find(({ asked }) => asked.includes("broken"))!.emit("error", new Error("no such module"));
+    running()
+      .find(({ asked }) => asked.includes("broken"))!
+      .emit("error", new Error("no such module"));
     expect(await broken).toMatchObject({ status: 500, body: expect.stringContaining("no such module") });
     const after = pool.ask("after");
-    running().find(({ asked }) => asked.includes("after"))!.answer();
+    running()
+      .find(({ asked }) => asked.includes("after"))!
+      .answer();
     expect(await after).toMatchObject({ status: 200 });
   });
 

@@ -57,7 +57,12 @@ export class Pool {
 
   /** How much there is to do just now. */
   get state() {
-    return { threads: this.limits.threads, working: this.threads.filter(({ at }) => at).length, waiting: this.waiting.length, queue: this.limits.queue };
+    return {
+      threads: this.limits.threads,
+      working: this.threads.filter(({ at }) => at).length,
+      waiting: this.waiting.length,
+      queue: this.limits.queue,
+    };
   }
 
   private free(): Thread | undefined | "new" {
@@ -85,7 +90,14 @@ export class Pool {
       this.next();
     });
     // It ran out of memory, or could not begin.
-    thread.worker.on("error", (error: NodeJS.ErrnoException) => this.end(thread, error.code === "ERR_WORKER_OUT_OF_MEMORY" ? { refused: "too-much" } : { status: 500, body: JSON.stringify({ problems: [`The planner failed: ${error.message}`] }) }));
+    thread.worker.on("error", (error: NodeJS.ErrnoException) =>
+      this.end(
+        thread,
+        error.code === "ERR_WORKER_OUT_OF_MEMORY"
+          ? { refused: "too-much" }
+          : { status: 500, body: JSON.stringify({ problems: [`The planner failed: ${error.message}`] }) },
+      ),
+    );
     thread.worker.unref();
     return thread;
   }

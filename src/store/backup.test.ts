@@ -17,11 +17,26 @@ type Work = typeof import("./filesWork");
 
 const NOW = "2026-05-04T08:00:00Z";
 // As storage and files hold them: without a minus before nought.
-const jobs = JSON.parse(JSON.stringify(demoJobs(new Date(NOW)).map((job) => (job.id === "demo-ferry" ? workedOut(job, USUAL_KIT, NOW).job : job)))) as Job[];
+const jobs = JSON.parse(
+  JSON.stringify(
+    demoJobs(new Date(NOW)).map((job) => (job.id === "demo-ferry" ? workedOut(job, USUAL_KIT, NOW).job : job)),
+  ),
+) as Job[];
 const kit = { ...USUAL_KIT, labels: { degreaser: { name: "Blue drum", leftMl: 300 } } };
 const JPEG = new Uint8Array([0xff, 0xd8, 1, 2, 3, 250]);
-const picture = (id: string): Picture => ({ id, jobId: "demo-ferry", blob: new Blob([JPEG], { type: "image/jpeg" }), widthPx: 3, heightPx: 2, addedAt: 5 });
-const saving: Saving = { madeAt: NOW, settings: { units: "us", theme: "night", rates: { perHour: 50, callOut: 10, taxPct: 19 } }, kit };
+const picture = (id: string): Picture => ({
+  id,
+  jobId: "demo-ferry",
+  blob: new Blob([JPEG], { type: "image/jpeg" }),
+  widthPx: 3,
+  heightPx: 2,
+  addedAt: 5,
+});
+const saving: Saving = {
+  madeAt: NOW,
+  settings: { units: "us", theme: "night", rates: { perHour: 50, callOut: 10, taxPct: 19 } },
+  kit,
+};
 const quiet = () => undefined;
 const held = { jobs, pictures: [picture("p1"), picture("p2")] };
 
@@ -43,16 +58,24 @@ const good = <T extends object>(answer: T | { problem: string } | { problems: st
 async function saved(work: Work, limits?: Parameters<Work["planBackup"]>[1]): Promise<Blob[]> {
   const { parts } = good(await work.planBackup(quiet, limits));
   const files: Blob[] = [];
-  for (const [at, part] of parts.entries()) files.push(good(await work.savePart(part, at + 1, parts.length, saving, quiet)).file);
+  for (const [at, part] of parts.entries())
+    files.push(good(await work.savePart(part, at + 1, parts.length, saving, quiet)).file);
   return files;
 }
 /** The entries of a backup by name, to be tampered with. */
 async function entries(): Promise<Map<string, string | Uint8Array>> {
   const [file] = (await saved((await profile(held)).work)) as [Blob];
   const archive = await openZip(file);
-  return new Map(await Promise.all(archive.names.map(async (name) => [name, name.endsWith(".bin") ? await archive.bytes(name) : await archive.text(name)] as const)));
+  return new Map(
+    await Promise.all(
+      archive.names.map(
+        async (name) => [name, name.endsWith(".bin") ? await archive.bytes(name) : await archive.text(name)] as const,
+      ),
+    ),
+  );
 }
-const zipOf = (files: Iterable<[string, string | Uint8Array]>) => packed([...files].map(([name, content]): Entry => ({ name, content })));
+const zipOf = (files: Iterable<[string, string | Uint8Array]>) =>
+  packed([...files].map(([name, content]): Entry => ({ name, content })));
 const why = async (file: Blob) => {
   const opened = await (await profile()).work.openBackup(file, quiet);
   return "problems" in opened ? opened.problems.join(" ") : "";
@@ -62,14 +85,23 @@ const tampered = async (change: (files: Map<string, string | Uint8Array>) => voi
   change(files);
   return why(await zipOf(files));
 };
-const manifest = (more: object) => JSON.stringify({ format: "weary-bristle-backup", version: 1, madeAt: NOW, jobs: jobs.length, pictures: 2, ...more });
+const manifest = (more: object) =>
+  JSON.stringify({ format: "weary-bristle-backup", version: 1, madeAt: NOW, jobs: jobs.length, pictures: 2, ...more });
 const all = async ({ database }: Awaited<ReturnType<typeof profile>>) => ({
   jobs: Object.fromEntries((await database.getAll("jobs")).map(({ job }) => [(job as Job).id, job])),
-  pictures: await Promise.all((await database.getAll("pictures")).map(async ({ blob, cameInAt: _when, ...facts }) => ({ ...facts, bytes: new Uint8Array(await blob.arrayBuffer()) }))),
+  pictures: await Promise.all(
+    (await database.getAll("pictures")).map(async ({ blob, cameInAt: _when, ...facts }) => ({
+      ...facts,
+      bytes: new Uint8Array(await blob.arrayBuffer()),
+    })),
+  ),
 });
 
 describe("a backup", () => {
-  it.each([["as one file", undefined], ["in small parts, opened last to first", { bytes: 20_000, entries: 3 }]])("comes back in a clean profile with everything as it was, %s", async (_, limits) => {
+  it.each([
+    ["as one file", undefined],
+    ["in small parts, opened last to first", { bytes: 20_000, entries: 3 }],
+  ])("comes back in a clean profile with everything as it was, %s", async (_, limits) => {
     const from = await profile(held);
     const files = await saved(from.work, limits);
     expect(files.length > 1).toBe(limits !== undefined);
@@ -94,22 +126,55 @@ describe("a backup", () => {
     const { parts } = good(await work.planBackup(quiet, { bytes: 20_000, entries: 3 }));
     const chunks: Uint8Array[] = [];
     let [closed, aborted] = [false, false];
-    const handle = { createWritable: () => Promise.resolve(Object.assign(new WritableStream({ write: (chunk: Uint8Array) => void chunks.push(chunk.slice()), close: () => void (closed = true), abort: () => void (aborted = true) }), { abort: () => Promise.resolve(void (aborted = true)) })) } as unknown as FileSystemFileHandle;
+    const handle = {
+      createWritable: () =>
+        Promise.resolve(
+          Object.assign(
+            new WritableStream({
+              write: (chunk: Uint8Array) => void chunks.push(chunk.slice()),
+              close: () => void (closed = true),
+              abort: () => void (aborted = true),
+            }),
+            { abort: () => Promise.resolve(void (aborted = true)) },
+          ),
+        ),
+    } as unknown as FileSystemFileHandle;
     const told: number[] = [];
     expect(await work.saveWhole(handle, parts, saving, (done, of) => told.push(done / of))).toEqual({});
     expect([closed, told.at(-1), told.length > jobs.length]).toEqual([true, 1, true]);
     const to = await profile();
-    expect(good(await to.work.openBackup(new Blob(chunks as BlobPart[]), quiet)).preview).toMatchObject({ pictures: 2 });
+    expect(good(await to.work.openBackup(new Blob(chunks as BlobPart[]), quiet)).preview).toMatchObject({
+      pictures: 2,
+    });
     const stopped = await work.saveWhole(handle, parts, saving, () => work.stop());
     expect([stopped.problem, aborted]).toEqual([expect.stringContaining("Stopped"), true]);
   });
 
   it("of one job holds it and its pictures, and nothing of how things are set here", async () => {
-    const job: Job = { ...jobs[1]!, events: [], findings: { order: ["m"], byId: { m: { kind: "mark", zoneId: jobs[1]!.zones.order[0]!, centre: { xMm: 1, yMm: 1 }, size: { widthMm: 9, heightMm: 9 }, evidence: {}, pictures: ["p1"] } } } };
+    const job: Job = {
+      ...jobs[1]!,
+      events: [],
+      findings: {
+        order: ["m"],
+        byId: {
+          m: {
+            kind: "mark",
+            zoneId: jobs[1]!.zones.order[0]!,
+            centre: { xMm: 1, yMm: 1 },
+            size: { widthMm: 9, heightMm: 9 },
+            evidence: {},
+            pictures: ["p1"],
+          },
+        },
+      },
+    };
     const { work } = await profile({ jobs: [job], pictures: held.pictures });
     const { file } = good(await work.packJob(job.id, kit, NOW));
     const to = await profile();
-    expect(good(await to.work.openBackup(file, quiet))).toMatchObject({ hasSettings: false, preview: { added: [{ id: job.id }], pictures: 1 } });
+    expect(good(await to.work.openBackup(file, quiet))).toMatchObject({
+      hasSettings: false,
+      preview: { added: [{ id: job.id }], pictures: 1 },
+    });
     // A whole backup that lost its settings is not one of these.
     expect(await tampered((files) => files.delete("settings.json"))).toMatch(/"settings.json" is missing/);
   });
@@ -120,7 +185,10 @@ describe("a backup", () => {
     if (!now.ok) throw new Error(now.problems.map(({ where }) => where).join());
     const { job } = now.value;
     const to = await profile();
-    const file = await zipOf([["manifest.json", manifest({ jobs: 1, pictures: 0, settings: false })], [`jobs/${job.id}.job.json`, sample]]);
+    const file = await zipOf([
+      ["manifest.json", manifest({ jobs: 1, pictures: 0, settings: false })],
+      [`jobs/${job.id}.job.json`, sample],
+    ]);
     good(await to.work.takeBackup(file, 7, quiet));
     expect((await all(to)).jobs).toEqual({ [job.id]: job });
   });
@@ -135,7 +203,14 @@ describe("a backup", () => {
     const flipped = bytes.slice();
     flipped[at + 3]! ^= 1;
     expect(await why(new Blob([flipped]))).toMatch(/pictures\/p\d\.bin" was changed or damaged: its checksum/);
-    expect(await why(await zipOf([["manifest.json", '{"format":"other","version":1}'], ["settings.json", "{}"]]))).toMatch(/no backup of this program/);
+    expect(
+      await why(
+        await zipOf([
+          ["manifest.json", '{"format":"other","version":1}'],
+          ["settings.json", "{}"],
+        ]),
+      ),
+    ).toMatch(/no backup of this program/);
     for (const [name, content, words] of [
       ["manifest.json", manifest({ version: 9 }), /Update the program/],
       ["manifest.json", manifest({ madeAt: "<img src=x>" }), /when it was made is no time/],
@@ -146,34 +221,86 @@ describe("a backup", () => {
       ["manifest.json", "[]", /no backup of this program/],
       ["jobs/demo-hall.job.json", '{"format":"weary-bristle-job","version":2}', /jobs\/demo-hall\.job\.json: /],
       ["jobs/demo-hall.job.json", JSON.stringify(jobFileOf(jobs[0]!, kit, NOW)), /its name says another/],
-      ["settings.json", JSON.stringify({ units: "metric", theme: "light", rates: { perHour: -1 }, kit }), /"perHour" is no rate/],
+      [
+        "settings.json",
+        JSON.stringify({ units: "metric", theme: "light", rates: { perHour: -1 }, kit }),
+        /"perHour" is no rate/,
+      ],
       ["settings.json", JSON.stringify({ units: "metric", theme: "light", rates: "many", kit }), /rates are no list/],
       ["settings.json", '{"units":"metric","theme":"light","rates":{"constructor":1}}', /"constructor" is no rate/],
-      ["settings.json", JSON.stringify({ units: "metric", theme: "light", learning: { excluded: [4] }, kit }), /what is learnt from/],
-      ["settings.json", JSON.stringify({ units: "metric", theme: "light", learning: { since: "once" }, kit }), /what is learnt from/],
-      ["pictures/p1.json", JSON.stringify({ id: "p1", jobId: "j", type: "text/html", widthPx: 1, heightPx: 1, addedAt: 1 }), /says nothing of a picture/],
-      ["pictures/p1.json", JSON.stringify({ id: "p1", jobId: "../j", type: "image/png", widthPx: 1, heightPx: 1, addedAt: 1 }), /says nothing of a picture/],
+      [
+        "settings.json",
+        JSON.stringify({ units: "metric", theme: "light", learning: { excluded: [4] }, kit }),
+        /what is learnt from/,
+      ],
+      [
+        "settings.json",
+        JSON.stringify({ units: "metric", theme: "light", learning: { since: "once" }, kit }),
+        /what is learnt from/,
+      ],
+      [
+        "pictures/p1.json",
+        JSON.stringify({ id: "p1", jobId: "j", type: "text/html", widthPx: 1, heightPx: 1, addedAt: 1 }),
+        /says nothing of a picture/,
+      ],
+      [
+        "pictures/p1.json",
+        JSON.stringify({ id: "p1", jobId: "../j", type: "image/png", widthPx: 1, heightPx: 1, addedAt: 1 }),
+        /says nothing of a picture/,
+      ],
       ["jobs/demo-hall.job.json", '{"format":"weary-bristle-job","version":2,"__proto__":{"x":1}}', /__proto__/],
     ] as [string, string | undefined, RegExp][])
-      expect([name, content?.slice(0, 60), await tampered((files) => (content === undefined ? files.delete(name) : files.set(name, content)))]).toEqual([name, content?.slice(0, 60), expect.stringMatching(words)]);
+      expect([
+        name,
+        content?.slice(0, 60),
+        await tampered((files) => (content === undefined ? files.delete(name) : files.set(name, content))),
+      ]).toEqual([name, content?.slice(0, 60), expect.stringMatching(words)]);
   });
 
   it("of pictures alone is refused: no job would show them", async () => {
     const facts = { id: "p1", jobId: "gone", type: "image/jpeg", widthPx: 3, heightPx: 2, addedAt: 5 };
-    expect(await why(await zipOf([["manifest.json", manifest({ jobs: 0, pictures: 1, settings: false })], ["pictures/p1.json", JSON.stringify(facts)], ["pictures/p1.bin", JPEG]]))).toMatch(/pictures in it and no job/);
+    expect(
+      await why(
+        await zipOf([
+          ["manifest.json", manifest({ jobs: 0, pictures: 1, settings: false })],
+          ["pictures/p1.json", JSON.stringify(facts)],
+          ["pictures/p1.bin", JPEG],
+        ]),
+      ),
+    ).toMatch(/pictures in it and no job/);
   });
 
   it("with path tricks, strangers or a bomb in it is not unpacked", async () => {
-    for (const name of ["../evil.json", "/etc/passwd", "jobs/../../x.job.json", "C:\\x.json", "pictures/<b>.bin", "constructor"]) expect([name, await tampered((files) => files.set(name, "x"))]).toEqual([name, expect.stringMatching(/no part of a backup/)]);
+    for (const name of [
+      "../evil.json",
+      "/etc/passwd",
+      "jobs/../../x.job.json",
+      "C:\\x.json",
+      "pictures/<b>.bin",
+      "constructor",
+    ])
+      expect([name, await tampered((files) => files.set(name, "x"))]).toEqual([
+        name,
+        expect.stringMatching(/no part of a backup/),
+      ]);
     // The archive's own list of sizes says 3 GB of nothing.
-    const bomb = new Uint8Array(await (await zipOf([["manifest.json", "{}"], ["pictures/b.bin", new Uint8Array(10)]])).arrayBuffer());
+    const bomb = new Uint8Array(
+      await (
+        await zipOf([
+          ["manifest.json", "{}"],
+          ["pictures/b.bin", new Uint8Array(10)],
+        ])
+      ).arrayBuffer(),
+    );
     const view = new DataView(bomb.buffer);
-    for (let at = 0; at < bomb.length - 46; at++) if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 3_000_000_000, true);
+    for (let at = 0; at < bomb.length - 46; at++)
+      if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 3_000_000_000, true);
     expect(await why(new Blob([bomb]))).toMatch(/would be over/);
     // It says little and unpacks to much.
     const long = new Uint8Array(await (await zipOf([["manifest.json", " ".repeat(26_000_000)]])).arrayBuffer());
     const lying = new DataView(long.buffer);
-    for (let at = 0; at < long.length - 46; at++) if (lying.getUint32(at, true) === 0x02014b50) lying.setUint32(at + 24, 100, true);
+    for (let at = 0; at < long.length - 46; at++)
+      if (lying.getUint32(at, true) === 0x02014b50) lying.setUint32(at + 24, 100, true);
     expect(await why(new Blob([long]))).toMatch(/over 25 MB|changed or damaged/);
   });
 
@@ -195,11 +322,16 @@ describe("taking files in", () => {
     const to = await profile();
     const put = IDBObjectStore.prototype.put;
     let room = 3;
-    const full = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(function (this: IDBObjectStore, ...given) {
+    const full = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(function (
+      this: IDBObjectStore,
+      ...given
+    ) {
       if (room-- <= 0) throw new DOMException("no room", "QuotaExceededError");
       return put.apply(this, given as Parameters<typeof put>);
     });
-    expect(await to.work.takeBackup(file, 7, quiet)).toMatchObject({ problem: expect.stringMatching(/Nothing was taken in: this device has no room left/) });
+    expect(await to.work.takeBackup(file, 7, quiet)).toMatchObject({
+      problem: expect.stringMatching(/Nothing was taken in: this device has no room left/),
+    });
     full.mockRestore();
     expect(await all(to)).toEqual({ jobs: {}, pictures: [] });
     good(await to.work.takeBackup(file, 7, quiet));

@@ -36,11 +36,35 @@ export interface Head {
 
 /** What stands first in an archive. */
 export function* headEntries({ madeAt, jobs, pictures, part, settings, kit }: Head): Generator<Entry> {
-  yield { name: "manifest.json", content: JSON.stringify({ format: FORMAT, version: VERSION, madeAt, jobs, pictures, ...(part ? { part } : {}), ...(settings ? {} : { settings: false }) }) };
-  if (settings) yield { name: "settings.json", content: JSON.stringify({ units: settings.units, theme: settings.theme, ...(settings.rates ? { rates: settings.rates } : {}), ...(settings.learning ? { learning: settings.learning } : {}), kit }) };
+  yield {
+    name: "manifest.json",
+    content: JSON.stringify({
+      format: FORMAT,
+      version: VERSION,
+      madeAt,
+      jobs,
+      pictures,
+      ...(part ? { part } : {}),
+      ...(settings ? {} : { settings: false }),
+    }),
+  };
+  if (settings)
+    yield {
+      name: "settings.json",
+      content: JSON.stringify({
+        units: settings.units,
+        theme: settings.theme,
+        ...(settings.rates ? { rates: settings.rates } : {}),
+        ...(settings.learning ? { learning: settings.learning } : {}),
+        kit,
+      }),
+    };
 }
 
-export const jobEntry = (job: Job, kit: Kit, madeAt: string): Entry => ({ name: `jobs/${job.id}.job.json`, content: JSON.stringify(jobFileOf(job, kit, madeAt)) });
+export const jobEntry = (job: Job, kit: Kit, madeAt: string): Entry => ({
+  name: `jobs/${job.id}.job.json`,
+  content: JSON.stringify(jobFileOf(job, kit, madeAt)),
+});
 
 export async function* pictureEntries({ blob, cameInAt: _cameInAt, ...facts }: Picture): AsyncGenerator<Entry> {
   yield { name: `pictures/${facts.id}.json`, content: JSON.stringify({ ...facts, type: blob.type }) };
@@ -61,24 +85,42 @@ export interface ReadHead {
 /** @throws BadArchive with a sentence */
 export async function readHead(archive: Archive): Promise<ReadHead> {
   const manifest = await json(archive, "manifest.json");
-  const { format, version, madeAt, jobs, pictures, settings: has, part } = (typeof manifest === "object" && manifest !== null ? manifest : {}) as Record<string, unknown>;
+  const {
+    format,
+    version,
+    madeAt,
+    jobs,
+    pictures,
+    settings: has,
+    part,
+  } = (typeof manifest === "object" && manifest !== null ? manifest : {}) as Record<string, unknown>;
   if (format !== FORMAT) throw new BadArchive("This ZIP is no backup of this program.");
-  if (typeof version !== "number" || version > VERSION) throw new BadArchive(`The backup is of version ${String(version).slice(0, 20)}, and this program reads up to ${VERSION}. Update the program, then open it again.`);
+  if (typeof version !== "number" || version > VERSION)
+    throw new BadArchive(
+      `The backup is of version ${String(version).slice(0, 20)}, and this program reads up to ${VERSION}. Update the program, then open it again.`,
+    );
   if (!isTime(madeAt)) throw new BadArchive("manifest.json: when it was made is no time.");
   if (part !== undefined && !isPart(part)) throw new BadArchive("manifest.json: which part it is cannot be read.");
   const jobNames = archive.names.filter((name) => name.startsWith("jobs/"));
   const pictureNames = archive.names.filter((name) => /^pictures\/.*\.json$/.test(name));
-  if (jobNames.length !== jobs || pictureNames.length !== pictures) throw new BadArchive("The archive does not hold what its list says: it was cut short or changed.");
-  const bare = archive.names.filter((name) => name.endsWith(".bin") && !archive.names.includes(name.replace(/bin$/, "json")));
+  if (jobNames.length !== jobs || pictureNames.length !== pictures)
+    throw new BadArchive("The archive does not hold what its list says: it was cut short or changed.");
+  const bare = archive.names.filter(
+    (name) => name.endsWith(".bin") && !archive.names.includes(name.replace(/bin$/, "json")),
+  );
   if (bare.length > 0) throw new BadArchive(`${bare[0]}: nothing says what picture it is.`);
   const kept = has === false ? undefined : readSettings(await json(archive, "settings.json"), madeAt);
   return { madeAt, jobNames, pictureNames, ...(part === undefined ? {} : { part }), ...kept };
 }
 
-const isTime = (value: unknown): value is string => typeof value === "string" && value.length <= 40 && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(value) && exists(value);
+const isTime = (value: unknown): value is string =>
+  typeof value === "string" && value.length <= 40 && /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/.test(value) && exists(value);
 const isPart = (value: unknown): value is { number: number; of: number } => {
   const { number, of } = (value ?? {}) as Record<string, unknown>;
-  return [number, of].every((each) => typeof each === "number" && Number.isInteger(each) && each >= 1 && each <= 10_000) && (number as number) <= (of as number);
+  return (
+    [number, of].every((each) => typeof each === "number" && Number.isInteger(each) && each >= 1 && each <= 10_000) &&
+    (number as number) <= (of as number)
+  );
 };
 
 async function json(archive: Archive, name: string): Promise<unknown> {
@@ -93,46 +135,93 @@ async function json(archive: Archive, name: string): Promise<unknown> {
 /** A job of an archive, or what is wrong with it. */
 export async function readJobEntry(archive: Archive, name: string): Promise<{ job: Job } | { problems: string[] }> {
   const checked = checkJobFile(await json(archive, name));
-  if (!checked.ok) return { problems: checked.problems.slice(0, MOST_PROBLEMS).map((problem) => `${name}: ${inWords(problem)}`) };
+  if (!checked.ok)
+    return { problems: checked.problems.slice(0, MOST_PROBLEMS).map((problem) => `${name}: ${inWords(problem)}`) };
   const { job } = checked.value;
-  return `jobs/${job.id}.job.json` === name ? { job } : { problems: [`${name}: holds the job "${job.id}", and its name says another.`] };
+  return `jobs/${job.id}.job.json` === name
+    ? { job }
+    : { problems: [`${name}: holds the job "${job.id}", and its name says another.`] };
 }
 
 /** A picture of an archive, its checksum verified, or what is wrong with it. */
-export async function readPictureEntry(archive: Archive, name: string): Promise<{ picture: Picture } | { problem: string }> {
+export async function readPictureEntry(
+  archive: Archive,
+  name: string,
+): Promise<{ picture: Picture } | { problem: string }> {
   const facts = await json(archive, name);
-  if (!isPicture(facts) || `pictures/${facts.id}.json` !== name) return { problem: `${name}: says nothing of a picture.` };
+  if (!isPicture(facts) || `pictures/${facts.id}.json` !== name)
+    return { problem: `${name}: says nothing of a picture.` };
   const data = name.replace(/json$/, "bin");
   if (!archive.names.includes(data)) return { problem: `${name}: the picture itself is missing.` };
   const { id, jobId, widthPx, heightPx, addedAt, type } = facts;
   return { picture: { id, jobId, widthPx, heightPx, addedAt, blob: new Blob([await archive.bytes(data)], { type }) } };
 }
 
-interface PictureFacts { id: string; jobId: string; widthPx: number; heightPx: number; addedAt: number; type: string }
+interface PictureFacts {
+  id: string;
+  jobId: string;
+  widthPx: number;
+  heightPx: number;
+  addedAt: number;
+  type: string;
+}
 const isPicture = (raw: unknown): raw is PictureFacts => {
-  const { id, jobId, type, widthPx, heightPx, addedAt } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<string, unknown>;
-  const isSide = (value: unknown) => typeof value === "number" && Number.isInteger(value) && value >= 1 && value <= 40_000;
-  return typeof id === "string" && ID_PATTERN.test(id) && typeof jobId === "string" && (jobId === "" || ID_PATTERN.test(jobId)) && typeof type === "string" && /^image\/(jpeg|png|webp)$/.test(type) && isSide(widthPx) && isSide(heightPx) && typeof addedAt === "number" && addedAt >= 0 && addedAt < 8.64e15;
+  const { id, jobId, type, widthPx, heightPx, addedAt } = (
+    typeof raw === "object" && raw !== null ? raw : {}
+  ) as Record<string, unknown>;
+  const isSide = (value: unknown) =>
+    typeof value === "number" && Number.isInteger(value) && value >= 1 && value <= 40_000;
+  return (
+    typeof id === "string" &&
+    ID_PATTERN.test(id) &&
+    typeof jobId === "string" &&
+    (jobId === "" || ID_PATTERN.test(jobId)) &&
+    typeof type === "string" &&
+    /^image\/(jpeg|png|webp)$/.test(type) &&
+    isSide(widthPx) &&
+    isSide(heightPx) &&
+    typeof addedAt === "number" &&
+    addedAt >= 0 &&
+    addedAt < 8.64e15
+  );
 };
 
 function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: Kit } {
   const refuse = (what: string) => new BadArchive(`settings.json: ${what}`);
-  const { units, theme, rates, learning, kit } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<string, unknown>;
-  if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night")) throw refuse("units or light are none of those there are.");
-  if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates))) throw refuse("rates are no list of rates.");
-  const wrongRate = Object.entries((rates ?? {}) as object).find(([key, value]) => { const range = (Object.hasOwn(RATE_RANGE, key) ? RATE_RANGE[key as keyof typeof RATE_RANGE] : undefined) as readonly [number, number] | undefined; return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]); });
+  const { units, theme, rates, learning, kit } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<
+    string,
+    unknown
+  >;
+  if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night"))
+    throw refuse("units or light are none of those there are.");
+  if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates)))
+    throw refuse("rates are no list of rates.");
+  const wrongRate = Object.entries((rates ?? {}) as object).find(([key, value]) => {
+    const range = (Object.hasOwn(RATE_RANGE, key) ? RATE_RANGE[key as keyof typeof RATE_RANGE] : undefined) as
+      readonly [number, number] | undefined;
+    return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]);
+  });
   if (wrongRate) throw refuse(`"${wrongRate[0].slice(0, 30)}" is no rate in its range.`);
-  if (learning !== undefined && !isLearning(learning)) throw refuse("what is learnt from is not told by a time and job ids.");
+  if (learning !== undefined && !isLearning(learning))
+    throw refuse("what is learnt from is not told by a time and job ids.");
   // A shelf is checked as part of a job file: there is one schema for it.
   const checked = checkJobFile(jobFileOf(emptyJob({ id: "shelf", title: "", createdAt: at }), kit as Kit, at));
   if (!checked.ok) throw refuse(inWords(checked.problems[0]!));
-  return { settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}), ...(learning ? { learning } : {}) }, kit: checked.value.kit! };
+  return {
+    settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}), ...(learning ? { learning } : {}) },
+    kit: checked.value.kit!,
+  };
 }
 
 const isLearning = (raw: unknown): raw is Learning => {
   if (typeof raw !== "object" || raw === null) return false;
   const { since, excluded = [] } = raw as Record<string, unknown>;
-  return (since === undefined || isTime(since)) && Array.isArray(excluded) && excluded.length <= MOST_EXCLUDED && excluded.every((id) => typeof id === "string" && ID_PATTERN.test(id));
+  return (
+    (since === undefined || isTime(since)) &&
+    Array.isArray(excluded) &&
+    excluded.length <= MOST_EXCLUDED &&
+    excluded.every((id) => typeof id === "string" && ID_PATTERN.test(id))
+  );
 };
 
 /** What taking one job in would do. */
@@ -148,6 +237,9 @@ export function weighed(job: Job, here: Job | undefined): Weighed {
   if (!here) return { kind: "added" };
   const joined = mergedJob(here, job);
   // What two sound jobs make together is checked like any other; where it does not hold, what is here stays.
-  if (joined) return checkJobFile(jobFileOf(joined.job, undefined, joined.job.createdAt)).ok ? { kind: "merged", job: joined.job, events: joined.added } : { kind: "kept" };
+  if (joined)
+    return checkJobFile(jobFileOf(joined.job, undefined, joined.job.createdAt)).ok
+      ? { kind: "merged", job: joined.job, events: joined.added }
+      : { kind: "kept" };
   return same(here, job) ? { kind: "same" } : { kind: "kept" };
 }

@@ -14,19 +14,34 @@ export type { Opened, Plan, Preview } from "./filesWork";
 
 /** What a backup would come to; browser tests set smaller parts. @returns why not, in words */
 export async function planBackup(tell: Tell): Promise<Plan | { problem: string }> {
-  if (!(await allSaved())) return { problem: "The backup was not made: a change is not stored yet. See what the strip says, then make it again." };
-  return filesWorker().planBackup(proxy(tell), (globalThis as { wearyBristlePartLimits?: PartLimits }).wearyBristlePartLimits);
+  if (!(await allSaved()))
+    return {
+      problem: "The backup was not made: a change is not stored yet. See what the strip says, then make it again.",
+    };
+  return filesWorker().planBackup(
+    proxy(tell),
+    (globalThis as { wearyBristlePartLimits?: PartLimits }).wearyBristlePartLimits,
+  );
 }
 
 export const stopFiles = () => void filesWorker().stop();
 
 const savingNow = (): Saving => {
   const { units, theme, rates, learning } = settingsNow();
-  return { madeAt: nowIso(), settings: { units, theme, ...(rates ? { rates } : {}), ...(learning ? { learning } : {}) }, kit: kitNow() };
+  return {
+    madeAt: nowIso(),
+    settings: { units, theme, ...(rates ? { rates } : {}), ...(learning ? { learning } : {}) },
+    kit: kitNow(),
+  };
 };
 
 /** Makes one part and hands it over. The last one says that everything was saved. @param number from 1 @returns why not, in words */
-export async function savePart(plan: Plan, number: number, begun: Saving | undefined, tell: Tell): Promise<{ problem: string } | { saving: Saving }> {
+export async function savePart(
+  plan: Plan,
+  number: number,
+  begun: Saving | undefined,
+  tell: Tell,
+): Promise<{ problem: string } | { saving: Saving }> {
   const saving = begun ?? savingNow();
   const of = plan.parts.length;
   const made = await filesWorker().savePart(plan.parts[number - 1]!, number, of, saving, proxy(tell));
@@ -40,9 +55,19 @@ export async function saveWhole(plan: Plan, tell: Tell): Promise<{ problem: stri
   const saving = savingNow();
   let into: FileSystemFileHandle;
   try {
-    into = await (window as unknown as { showSaveFilePicker: (options: object) => Promise<FileSystemFileHandle> }).showSaveFilePicker({ suggestedName: `weary-bristle-${saving.madeAt.slice(0, 10)}.zip`, types: [{ description: "ZIP", accept: { "application/zip": [".zip"] } }] });
+    into = await (
+      window as unknown as { showSaveFilePicker: (options: object) => Promise<FileSystemFileHandle> }
+    ).showSaveFilePicker({
+      suggestedName: `weary-bristle-${saving.madeAt.slice(0, 10)}.zip`,
+      types: [{ description: "ZIP", accept: { "application/zip": [".zip"] } }],
+    });
   } catch (error) {
-    return { problem: error instanceof DOMException && error.name === "AbortError" ? "" : `The file was not made: ${whyNotKept(error)}.` };
+    return {
+      problem:
+        error instanceof DOMException && error.name === "AbortError"
+          ? ""
+          : `The file was not made: ${whyNotKept(error)}.`,
+    };
   }
   const { problem } = await filesWorker().saveWhole(into, plan.parts, saving, proxy(tell));
   return problem === undefined ? { saving } : { problem };
@@ -52,7 +77,8 @@ export async function saveWhole(plan: Plan, tell: Tell): Promise<{ problem: stri
 export const backedUp = ({ madeAt }: Saving) => changeSettings({ backedUpAt: madeAt });
 
 /** Reads a backup and says what it would change; nothing is changed. */
-export const openBackup = (file: File, tell: Tell): Promise<Opened | { problems: string[] }> => filesWorker().openBackup(file, proxy(tell));
+export const openBackup = (file: File, tell: Tell): Promise<Opened | { problems: string[] }> =>
+  filesWorker().openBackup(file, proxy(tell));
 
 /** Takes a backup in, all of it or nothing. @returns what was done, or why not */
 export async function takeBackup(file: File, withSettings: boolean, tell: Tell): Promise<Taken | { problem: string }> {
@@ -71,7 +97,10 @@ export async function takeBackup(file: File, withSettings: boolean, tell: Tell):
 export async function openPacked(file: File): Promise<string[]> {
   const opened = await openBackup(file, () => undefined);
   if ("problems" in opened) return opened.problems;
-  if (opened.hasSettings || opened.part) return ["This is a backup of everything, or a part of one. Open it in Settings and files: there you see what it would change before it does."];
+  if (opened.hasSettings || opened.part)
+    return [
+      "This is a backup of everything, or a part of one. Open it in Settings and files: there you see what it would change before it does.",
+    ];
   const taken = await takeBackup(file, false, () => undefined);
   if ("problem" in taken) return [taken.problem];
   notify(takenWords(taken.preview));
@@ -81,9 +110,22 @@ export async function openPacked(file: File): Promise<string[]> {
 /** What came in, in words. */
 function takenWords({ added, merged, kept, same, pictures }: Preview): string {
   const words = [
-    ...named(added, ({ title }) => `"${title}" was opened from the file.`, (count) => `${count} jobs were opened from the file.`),
-    ...named(merged, ({ title, events }) => `"${title}": ${events === 1 ? "one thing" : `${events} things`} that happened elsewhere taken in.`, (count) => `${count} jobs: what happened elsewhere was taken in.`),
-    ...named(kept, ({ title }) => `"${title}" is here already, changed; it stays as it is here.`, (count) => `${count} jobs are here already, changed; they stay as they are here.`),
+    ...named(
+      added,
+      ({ title }) => `"${title}" was opened from the file.`,
+      (count) => `${count} jobs were opened from the file.`,
+    ),
+    ...named(
+      merged,
+      ({ title, events }) =>
+        `"${title}": ${events === 1 ? "one thing" : `${events} things`} that happened elsewhere taken in.`,
+      (count) => `${count} jobs: what happened elsewhere was taken in.`,
+    ),
+    ...named(
+      kept,
+      ({ title }) => `"${title}" is here already, changed; it stays as it is here.`,
+      (count) => `${count} jobs are here already, changed; they stay as they are here.`,
+    ),
     ...(same > 0 ? [same === 1 ? "One job is here already, just so." : `${same} jobs are here already, just so.`] : []),
     ...(pictures > 0 ? [pictures === 1 ? "One picture came in." : `${pictures} pictures came in.`] : []),
   ];
@@ -91,7 +133,8 @@ function takenWords({ added, merged, kept, same, pictures }: Preview): string {
 }
 
 const MOST_NAMED = 3;
-const named = <T>(list: readonly T[], one: (each: T) => string, many: (count: number) => string): string[] => (list.length === 0 ? [] : list.length <= MOST_NAMED ? list.map(one) : [many(list.length)]);
+const named = <T>(list: readonly T[], one: (each: T) => string, many: (count: number) => string): string[] =>
+  list.length === 0 ? [] : list.length <= MOST_NAMED ? list.map(one) : [many(list.length)];
 
 /** Reads one job file, or a list of them, beside the page. @returns ids of the jobs that came in, or what is wrong in words */
 export async function importFile(file: File): Promise<{ imported: string[]; problems: string[] }> {
@@ -101,7 +144,10 @@ export async function importFile(file: File): Promise<{ imported: string[]; prob
   const { before } = taken;
   const after = before.map(({ id }) => jobNow(id));
   // As it was before, unless something happened to it since.
-  const putBack = () => (before.some(({ id }, at) => jobNow(id) !== after[at]) ? notify("It was worked on since, so it stays as it is.", "problem") : void putJobs(before));
+  const putBack = () =>
+    before.some(({ id }, at) => jobNow(id) !== after[at])
+      ? notify("It was worked on since, so it stays as it is.", "problem")
+      : void putJobs(before);
   notify(takenWords(taken.preview), "plain", before.length > 0 ? putBack : undefined);
   return { imported: taken.jobIds, problems: [] };
 }

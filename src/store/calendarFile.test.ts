@@ -8,20 +8,32 @@ import { demoJobs } from "../demo/jobs";
 import { calendarText } from "./calendarFile";
 
 /** Read back by a parser that knows nothing of how it was written (RFC 5545, by the registry's ical.js). */
-const read = (text: string) => new ICAL.Component(ICAL.parse(text)).getAllSubcomponents("vevent").map((each) => new ICAL.Event(each));
+const read = (text: string) =>
+  new ICAL.Component(ICAL.parse(text)).getAllSubcomponents("vevent").map((each) => new ICAL.Event(each));
 
 const NOW = "2026-05-04T08:00:00Z";
 const nowMs = Date.parse(NOW);
 const [ferry] = demoJobs(new Date(NOW));
 
 describe("the calendar file", () => {
-  const job = { ...ferry!, title: "Bench; 4, with a very long name that has to be folded somewhere, since a line may not be that long\nat all", choices: { ...ferry!.choices, beside: ["leather" as const] } };
+  const job = {
+    ...ferry!,
+    title: "Bench; 4, with a very long name that has to be folded somewhere, since a line may not be that long\nat all",
+    choices: { ...ferry!.choices, beside: ["leather" as const] },
+  };
   const assessment = assess(job, USUAL_KIT, NOW);
   const made = appointmentsOf(job, assessment, nowMs);
   const events = read(calendarText(made));
 
   it("holds the job, both promises, the visit to look again and what is due later, at their times", () => {
-    expect(made.map(({ kind }) => kind).sort()).toEqual(["aftercare", "aftercare", "promise", "promise", "return", "work"]);
+    expect(made.map(({ kind }) => kind).sort()).toEqual([
+      "aftercare",
+      "aftercare",
+      "promise",
+      "promise",
+      "return",
+      "work",
+    ]);
     expect(events).toHaveLength(made.length);
     const minute = (ms: number) => Math.round(ms / 60_000);
     events.forEach((event, at) => {
@@ -36,7 +48,12 @@ describe("the calendar file", () => {
   });
 
   it("has no bare line break and no line over 75 octets, whatever stands in a title", () => {
-    const odd = { ...made[0]!, title: "One\rtwo\r\nthree\u2028four ęłń ".repeat(12), words: "🧹ÄÖÜ".repeat(60), place: "Pier\r9" };
+    const odd = {
+      ...made[0]!,
+      title: "One\rtwo\r\nthree\u2028four ęłń ".repeat(12),
+      words: "🧹ÄÖÜ".repeat(60),
+      place: "Pier\r9",
+    };
     const text = calendarText([odd]);
     const lines = text.split("\r\n");
     expect(lines.join("")).not.toMatch(/[\r\n]/);
@@ -52,5 +69,21 @@ describe("the calendar file", () => {
     expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
   });
 
-  it("is empty of a job with nothing in it", () => expect(appointmentsOf({ ...job, findings: { byId: {}, order: [] }, zones: { byId: {}, order: [] } }, assess({ ...job, findings: { byId: {}, order: [] }, zones: { byId: {}, order: [] }, choices: { ...job.choices, beside: [] } }, USUAL_KIT, NOW), nowMs)).toEqual([]));
+  it("is empty of a job with nothing in it", () =>
+    expect(
+      appointmentsOf(
+        { ...job, findings: { byId: {}, order: [] }, zones: { byId: {}, order: [] } },
+        assess(
+          {
+            ...job,
+            findings: { byId: {}, order: [] },
+            zones: { byId: {}, order: [] },
+            choices: { ...job.choices, beside: [] },
+          },
+          USUAL_KIT,
+          NOW,
+        ),
+        nowMs,
+      ),
+    ).toEqual([]));
 });

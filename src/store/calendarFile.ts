@@ -17,9 +17,20 @@ const utc = (ms: number): [number, number, number, number, number] => {
  */
 export function calendarText(appointments: readonly Appointment[]): string {
   const events = appointments.map(({ id, title, words, place, startMs, endMs, kind }): EventAttributes => ({
-    uid: `${id}@${DOMAIN}`, productId: "Weary Bristle", calName: "Weary Bristle", title: plain(title), description: plain(words), ...(place ? { location: plain(place) } : {}),
-    start: utc(startMs), startInputType: "utc", startOutputType: "utc", end: utc(Math.max(endMs, startMs + 60_000)), endInputType: "utc", endOutputType: "utc",
-    status: kind === "work" ? "CONFIRMED" : "TENTATIVE", busyStatus: kind === "work" || kind === "return" ? "BUSY" : "FREE",
+    uid: `${id}@${DOMAIN}`,
+    productId: "Weary Bristle",
+    calName: "Weary Bristle",
+    title: plain(title),
+    description: plain(words),
+    ...(place ? { location: plain(place) } : {}),
+    start: utc(startMs),
+    startInputType: "utc",
+    startOutputType: "utc",
+    end: utc(Math.max(endMs, startMs + 60_000)),
+    endInputType: "utc",
+    endOutputType: "utc",
+    status: kind === "work" ? "CONFIRMED" : "TENTATIVE",
+    busyStatus: kind === "work" || kind === "return" ? "BUSY" : "FREE",
     alarms: [{ action: "display", description: plain(title), trigger: { minutes: ALARM_MIN, before: true } }],
   }));
   const { error, value } = createEvents(events);
@@ -55,4 +66,5 @@ function folded(text: string): string {
     .join("\r\n");
 }
 
-export const exportCalendar = (name: string, appointments: readonly Appointment[]) => saveAsFile(`${name}.ics`, calendarText(appointments), "text/calendar");
+export const exportCalendar = (name: string, appointments: readonly Appointment[]) =>
+  saveAsFile(`${name}.ics`, calendarText(appointments), "text/calendar");

@@ -24,7 +24,10 @@ beforeEach(() => {
   vi.useFakeTimers({ now: START });
   kept = {};
   aheadMs = 0;
-  vi.stubGlobal("localStorage", { getItem: (key: string) => kept[key] ?? null, setItem: (key: string, value: string) => (kept[key] = value) });
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => kept[key] ?? null,
+    setItem: (key: string, value: string) => (kept[key] = value),
+  });
   // The steady clock knows nothing of what the device's clock was set to.
   vi.spyOn(performance, "now").mockImplementation(() => Date.now() - aheadMs - START);
 });

@@ -44,8 +44,15 @@ function steady(): number {
 /** What was seen by other tabs or before a reload, ms; nothing where the browser keeps nothing. */
 function kept(): Kept | undefined {
   try {
-    const { wallMs: wall, appMs: app, running: was, seen: all } = JSON.parse(localStorage.getItem(KEY) ?? "null") as Kept;
-    return [wall, app].every(Number.isFinite) ? { wallMs: wall, appMs: app, running: was, seen: { ...all } } : undefined;
+    const {
+      wallMs: wall,
+      appMs: app,
+      running: was,
+      seen: all,
+    } = JSON.parse(localStorage.getItem(KEY) ?? "null") as Kept;
+    return [wall, app].every(Number.isFinite)
+      ? { wallMs: wall, appMs: app, running: was, seen: { ...all } }
+      : undefined;
   } catch {
     return undefined;
   }
@@ -93,7 +100,8 @@ function tick() {
     // Set back: what passed is known. Ahead, or the device slept: things dried meanwhile, but nobody saw it.
     appMs = jumpMs < 0 ? appMs + passedMs : Math.max(appMs + passedMs, wall);
     // A device that slept is nothing to speak of, unless somebody is kept from going in.
-    if (running && (jumpMs < 0 || watched.length > 0)) say({ kind: jumpMs < 0 ? "back" : "ahead", byMs: Math.abs(jumpMs) });
+    if (running && (jumpMs < 0 || watched.length > 0))
+      say({ kind: jumpMs < 0 ? "back" : "ahead", byMs: Math.abs(jumpMs) });
   }
   // Where nothing runs there is nothing to hold on to: the device's clock is believed again.
   if (!running) appMs = wall;
@@ -119,7 +127,12 @@ export function watchClock(guards: readonly Watch[], any: boolean) {
   tick();
   const others = kept()?.seen ?? {};
   // A wait that is new here is as old as its time says, and never younger than nothing.
-  seen = Object.fromEntries(guards.map(({ id, fromMs }) => [id, Math.max(seen[id] ?? others[id] ?? Math.max(0, appMs - fromMs), others[id] ?? 0)]));
+  seen = Object.fromEntries(
+    guards.map(({ id, fromMs }) => [
+      id,
+      Math.max(seen[id] ?? others[id] ?? Math.max(0, appMs - fromMs), others[id] ?? 0),
+    ]),
+  );
   watched = guards;
   const ends = running && !any;
   running = any;

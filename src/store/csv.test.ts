@@ -5,7 +5,13 @@ import { tableText } from "./filesWork";
 
 it("marks every text that a spreadsheet would run, line breaks in it or not, and leaves numbers alone", () => {
   const texts = ["=1+1", "=1+1\n=2", "+a\r\nb", "-a\n", "@SUM(A1)\nx", "\t=1", "\r=1", "\n=1", "plain\n=1", "a=1"];
-  const back = Papa.parse<{ text: string; number: string }>(csvOf(texts.map((text) => ({ text, number: -5 })), ["text", "number"]), { header: true }).data;
+  const back = Papa.parse<{ text: string; number: string }>(
+    csvOf(
+      texts.map((text) => ({ text, number: -5 })),
+      ["text", "number"],
+    ),
+    { header: true },
+  ).data;
   expect(back.map(({ text }) => text)).toEqual([...texts.slice(0, 8).map((text) => `'${text}`), "plain\n=1", "a=1"]);
   expect(back.every(({ number }) => number === "-5")).toBe(true);
 });
@@ -16,7 +22,11 @@ it("reads a table of any size in pieces, tells how far it is, and counts what is
   expect(await tableText(new Blob(["a,b\n1,2\n"]), "small.csv", 5, tell)).toEqual({ text: "a,b\n1,2\n" });
   const long = new Blob(Array.from({ length: 300 }, () => "1,2\n".repeat(10_000)));
   told.length = 0;
-  expect(await tableText(long, "long.csv", 500, tell)).toEqual({ problem: expect.stringMatching(/"long.csv" has about 3000000 lines.*at most 500/) });
+  expect(await tableText(long, "long.csv", 500, tell)).toEqual({
+    problem: expect.stringMatching(/"long.csv" has about 3000000 lines.*at most 500/),
+  });
   expect([told.length > 10, told.at(-1)]).toEqual([true, 1]);
-  expect(await tableText(new Blob(["x".repeat(3_000_000)]), "wide.csv", 500, tell)).toEqual({ problem: expect.stringContaining("is 3 MB") });
+  expect(await tableText(new Blob(["x".repeat(3_000_000)]), "wide.csv", 500, tell)).toEqual({
+    problem: expect.stringContaining("is 3 MB"),
+  });
 });

@@ -4,4 +4,5 @@ import Papa from "papaparse";
 const FORMULA = /^[=+\-@\t\r\n]/;
 
 /** Rows as CSV; a text that a spreadsheet would take for a formula is marked as text. */
-export const csvOf = <T extends object>(rows: readonly T[], columns: readonly string[]): string => Papa.unparse([...rows], { columns: [...columns], escapeFormulae: FORMULA });
+export const csvOf = <T extends object>(rows: readonly T[], columns: readonly string[]): string =>
+  Papa.unparse([...rows], { columns: [...columns], escapeFormulae: FORMULA });

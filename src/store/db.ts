@@ -111,7 +111,8 @@ const isLost = (error: unknown) => error instanceof DOMException && error.name =
 export const whenBlocked: { tell: (blocked: boolean) => void } = { tell: () => undefined };
 
 async function open(): Promise<Db> {
-  if (typeof indexedDB === "undefined") throw new DOMException("This browser has no storage for pages.", "NotSupportedError");
+  if (typeof indexedDB === "undefined")
+    throw new DOMException("This browser has no storage for pages.", "NotSupportedError");
   let wasBlocked = false;
   const database = await openDB<Kept>("weary-bristle", 3, {
     upgrade(database, from) {
@@ -145,7 +146,9 @@ async function open(): Promise<Db> {
 export function whyNotKept(error: unknown): string {
   const name = error instanceof DOMException ? error.name : "";
   if (name === "QuotaExceededError") return "this device has no room left. Free some space, then press Try again";
-  if (name === "VersionError") return "what is kept here was written by a newer version of this program. Load the page again; until then nothing is stored";
-  if (name === "InvalidStateError" || name === "SecurityError" || name === "NotSupportedError") return "this browser does not let the page keep data (a private window does that). Export the job to a file before you close it";
+  if (name === "VersionError")
+    return "what is kept here was written by a newer version of this program. Load the page again; until then nothing is stored";
+  if (name === "InvalidStateError" || name === "SecurityError" || name === "NotSupportedError")
+    return "this browser does not let the page keep data (a private window does that). Export the job to a file before you close it";
   return `the browser answered "${error instanceof Error ? error.message : String(error)}"`;
 }

@@ -11,7 +11,8 @@ export async function addDemoJobs() {
   const now = new Date();
   const missing = [...demoJobs(now), ...pastJobs(now)].filter(({ id }) => jobNow(id) === undefined);
   if (missing.length > 0) await addDemoPictures(missing, now);
-  if (missing.length > 0 && (await putJobs(missing))) notify("The demo jobs are here. They are made up, and go in one tap.");
+  if (missing.length > 0 && (await putJobs(missing)))
+    notify("The demo jobs are here. They are made up, and go in one tap.");
 }
 
 /** The pictures of the demo ship with the program; without them its jobs say that they are not on this device. */
@@ -22,7 +23,16 @@ async function addDemoPictures(missing: readonly Job[], now: Date) {
       if (!answer.ok) continue;
       const blob = await answer.blob();
       const bitmap = await createImageBitmap(blob);
-      await (await db()).put("pictures", { id, jobId: missing.find(({ findings }) => JSON.stringify(findings).includes(id))?.id ?? "", blob, widthPx: bitmap.width, heightPx: bitmap.height, addedAt: now.getTime() });
+      await (
+        await db()
+      ).put("pictures", {
+        id,
+        jobId: missing.find(({ findings }) => JSON.stringify(findings).includes(id))?.id ?? "",
+        blob,
+        widthPx: bitmap.width,
+        heightPx: bitmap.height,
+        addedAt: now.getTime(),
+      });
       bitmap.close();
     }
   } catch {
@@ -32,6 +42,8 @@ async function addDemoPictures(missing: readonly Job[], now: Date) {
 
 export async function removeDemoJobs() {
   await wholeJobs();
-  await deleteJobs(allJobs().filter(({ demo }) => demo), "The demo jobs were removed.");
+  await deleteJobs(
+    allJobs().filter(({ demo }) => demo),
+    "The demo jobs were removed.",
+  );
 }
-

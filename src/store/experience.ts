@@ -29,7 +29,12 @@ export function learnFrom(jobs: readonly Job[]) {
   const own = all.filter(({ demo }) => !demo);
   // Made-up work teaches only while there is none of one's own.
   const finished = own.some(isHandedBack) ? own : all;
-  if (counted.learning === settingsNow().learning && finished.length === counted.jobs.length && finished.every((job, index) => job === counted.jobs[index])) return;
+  if (
+    counted.learning === settingsNow().learning &&
+    finished.length === counted.jobs.length &&
+    finished.every((job, index) => job === counted.jobs[index])
+  )
+    return;
   counted = { jobs: finished, learning: settingsNow().learning };
   const count = () => {
     const experience = experienceOf(finished, settingsNow().learning);

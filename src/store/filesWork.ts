@@ -6,7 +6,19 @@ import { hasOutlineOfJob } from "../core/job/outline";
 import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";
 import { upgradeJob } from "../core/job/upgrades";
-import { headEntries, jobEntry, pictureEntries, readHead, readJobEntry, readPictureEntry, weighed, type Head, type KeptSettings, type ReadHead, type Weighed } from "./backup";
+import {
+  headEntries,
+  jobEntry,
+  pictureEntries,
+  readHead,
+  readJobEntry,
+  readPictureEntry,
+  weighed,
+  type Head,
+  type KeptSettings,
+  type ReadHead,
+  type Weighed,
+} from "./backup";
 import { whyNotKept, withDb, type Held, type Picture } from "./db";
 
 /** Work on files of any size, done in a worker beside the page: it reads and writes what is kept here by itself, a piece at a time. */
@@ -25,7 +37,12 @@ const goOn = () => {
   if (stopping) throw new Stopped();
 };
 
-const problemOf = (error: unknown, what: string): string => (error instanceof Stopped ? `Stopped. ${what}.` : error instanceof BadArchive ? error.message : `${what}: ${whyNotKept(error)}.`);
+const problemOf = (error: unknown, what: string): string =>
+  error instanceof Stopped
+    ? `Stopped. ${what}.`
+    : error instanceof BadArchive
+      ? error.message
+      : `${what}: ${whyNotKept(error)}.`;
 
 // ---- what is kept ---------------------------------------------------------------------------------------------------
 
@@ -45,7 +62,11 @@ const pictureKept = (id: string): Promise<Picture | undefined> => withDb((databa
 
 /** Ids of the pictures that a job names. */
 function picturesOf(job: Job): string[] {
-  const named = [...Object.values(job.findings.byId), ...job.events].flatMap((each) => [...("pictures" in each ? (each.pictures ?? []) : []), ...("after" in each ? (each.after ?? []) : []), ...("pictureId" in each ? [each.pictureId] : [])]);
+  const named = [...Object.values(job.findings.byId), ...job.events].flatMap((each) => [
+    ...("pictures" in each ? (each.pictures ?? []) : []),
+    ...("after" in each ? (each.after ?? []) : []),
+    ...("pictureId" in each ? [each.pictureId] : []),
+  ]);
   return [...new Set(named)];
 }
 
@@ -76,12 +97,20 @@ export interface PartLimits {
 }
 
 /** Lays everything that is kept out in parts, each with its jobs' own pictures. */
-export async function planBackup(tell: Tell, most: PartLimits = { bytes: PART_BYTES, entries: PART_ENTRIES }): Promise<Plan | { problem: string }> {
+export async function planBackup(
+  tell: Tell,
+  most: PartLimits = { bytes: PART_BYTES, entries: PART_ENTRIES },
+): Promise<Plan | { problem: string }> {
   stopping = false;
   try {
     const { keys, sizes } = await withDb(async (database) => {
       const sizes = new Map<string, number>();
-      for (let cursor = await database.transaction("pictures").store.openCursor(); cursor; cursor = await cursor.continue()) sizes.set(cursor.key, cursor.value.blob.size);
+      for (
+        let cursor = await database.transaction("pictures").store.openCursor();
+        cursor;
+        cursor = await cursor.continue()
+      )
+        sizes.set(cursor.key, cursor.value.blob.size);
       return { keys: await database.getAllKeys("jobs"), sizes };
     });
     const parts: Part[] = [{ jobs: [], pictures: [], bytes: 0 }];
@@ -122,7 +151,13 @@ export async function planBackup(tell: Tell, most: PartLimits = { bytes: PART_BY
       own.forEach(addPicture);
     }
     [...left].forEach(addPicture);
-    return { parts, jobs: keys.length - leftOut, pictures: sizes.size, bytes: parts.reduce((sum, { bytes }) => sum + bytes, 0), leftOut };
+    return {
+      parts,
+      jobs: keys.length - leftOut,
+      pictures: sizes.size,
+      bytes: parts.reduce((sum, { bytes }) => sum + bytes, 0),
+      leftOut,
+    };
   } catch (error) {
     return { problem: problemOf(error, "The backup was not made") };
   }
@@ -135,16 +170,28 @@ export interface Saving {
 }
 
 /** The entries of some parts, told as they go. What was deleted since it was planned is missing from the file too. */
-async function* entriesOf(parts: readonly Part[], head: Omit<Head, "jobs" | "pictures">, kit: Kit, tell: Tell): AsyncGenerator<Entry> {
-  const jobs = await existing("jobs", parts.flatMap((part) => part.jobs));
-  const pictures = await existing("pictures", parts.flatMap((part) => part.pictures));
+async function* entriesOf(
+  parts: readonly Part[],
+  head: Omit<Head, "jobs" | "pictures">,
+  kit: Kit,
+  tell: Tell,
+): AsyncGenerator<Entry> {
+  const jobs = await existing(
+    "jobs",
+    parts.flatMap((part) => part.jobs),
+  );
+  const pictures = await existing(
+    "pictures",
+    parts.flatMap((part) => part.pictures),
+  );
   const all = jobs.length + pictures.length;
   yield* headEntries({ ...head, jobs: jobs.length, pictures: pictures.length });
   for (const [at, key] of jobs.entries()) {
     goOn();
     tell(at, all);
     const job = await jobKept(key);
-    if (!job) throw new BadArchive("A job was deleted or changed by a newer version while the file was made: make it again.");
+    if (!job)
+      throw new BadArchive("A job was deleted or changed by a newer version while the file was made: make it again.");
     yield jobEntry(job, kit, head.madeAt);
   }
   for (const [at, id] of pictures.entries()) {
@@ -163,7 +210,13 @@ async function existing(store: "jobs" | "pictures", keys: readonly string[]): Pr
 }
 
 /** One part as a file to hand over. @param number from 1 */
-export async function savePart(part: Part, number: number, of: number, { madeAt, settings, kit }: Saving, tell: Tell): Promise<{ file: Blob } | { problem: string }> {
+export async function savePart(
+  part: Part,
+  number: number,
+  of: number,
+  { madeAt, settings, kit }: Saving,
+  tell: Tell,
+): Promise<{ file: Blob } | { problem: string }> {
   stopping = false;
   try {
     const head = { madeAt, kit, ...(of > 1 ? { part: { number, of } } : {}), ...(number === 1 ? { settings } : {}) };
@@ -174,12 +227,20 @@ export async function savePart(part: Part, number: number, of: number, { madeAt,
 }
 
 /** Everything into one file that the technician picked, written as it is read. */
-export async function saveWhole(into: FileSystemFileHandle, parts: readonly Part[], { madeAt, settings, kit }: Saving, tell: Tell): Promise<{ problem?: string }> {
+export async function saveWhole(
+  into: FileSystemFileHandle,
+  parts: readonly Part[],
+  { madeAt, settings, kit }: Saving,
+  tell: Tell,
+): Promise<{ problem?: string }> {
   stopping = false;
   let stream: FileSystemWritableFileStream | undefined;
   try {
     stream = await into.createWritable();
-    await writeZip(entriesOf(parts, { madeAt, kit, settings }, kit, tell), stream as unknown as WritableStream<Uint8Array>);
+    await writeZip(
+      entriesOf(parts, { madeAt, kit, settings }, kit, tell),
+      stream as unknown as WritableStream<Uint8Array>,
+    );
     return {};
   } catch (error) {
     // What was written of it so far is thrown away by the browser.
@@ -193,7 +254,11 @@ export async function packJob(jobId: string, kit: Kit, madeAt: string): Promise<
   try {
     const job = await jobKept(jobId);
     if (!job) throw new BadArchive("The job is not here any more.");
-    return { file: await packed(entriesOf([{ jobs: [jobId], pictures: picturesOf(job), bytes: 0 }], { madeAt, kit }, kit, () => undefined)) };
+    return {
+      file: await packed(
+        entriesOf([{ jobs: [jobId], pictures: picturesOf(job), bytes: 0 }], { madeAt, kit }, kit, () => undefined),
+      ),
+    };
   } catch (error) {
     return { problem: problemOf(error, "The file was not made") };
   }
@@ -203,7 +268,12 @@ export async function packJob(jobId: string, kit: Kit, madeAt: string): Promise<
 const LIST_BYTES = Math.floor(MOST_FILE_BYTES * 0.9);
 
 /** All jobs as lists of job files, each no larger than what is opened again. */
-export async function listJobs(kit: Kit, madeAt: string, tell: Tell, most = LIST_BYTES): Promise<{ files: Blob[] } | { problem: string }> {
+export async function listJobs(
+  kit: Kit,
+  madeAt: string,
+  tell: Tell,
+  most = LIST_BYTES,
+): Promise<{ files: Blob[] } | { problem: string }> {
   stopping = false;
   try {
     const keys = await withDb((database) => database.getAllKeys("jobs"));
@@ -272,7 +342,8 @@ export async function openBackup(file: Blob, tell: Tell): Promise<Opened | { pro
   try {
     const archive = await openZip(file);
     const head = await readHead(archive);
-    if (head.jobNames.length === 0 && head.pictureNames.length > 0 && !head.part && !head.settings) return { problems: ["There are pictures in it and no job: they would be shown nowhere. Nothing was taken in."] };
+    if (head.jobNames.length === 0 && head.pictureNames.length > 0 && !head.part && !head.settings)
+      return { problems: ["There are pictures in it and no job: they would be shown nowhere. Nothing was taken in."] };
     const problems: string[] = [];
     const preview = emptyPreview();
     const pictureIds = new Set(await withDb((database) => database.getAllKeys("pictures")));
@@ -286,13 +357,23 @@ export async function openBackup(file: Blob, tell: Tell): Promise<Opened | { pro
       return Promise.resolve();
     });
     if (problems.length > 0) return { problems: problems.slice(0, MOST_PROBLEMS) };
-    return { madeAt: head.madeAt, ...(head.part ? { part: head.part } : {}), hasSettings: head.settings !== undefined, preview };
+    return {
+      madeAt: head.madeAt,
+      ...(head.part ? { part: head.part } : {}),
+      hasSettings: head.settings !== undefined,
+      preview,
+    };
   } catch (error) {
     return { problems: [problemOf(error, "Nothing was read")] };
   }
 }
 
-async function eachJob(archive: Archive, { jobNames, pictureNames }: ReadHead, tell: Tell, work: (read: Awaited<ReturnType<typeof readJobEntry>>) => Promise<void>) {
+async function eachJob(
+  archive: Archive,
+  { jobNames, pictureNames }: ReadHead,
+  tell: Tell,
+  work: (read: Awaited<ReturnType<typeof readJobEntry>>) => Promise<void>,
+) {
   for (const [at, name] of jobNames.entries()) {
     goOn();
     tell(at, jobNames.length + pictureNames.length);
@@ -300,7 +381,12 @@ async function eachJob(archive: Archive, { jobNames, pictureNames }: ReadHead, t
   }
 }
 
-async function eachPicture(archive: Archive, { jobNames, pictureNames }: ReadHead, tell: Tell, work: (read: Awaited<ReturnType<typeof readPictureEntry>>) => Promise<void>) {
+async function eachPicture(
+  archive: Archive,
+  { jobNames, pictureNames }: ReadHead,
+  tell: Tell,
+  work: (read: Awaited<ReturnType<typeof readPictureEntry>>) => Promise<void>,
+) {
   for (const [at, name] of pictureNames.entries()) {
     goOn();
     tell(jobNames.length + at, jobNames.length + pictureNames.length);
@@ -371,7 +457,11 @@ async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
           await store(what.job);
         }
         if (asCopy && (what.kind === "kept" || what.kind === "same")) {
-          const copy = { ...job, id: nanoid(10).replace(/[^a-z0-9]/gi, "x"), title: `${job.title.slice(0, 100)} (from file)` };
+          const copy = {
+            ...job,
+            id: nanoid(10).replace(/[^a-z0-9]/gi, "x"),
+            title: `${job.title.slice(0, 100)} (from file)`,
+          };
           count(taken.preview, copy, { kind: "added" });
           await store(copy);
         } else count(taken.preview, job, what);
@@ -395,12 +485,20 @@ async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
 const MOST_TABLE_BYTES = 2_000_000;
 
 /** The text of a table, read in pieces; one that is too long is counted to its end and told. @param mostRows under the first line */
-export async function tableText(file: Blob, name: string, mostRows: number, tell: Tell): Promise<{ text: string } | { problem: string }> {
+export async function tableText(
+  file: Blob,
+  name: string,
+  mostRows: number,
+  tell: Tell,
+): Promise<{ text: string } | { problem: string }> {
   stopping = false;
   try {
     const pieces: string[] = [];
     let [bytes, breaks] = [0, 0];
-    const reader = file.stream().pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader();
+    const reader = file
+      .stream()
+      .pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
+      .getReader();
     for (let part = await reader.read(); !part.done; part = await reader.read()) {
       goOn();
       bytes += part.value.length;
@@ -409,8 +507,14 @@ export async function tableText(file: Blob, name: string, mostRows: number, tell
       tell(bytes, file.size);
     }
     // The first line, and one that may end the file.
-    if (breaks > mostRows + 1) return { problem: `"${name}" has about ${breaks} lines under the first; at most ${mostRows} go in at once. Nothing was taken.` };
-    if (bytes > MOST_TABLE_BYTES) return { problem: `"${name}" is ${Math.round(file.size / 1e6)} MB; a table of ${mostRows} lines is at most ${MOST_TABLE_BYTES / 1e6} MB. Nothing was taken.` };
+    if (breaks > mostRows + 1)
+      return {
+        problem: `"${name}" has about ${breaks} lines under the first; at most ${mostRows} go in at once. Nothing was taken.`,
+      };
+    if (bytes > MOST_TABLE_BYTES)
+      return {
+        problem: `"${name}" is ${Math.round(file.size / 1e6)} MB; a table of ${mostRows} lines is at most ${MOST_TABLE_BYTES / 1e6} MB. Nothing was taken.`,
+      };
     return { text: pieces.join("") };
   } catch (error) {
     return { problem: problemOf(error, "Nothing was taken") };
@@ -419,12 +523,21 @@ export async function tableText(file: Blob, name: string, mostRows: number, tell
 
 /** Takes in one job file or a list of them. Anything wrong leaves what is stored as it was. */
 export async function takeJobFile(file: Blob, name: string): Promise<Taken | { problems: string[] }> {
-  if (file.size > MOST_FILE_BYTES) return { problems: [`"${name}" is ${(file.size / 1e6).toFixed(1)} MB; a job file is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`] };
+  if (file.size > MOST_FILE_BYTES)
+    return {
+      problems: [
+        `"${name}" is ${(file.size / 1e6).toFixed(1)} MB; a job file is at most ${MOST_FILE_BYTES / 1e6} MB. It was not read.`,
+      ],
+    };
   const results = readAll(await file.text());
   const several = results.length > 1;
-  const problems = results.flatMap((result, at) => (result.ok ? [] : result.problems.map((problem) => (several ? `Job ${at + 1}: ` : "") + inWords(problem))));
+  const problems = results.flatMap((result, at) =>
+    result.ok ? [] : result.problems.map((problem) => (several ? `Job ${at + 1}: ` : "") + inWords(problem)),
+  );
   const jobs = results.flatMap((result) => (result.ok ? [result.value.job] : []));
-  const twice = [...new Set(jobs.filter(({ id }, at) => jobs.findIndex((other) => other.id === id) !== at).map(({ id }) => id))];
+  const twice = [
+    ...new Set(jobs.filter(({ id }, at) => jobs.findIndex((other) => other.id === id) !== at).map(({ id }) => id)),
+  ];
   problems.push(...twice.map((id) => `The job "${id}" stands there twice: which of them counts cannot be told.`));
   if (problems.length > 0) return { problems: problems.slice(0, MOST_PROBLEMS) };
   try {
@@ -443,4 +556,3 @@ function readAll(text: string) {
     return [readJobFile(text)];
   }
 }
-

@@ -19,7 +19,8 @@ const raw = (version?: number) =>
   new Promise<IDBDatabase>((resolve, reject) => {
     const open = indexedDB.open("weary-bristle", version);
     open.onupgradeneeded = () => {
-      for (const name of ["jobs", "settings"]) if (!open.result.objectStoreNames.contains(name)) open.result.createObjectStore(name);
+      for (const name of ["jobs", "settings"])
+        if (!open.result.objectStoreNames.contains(name)) open.result.createObjectStore(name);
     };
     open.onsuccess = () => resolve(open.result);
     open.onerror = () => reject(open.error as Error);
@@ -38,7 +39,9 @@ describe("the connection to storage", () => {
     await tab.putJobs([job]);
     (await tab.db()).close();
     tab.run(job.id, { label: "Title", ops: [{ op: "set", path: ["title"], value: "After" }] });
-    await vi.waitFor(async () => expect(((await tab.withDb((database) => database.get("jobs", job.id)))?.job as Job).title).toBe("After"));
+    await vi.waitFor(async () =>
+      expect(((await tab.withDb((database) => database.get("jobs", job.id)))?.job as Job).title).toBe("After"),
+    );
     expect(tab.stateNow().saveProblem).toBeUndefined();
     (await tab.db()).close();
     expect(await tab.putJobs([{ ...job, id: "second" }])).toBe(true);
@@ -48,7 +51,9 @@ describe("the connection to storage", () => {
     const old = await raw(1);
     const tab = await program();
     const loading = tab.loadJobs();
-    await vi.waitFor(() => expect(tab.texts().join()).toContain("An older version of this program is open in another tab"));
+    await vi.waitFor(() =>
+      expect(tab.texts().join()).toContain("An older version of this program is open in another tab"),
+    );
     expect(tab.stateNow().status).toBe("loading");
     old.close();
     await loading;
@@ -59,7 +64,10 @@ describe("the connection to storage", () => {
     (await raw(99)).close();
     const tab = await program();
     await tab.loadJobs();
-    expect([tab.stateNow().status, tab.texts().join()]).toEqual(["no-storage", expect.stringMatching(/written by a newer version of this program. Load the page again/)]);
+    expect([tab.stateNow().status, tab.texts().join()]).toEqual([
+      "no-storage",
+      expect.stringMatching(/written by a newer version of this program. Load the page again/),
+    ]);
     vi.stubGlobal("indexedDB", undefined);
     const none = await program();
     await none.loadJobs();
@@ -81,7 +89,11 @@ describe("the connection to storage", () => {
     expect(await changeSettings({ theme: "night" })).toBe(false);
     expect(await tab.putJobs([{ ...job, id: "other" }])).toBe(false);
     await tab.deleteJobs([job], "gone");
-    expect(tab.texts()).toEqual([expect.stringMatching(/^This setting holds only until.*no room left/), expect.stringMatching(/^Not saved: .*no room left/), expect.stringMatching(/^Not deleted: .*no room left/)]);
+    expect(tab.texts()).toEqual([
+      expect.stringMatching(/^This setting holds only until.*no room left/),
+      expect.stringMatching(/^Not saved: .*no room left/),
+      expect.stringMatching(/^Not deleted: .*no room left/),
+    ]);
     expect(tab.jobNow(job.id)).toBeDefined();
     vi.restoreAllMocks();
   });
@@ -101,7 +113,12 @@ describe("what is kept and is no job", () => {
     const tab = await program();
     await tab.loadJobs();
     expect(Object.keys(tab.stateNow().stored)).toEqual([good.id]);
-    expect(tab.stateNow().broken.map(({ key }) => key).sort()).toEqual(["elsewhere", "half", "seven"]);
+    expect(
+      tab
+        .stateNow()
+        .broken.map(({ key }) => key)
+        .sort(),
+    ).toEqual(["elsewhere", "half", "seven"]);
     expect(tab.texts().join()).toContain("1 of the jobs here were written by a newer version");
     for (const name of ["__proto__", "constructor", "toString"]) expect(tab.jobNow(name)).toBeUndefined();
     await tab.deleteBroken("half");

@@ -25,12 +25,19 @@ const ids = () => {
 const bench = (): Job => jobFromTemplate("bench-seat", ids(), "2026-05-04T08:00:00Z");
 /** Every tab has stored what it can, and the others have heard of it. */
 async function settled() {
-  await vi.waitFor(() => expect(tabs.every((each) => each.stateNow().waiting.length === 0 || each.stateNow().saveProblem)).toBe(true), { timeout: 10_000 });
+  await vi.waitFor(
+    () => expect(tabs.every((each) => each.stateNow().waiting.length === 0 || each.stateNow().saveProblem)).toBe(true),
+    { timeout: 10_000 },
+  );
   await new Promise((resolve) => setTimeout(resolve, 40));
 }
 const title = (value: string) => ({ label: `Title ${value}`, ops: [{ op: "set" as const, path: ["title"], value }] });
 const place = (value: string) => ({ label: `Place ${value}`, ops: [{ op: "set" as const, path: ["place"], value }] });
-const texts = (tab: Tab) => notes.get(tab)!.noticesNow().map(({ text }) => text);
+const texts = (tab: Tab) =>
+  notes
+    .get(tab)!
+    .noticesNow()
+    .map(({ text }) => text);
 const notes = new Map<Tab, typeof import("./notices")>();
 
 async function storedJob(id: string): Promise<Job | undefined> {
@@ -61,7 +68,10 @@ describe("a change", () => {
   });
 
   it("that would make it no longer a job is refused in words, and leaves nothing behind", async () => {
-    tab.run(job.id, { label: "Length", ops: [{ op: "set", path: ["pieces", "byId", job.pieces.order[0]!, "lengthMm"], value: -5 }] });
+    tab.run(job.id, {
+      label: "Length",
+      ops: [{ op: "set", path: ["pieces", "byId", job.pieces.order[0]!, "lengthMm"], value: -5 }],
+    });
     await settled();
     expect(texts(tab).join()).toMatch(/"Length" was not kept\. .*lengthMm.*at least/);
     expect(tab.jobNow(job.id)).toEqual(job);
@@ -99,7 +109,10 @@ describe("what other versions wrote", () => {
     expect(later.jobNow(old.id)?.zones.byId.z2?.shape).toHaveLength(4);
     later.run(old.id, title("Brought up"));
     await settled();
-    expect(await storedJob(old.id)).toMatchObject({ title: "Brought up", zones: { byId: { z2: { shape: expect.any(Array) } } } });
+    expect(await storedJob(old.id)).toMatchObject({
+      title: "Brought up",
+      zones: { byId: { z2: { shape: expect.any(Array) } } },
+    });
   });
 
   it("a newer job is left exactly as it is, said so, and not written over", async () => {
@@ -139,7 +152,10 @@ describe("two tabs", () => {
     await settled();
     expect(await storedJob(job.id)).toBeUndefined();
     expect(tab.jobNow(job.id)).toBeUndefined();
-    notes.get(other)!.noticesNow().find(({ undo }) => undo)!.undo!();
+    notes
+      .get(other)!
+      .noticesNow()
+      .find(({ undo }) => undo)!.undo!();
     await settled();
     expect(await storedJob(job.id)).toEqual(job);
   });
@@ -177,22 +193,47 @@ describe("undo", () => {
 
   it("of recorded work appends an event, as often as it goes to and fro", async () => {
     const zoneId = job.zones.order[0]!;
-    const event = { kind: "start" as const, id: "s1", at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift", action: "dry-removal" as const, zoneIds: [zoneId] };
+    const event = {
+      kind: "start" as const,
+      id: "s1",
+      at: "2026-05-04T09:00:00Z",
+      stepKey: "dry-removal:",
+      title: "Lift",
+      action: "dry-removal" as const,
+      zoneIds: [zoneId],
+    };
     tab.run(job.id, { label: "Start", ops: [{ op: "append", event }] });
     for (const move of [tab.undo, tab.redo, tab.undo]) move(job.id);
     await settled();
     const { events } = (await storedJob(job.id))!;
-    expect(events.map((each) => (each.kind === "undo" ? `undo ${events.findIndex(({ id }) => id === each.of)}` : each.kind))).toEqual(["start", "undo 0", "undo 1", "undo 2"]);
+    expect(
+      events.map((each) => (each.kind === "undo" ? `undo ${events.findIndex(({ id }) => id === each.of)}` : each.kind)),
+    ).toEqual(["start", "undo 0", "undo 1", "undo 2"]);
     const { historyOf } = await import("../core/job/history");
     expect(historyOf((await storedJob(job.id))!).running).toEqual([]);
   });
 });
 
 describe("hundreds of finished jobs", () => {
-  const finished = (index: number): Job => ({ ...bench(), id: `old-${index}`, title: `Old ${index}`, events: [
-    { kind: "done", id: "d", at: "2026-05-01T08:00:00Z", stepKey: "clean:", title: "Clean the panel", action: "clean", zoneIds: [Object.keys(bench().zones.byId)[0]!], minutes: 5, plannedMin: 5 },
-    { kind: "handed-back", id: "h", at: "2026-05-01T09:00:00Z", damp: false },
-  ] });
+  const finished = (index: number): Job => ({
+    ...bench(),
+    id: `old-${index}`,
+    title: `Old ${index}`,
+    events: [
+      {
+        kind: "done",
+        id: "d",
+        at: "2026-05-01T08:00:00Z",
+        stepKey: "clean:",
+        title: "Clean the panel",
+        action: "clean",
+        zoneIds: [Object.keys(bench().zones.byId)[0]!],
+        minutes: 5,
+        plannedMin: 5,
+      },
+      { kind: "handed-back", id: "h", at: "2026-05-01T09:00:00Z", damp: false },
+    ],
+  });
   /** As it is once the lines of the ledger were kept. */
   async function many() {
     await tab.putJobs(Array.from({ length: 420 }, (_, index) => finished(index)));
@@ -206,7 +247,11 @@ describe("hundreds of finished jobs", () => {
     expect(later.stateNow()).toMatchObject({ status: "ready", whole: false });
     expect(Object.keys(later.stateNow().stored)).toEqual([job.id]);
     expect(later.stateNow().heads).toHaveLength(420);
-    expect(later.stateNow().heads[0]).toMatchObject({ title: expect.stringMatching(/^Old/), minutes: 5, promise: "none" });
+    expect(later.stateNow().heads[0]).toMatchObject({
+      title: expect.stringMatching(/^Old/),
+      minutes: 5,
+      promise: "none",
+    });
     await later.wholeJobs();
     expect(later.allJobs()).toHaveLength(421);
     expect(later.stateNow().heads).toEqual([]);
@@ -230,10 +275,13 @@ describe("hundreds of finished jobs", () => {
     const { db } = await import("./db");
     const { readFirst } = await import("./reading");
     // Other tabs of this test may be keeping good lines at the same time.
-    await vi.waitFor(async () => {
-      await (await db()).put("index", "not lines", "ledger");
-      const { held, heads, rest } = await readFirst();
-      expect([held.length, heads, rest]).toEqual([421, [], []]);
-    }, { timeout: 10_000 });
+    await vi.waitFor(
+      async () => {
+        await (await db()).put("index", "not lines", "ledger");
+        const { held, heads, rest } = await readFirst();
+        expect([held.length, heads, rest]).toEqual([421, [], []]);
+      },
+      { timeout: 10_000 },
+    );
   });
 });

@@ -58,7 +58,16 @@ interface State {
   broken: readonly BrokenJob[];
 }
 
-const INITIAL: State = { status: "loading", stored: {}, whole: false, heads: [], waiting: [], undoable: [], redoable: [], broken: [] };
+const INITIAL: State = {
+  status: "loading",
+  stored: {},
+  whole: false,
+  heads: [],
+  waiting: [],
+  undoable: [],
+  redoable: [],
+  broken: [],
+};
 const store = createStore<State>(() => INITIAL);
 const { getState: get, setState: set } = store;
 
@@ -84,7 +93,8 @@ const shownViews: Views = new WeakMap();
 const viewOf = (state: State, jobId: string) => cachedView(views, state, jobId, () => true);
 
 /** The job as screens show it: a change of a field at once, what happened only once it is stored. */
-const shownOf = (state: State, jobId: string) => cachedView(shownViews, state, jobId, ({ ops }) => !ops.some(({ op }) => op === "append"));
+const shownOf = (state: State, jobId: string) =>
+  cachedView(shownViews, state, jobId, ({ ops }) => !ops.some(({ op }) => op === "append"));
 
 function cachedView(cache: Views, state: State, jobId: string, counts: (command: Command) => boolean): Job | undefined {
   const ofStored = cache.get(state.stored) ?? new Map<string, { waiting: State["waiting"]; job: Job | undefined }>();
@@ -124,10 +134,16 @@ export async function loadJobs() {
     performance.measure("load jobs", { start });
     if (newer > 0) tellOfNewer(newer);
     if (first.rest.length === 0) setTimeout(() => void keepIndex(Object.values(get().stored)), 2 * WARM_UP_MS);
-    else void readOn(first.rest).catch((error: unknown) => notify(`The finished jobs could not be read: ${whyNotKept(error)}. Load the page again.`, "problem"));
+    else
+      void readOn(first.rest).catch((error: unknown) =>
+        notify(`The finished jobs could not be read: ${whyNotKept(error)}. Load the page again.`, "problem"),
+      );
     channel?.addEventListener("message", onOtherTab);
     setTimeout(() => void fullCheck(), WARM_UP_MS);
-    setTimeout(() => void import("./pictures").then(({ sweepPictures }) => sweepPictures()).catch(() => undefined), 2 * WARM_UP_MS);
+    setTimeout(
+      () => void import("./pictures").then(({ sweepPictures }) => sweepPictures()).catch(() => undefined),
+      2 * WARM_UP_MS,
+    );
     // Asked for once there is something to lose; the browser may say no, Settings then says what to do.
     if (first.held.length + first.rest.length > 0) void navigator.storage?.persist?.().catch(() => false);
   } catch (error) {
@@ -136,14 +152,19 @@ export async function loadJobs() {
   }
 }
 
-const BLOCKED = "An older version of this program is open in another tab and holds what is kept here. Close that tab, or load it again; this one goes on by itself then.";
+const BLOCKED =
+  "An older version of this program is open in another tab and holds what is kept here. Close that tab, or load it again; this one goes on by itself then.";
 
 function tellOfBlocked(blocked: boolean) {
   if (blocked) notify(BLOCKED, "problem");
   else for (const { id, text } of noticesNow()) if (text === BLOCKED) dismiss(id);
 }
 
-const tellOfNewer = (count: number) => notify(`${count} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`, "problem");
+const tellOfNewer = (count: number) =>
+  notify(
+    `${count} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`,
+    "problem",
+  );
 
 /** Jobs of this version, how many are of a newer one, and what is no job at all: one that cannot be read keeps no other from being shown. */
 function readable(kept: readonly KeyedJob[]): { jobs: Record<string, Job>; newer: number; broken: BrokenJob[] } {
@@ -159,7 +180,12 @@ function readable(kept: readonly KeyedJob[]): { jobs: Record<string, Job>; newer
   return { jobs, newer, broken };
 }
 
-const isHeld = (held: unknown): held is Held => typeof held === "object" && held !== null && typeof (held as Held).version === "number" && typeof (held as Held).job === "object" && (held as Held).job !== null;
+const isHeld = (held: unknown): held is Held =>
+  typeof held === "object" &&
+  held !== null &&
+  typeof (held as Held).version === "number" &&
+  typeof (held as Held).job === "object" &&
+  (held as Held).job !== null;
 
 /** Jobs that left while the rest was being read. */
 const gone = new Set<string>();
@@ -178,7 +204,12 @@ async function readOn(ids: readonly string[]) {
     ledgerOf(Object.values(slice.jobs));
   }
   const others = Object.fromEntries(Object.entries(jobs).filter(([id]) => !gone.has(id)));
-  set((state) => ({ stored: { ...others, ...state.stored }, broken: [...state.broken, ...broken], whole: true, heads: [] }));
+  set((state) => ({
+    stored: { ...others, ...state.stored },
+    broken: [...state.broken, ...broken],
+    whole: true,
+    heads: [],
+  }));
   if (newer > 0) tellOfNewer(newer);
   setTimeout(() => void keepIndex(Object.values(get().stored)), WARM_UP_MS);
 }
@@ -195,12 +226,14 @@ export const wholeJobs = (): Promise<void> =>
   });
 
 /** A stored job brought up to this version; undefined when a newer program wrote it. */
-const jobOf = ({ version, job }: Held): Job | undefined => (version > JOB_FILE_VERSION ? undefined : (upgradeJob(job, version) as Job));
+const jobOf = ({ version, job }: Held): Job | undefined =>
+  version > JOB_FILE_VERSION ? undefined : (upgradeJob(job, version) as Job);
 
 const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle");
 
 /** Another tab stored or deleted jobs. */
-const onOtherTab = ({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) => void readAnew(jobIds).catch(() => undefined);
+const onOtherTab = ({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) =>
+  void readAnew(jobIds).catch(() => undefined);
 
 /** So many come into view at a time: whatever looks at jobs looks at the new ones then. */
 const SHOWN_AT_ONCE = 100;
@@ -210,7 +243,12 @@ async function readAnew(ids: readonly string[]) {
   let fresh: Record<string, Job> = {};
   const read = new Set<string>();
   const show = (went: ReadonlySet<string>) => {
-    set(({ stored }) => ({ stored: went.size === 0 ? { ...stored, ...fresh } : Object.fromEntries(Object.entries({ ...stored, ...fresh }).filter(([id]) => !went.has(id))) }));
+    set(({ stored }) => ({
+      stored:
+        went.size === 0
+          ? { ...stored, ...fresh }
+          : Object.fromEntries(Object.entries({ ...stored, ...fresh }).filter(([id]) => !went.has(id))),
+    }));
     fresh = {};
   };
   for await (const kept of slicesOf(ids)) {
@@ -238,7 +276,10 @@ export function run(jobId: string, command: Command) {
   if (!seen) return;
   try {
     const { inverse } = applyOps(seen, command.ops);
-    set(({ undoable }) => ({ undoable: [...undoable, { jobId, label: command.label, ops: command.ops, inverse }].slice(-200), redoable: [] }));
+    set(({ undoable }) => ({
+      undoable: [...undoable, { jobId, label: command.label, ops: command.ops, inverse }].slice(-200),
+      redoable: [],
+    }));
     wait(jobId, command, seen);
   } catch (error) {
     if (!(error instanceof CommandRefused)) throw error;
@@ -265,7 +306,8 @@ async function flush() {
         const kept = await transaction.store.get(jobId);
         if (!kept) throw new CommandRefused("The job was deleted in another tab.");
         const before = jobOf(kept);
-        if (!before) throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
+        if (!before)
+          throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
         const { job } = applyOps(before, command.ops);
         const problem = problemOf(job, checks);
         if (problem) throw new CommandRefused(problem);
@@ -275,12 +317,20 @@ async function flush() {
       });
       if (overwrites(seen, before, command.ops))
         notify(`"${command.label}" replaces what another tab had just set there.`, "plain");
-      set(({ stored, waiting }) => ({ stored: { ...stored, [jobId]: job }, waiting: waiting.filter(({ id }) => id !== entry.id), saveProblem: undefined, lastSavedAt: Date.now() }));
+      set(({ stored, waiting }) => ({
+        stored: { ...stored, [jobId]: job },
+        waiting: waiting.filter(({ id }) => id !== entry.id),
+        saveProblem: undefined,
+        lastSavedAt: Date.now(),
+      }));
       tellOtherTabs([jobId]);
     } catch (error) {
       if (error instanceof CommandRefused) {
         notify(`"${command.label}" was not kept. ${error.message}`, "problem");
-        set(({ waiting, undoable }) => ({ waiting: waiting.filter(({ id }) => id !== entry.id), undoable: undoable.filter(({ ops }) => ops !== command.ops) }));
+        set(({ waiting, undoable }) => ({
+          waiting: waiting.filter(({ id }) => id !== entry.id),
+          undoable: undoable.filter(({ ops }) => ops !== command.ops),
+        }));
         continue;
       }
       set({ saveProblem: `Not saved: ${whyNotKept(error)}.` });
@@ -333,14 +383,21 @@ export function undo(jobId: string) {
   const entry = get().undoable.findLast((done) => done.jobId === jobId);
   const job = viewOf(get(), jobId);
   if (!entry || !job) return;
-  set(({ undoable, redoable }) => ({ undoable: undoable.filter((done) => done !== entry), redoable: [...redoable, entry] }));
+  set(({ undoable, redoable }) => ({
+    undoable: undoable.filter((done) => done !== entry),
+    redoable: [...redoable, entry],
+  }));
   if (!standsAsLeft(job, entry.ops)) {
     set(({ redoable }) => ({ redoable: redoable.filter((done) => done !== entry) }));
     notify(`"${entry.label}" cannot be undone: it was changed since, in another tab or by a later step.`, "problem");
     return;
   }
   // What happened stays in the record: an undo of it is one more event.
-  const takenBack = entry.ops.flatMap((op): Op[] => (op.op === "append" ? [{ op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } }] : []));
+  const takenBack = entry.ops.flatMap((op): Op[] =>
+    op.op === "append"
+      ? [{ op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } }]
+      : [],
+  );
   wait(jobId, { label: `Undo: ${entry.label}`, ops: [...takenBack.reverse(), ...entry.inverse] }, job);
 }
 
@@ -355,8 +412,15 @@ export function redo(jobId: string) {
   const entry = get().redoable.findLast((done) => done.jobId === jobId);
   const job = viewOf(get(), jobId);
   if (!entry || !job) return;
-  const again = entry.ops.map((op): Op => (op.op === "append" ? { op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } } : op));
-  set(({ undoable, redoable }) => ({ redoable: redoable.filter((done) => done !== entry), undoable: [...undoable, entry] }));
+  const again = entry.ops.map((op): Op =>
+    op.op === "append"
+      ? { op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } }
+      : op,
+  );
+  set(({ undoable, redoable }) => ({
+    redoable: redoable.filter((done) => done !== entry),
+    undoable: [...undoable, entry],
+  }));
   try {
     applyOps(job, again);
     wait(jobId, { label: `Redo: ${entry.label}`, ops: again }, job);
@@ -376,7 +440,10 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
       for (const job of jobs) await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
       await transaction.done;
     });
-    set(({ stored }) => ({ stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) }, lastSavedAt: Date.now() }));
+    set(({ stored }) => ({
+      stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) },
+      lastSavedAt: Date.now(),
+    }));
     tellOtherTabs(jobs.map(({ id }) => id));
     return true;
   } catch (error) {

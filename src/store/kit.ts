@@ -8,7 +8,13 @@ let last: { own?: OwnTables; shelf?: Shelf; experience?: Experience; kit: Kit } 
 
 /** The usual kit with what the technician owns, corrected and learnt in its place; the same object until they change. */
 function kitWith(own: OwnTables | undefined, shelf: Shelf | undefined, experience: Experience | undefined): Kit {
-  if (last.own !== own || last.shelf !== shelf || last.experience !== experience) last = { own, shelf, experience, kit: { ...USUAL_KIT, ...shelf, ...(own ? { ownTables: own } : {}), ...(experience ? { experience } : {}) } };
+  if (last.own !== own || last.shelf !== shelf || last.experience !== experience)
+    last = {
+      own,
+      shelf,
+      experience,
+      kit: { ...USUAL_KIT, ...shelf, ...(own ? { ownTables: own } : {}), ...(experience ? { experience } : {}) },
+    };
   return last.kit;
 }
 
@@ -19,4 +25,5 @@ export const useKit = (): Kit => {
 export const kitNow = (): Kit => kitWith(settingsNow().ownTables, settingsNow().shelf, experienceNow());
 
 /** Keeps what the Shelf says; own tables and what was learnt stay where they are. */
-export const changeShelf = ({ ownTables: _tables, experience: _learnt, ...shelf }: Kit): Promise<boolean> => changeSettings({ shelf });
+export const changeShelf = ({ ownTables: _tables, experience: _learnt, ...shelf }: Kit): Promise<boolean> =>
+  changeSettings({ shelf });

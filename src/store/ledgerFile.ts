@@ -4,16 +4,48 @@ import { FIBRE_GROUPS } from "../core/catalog/fibreGroups";
 import type { LedgerJob } from "../core/ledger/summary";
 import { csvOf } from "./csv";
 
-export const LEDGER_COLUMNS = ["handed back", "job", "customer", "place", "step at", "step", "agent", "mark of", "fibre", "area m2", "minutes", "planned min", "mixed mL", "neat mL", "outcome"] as const;
+export const LEDGER_COLUMNS = [
+  "handed back",
+  "job",
+  "customer",
+  "place",
+  "step at",
+  "step",
+  "agent",
+  "mark of",
+  "fibre",
+  "area m2",
+  "minutes",
+  "planned min",
+  "mixed mL",
+  "neat mL",
+  "outcome",
+] as const;
 
-const rounded = (value: number | undefined, digits: number) => (value === undefined ? "" : Number(value.toFixed(digits)));
+const rounded = (value: number | undefined, digits: number) =>
+  value === undefined ? "" : Number(value.toFixed(digits));
 
 /** One line a step, for a spreadsheet. */
 export const ledgerCsv = (ledger: readonly LedgerJob[]): string =>
   csvOf(
-    ledger.flatMap(({ job, at, handedBack, steps }) => steps.map((step): Record<(typeof LEDGER_COLUMNS)[number], string | number> => ({
-      "handed back": handedBack ? at : "", job: job.title, customer: job.customer, place: job.place, "step at": step.at, step: step.title, agent: step.agent ? AGENTS[step.agent].name : "", "mark of": step.family ? familyOf(step.family).name : "", fibre: step.fibre ? FIBRE_GROUPS[step.fibre].name : "",
-      "area m2": rounded(step.areaM2, 3), minutes: rounded(step.minutes, 1), "planned min": rounded(step.plannedMin, 1), "mixed mL": rounded(step.amountMl, 0), "neat mL": rounded(step.neatMl, 1), outcome: step.outcome ?? "",
-    }))),
+    ledger.flatMap(({ job, at, handedBack, steps }) =>
+      steps.map((step): Record<(typeof LEDGER_COLUMNS)[number], string | number> => ({
+        "handed back": handedBack ? at : "",
+        job: job.title,
+        customer: job.customer,
+        place: job.place,
+        "step at": step.at,
+        step: step.title,
+        agent: step.agent ? AGENTS[step.agent].name : "",
+        "mark of": step.family ? familyOf(step.family).name : "",
+        fibre: step.fibre ? FIBRE_GROUPS[step.fibre].name : "",
+        "area m2": rounded(step.areaM2, 3),
+        minutes: rounded(step.minutes, 1),
+        "planned min": rounded(step.plannedMin, 1),
+        "mixed mL": rounded(step.amountMl, 0),
+        "neat mL": rounded(step.neatMl, 1),
+        outcome: step.outcome ?? "",
+      })),
+    ),
     LEDGER_COLUMNS,
   );

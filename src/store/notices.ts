@@ -30,4 +30,5 @@ export function notify(text: string, tone: Notice["tone"] = "plain", undo?: () =
   if (tone === "plain") setTimeout(() => dismiss(id), NOTICE_MS);
 }
 
-export const dismiss = (id: number) => store.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
+export const dismiss = (id: number) =>
+  store.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));

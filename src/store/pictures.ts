@@ -15,10 +15,13 @@ const KEPT_MS = 7 * 86_400_000;
  * @throws Error with a sentence when it is no picture, too large, or cannot be kept
  */
 export async function addPicture(jobId: string, file: File): Promise<string> {
-  if (file.size > MOST_BYTES) throw new Error(`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a picture may have ${MOST_BYTES / 1e6} MB.`);
-  const shrunk = await shrinkWorker().shrink(file, LONGEST_PX, QUALITY).catch(() => {
-    throw new Error(`"${file.name}" is no picture this browser can read. JPEG, PNG and WebP are.`);
-  });
+  if (file.size > MOST_BYTES)
+    throw new Error(`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a picture may have ${MOST_BYTES / 1e6} MB.`);
+  const shrunk = await shrinkWorker()
+    .shrink(file, LONGEST_PX, QUALITY)
+    .catch(() => {
+      throw new Error(`"${file.name}" is no picture this browser can read. JPEG, PNG and WebP are.`);
+    });
   const picture: Picture = { id: newId(), jobId, addedAt: Date.now(), ...shrunk };
   try {
     await withDb((database) => database.put("pictures", picture));
@@ -51,7 +54,11 @@ export function usePicture(id: string): string | null | undefined {
 
 /** Takes away old pictures that no job names any more, copies of jobs and jobs of newer versions included. */
 export async function sweepPictures() {
-  const old = new Set((await withDb((database) => database.getAll("pictures"))).filter(({ addedAt, cameInAt = addedAt }) => Date.now() - Math.max(addedAt, cameInAt) > KEPT_MS).map(({ id }) => id));
+  const old = new Set(
+    (await withDb((database) => database.getAll("pictures")))
+      .filter(({ addedAt, cameInAt = addedAt }) => Date.now() - Math.max(addedAt, cameInAt) > KEPT_MS)
+      .map(({ id }) => id),
+  );
   if (old.size === 0) return;
   for await (const kept of slicesOf(await withDb((database) => database.getAllKeys("jobs")))) {
     const text = JSON.stringify(kept);
@@ -61,7 +68,8 @@ export async function sweepPictures() {
 }
 
 /** A kept picture itself; undefined when it is not on this device. */
-export const pictureBlob = async (id: string): Promise<Blob | undefined> => (await withDb((database) => database.get("pictures", id)))?.blob;
+export const pictureBlob = async (id: string): Promise<Blob | undefined> =>
+  (await withDb((database) => database.get("pictures", id)))?.blob;
 
 /** A kept picture as data that paper can hold; undefined when it is not on this device. */
 export async function pictureData(id: string): Promise<string | undefined> {

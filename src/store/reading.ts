@@ -21,7 +21,11 @@ export async function readFirst(): Promise<{ held: KeyedJob[]; heads: readonly L
   const here = new Set(ids);
   const listed = heads.filter(({ id }) => here.has(id));
   const isListed = new Set(listed.map(({ id }) => id));
-  return { held: await heldOf(ids.filter((id) => !isListed.has(id))), heads: listed, rest: ids.filter((id) => isListed.has(id)) };
+  return {
+    held: await heldOf(ids.filter((id) => !isListed.has(id))),
+    heads: listed,
+    rest: ids.filter((id) => isListed.has(id)),
+  };
 }
 
 /** What is kept under a key, as it is: nobody has looked at it yet. */
@@ -58,7 +62,9 @@ export async function* slicesOf(ids: readonly string[]): AsyncGenerator<KeyedJob
 /** Keeps the lines of what is finished, for the next time; without room for it the next time is slower, no more. */
 export async function keepIndex(jobs: readonly Job[]) {
   if (jobs.length <= IN_ONE_GO) return;
-  const heads = ledgerOf(jobs).filter(({ handedBack }) => handedBack).map(headOf);
+  const heads = ledgerOf(jobs)
+    .filter(({ handedBack }) => handedBack)
+    .map(headOf);
   try {
     await withDb((database) => database.put("index", JSON.stringify(heads), "ledger"));
   } catch {

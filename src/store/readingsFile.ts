@@ -14,12 +14,27 @@ const MOST_ROWS = 500;
  * @param nowMs the caller's clock
  * @returns the readings, or a sentence for each wrong line
  */
-export function readReadings(text: string, views: readonly ZoneView[], nowMs: number): { readings: NewReading[]; problems: string[] } {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: "greedy", transformHeader: (header) => header.trim().toLowerCase() });
+export function readReadings(
+  text: string,
+  views: readonly ZoneView[],
+  nowMs: number,
+): { readings: NewReading[]; problems: string[] } {
+  const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), {
+    header: true,
+    skipEmptyLines: "greedy",
+    transformHeader: (header) => header.trim().toLowerCase(),
+  });
   const missing = READING_COLUMNS.filter((column) => !MAY_MISS.includes(column) && !meta.fields?.includes(column));
-  if (missing.length > 0) return { readings: [], problems: [`Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line names them: ${READING_COLUMNS.join(",")}.`] };
+  if (missing.length > 0)
+    return {
+      readings: [],
+      problems: [
+        `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line names them: ${READING_COLUMNS.join(",")}.`,
+      ],
+    };
   if (data.length === 0) return { readings: [], problems: ["There is no reading under the first line."] };
-  if (data.length > MOST_ROWS) return { readings: [], problems: [`There are ${data.length} readings; at most ${MOST_ROWS} go in at once.`] };
+  if (data.length > MOST_ROWS)
+    return { readings: [], problems: [`There are ${data.length} readings; at most ${MOST_ROWS} go in at once.`] };
   const readings: NewReading[] = [];
   const problems: string[] = [];
   data.forEach((row, index) => {
@@ -32,11 +47,14 @@ export function readReadings(text: string, views: readonly ZoneView[], nowMs: nu
 
 function readRow(row: Record<string, string>, views: readonly ZoneView[], nowMs: number): NewReading | string {
   const word = (row.instrument ?? "").trim().toLowerCase();
-  const instrument: InstrumentId | undefined = INSTRUMENT_IDS.find((id) => id === word || INSTRUMENTS[id].name.toLowerCase() === word);
+  const instrument: InstrumentId | undefined = INSTRUMENT_IDS.find(
+    (id) => id === word || INSTRUMENTS[id].name.toLowerCase() === word,
+  );
   if (!instrument) return `"${row.instrument ?? ""}" is no instrument. There are ${INSTRUMENT_IDS.join(", ")}.`;
   const zoneName = (row.zone ?? "").trim();
   const zone = views.find(({ name }) => name.toLowerCase() === zoneName.toLowerCase());
-  if (!zone && instrument !== "air" && instrument !== "gas") return zoneName ? `there is no zone called "${zoneName}" on this job.` : "it does not say which zone.";
+  if (!zone && instrument !== "air" && instrument !== "gas")
+    return zoneName ? `there is no zone called "${zoneName}" on this job.` : "it does not say which zone.";
   const value = Number((row.value ?? "").trim().replace(",", "."));
   if ((row.value ?? "").trim() === "" || !Number.isFinite(value)) return `"${row.value ?? ""}" is not a number.`;
   const humidity = (row.humidity ?? "").trim();
@@ -44,7 +62,13 @@ function readRow(row: Record<string, string>, views: readonly ZoneView[], nowMs:
   if (humidityPct !== undefined && !Number.isFinite(humidityPct)) return `humidity "${humidity}" is not a number.`;
   const time = readTime((row.time ?? "").trim(), nowMs);
   if (typeof time === "string") return time;
-  const reading: NewReading = { ...(time === undefined ? {} : { at: new Date(time).toISOString() }), instrument, value, ...(zone ? { zoneId: zone.id } : {}), ...(humidityPct === undefined ? {} : { humidityPct }) };
+  const reading: NewReading = {
+    ...(time === undefined ? {} : { at: new Date(time).toISOString() }),
+    instrument,
+    value,
+    ...(zone ? { zoneId: zone.id } : {}),
+    ...(humidityPct === undefined ? {} : { humidityPct }),
+  };
   return readingProblem(reading) ?? reading;
 }
 

@@ -12,6 +12,13 @@ export function saveAsFile(name: string, content: string | Blob, type = "applica
   setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
-export const fileName = (title: string) => title.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "").slice(0, 60) || "job";
+export const fileName = (title: string) =>
+  title
+    .toLowerCase()
+    .normalize("NFKD")
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 60) || "job";
 
-export const exportJob = (job: Job, asOf: string) => saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, kitNow(), asOf), null, 2));
+export const exportJob = (job: Job, asOf: string) =>
+  saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, kitNow(), asOf), null, 2));

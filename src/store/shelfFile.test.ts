@@ -4,15 +4,33 @@ import { withAgent, withAgentValue, withMachine, withMachineValue, withTool } fr
 import { readShelf, shelfAsCsv } from "./shelfFile";
 
 const mine = withMachineValue(
-  withMachine(withTool(withAgentValue(withAgentValue(withAgent(USUAL_KIT, "citrus-solvent", false), "degreaser", "name", '=Blue, "strong"'), "degreaser", "leftMl", 1250.5), "scrub-pad", false), "spot-extractor", true),
-  "extractor", "flowLPerMin", 1.4,
+  withMachine(
+    withTool(
+      withAgentValue(
+        withAgentValue(withAgent(USUAL_KIT, "citrus-solvent", false), "degreaser", "name", '=Blue, "strong"'),
+        "degreaser",
+        "leftMl",
+        1250.5,
+      ),
+      "scrub-pad",
+      false,
+    ),
+    "spot-extractor",
+    true,
+  ),
+  "extractor",
+  "flowLPerMin",
+  1.4,
 );
 
 describe("the shelf as a table", () => {
   it("comes back as it went out, even over another shelf", () => {
     const text = shelfAsCsv(mine);
     expect(readShelf(text, USUAL_KIT)).toEqual({ kit: mine, problems: [] });
-    expect(readShelf(text.replaceAll("\r\n", "\n"), withMachine(mine, "heater", false)).kit).toEqual({ ...mine, machines: expect.objectContaining({ heater: {} }) as unknown });
+    expect(readShelf(text.replaceAll("\r\n", "\n"), withMachine(mine, "heater", false)).kit).toEqual({
+      ...mine,
+      machines: expect.objectContaining({ heater: {} }) as unknown,
+    });
   });
 
   it("hands a spreadsheet no formula", () => {
@@ -20,8 +38,13 @@ describe("the shelf as a table", () => {
   });
 
   it("leaves alone what a short table does not name", () => {
-    expect(readShelf("kind,id,here\nagent,solvent,no", mine).kit.agents).toEqual(mine.agents.filter((id) => id !== "solvent"));
-    expect(readShelf("kind,id,here,leftMl\nagent,enzyme,yes,\"750,5\"", mine).kit.labels).toEqual({ ...mine.labels, enzyme: { leftMl: 750.5 } });
+    expect(readShelf("kind,id,here\nagent,solvent,no", mine).kit.agents).toEqual(
+      mine.agents.filter((id) => id !== "solvent"),
+    );
+    expect(readShelf('kind,id,here,leftMl\nagent,enzyme,yes,"750,5"', mine).kit.labels).toEqual({
+      ...mine.labels,
+      enzyme: { leftMl: 750.5 },
+    });
   });
 
   it.each([
@@ -34,7 +57,10 @@ describe("the shelf as a table", () => {
     ["kind,id,here\nagent,water,no", /Line 2: there is no agent "water"/],
     ["kind,id,here,phMin\nagent,enzyme,yes,\nagent,solvent,yes,strong", /Line 3: phMin "strong" is not a number/],
     ["kind,id,here,phMax\nagent,degreaser,yes,13.5", /Line 2: pH 10 to 13.5 is not alkaline degreaser/],
-    ["kind,id,here,flowLPerMin\nmachine,extractor,yes,900", /Line 2: flowLPerMin is 900; it must be between 0.1 and 10/],
+    [
+      "kind,id,here,flowLPerMin\nmachine,extractor,yes,900",
+      /Line 2: flowLPerMin is 900; it must be between 0.1 and 10/,
+    ],
     ["kind,id,here\nagent,solvent,yes\nagent,solvent,no", /Line 3: agent solvent stands there twice/],
   ])("names the line and changes nothing: %s", (text, problem) => {
     const { kit, problems } = readShelf(text, mine);

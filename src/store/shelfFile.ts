@@ -1,6 +1,13 @@
 import Papa from "papaparse";
 import { AGENT_FIELD_IDS, AGENT_FIELDS, AGENT_IDS, type AgentId, type OwnAgentField } from "../core/catalog/agents";
-import { MACHINE_FIELD_IDS, MACHINE_FIELDS, MACHINE_IDS, machineOf, type MachineId, type MachineNumbers } from "../core/catalog/machines";
+import {
+  MACHINE_FIELD_IDS,
+  MACHINE_FIELDS,
+  MACHINE_IDS,
+  machineOf,
+  type MachineId,
+  type MachineNumbers,
+} from "../core/catalog/machines";
 import { SHELF_TOOL_IDS, toolOf, type ToolId } from "../core/catalog/tools";
 import type { ValueField } from "../core/catalog/valueField";
 import type { Kit } from "../core/job/schema";
@@ -19,15 +26,30 @@ const yesNo = (here: boolean) => (here ? "yes" : "no");
 /** @returns CSV with every line of the shelf; a text that a spreadsheet would take for a formula is marked as text */
 export function shelfAsCsv(kit: Kit): string {
   const agents = AGENT_IDS.filter((id) => id !== "water").map((id) => ({
-    kind: "agent", id, name: agentOn(kit, id).name, here: yesNo(ownsAgent(kit, id)),
+    kind: "agent",
+    id,
+    name: agentOn(kit, id).name,
+    here: yesNo(ownsAgent(kit, id)),
     ...Object.fromEntries(AGENT_FIELD_IDS.map((field) => [field, kit.labels?.[id]?.[field] ?? tableValue(id, field)])),
   }));
-  const tools = SHELF_TOOL_IDS.map((id) => ({ kind: "tool", id, name: toolOf(id).name, here: yesNo(ownsTool(kit, id)) }));
-  const machines = MACHINE_IDS.map((id) => ({ kind: "machine", ...numbersOnly(machineOn(kit, id) ?? machineOf(id)), id, name: machineOf(id).name, here: yesNo(Boolean(kit.machines[id])) }));
+  const tools = SHELF_TOOL_IDS.map((id) => ({
+    kind: "tool",
+    id,
+    name: toolOf(id).name,
+    here: yesNo(ownsTool(kit, id)),
+  }));
+  const machines = MACHINE_IDS.map((id) => ({
+    kind: "machine",
+    ...numbersOnly(machineOn(kit, id) ?? machineOf(id)),
+    id,
+    name: machineOf(id).name,
+    here: yesNo(Boolean(kit.machines[id])),
+  }));
   return csvOf([...agents, ...tools, ...machines], SHELF_COLUMNS);
 }
 
-const numbersOnly = (machine: MachineNumbers) => Object.fromEntries(MACHINE_FIELD_IDS.map((field) => [field, machine[field]]));
+const numbersOnly = (machine: MachineNumbers) =>
+  Object.fromEntries(MACHINE_FIELD_IDS.map((field) => [field, machine[field]]));
 
 type Row = Record<string, string | undefined>;
 type Read = { kit: Kit } | { problem: string };
@@ -37,14 +59,25 @@ type Read = { kit: Kit } | { problem: string };
  * @returns the shelf after it, or a sentence for each wrong line
  */
 export function readShelf(text: string, kit: Kit): { kit: Kit; problems: string[] } {
-  const { data, meta } = Papa.parse<Row>(text.trim(), { header: true, skipEmptyLines: "greedy", transformHeader: (header) => header.trim() });
+  const { data, meta } = Papa.parse<Row>(text.trim(), {
+    header: true,
+    skipEmptyLines: "greedy",
+    transformHeader: (header) => header.trim(),
+  });
   const refuse = (...problems: string[]) => ({ kit, problems });
   const missing = ["kind", "id", "here"].filter((column) => !meta.fields?.includes(column));
-  if (missing.length > 0) return refuse(`Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. Save the shelf as a table first and change that one.`);
+  if (missing.length > 0)
+    return refuse(
+      `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. Save the shelf as a table first and change that one.`,
+    );
   const unknown = meta.fields?.filter((column) => !SHELF_COLUMNS.includes(column)) ?? [];
-  if (unknown.length > 0) return refuse(`Line 1: no column is called "${unknown[0]}". Units stand in the names: ${VALUE_COLUMNS.slice(0, 4).join(", ")} and so on.`);
+  if (unknown.length > 0)
+    return refuse(
+      `Line 1: no column is called "${unknown[0]}". Units stand in the names: ${VALUE_COLUMNS.slice(0, 4).join(", ")} and so on.`,
+    );
   if (data.length === 0) return refuse("There is nothing under the first line.");
-  if (data.length > MOST_SHELF_ROWS) return refuse(`There are ${data.length} lines; a shelf has at most ${MOST_SHELF_ROWS}.`);
+  if (data.length > MOST_SHELF_ROWS)
+    return refuse(`There are ${data.length} lines; a shelf has at most ${MOST_SHELF_ROWS}.`);
   const problems: string[] = [];
   const seen = new Set<string>();
   let next = kit;
@@ -64,10 +97,19 @@ function readRow(row: Row, kit: Kit): Read {
   const word = row.here?.trim().toLowerCase();
   if (word !== "yes" && word !== "no") return { problem: `"here" is "${row.here ?? ""}"; it is yes or no.` };
   const here = word === "yes";
-  if (kind === "agent" && id !== "water" && AGENT_IDS.includes(id as AgentId)) return readAgent(row, withAgent(kit, id as AgentId, here), id as AgentId);
+  if (kind === "agent" && id !== "water" && AGENT_IDS.includes(id as AgentId))
+    return readAgent(row, withAgent(kit, id as AgentId, here), id as AgentId);
   if (kind === "tool" && SHELF_TOOL_IDS.includes(id as ToolId)) return { kit: withTool(kit, id as ToolId, here) };
-  if (kind === "machine" && MACHINE_IDS.includes(id as MachineId)) return here ? readMachine(row, withMachine(kit, id as MachineId, true), id as MachineId) : { kit: withMachine(kit, id as MachineId, false) };
-  return { problem: kind === "agent" || kind === "tool" || kind === "machine" ? `there is no ${kind} "${id}". Take the ids of a saved table.` : `"${kind ?? ""}" is no kind; there are agent, tool and machine.` };
+  if (kind === "machine" && MACHINE_IDS.includes(id as MachineId))
+    return here
+      ? readMachine(row, withMachine(kit, id as MachineId, true), id as MachineId)
+      : { kit: withMachine(kit, id as MachineId, false) };
+  return {
+    problem:
+      kind === "agent" || kind === "tool" || kind === "machine"
+        ? `there is no ${kind} "${id}". Take the ids of a saved table.`
+        : `"${kind ?? ""}" is no kind; there are agent, tool and machine.`,
+  };
 }
 
 function readAgent(row: Row, start: Kit, id: AgentId): Read {
@@ -89,7 +131,10 @@ function readMachine(row: Row, start: Kit, id: MachineId): Read {
 }
 
 /** The cells of a line that hold a number, each inside its range. */
-function valuesOf<F extends string>(row: Row, fields: Record<F, ValueField>): { pairs: [F, number][] } | { problem: string } {
+function valuesOf<F extends string>(
+  row: Row,
+  fields: Record<F, ValueField>,
+): { pairs: [F, number][] } | { problem: string } {
   const pairs: [F, number][] = [];
   for (const [field, { min, max }] of Object.entries(fields) as [F, ValueField][]) {
     const cell = unmarked(row[field]);

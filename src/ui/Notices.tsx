@@ -10,9 +10,19 @@ export function Notices() {
         <div key={id} className={`notice notice-${tone}`} role={tone === "problem" ? "alert" : undefined}>
           <span>{text}</span>
           {undo ? (
-            <Act variant="link" onAct={() => { undo(); dismiss(id); }}>Undo</Act>
+            <Act
+              variant="link"
+              onAct={() => {
+                undo();
+                dismiss(id);
+              }}
+            >
+              Undo
+            </Act>
           ) : (
-            <Act variant="link" onAct={() => dismiss(id)}>Close</Act>
+            <Act variant="link" onAct={() => dismiss(id)}>
+              Close
+            </Act>
           )}
         </div>
       ))}

@@ -15,17 +15,43 @@ export function useFormat() {
 }
 
 /** A number on screen: tap it and its working unfolds under it. */
-export function Num({ of, share = false, words, testId }: { of: Worked; share?: boolean; words?: string; testId?: string }) {
+export function Num({
+  of,
+  share = false,
+  words,
+  testId,
+}: {
+  of: Worked;
+  share?: boolean;
+  words?: string;
+  testId?: string;
+}) {
   const [open, setOpen] = useState(false);
   const { quantity } = useFormat();
   const id = useId();
   const text = words ?? (share ? formatShare(of.value) : quantity(of));
   return (
     <span className="num">
-      <button type="button" className="num-open" aria-expanded={open} aria-controls={open ? id : undefined} title="Show how this number came about" data-testid={testId} onClick={(event) => { event.stopPropagation(); event.preventDefault(); setOpen(!open); }}>
+      <button
+        type="button"
+        className="num-open"
+        aria-expanded={open}
+        aria-controls={open ? id : undefined}
+        title="Show how this number came about"
+        data-testid={testId}
+        onClick={(event) => {
+          event.stopPropagation();
+          event.preventDefault();
+          setOpen(!open);
+        }}
+      >
         {text}
       </button>
-      {open && <span className="working" id={id}><WorkingView working={of.working} result={text} /></span>}
+      {open && (
+        <span className="working" id={id}>
+          <WorkingView working={of.working} result={text} />
+        </span>
+      )}
     </span>
   );
 }

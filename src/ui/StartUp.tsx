@@ -16,7 +16,14 @@ export function StartUp() {
   useWaitSignals();
   useEffect(() => {
     onPlannerFailure((problem) => notify(problem, "problem"));
-    onClockNews(({ kind, byMs }) => notify(kind === "back" ? `This device's clock was set back by ${clockWords(byMs)}. What runs goes on from the last time that was seen.` : `This device's clock is ${clockWords(byMs)} ahead of what was seen to pass: it slept, was away or was set. What guards people counts only the time that was seen: wait it out, or read the meter.`, "problem"));
+    onClockNews(({ kind, byMs }) =>
+      notify(
+        kind === "back"
+          ? `This device's clock was set back by ${clockWords(byMs)}. What runs goes on from the last time that was seen.`
+          : `This device's clock is ${clockWords(byMs)} ahead of what was seen to pass: it slept, was away or was set. What guards people counts only the time that was seen: wait it out, or read the meter.`,
+        "problem",
+      ),
+    );
     void loadSettings();
     void loadJobs();
     const [stopAsking, stopKeeping] = [askBeforeLeaving(), keepOnLeaving()];

@@ -5,7 +5,29 @@ import { Act } from "./Act";
 import { Num } from "./Num";
 
 /** A number with minus and plus: nothing is typed. Opened, it says where it comes from: a plan, when one is given, else whoever put it in. */
-export function Stepper({ label, value, planned, unit, step, min, max, onChange, unknown, words }: { label: string; value: number | undefined; planned?: Worked; unit: Unit; step: number; min: number; max: number; onChange: (value: number) => void; unknown?: { words: string; start: number }; words?: string }) {
+export function Stepper({
+  label,
+  value,
+  planned,
+  unit,
+  step,
+  min,
+  max,
+  onChange,
+  unknown,
+  words,
+}: {
+  label: string;
+  value: number | undefined;
+  planned?: Worked;
+  unit: Unit;
+  step: number;
+  min: number;
+  max: number;
+  onChange: (value: number) => void;
+  unknown?: { words: string; start: number };
+  words?: string;
+}) {
   const move = (by: number) => {
     const from = value ?? unknown?.start ?? min;
     const next = value === undefined ? from : Math.round((from + by) / step) * step;
@@ -15,9 +37,19 @@ export function Stepper({ label, value, planned, unit, step, min, max, onChange,
     <div role="group" aria-label={label}>
       <div className="form-label">{label}</div>
       <div className="step-number">
-        <Act onAct={() => move(-step)} aria-label={`${label}: less`} disabled={value !== undefined && value <= min}>−</Act>
-        <span className="step-value" aria-live="polite">{value === undefined ? (unknown?.words ?? "unknown") : <Num of={planned?.value === value && planned ? planned : entered(label, value, unit)} words={words} />}</span>
-        <Act onAct={() => move(step)} aria-label={`${label}: more`} disabled={value !== undefined && value >= max}>+</Act>
+        <Act onAct={() => move(-step)} aria-label={`${label}: less`} disabled={value !== undefined && value <= min}>
+          −
+        </Act>
+        <span className="step-value" aria-live="polite">
+          {value === undefined ? (
+            (unknown?.words ?? "unknown")
+          ) : (
+            <Num of={planned?.value === value && planned ? planned : entered(label, value, unit)} words={words} />
+          )}
+        </span>
+        <Act onAct={() => move(step)} aria-label={`${label}: more`} disabled={value !== undefined && value >= max}>
+          +
+        </Act>
       </div>
     </div>
   );

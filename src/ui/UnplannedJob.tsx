@@ -12,9 +12,17 @@ export function UnplannedJob({ job, problem, inBay }: { job: Job; problem: strin
       <h3>&ldquo;{job.title}&rdquo; cannot be planned</h3>
       <p>{problem} What was recorded is kept.</p>
       <div className="row-wrap mt-2">
-        {!inBay && <Link prefetch={false} className="btn btn-outline-primary" href={`/bay?job=${job.id}&phase=look`}>Open</Link>}
-        <Act onAct={() => exportJob(job, new Date().toISOString())} aria-label={`Export ${job.title}`}>Export</Act>
-        <Act onAct={() => void deleteJobs([job], `"${job.title}" was deleted.`)} aria-label={`Delete ${job.title}`}>Delete</Act>
+        {!inBay && (
+          <Link prefetch={false} className="btn btn-outline-primary" href={`/bay?job=${job.id}&phase=look`}>
+            Open
+          </Link>
+        )}
+        <Act onAct={() => exportJob(job, new Date().toISOString())} aria-label={`Export ${job.title}`}>
+          Export
+        </Act>
+        <Act onAct={() => void deleteJobs([job], `"${job.title}" was deleted.`)} aria-label={`Delete ${job.title}`}>
+          Delete
+        </Act>
       </div>
     </div>
   );

@@ -4,7 +4,13 @@ import { MARK_WORDS } from "@/core/quantity/marks";
 import type { Basis, Working } from "@/core/quantity/working";
 import { useFormat } from "./Num";
 
-const BASIS_WORDS: Record<Basis, string> = { measured: "measured", entered: "entered", table: "from the table", assumed: "not known, planned at its safest", computed: "" };
+const BASIS_WORDS: Record<Basis, string> = {
+  measured: "measured",
+  entered: "entered",
+  table: "from the table",
+  assumed: "not known, planned at its safest",
+  computed: "",
+};
 
 /** How a number came about, unfolded under it. */
 export function WorkingView({ working, result }: { working: Working; result: string }) {
@@ -12,7 +18,9 @@ export function WorkingView({ working, result }: { working: Working; result: str
   const { name, equation, mark, source } = formulaOf(working.formula);
   return (
     <span role="group" aria-label={`Working: ${name}`}>
-      <span className="working-name">{name}: {result}</span>
+      <span className="working-name">
+        {name}: {result}
+      </span>
       <span className="working-equation">{equation}</span>
       <span className="working-inputs">
         {working.inputs.map(({ name, value, unit, basis }, index) => (
@@ -25,7 +33,10 @@ export function WorkingView({ working, result }: { working: Working; result: str
           </span>
         ))}
       </span>
-      <span className="working-source">{MARK_WORDS[mark]}{source ? `: ${source}` : ""}</span>
+      <span className="working-source">
+        {MARK_WORDS[mark]}
+        {source ? `: ${source}` : ""}
+      </span>
     </span>
   );
 }

@@ -10,14 +10,20 @@ const WARM_UP_MS = 2000;
  * A part loaded when it is first shown, or when the page has been up for a moment.
  * @param Meanwhile what stands there until then, with the same properties
  */
-export function later<P extends object>(load: () => Promise<ComponentType<P>>, Meanwhile?: ComponentType<P>): ComponentType<P> {
+export function later<P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  Meanwhile?: ComponentType<P>,
+): ComponentType<P> {
   let loading: Promise<{ default: ComponentType<P> }> | undefined;
   const start = () =>
-    (loading ??= load().then((part) => ({ default: part }), (error: unknown) => {
-      // The next try asks anew.
-      loading = undefined;
-      throw error;
-    }));
+    (loading ??= load().then(
+      (part) => ({ default: part }),
+      (error: unknown) => {
+        // The next try asks anew.
+        loading = undefined;
+        throw error;
+      },
+    ));
   waiting.add(start);
   const Part = lazy(start);
   return function Later(props: P) {
@@ -33,7 +39,7 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>, M
 
 /** Parts bring further parts: goes on until none is left. */
 async function loadAll() {
-  for (let loaded = -1; loaded < waiting.size; ) {
+  for (let loaded = -1; loaded < waiting.size;) {
     loaded = waiting.size;
     await Promise.all([...waiting].map((start) => start()));
   }
@@ -43,7 +49,14 @@ async function loadAll() {
 export function useAllLoaded(): boolean {
   const [loaded, setLoaded] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => void loadAll().then(() => setLoaded(true), () => undefined), WARM_UP_MS);
+    const timer = setTimeout(
+      () =>
+        void loadAll().then(
+          () => setLoaded(true),
+          () => undefined,
+        ),
+      WARM_UP_MS,
+    );
     return () => clearTimeout(timer);
   }, []);
   return loaded;

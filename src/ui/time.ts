@@ -14,7 +14,8 @@ export function timeText(ms: number, nowMs: number): string {
 }
 
 /** A moment in full, for the owner. @example "Tuesday 24 November, 21:40" */
-export const fullTime = (ms: number) => `${day(ms, { weekday: "long", day: "numeric", month: "long" }).replace(",", "")}, ${lightFormat(ms, "HH:mm")}`;
+export const fullTime = (ms: number) =>
+  `${day(ms, { weekday: "long", day: "numeric", month: "long" }).replace(",", "")}, ${lightFormat(ms, "HH:mm")}`;
 
 /** A day with its year. @example "4 May 2026" */
 export const dateText = (ms: number) => day(ms, { day: "numeric", month: "short", year: "numeric" });

@@ -9,7 +9,13 @@ import { newestOnly } from "@/workers/planner";
 export function usePlanned<A>(ask: () => Promise<A>): A | undefined {
   const [made, setMade] = useState<{ answer: A }>();
   const [failed, setFailed] = useState<{ error: unknown }>();
-  const [put] = useState(() => newestOnly((question: () => Promise<A>) => question(), (_, answer) => setMade({ answer }), (error) => setFailed({ error })));
+  const [put] = useState(() =>
+    newestOnly(
+      (question: () => Promise<A>) => question(),
+      (_, answer) => setMade({ answer }),
+      (error) => setFailed({ error }),
+    ),
+  );
   useEffect(() => put(ask), [put, ask]);
   if (failed) throw failed.error;
   return made?.answer;

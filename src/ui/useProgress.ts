@@ -10,7 +10,10 @@ export interface Progress {
 type Tell = (done: number, of: number) => void;
 
 /** How far long work is; undefined while none runs. What a worker still tells after the work has ended is not shown any more. */
-export function useProgress(): [Progress | undefined, <T>(what: string, work: (tell: Tell) => Promise<T>) => Promise<T>] {
+export function useProgress(): [
+  Progress | undefined,
+  <T>(what: string, work: (tell: Tell) => Promise<T>) => Promise<T>,
+] {
   const [progress, setProgress] = useState<Progress>();
   const during = async <T>(what: string, work: (tell: Tell) => Promise<T>): Promise<T> => {
     let ended = false;

@@ -24,12 +24,17 @@ export function useWaits(): JobWait[] {
   const [named, setNamed] = useState(drawings !== undefined);
   useEffect(() => {
     if (waits.length === 0 || drawings) return;
-    void import("@/core/pieces/templates").then((loaded) => {
-      drawings = loaded;
-      setNamed(true);
-    }).catch(() => undefined);
+    void import("@/core/pieces/templates")
+      .then((loaded) => {
+        drawings = loaded;
+        setNamed(true);
+      })
+      .catch(() => undefined);
   }, [waits]);
-  return useMemo(() => (named ? waits.map((wait) => ({ ...wait, where: whereOf(stored[wait.jobId]!, wait) })) : waits), [named, waits, stored]);
+  return useMemo(
+    () => (named ? waits.map((wait) => ({ ...wait, where: whereOf(stored[wait.jobId]!, wait) })) : waits),
+    [named, waits, stored],
+  );
 }
 
 const known = new WeakMap<Job, JobWait[]>();
@@ -39,8 +44,10 @@ function waitsOfJob(job: Job): JobWait[] {
   if (!waits) {
     const last = job.events.at(-1);
     // Most jobs have nothing running: their last word was long ago.
-    const isOver = job.events.some(({ kind }) => kind === "handed-back") && !job.events.some(({ kind }) => kind === "undo");
-    const recent = last !== undefined && !isOver && job.events.some(({ at }) => Date.parse(at) > Date.parse(last.at) - 86_400_000);
+    const isOver =
+      job.events.some(({ kind }) => kind === "handed-back") && !job.events.some(({ kind }) => kind === "undo");
+    const recent =
+      last !== undefined && !isOver && job.events.some(({ at }) => Date.parse(at) > Date.parse(last.at) - 86_400_000);
     waits = recent ? timed(job) : [];
     known.set(job, waits);
   }
@@ -63,12 +70,19 @@ function whereOf(job: Job, { zoneIds, title }: Wait): string {
   const zone = job.zones.byId[zoneIds[0] ?? ""];
   const short = title.split(",")[0]!;
   if (!zone || zoneIds.length > 1) return short;
-  return zone.name ?? drawings?.partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? short;
+  return (
+    zone.name ?? drawings?.partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? short
+  );
 }
 
-export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) => nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
+export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) =>
+  nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
 
-const WORDS: Record<SignalKind, string> = { right: "Right: lift it off now", "soon-dry": "Dries out soon: lift it off", drying: "Drying out: lift it off at once" };
+const WORDS: Record<SignalKind, string> = {
+  right: "Right: lift it off now",
+  "soon-dry": "Dries out soon: lift it off",
+  drying: "Drying out: lift it off at once",
+};
 
 /** Sounds, buzzes and notifies wherever one is in the application: when a dwell is right, and before it dries out. */
 export function useWaitSignals() {
@@ -77,7 +91,13 @@ export function useWaitSignals() {
   useEffect(() => {
     if (!whole) return;
     // What is over or forgotten needs no clock any more.
-    const watch = () => watchClock(waits.filter(({ guards }) => guards), waits.some((wait) => (wait.guards ? seenMs(wait.id, wait.fromMs) < wait.minMin * 60_000 : !isForgotten(wait, nowMs()))));
+    const watch = () =>
+      watchClock(
+        waits.filter(({ guards }) => guards),
+        waits.some((wait) =>
+          wait.guards ? seenMs(wait.id, wait.fromMs) < wait.minMin * 60_000 : !isForgotten(wait, nowMs()),
+        ),
+      );
     watch();
     const again = setInterval(watch, 60_000);
     return () => clearInterval(again);
@@ -95,7 +115,9 @@ export function useWaitSignals() {
   }, [any]);
   useEffect(() => {
     const now = nowMs();
-    const timers = waits.flatMap((wait) => signalsToCome(wait, now).map(({ kind, atMs }) => setTimeout(() => tell(wait, kind), atMs - now)));
+    const timers = waits.flatMap((wait) =>
+      signalsToCome(wait, now).map(({ kind, atMs }) => setTimeout(() => tell(wait, kind), atMs - now)),
+    );
     return () => timers.forEach(clearTimeout);
   }, [waits]);
 }
@@ -107,7 +129,8 @@ function tell(wait: JobWait, kind: SignalKind) {
   navigator.vibrate?.(kind === "right" ? [300, 150, 300] : [200, 100, 200, 100, 500]);
   const job = allJobs().find(({ id }) => id === wait.jobId);
   const body = `${wait.where}, ${wait.title.toLowerCase()}${job ? ` · ${job.title}` : ""}`;
-  if ("Notification" in window && window.isSecureContext && Notification.permission === "granted") new Notification(words, { body, tag: wait.id });
+  if ("Notification" in window && window.isSecureContext && Notification.permission === "granted")
+    new Notification(words, { body, tag: wait.id });
   if (kind !== "drying") return;
   notify(`${words}: ${wait.where}.`);
 }

@@ -24,7 +24,11 @@ export const onPlannerFailure = (tell: (problem: string) => void) => (failed = t
  * Asks one question at a time; of those that come meanwhile only the newest is asked next.
  * @param answered gets each answer with what was asked
  */
-export function newestOnly<Q, A>(ask: (question: Q) => Promise<A>, answered: (question: Q, answer: A) => void, failed: (error: unknown) => void) {
+export function newestOnly<Q, A>(
+  ask: (question: Q) => Promise<A>,
+  answered: (question: Q, answer: A) => void,
+  failed: (error: unknown) => void,
+) {
   let asking = false;
   let waiting: { question: Q } | undefined;
   const go = async (question: Q): Promise<void> => {

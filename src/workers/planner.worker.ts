@@ -14,7 +14,10 @@ const inOrder = { ...quickly, order: inFull.order };
 const planner = {
   assess: plannedOf,
   /** What was handed back is only listed: the quick reckoning is enough there. */
-  assessAll: (jobs: Job[], kit: Kit, asOf: string) => jobs.map((job) => plannedOf(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : inFull)),
+  assessAll: (jobs: Job[], kit: Kit, asOf: string) =>
+    jobs.map((job) =>
+      plannedOf(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : inFull),
+    ),
   /** The order of a job as it will be once what is being recorded is in it. */
   orderAfter: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf, inOrder).order,
   wholeJobBy,

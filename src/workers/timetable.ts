@@ -22,11 +22,18 @@ function worker(): Remote<TimetableWorker> {
 let listening: ((news: TimetableNews) => void) | undefined;
 
 /** Searches until the time is up or another search begins. @param show gets every better timetable */
-export function searchTimetable(jobs: Job[], kit: Kit, settings: DaySettings, forMs: number, show: (news: TimetableNews) => void): Promise<void> {
+export function searchTimetable(
+  jobs: Job[],
+  kit: Kit,
+  settings: DaySettings,
+  forMs: number,
+  show: (news: TimetableNews) => void,
+): Promise<void> {
   listening = show;
   return worker().search(jobs, kit, settings, forMs, proxy(show));
 }
 
-export const bestVisits = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<string[]> => worker().orderVisits(jobs, kit, settings);
+export const bestVisits = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<string[]> =>
+  worker().orderVisits(jobs, kit, settings);
 
 export const stopTimetable = (): void => void worker().stop();

@@ -26,7 +26,10 @@ export interface Unplanned {
 /** The jobs as planned; those that cannot be are left out and told. */
 function weighed(jobs: readonly Job[], kit: Kit, from: string): { planned: DayJob[]; unplanned: Unplanned[] } {
   const all = jobs.map((job) => ({ job, made: plannedOf(job, kit, from) }));
-  return { planned: all.flatMap(({ job, made }) => (made.ok ? [{ job, assessment: made.assessment }] : [])), unplanned: all.flatMap(({ job, made }) => (made.ok ? [] : [{ jobId: job.id, problem: made.problem }])) };
+  return {
+    planned: all.flatMap(({ job, made }) => (made.ok ? [{ job, assessment: made.assessment }] : [])),
+    unplanned: all.flatMap(({ job, made }) => (made.ok ? [] : [{ jobId: job.id, problem: made.problem }])),
+  };
 }
 
 const SLICE_MS = 30;
@@ -42,7 +45,13 @@ const breathe = () => new Promise<void>((done) => setTimeout(done));
  * @param forMs how long to search
  * @param tell is told of the first, of better ones, and of the end
  */
-async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: number, tell: (news: TimetableNews) => void): Promise<void> {
+async function search(
+  jobs: Job[],
+  kit: Kit,
+  settings: DaySettings,
+  forMs: number,
+  tell: (news: TimetableNews) => void,
+): Promise<void> {
   const mine = ++running;
   const { planned, unplanned } = weighed(jobs, kit, settings.from);
   const show = (news: TimetableNews) => tell({ ...news, unplanned });
@@ -64,7 +73,10 @@ async function search(jobs: Job[], kit: Kit, settings: DaySettings, forMs: numbe
         fresh = false;
       }
       if (ended) {
-        if (!best) show({ problem: "No room was found for what must not wait: work smaller sections, or take another pair of hands." });
+        if (!best)
+          show({
+            problem: "No room was found for what must not wait: work smaller sections, or take another pair of hands.",
+          });
         return;
       }
       if (now - sliceFrom > SLICE_MS) {
@@ -96,7 +108,13 @@ async function orderVisits(jobs: Job[], kit: Kit, settings: DaySettings): Promis
   return best;
 }
 
-const timetable = { search, orderVisits, stop: () => { running += 1; } };
+const timetable = {
+  search,
+  orderVisits,
+  stop: () => {
+    running += 1;
+  },
+};
 
 expose(timetable);
 export type TimetableWorker = typeof timetable;

@@ -9,5 +9,9 @@ export default function DemoPage() {
   useEffect(() => {
     void addDemoJobs().then(() => router.replace("/"));
   }, [router]);
-  return <main className="place" style={{ paddingTop: "3rem" }}><p>Laying out the demo jobs…</p></main>;
+  return (
+    <main className="place" style={{ paddingTop: "3rem" }}>
+      <p>Laying out the demo jobs…</p>
+    </main>
+  );
 }

@@ -26,9 +26,22 @@ function CornerHandle({ index, on, px, unit }: HandleProps & { index: number }) 
     event.stopPropagation();
     setPulled(last ? { x: 0, y: 0 } : { x: x * unit, y: y * unit });
     if (!last) return;
-    const change = moveCornerOps(job, on.view.id, index, { xMm: corner.xMm - on.offset.xMm + x * unit, yMm: corner.yMm - on.offset.yMm + y * unit });
+    const change = moveCornerOps(job, on.view.id, index, {
+      xMm: corner.xMm - on.offset.xMm + x * unit,
+      yMm: corner.yMm - on.offset.yMm + y * unit,
+    });
     if (change.ok) run(`Corner of ${on.view.name}`, ...change.ops);
     else notify(change.because, "problem");
   });
-  return <circle {...drag()} className="handle" data-testid="corner-handle" cx={corner.xMm + pulled.x} cy={corner.yMm + pulled.y} r={px(11)} onPointerUp={(event) => event.stopPropagation()} />;
+  return (
+    <circle
+      {...drag()}
+      className="handle"
+      data-testid="corner-handle"
+      cx={corner.xMm + pulled.x}
+      cy={corner.yMm + pulled.y}
+      r={px(11)}
+      onPointerUp={(event) => event.stopPropagation()}
+    />
+  );
 }

@@ -19,7 +19,11 @@ export interface FindingProps {
 /** A finding where it lies; a tap takes it in hand. */
 export function FindingShape(props: FindingProps) {
   const { go } = useBay();
-  const { id, finding, on: { at } } = props;
+  const {
+    id,
+    finding,
+    on: { at },
+  } = props;
   const take = useOneTap(() => go({ finding: id, zone: finding.zoneId }));
   return (
     <Outline
@@ -27,7 +31,12 @@ export function FindingShape(props: FindingProps) {
       centre={{ x: at.xMm + finding.centre.xMm, y: at.yMm + finding.centre.yMm }}
       width={finding.size.widthMm}
       height={finding.size.heightMm}
-      handlers={{ onPointerUp: (event) => { event.stopPropagation(); take(); } }}
+      handlers={{
+        onPointerUp: (event) => {
+          event.stopPropagation();
+          take();
+        },
+      }}
     />
   );
 }
@@ -40,14 +49,42 @@ interface OutlineProps extends FindingProps {
 }
 
 /** The finding's own outline, or an oval of its size. */
-export function Outline({ id, finding, on: { at }, px, fill, full, selected, centre, width, height, handlers }: OutlineProps) {
-  const shape = { fill: full ? fill : "none", stroke: finding.kind === "mark" ? "var(--plum)" : "var(--ink)", strokeWidth: px(selected ? 4 : 2) };
-  const corners = finding.outline?.map(({ xMm, yMm }) => ({ x: centre.x + (xMm * width) / finding.size.widthMm, y: centre.y + (yMm * height) / finding.size.heightMm }));
+export function Outline({
+  id,
+  finding,
+  on: { at },
+  px,
+  fill,
+  full,
+  selected,
+  centre,
+  width,
+  height,
+  handlers,
+}: OutlineProps) {
+  const shape = {
+    fill: full ? fill : "none",
+    stroke: finding.kind === "mark" ? "var(--plum)" : "var(--ink)",
+    strokeWidth: px(selected ? 4 : 2),
+  };
+  const corners = finding.outline?.map(({ xMm, yMm }) => ({
+    x: centre.x + (xMm * width) / finding.size.widthMm,
+    y: centre.y + (yMm * height) / finding.size.heightMm,
+  }));
   return (
     <g {...handlers} className="finding" data-finding={id}>
-      {corners && corners.length > 2 ? <path d={smoothPath(corners)} {...shape} /> : <ellipse cx={centre.x} cy={centre.y} rx={width / 2} ry={height / 2} {...shape} />}
+      {corners && corners.length > 2 ? (
+        <path d={smoothPath(corners)} {...shape} />
+      ) : (
+        <ellipse cx={centre.x} cy={centre.y} rx={width / 2} ry={height / 2} {...shape} />
+      )}
       {/* A finger needs more than a coin to hit, but a small zone must stay within reach round its mark. */}
-      <circle cx={centre.x} cy={centre.y} r={Math.min(px(22), 0.3 * Math.min(at.widthMm, at.heightMm))} fill="transparent" />
+      <circle
+        cx={centre.x}
+        cy={centre.y}
+        r={Math.min(px(22), 0.3 * Math.min(at.widthMm, at.heightMm))}
+        fill="transparent"
+      />
     </g>
   );
 }
@@ -55,7 +92,10 @@ export function Outline({ id, finding, on: { at }, px, fill, full, selected, cen
 /** The outline keeps its shape when its size changes. */
 export function scaledOutline(id: string, { outline, size }: PlacedFinding, to: { widthMm: number; heightMm: number }) {
   if (!outline) return [];
-  const value = outline.map(({ xMm, yMm }) => ({ xMm: (xMm * to.widthMm) / size.widthMm, yMm: (yMm * to.heightMm) / size.heightMm }));
+  const value = outline.map(({ xMm, yMm }) => ({
+    xMm: (xMm * to.widthMm) / size.widthMm,
+    yMm: (yMm * to.heightMm) / size.heightMm,
+  }));
   return [{ op: "set" as const, path: ["findings", "byId", id, "outline"], value }];
 }
 

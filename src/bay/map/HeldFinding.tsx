@@ -9,12 +9,24 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 
 /** The finding in hand: dragged to another place, or by its handle to another size. */
 export function HeldFinding(props: FindingProps) {
-  const { id, finding, on: { at }, px, unit } = props;
+  const {
+    id,
+    finding,
+    on: { at },
+    px,
+    unit,
+  } = props;
   const { run } = useBay();
   const [moved, setMoved] = useState({ x: 0, y: 0 });
   const [stretched, setStretched] = useState({ x: 0, y: 0 });
-  const to = (x: number, y: number) => ({ xMm: clamp(finding.centre.xMm + x, 0, at.widthMm), yMm: clamp(finding.centre.yMm + y, 0, at.heightMm) });
-  const sized = (x: number, y: number) => ({ widthMm: Math.max(LEAST_MM, finding.size.widthMm + x), heightMm: Math.max(LEAST_MM, finding.size.heightMm + y) });
+  const to = (x: number, y: number) => ({
+    xMm: clamp(finding.centre.xMm + x, 0, at.widthMm),
+    yMm: clamp(finding.centre.yMm + y, 0, at.heightMm),
+  });
+  const sized = (x: number, y: number) => ({
+    widthMm: Math.max(LEAST_MM, finding.size.widthMm + x),
+    heightMm: Math.max(LEAST_MM, finding.size.heightMm + y),
+  });
 
   const drag = useDrag(
     ({ movement: [x, y], last, tap, event }) => {
@@ -30,7 +42,11 @@ export function HeldFinding(props: FindingProps) {
     setStretched(last ? { x: 0, y: 0 } : { x: 2 * x * unit, y: 2 * y * unit });
     if (!last) return;
     const size = sized(2 * x * unit, 2 * y * unit);
-    run("Size it", { op: "set", path: ["findings", "byId", id, "size"], value: size }, ...scaledOutline(id, finding, size));
+    run(
+      "Size it",
+      { op: "set", path: ["findings", "byId", id, "size"], value: size },
+      ...scaledOutline(id, finding, size),
+    );
   });
 
   const here = to(moved.x, moved.y);
@@ -39,7 +55,14 @@ export function HeldFinding(props: FindingProps) {
   return (
     <g onPointerUp={(event) => event.stopPropagation()}>
       <Outline {...props} centre={centre} width={widthMm} height={heightMm} handlers={drag()} />
-      <circle {...stretch()} className="handle" cx={centre.x + widthMm / 2} cy={centre.y + heightMm / 2} r={px(11)} data-testid="size-handle" />
+      <circle
+        {...stretch()}
+        className="handle"
+        cx={centre.x + widthMm / 2}
+        cy={centre.y + heightMm / 2}
+        r={px(11)}
+        data-testid="size-handle"
+      />
     </g>
   );
 }

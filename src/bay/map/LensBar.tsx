@@ -16,7 +16,15 @@ export function LensBar() {
           <svg aria-hidden viewBox="0 0 44 14">
             {index === 0 && <Patterns prefix={prefix} unit={1} />}
             <rect x="1" y="1" width="42" height="12" rx="3" fill="var(--cloth)" />
-            <rect x="1" y="1" width="42" height="12" rx="3" fill={`url(#${prefix}${LENS_SWATCH[id]})`} stroke="var(--ink)" />
+            <rect
+              x="1"
+              y="1"
+              width="42"
+              height="12"
+              rx="3"
+              fill={`url(#${prefix}${LENS_SWATCH[id]})`}
+              stroke="var(--ink)"
+            />
           </svg>
           {name}
         </button>

@@ -34,8 +34,12 @@ export function PieceMap() {
       <LensCaption />
       <div className="map-canvas">
         <Drawing closer={closer} />
-        <Act className="map-closer" aria-pressed={closer} onAct={() => setCloser(!closer)}>{closer ? "The whole" : "Closer"}</Act>
-        <Act className="map-toggle" onAct={() => setOpen(!open)}>{open ? "Close map" : "Map"}</Act>
+        <Act className="map-closer" aria-pressed={closer} onAct={() => setCloser(!closer)}>
+          {closer ? "The whole" : "Closer"}
+        </Act>
+        <Act className="map-toggle" onAct={() => setOpen(!open)}>
+          {open ? "Close map" : "Map"}
+        </Act>
       </div>
     </section>
   );
@@ -47,7 +51,20 @@ function LensCaption() {
   const { units } = useFormat();
   if (!zone) return null;
   const { of, words } = lensOf(lens, zone, assessment, units, dryAtH);
-  return <p className="lens-caption"><b>{zone.name}</b>{of ? <>: <Num of={of} words={words} testId="lens-value" /></> : words ? `: ${words}` : ""}</p>;
+  return (
+    <p className="lens-caption">
+      <b>{zone.name}</b>
+      {of ? (
+        <>
+          : <Num of={of} words={words} testId="lens-value" />
+        </>
+      ) : words ? (
+        `: ${words}`
+      ) : (
+        ""
+      )}
+    </p>
+  );
 }
 
 function Drawing({ closer }: { closer: boolean }) {
@@ -62,12 +79,29 @@ function Drawing({ closer }: { closer: boolean }) {
   const rulerRoomPx = size.height > 150 ? SCALE_ROOM_PX : 0;
   const inHand = placed.find(({ view }) => view.id === zone?.id);
   // Closer: the zone in hand in the middle, with a seat's width round it, so that small parts can be hit with a glove.
-  const near = closer && inHand ? { widthMm: Math.min(widthMm, inHand.at.widthMm + 2 * CLOSER_MM), heightMm: Math.min(heightMm, inHand.at.heightMm + 2 * CLOSER_MM) } : { widthMm, heightMm };
-  const scale = Math.max(0.01, Math.min((size.width - 2 * MARGIN_PX) / near.widthMm, (size.height - 2 * MARGIN_PX - rulerRoomPx) / near.heightMm));
+  const near =
+    closer && inHand
+      ? {
+          widthMm: Math.min(widthMm, inHand.at.widthMm + 2 * CLOSER_MM),
+          heightMm: Math.min(heightMm, inHand.at.heightMm + 2 * CLOSER_MM),
+        }
+      : { widthMm, heightMm };
+  const scale = Math.max(
+    0.01,
+    Math.min((size.width - 2 * MARGIN_PX) / near.widthMm, (size.height - 2 * MARGIN_PX - rulerRoomPx) / near.heightMm),
+  );
   const unit = 1 / scale;
   const px = (pixels: number) => pixels * unit;
-  const middle = closer && inHand ? { x: inHand.at.xMm + inHand.at.widthMm / 2, y: inHand.at.yMm + inHand.at.heightMm / 2 } : undefined;
-  const view = { x: middle ? middle.x - (size.width * unit) / 2 : -(size.width * unit - widthMm) / 2, y: middle ? middle.y - (size.height * unit) / 2 : -px(MARGIN_PX), width: size.width * unit, height: size.height * unit };
+  const middle =
+    closer && inHand
+      ? { x: inHand.at.xMm + inHand.at.widthMm / 2, y: inHand.at.yMm + inHand.at.heightMm / 2 }
+      : undefined;
+  const view = {
+    x: middle ? middle.x - (size.width * unit) / 2 : -(size.width * unit - widthMm) / 2,
+    y: middle ? middle.y - (size.height * unit) / 2 : -px(MARGIN_PX),
+    width: size.width * unit,
+    height: size.height * unit,
+  };
   const { faces } = zone ?? views[0]!;
   const rulerMm = [5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100;
 
@@ -83,14 +117,34 @@ function Drawing({ closer }: { closer: boolean }) {
   const onCanvas = (event: PointerEvent<SVGElement>) => {
     if (tool?.kind !== "draw") return;
     const point = pointIn(svg.current!, event);
-    setTool({ kind: "draw", corners: [...tool.corners, { xMm: Math.round(point.x - drawnOn.xMm), yMm: Math.round(point.y - drawnOn.yMm) }] });
+    setTool({
+      kind: "draw",
+      corners: [...tool.corners, { xMm: Math.round(point.x - drawnOn.xMm), yMm: Math.round(point.y - drawnOn.yMm) }],
+    });
   };
 
   return (
-    <svg ref={svg} className="map" viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} role="group" aria-label={`${job.title}, drawn from its measures`} style={{ ["--heavy" as string]: px(4) }} onPointerUp={onCanvas}>
+    <svg
+      ref={svg}
+      className="map"
+      viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`}
+      role="group"
+      aria-label={`${job.title}, drawn from its measures`}
+      style={{ ["--heavy" as string]: px(4) }}
+      onPointerUp={onCanvas}
+    >
       <Patterns prefix={prefix} unit={unit} />
       {placed.map((each) => (
-        <Zone key={each.view.id} placed={each} px={px} prefix={prefix} selected={each.view.id === zone?.id} lens={lensOf(lens, each.view, assessment, units, dryAtH)} onTap={(event) => onZone(each.view.id, event)} onEnter={() => (tool?.kind === "place" ? place(each.view.id) : go({ zone: each.view.id, finding: null }))} />
+        <Zone
+          key={each.view.id}
+          placed={each}
+          px={px}
+          prefix={prefix}
+          selected={each.view.id === zone?.id}
+          lens={lensOf(lens, each.view, assessment, units, dryAtH)}
+          onTap={(event) => onZone(each.view.id, event)}
+          onEnter={() => (tool?.kind === "place" ? place(each.view.id) : go({ zone: each.view.id, finding: null }))}
+        />
       ))}
       {job.findings.order.map((id) => {
         const finding = job.findings.byId[id]!;
@@ -98,19 +152,61 @@ function Drawing({ closer }: { closer: boolean }) {
         const on = placed.find(({ view }) => view.id === finding.zoneId);
         // Only what is in hand moves: a wet sleeve must not drag what it brushes.
         const Shape = id === findingId && phase === "look" ? HeldFinding : FindingShape;
-        return on && <Shape key={id} id={id} finding={finding} on={on} px={px} unit={unit} fill={`url(#${prefix}${finding.kind === "mark" ? "stain" : finding.kind})`} full={lens === "stain" || lens === "soil"} selected={id === findingId} />;
+        return (
+          on && (
+            <Shape
+              key={id}
+              id={id}
+              finding={finding}
+              on={on}
+              px={px}
+              unit={unit}
+              fill={`url(#${prefix}${finding.kind === "mark" ? "stain" : finding.kind})`}
+              full={lens === "stain" || lens === "soil"}
+              selected={id === findingId}
+            />
+          )
+        );
       })}
       {placed.map((each) => {
-        const marks = Object.values(job.findings.byId).filter((finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding));
-        return <ZoneLabel key={each.view.id} placed={each} px={px} selected={each.view.id === zone?.id} words={lensOf(lens, each.view, assessment, units, dryAtH).words} avoid={marks} />;
+        const marks = Object.values(job.findings.byId).filter(
+          (finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding),
+        );
+        return (
+          <ZoneLabel
+            key={each.view.id}
+            placed={each}
+            px={px}
+            selected={each.view.id === zone?.id}
+            words={lensOf(lens, each.view, assessment, units, dryAtH).words}
+            avoid={marks}
+          />
+        );
       })}
       {tool?.kind === "shape" && inHand && <CornerHandles on={inHand} px={px} unit={unit} />}
-      {tool?.kind === "draw" && <Drawn corners={tool.corners.map(({ xMm, yMm }) => ({ xMm: xMm + drawnOn.xMm, yMm: yMm + drawnOn.yMm }))} px={px} />}
-      {size.height > 150 && <g transform={`translate(0 ${heightMm + px(20)})`}>
-        <path className="scale" strokeWidth={px(1.5)} d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`} />
-        <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>{quantity({ value: rulerMm / 1000, unit: "m" })}</text>
-        {faces && widthMm * scale > 230 && <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">{faces}</text>}
-      </g>}
+      {tool?.kind === "draw" && (
+        <Drawn
+          corners={tool.corners.map(({ xMm, yMm }) => ({ xMm: xMm + drawnOn.xMm, yMm: yMm + drawnOn.yMm }))}
+          px={px}
+        />
+      )}
+      {size.height > 150 && (
+        <g transform={`translate(0 ${heightMm + px(20)})`}>
+          <path
+            className="scale"
+            strokeWidth={px(1.5)}
+            d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`}
+          />
+          <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>
+            {quantity({ value: rulerMm / 1000, unit: "m" })}
+          </text>
+          {faces && widthMm * scale > 230 && (
+            <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">
+              {faces}
+            </text>
+          )}
+        </g>
+      )}
     </svg>
   );
 }
@@ -130,12 +226,43 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, lens, onTap
   const box = { x: at.xMm, y: at.yMm, width: at.widthMm, height: at.heightMm };
   const outline = pathOf(corners);
   return (
-    <g className="zone-group" role="button" tabIndex={0} data-zone={view.id} aria-pressed={selected} aria-label={`${view.name}${lens.words ? `, ${lens.words}` : ""}`} onPointerUp={onTap} onKeyDown={(event) => { if (event.key === "Enter" || event.key === " ") { event.preventDefault(); event.stopPropagation(); onEnter(); } }}>
+    <g
+      className="zone-group"
+      role="button"
+      tabIndex={0}
+      data-zone={view.id}
+      aria-pressed={selected}
+      aria-label={`${view.name}${lens.words ? `, ${lens.words}` : ""}`}
+      onPointerUp={onTap}
+      onKeyDown={(event) => {
+        if (event.key === "Enter" || event.key === " ") {
+          event.preventDefault();
+          event.stopPropagation();
+          onEnter();
+        }
+      }}
+    >
       <path className="zone" d={outline} strokeLinejoin="round" strokeWidth={px(selected ? 4 : 1.6)} />
       {lens.fill && <path className="overlay" d={outline} fill={`url(#${prefix}${lens.fill})`} />}
-      {Math.min(box.width, box.height) > px(30) && <path className="seam" d={pathOf(inset(corners, at, px(6)))} strokeLinejoin="round" strokeWidth={px(1)} strokeDasharray={`${px(5)} ${px(4)}`} />}
+      {Math.min(box.width, box.height) > px(30) && (
+        <path
+          className="seam"
+          d={pathOf(inset(corners, at, px(6)))}
+          strokeLinejoin="round"
+          strokeWidth={px(1)}
+          strokeDasharray={`${px(5)} ${px(4)}`}
+        />
+      )}
       {view.builds.length === 1 && view.builds[0] === "glue-held" && <GlueTicks at={box} px={px} />}
-      <rect className="focus-ring" x={box.x - px(4)} y={box.y - px(4)} width={box.width + px(8)} height={box.height + px(8)} rx={corner} strokeWidth={px(3)} />
+      <rect
+        className="focus-ring"
+        x={box.x - px(4)}
+        y={box.y - px(4)}
+        width={box.width + px(8)}
+        height={box.height + px(8)}
+        rx={corner}
+        strokeWidth={px(3)}
+      />
     </g>
   );
 }
@@ -145,23 +272,45 @@ const pathOf = (corners: readonly Point[]) => `M${corners.map(({ xMm, yMm }) => 
 /** The seam allowance: the outline drawn in towards its middle. */
 function inset(corners: readonly Point[], { xMm, yMm, widthMm, heightMm }: Placed["at"], by: number): Point[] {
   const [x, y] = [xMm + widthMm / 2, yMm + heightMm / 2];
-  return corners.map((corner) => ({ xMm: x + (corner.xMm - x) * (1 - (2 * by) / widthMm), yMm: y + (corner.yMm - y) * (1 - (2 * by) / heightMm) }));
+  return corners.map((corner) => ({
+    xMm: x + (corner.xMm - x) * (1 - (2 * by) / widthMm),
+    yMm: y + (corner.yMm - y) * (1 - (2 * by) / heightMm),
+  }));
 }
 
 /** What is being drawn, open until it is closed. */
 function Drawn({ corners, px }: { corners: Point[]; px: (pixels: number) => number }) {
   return (
     <g className="overlay">
-      {corners.length > 1 && <path d={`M${corners.map(({ xMm, yMm }) => `${xMm} ${yMm}`).join(" L")}`} fill="none" stroke="var(--ink)" strokeWidth={px(3)} strokeDasharray={`${px(8)} ${px(5)}`} />}
-      {corners.map(({ xMm, yMm }, index) => <circle key={index} cx={xMm} cy={yMm} r={px(6)} fill="var(--ink)" />)}
+      {corners.length > 1 && (
+        <path
+          d={`M${corners.map(({ xMm, yMm }) => `${xMm} ${yMm}`).join(" L")}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={px(3)}
+          strokeDasharray={`${px(8)} ${px(5)}`}
+        />
+      )}
+      {corners.map(({ xMm, yMm }, index) => (
+        <circle key={index} cx={xMm} cy={yMm} r={px(6)} fill="var(--ink)" />
+      ))}
     </g>
   );
 }
 
 /** Glue-held cloth is marked on the drawing itself. */
-function GlueTicks({ at, px }: { at: { x: number; y: number; width: number; height: number }; px: (pixels: number) => number }) {
+function GlueTicks({
+  at,
+  px,
+}: {
+  at: { x: number; y: number; width: number; height: number };
+  px: (pixels: number) => number;
+}) {
   const count = Math.max(2, Math.floor(at.width / px(26)));
-  const d = Array.from({ length: count }, (_, index) => `M${at.x + ((index + 0.5) * at.width) / count} ${at.y + at.height - px(2)} v${-px(8)}`).join(" ");
+  const d = Array.from(
+    { length: count },
+    (_, index) => `M${at.x + ((index + 0.5) * at.width) / count} ${at.y + at.height - px(2)} v${-px(8)}`,
+  ).join(" ");
   return <path d={d} stroke="var(--madder)" strokeWidth={px(1.6)} fill="none" className="overlay" />;
 }
 
@@ -171,48 +320,114 @@ const BOLD_CHARACTER_PX = 7.9;
 const NOT_HERE = 1e6;
 
 /** Labels sit on solid ground, never on a pattern, and in the corner where they cover no mark; narrow zones are labelled upright. */
-function ZoneLabel({ placed: { view, at, corners }, px, selected, words, avoid }: { placed: Placed; px: (pixels: number) => number; selected: boolean; words?: string; avoid: PlacedFinding[] }) {
+function ZoneLabel({
+  placed: { view, at, corners },
+  px,
+  selected,
+  words,
+  avoid,
+}: {
+  placed: Placed;
+  px: (pixels: number) => number;
+  selected: boolean;
+  words?: string;
+  avoid: PlacedFinding[];
+}) {
   const size = { width: at.widthMm / px(1), height: at.heightMm / px(1) };
   const upright = size.width < 70 && size.height > size.width;
   const across = upright ? size.height : size.width;
   const down = upright ? size.width : size.height;
   const fits = (text: string) => text.length * CHARACTER_PX + 28 <= across;
   const oneLine = words && fits(`${view.name} · ${words}`) ? `${view.name} · ${words}` : undefined;
-  const layouts = [oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name], [view.name]].map((lines) => ({
-    lines,
-    width: Math.min(across - 4, Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 12),
-    height: lines.length * 19 + 5,
-  }));
+  const layouts = [oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name], [view.name]].map(
+    (lines) => ({
+      lines,
+      width: Math.min(
+        across - 4,
+        Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 12,
+      ),
+      height: lines.length * 19 + 5,
+    }),
+  );
   // A name that does not fit is not shown cut off; the zone still has it for whoever asks.
   const needed = view.name.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX) + 12;
   if (down < 24 || across < needed + 4) return null;
 
-  const boxes = avoid.map(({ centre, size: its }) => ({ left: (centre.xMm - its.widthMm / 2) / px(1), right: (centre.xMm + its.widthMm / 2) / px(1), top: (centre.yMm - its.heightMm / 2) / px(1), bottom: (centre.yMm + its.heightMm / 2) / px(1) }));
+  const boxes = avoid.map(({ centre, size: its }) => ({
+    left: (centre.xMm - its.widthMm / 2) / px(1),
+    right: (centre.xMm + its.widthMm / 2) / px(1),
+    top: (centre.yMm - its.heightMm / 2) / px(1),
+    bottom: (centre.yMm + its.heightMm / 2) / px(1),
+  }));
   // In a corner that the outline leaves out the label would hang in the air, or over another zone.
   const outside = (left: number, bottom: number, { width, height }: (typeof layouts)[number]) => {
-    const ends = [left + 1, left + width - 1].flatMap((x) => [bottom - height + 1, bottom - 1].map((y) => ({ xMm: at.xMm + px(x), yMm: at.yMm + px(y) })));
+    const ends = [left + 1, left + width - 1].flatMap((x) =>
+      [bottom - height + 1, bottom - 1].map((y) => ({ xMm: at.xMm + px(x), yMm: at.yMm + px(y) })),
+    );
     return ends.filter((end) => !contains(corners, end)).length * NOT_HERE;
   };
   const covered = (left: number, bottom: number, { width, height }: (typeof layouts)[number]) =>
-    boxes.reduce((sum, box) => sum + Math.max(0, Math.min(box.right, left + width) - Math.max(box.left, left)) * Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - height)), 0);
-  const spot = (layout: (typeof layouts)[number], left: number, bottom: number, dislike: number) => ({ layout, left, bottom, cost: covered(left, bottom, layout) + outside(left, bottom, layout) + dislike });
+    boxes.reduce(
+      (sum, box) =>
+        sum +
+        Math.max(0, Math.min(box.right, left + width) - Math.max(box.left, left)) *
+          Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - height)),
+      0,
+    );
+  const spot = (layout: (typeof layouts)[number], left: number, bottom: number, dislike: number) => ({
+    layout,
+    left,
+    bottom,
+    cost: covered(left, bottom, layout) + outside(left, bottom, layout) + dislike,
+  });
   const spots = layouts.flatMap((layout, shorter) => {
     const inset = Math.min(8, (size.width - layout.width) / 2);
-    const atCorners = [false, true].flatMap((top) => [false, true].map((right) => spot(layout, right ? size.width - layout.width - inset : inset, top ? layout.height + 8 : size.height - 8, shorter * 40 + Number(top) + Number(right) * 2)));
-    return [...atCorners, spot(layout, (size.width - layout.width) / 2, (size.height + layout.height) / 2, shorter * 40 + 20)];
+    const atCorners = [false, true].flatMap((top) =>
+      [false, true].map((right) =>
+        spot(
+          layout,
+          right ? size.width - layout.width - inset : inset,
+          top ? layout.height + 8 : size.height - 8,
+          shorter * 40 + Number(top) + Number(right) * 2,
+        ),
+      ),
+    );
+    return [
+      ...atCorners,
+      spot(layout, (size.width - layout.width) / 2, (size.height + layout.height) / 2, shorter * 40 + 20),
+    ];
   });
   const best = spots.reduce((least, each) => (each.cost < least.cost ? each : least));
   if (!upright && best.cost >= NOT_HERE) return null;
   const { lines, width, height } = upright ? layouts[1]! : best.layout;
   // Upright it stands at the foot or at the head, or not at all where it would cover a mark.
-  const foot = [size.height - 8, width + 8].find((bottom) => boxes.every((box) => box.bottom < bottom - width || box.top > bottom));
+  const foot = [size.height - 8, width + 8].find((bottom) =>
+    boxes.every((box) => box.bottom < bottom - width || box.top > bottom),
+  );
   if (upright && foot === undefined) return null;
-  const origin = upright ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + px(foot ?? 0)}) rotate(-90)` : `translate(${at.xMm + px(best.left)} ${at.yMm + px(best.bottom)})`;
+  const origin = upright
+    ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + px(foot ?? 0)}) rotate(-90)`
+    : `translate(${at.xMm + px(best.left)} ${at.yMm + px(best.bottom)})`;
   return (
     <g transform={origin} aria-hidden>
-      <rect className={`label-ground${selected ? " on" : ""}`} x={0} y={-px(height)} width={px(width)} height={px(height)} rx={px(4)} />
+      <rect
+        className={`label-ground${selected ? " on" : ""}`}
+        x={0}
+        y={-px(height)}
+        width={px(width)}
+        height={px(height)}
+        rx={px(4)}
+      />
       {lines.map((line, index) => (
-        <text key={line} className={selected ? "on" : ""} x={px(6)} y={-px(height - 17 - index * 19)} fontSize={px(TEXT_PX)}>{line}</text>
+        <text
+          key={line}
+          className={selected ? "on" : ""}
+          x={px(6)}
+          y={-px(height - 17 - index * 19)}
+          fontSize={px(TEXT_PX)}
+        >
+          {line}
+        </text>
       ))}
     </g>
   );
@@ -232,7 +447,10 @@ export function usePlacing() {
     if (tool?.kind !== "place" || !view) return;
     const id = newId();
     const centre = at ?? { xMm: view.shape.widthMm / 2, yMm: view.shape.heightMm / 2 };
-    const size = { widthMm: Math.min(FIRST_SIZE_MM, view.shape.widthMm), heightMm: Math.min(FIRST_SIZE_MM, view.shape.heightMm) };
+    const size = {
+      widthMm: Math.min(FIRST_SIZE_MM, view.shape.widthMm),
+      heightMm: Math.min(FIRST_SIZE_MM, view.shape.heightMm),
+    };
     const found = { zoneId, centre, size };
     const { words, value } = NEW_FINDING[tool.what];
     run(words, { op: "insert", collection: "findings", id, value: { ...value, ...found } });
@@ -251,7 +469,9 @@ function useSize() {
   useEffect(() => {
     const watched = svg.current;
     if (!watched) return;
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width || 400, height: entry.contentRect.height || 400 }));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: entry.contentRect.width || 400, height: entry.contentRect.height || 400 }),
+    );
     observer.observe(watched);
     return () => observer.disconnect();
   }, []);

@@ -15,11 +15,14 @@ describe("the map", () => {
   const job = applyOps(empty, [...addPieceOps("bench-seat", newId), ...addPieceOps("carpet", newId)]).job;
   const views = zoneViews(job);
   const named = (id: string | undefined) => views.find((view) => view.id === id)?.name;
-  const from = (name: string, direction: Direction) => named(neighbourZone(views, views.find((view) => view.name === name)!.id, direction));
+  const from = (name: string, direction: Direction) =>
+    named(neighbourZone(views, views.find((view) => view.name === name)!.id, direction));
 
   it("lays pieces one under another, none over another", () => {
     const { placed, heightMm } = placeZones(views);
-    const bottomOfBench = Math.max(...placed.filter(({ view }) => view.piece.template === "bench-seat").map(({ at }) => at.yMm + at.heightMm));
+    const bottomOfBench = Math.max(
+      ...placed.filter(({ view }) => view.piece.template === "bench-seat").map(({ at }) => at.yMm + at.heightMm),
+    );
     for (const { view, at } of placed) {
       if (view.piece.template === "carpet") expect(at.yMm).toBeGreaterThan(bottomOfBench);
       expect(at.yMm + at.heightMm).toBeLessThanOrEqual(heightMm);

@@ -23,7 +23,13 @@ export function placeZones(views: readonly ZoneView[]): { placed: Placed[]; widt
     const box = boundsOf(its.flatMap(({ corners }) => corners));
     // What was dragged or drawn past the pattern's corner moves the whole piece in.
     const offset = { xMm: Math.max(0, -box.xMm), yMm: top + Math.max(0, -box.yMm) };
-    for (const view of its) placed.push({ view, offset, corners: moved(view.corners, offset.xMm, offset.yMm), at: { ...view.shape, xMm: view.shape.xMm + offset.xMm, yMm: view.shape.yMm + offset.yMm } });
+    for (const view of its)
+      placed.push({
+        view,
+        offset,
+        corners: moved(view.corners, offset.xMm, offset.yMm),
+        at: { ...view.shape, xMm: view.shape.xMm + offset.xMm, yMm: view.shape.yMm + offset.yMm },
+      });
     widthMm = Math.max(widthMm, offset.xMm + box.xMm + box.widthMm);
     top = offset.yMm + box.yMm + box.heightMm + BETWEEN_PIECES_MM;
   }

@@ -2,15 +2,46 @@ import type { SoilLevel } from "@/core/catalog/builds";
 
 /** Every meaning has a weave besides its colour. Sizes in map units; `unit` is one screen pixel. */
 
-export type PatternId = "soil-light" | "soil-moderate" | "soil-heavy" | "soil-caked" | "unseen" | "stain" | "damage" | "mould" | "water" | "water-much" | "water-over" | "time-now" | "time-later" | "dry-soon" | "dry-slow" | "dry-over";
+export type PatternId =
+  | "soil-light"
+  | "soil-moderate"
+  | "soil-heavy"
+  | "soil-caked"
+  | "unseen"
+  | "stain"
+  | "damage"
+  | "mould"
+  | "water"
+  | "water-much"
+  | "water-over"
+  | "time-now"
+  | "time-later"
+  | "dry-soon"
+  | "dry-slow"
+  | "dry-over";
 
 const SOIL: Record<SoilLevel, number> = { light: 14, moderate: 9, heavy: 6, caked: 4 };
 
 export function Patterns({ prefix, unit }: { prefix: string; unit: number }) {
   const u = (px: number) => px * unit;
   const lines = (id: PatternId, gap: number, angle: number, colour: string, width: number, dash?: string) => (
-    <pattern key={id} id={`${prefix}${id}`} width={u(gap)} height={u(gap)} patternUnits="userSpaceOnUse" patternTransform={`rotate(${angle})`}>
-      <line x1="0" y1={u(gap / 2)} x2={u(gap)} y2={u(gap / 2)} stroke={colour} strokeWidth={u(width)} strokeDasharray={dash} />
+    <pattern
+      key={id}
+      id={`${prefix}${id}`}
+      width={u(gap)}
+      height={u(gap)}
+      patternUnits="userSpaceOnUse"
+      patternTransform={`rotate(${angle})`}
+    >
+      <line
+        x1="0"
+        y1={u(gap / 2)}
+        x2={u(gap)}
+        y2={u(gap / 2)}
+        stroke={colour}
+        strokeWidth={u(width)}
+        strokeDasharray={dash}
+      />
     </pattern>
   );
   const dots = (id: PatternId, gap: number, colour: string, radius: number) => (
@@ -20,7 +51,9 @@ export function Patterns({ prefix, unit }: { prefix: string; unit: number }) {
   );
   return (
     <defs>
-      {(Object.keys(SOIL) as SoilLevel[]).map((level) => lines(`soil-${level}`, SOIL[level], 90, "var(--weld)", level === "caked" ? 2.4 : 1.6))}
+      {(Object.keys(SOIL) as SoilLevel[]).map((level) =>
+        lines(`soil-${level}`, SOIL[level], 90, "var(--weld)", level === "caked" ? 2.4 : 1.6),
+      )}
       {dots("unseen", 16, "var(--inkSoft)", 1)}
       {lines("stain", 7, -45, "var(--plum)", 1.6)}
       {dots("mould", 5, "var(--ink)", 1.2)}

@@ -1,7 +1,15 @@
 import psychrolib from "psychrolib";
 import { beforeAll, describe, expect, it } from "vitest";
 import { convectionWPerM2K, evaporation, fluxKgPerM2H } from "./evaporation";
-import { dewPointC, humidityRatio, latentHeatJPerKg, saturationPressurePa, STANDARD_PRESSURE_PA, vapourPressurePa, wetBulbC } from "./moistAir";
+import {
+  dewPointC,
+  humidityRatio,
+  latentHeatJPerKg,
+  saturationPressurePa,
+  STANDARD_PRESSURE_PA,
+  vapourPressurePa,
+  wetBulbC,
+} from "./moistAir";
 
 interface Psychrolib {
   SI: number;
@@ -19,12 +27,23 @@ const HUMIDITIES = [5, 15, 25, 35, 45, 55, 65, 75, 85, 97];
 describe("moist air against psychrolib, a registry reference library", () => {
   beforeAll(() => reference.SetUnitSystem(reference.SI));
 
-  it.each(TEMPS_C)("%d °C, dry to damp, within 0.1 %%", (tempC) => HUMIDITIES.forEach((humidity) => {
-    expect(saturationPressurePa(tempC) / reference.GetSatVapPres(tempC)).toBeCloseTo(1, 4);
-    expect(Math.abs(wetBulbC(tempC, humidity) - reference.GetTWetBulbFromRelHum(tempC, humidity / 100, STANDARD_PRESSURE_PA))).toBeLessThan(0.02);
-    expect(Math.abs(dewPointC(tempC, humidity) - reference.GetTDewPointFromRelHum(tempC, humidity / 100))).toBeLessThan(0.02);
-    expect(humidityRatio(vapourPressurePa(tempC, humidity)) / reference.GetHumRatioFromRelHum(tempC, humidity / 100, STANDARD_PRESSURE_PA)).toBeCloseTo(1, 3);
-  }));
+  it.each(TEMPS_C)("%d °C, dry to damp, within 0.1 %%", (tempC) =>
+    HUMIDITIES.forEach((humidity) => {
+      expect(saturationPressurePa(tempC) / reference.GetSatVapPres(tempC)).toBeCloseTo(1, 4);
+      expect(
+        Math.abs(
+          wetBulbC(tempC, humidity) - reference.GetTWetBulbFromRelHum(tempC, humidity / 100, STANDARD_PRESSURE_PA),
+        ),
+      ).toBeLessThan(0.02);
+      expect(
+        Math.abs(dewPointC(tempC, humidity) - reference.GetTDewPointFromRelHum(tempC, humidity / 100)),
+      ).toBeLessThan(0.02);
+      expect(
+        humidityRatio(vapourPressurePa(tempC, humidity)) /
+          reference.GetHumRatioFromRelHum(tempC, humidity / 100, STANDARD_PRESSURE_PA),
+      ).toBeCloseTo(1, 3);
+    }),
+  );
 
   // ASHRAE Fundamentals, chapter 1; values written down from memory.
   it("gives the handbook's state at 20 °C and 50 %", () => {
@@ -43,13 +62,19 @@ describe("evaporation", () => {
   // ASHRAE pool equation w = (0.089 + 0.0782 v)(p_w − p_a)/Y, kPa, kJ/kg [std, from memory]; radiation left out, surface at the wet bulb.
   const pool = (tempC: number, humidity: number, speed: number) => {
     const wet = wetBulbC(tempC, humidity);
-    return (((0.089 + 0.0782 * speed) * (saturationPressurePa(wet) - vapourPressurePa(tempC, humidity))) / latentHeatJPerKg(wet)) * 3600;
+    return (
+      (((0.089 + 0.0782 * speed) * (saturationPressurePa(wet) - vapourPressurePa(tempC, humidity))) /
+        latentHeatJPerKg(wet)) *
+      3600
+    );
   };
   it.each([
     [20, 50, 0.1, 0.0575],
     [20, 50, 3, 0.192],
     [5, 85, 0.1, 0.0096],
-  ])("the pool equation itself at %d °C, %d %%, %d m/s", (tempC, humidity, speed, value) => expect(pool(tempC, humidity, speed) / value).toBeCloseTo(1, 1));
+  ])("the pool equation itself at %d °C, %d %%, %d m/s", (tempC, humidity, speed, value) =>
+    expect(pool(tempC, humidity, speed) / value).toBeCloseTo(1, 1),
+  );
 
   it("stays within a fifth of the pool equation over its range", () => {
     for (const tempC of [5, 12, 20, 28, 35])
@@ -63,7 +88,8 @@ describe("evaporation", () => {
   });
 
   it("rises with dry air and with speed, stops in saturated air, and lists the inputs it used", () => {
-    const at = (tempC: number, relativeHumidityPct: number, airSpeedMPerS: number) => evaporation({ tempC, relativeHumidityPct, airSpeedMPerS });
+    const at = (tempC: number, relativeHumidityPct: number, airSpeedMPerS: number) =>
+      evaporation({ tempC, relativeHumidityPct, airSpeedMPerS });
     expect(at(20, 40, 0.1).value).toBeGreaterThan(at(20, 70, 0.1).value);
     expect(at(20, 50, 3).value).toBeGreaterThan(at(20, 50, 0.1).value);
     expect(at(20, 100, 1).value).toBeCloseTo(0, 6);

@@ -1,5 +1,13 @@
 import { input, worked, type Basis, type Worked } from "../quantity/working";
-import { airDensityKgPerM3, latentHeatJPerKg, saturationPressurePa, vapourPressurePa, WATER_GAS_CONSTANT_J_PER_KGK, wetBulbC, zeroBetween } from "./moistAir";
+import {
+  airDensityKgPerM3,
+  latentHeatJPerKg,
+  saturationPressurePa,
+  vapourPressurePa,
+  WATER_GAS_CONSTANT_J_PER_KGK,
+  wetBulbC,
+  zeroBetween,
+} from "./moistAir";
 
 export const LEWIS = 0.865;
 export const AIR_HEAT_J_PER_KGK = 1006;
@@ -23,7 +31,8 @@ export const radiationWPerM2K = (tempC: number) => 4 * EMISSIVITY * STEFAN_BOLTZ
 /** Evaporation from a wet surface at a given temperature, kg/m²h (negative: dew falls). Lewis analogy. */
 export function fluxKgPerM2H(surfaceC: number, { tempC, relativeHumidityPct, airSpeedMPerS }: AirState): number {
   const vapourPa = vapourPressurePa(tempC, relativeHumidityPct);
-  const transferMPerS = convectionWPerM2K(airSpeedMPerS) / (airDensityKgPerM3(tempC, vapourPa) * AIR_HEAT_J_PER_KGK * LEWIS ** (2 / 3));
+  const transferMPerS =
+    convectionWPerM2K(airSpeedMPerS) / (airDensityKgPerM3(tempC, vapourPa) * AIR_HEAT_J_PER_KGK * LEWIS ** (2 / 3));
   const filmK = (surfaceC + tempC) / 2 + 273.15;
   return (transferMPerS * (saturationPressurePa(surfaceC) - vapourPa) * 3600) / (WATER_GAS_CONSTANT_J_PER_KGK * filmK);
 }
@@ -49,7 +58,8 @@ function evaporationOf(air: AirState): Worked {
   const { tempC, relativeHumidityPct, airSpeedMPerS, basis = {} } = air;
   const radiation = radiationWPerM2K(tempC);
   const lossAt = (surfaceC: number) =>
-    (fluxKgPerM2H(surfaceC, air) / 3600) * latentHeatJPerKg(surfaceC) - (convectionWPerM2K(airSpeedMPerS) + radiation) * (tempC - surfaceC);
+    (fluxKgPerM2H(surfaceC, air) / 3600) * latentHeatJPerKg(surfaceC) -
+    (convectionWPerM2K(airSpeedMPerS) + radiation) * (tempC - surfaceC);
   const surfaceC = zeroBetween(Math.max(-40, tempC - 40), tempC, lossAt);
   const flux = Math.max(0, fluxKgPerM2H(surfaceC, air));
   return worked("air.evaporation", flux, "kg/m2h", [

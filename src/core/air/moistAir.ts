@@ -7,7 +7,8 @@ export const WATER_GAS_CONSTANT_J_PER_KGK = 461.52;
 const AIR_GAS_CONSTANT_J_PER_KGK = 287.042;
 
 function inRange(name: string, value: number, min: number, max: number) {
-  if (!(value >= min && value <= max)) throw new RangeError(`${name} is ${value}; it must be between ${min} and ${max}.`);
+  if (!(value >= min && value <= max))
+    throw new RangeError(`${name} is ${value}; it must be between ${min} and ${max}.`);
 }
 
 /**
@@ -21,8 +22,14 @@ export function saturationPressurePa(tempC: number): number {
   const t = tempC + KELVIN;
   const logarithm =
     tempC < 0
-      ? -5.6745359e3 / t + 6.3925247 + t * (-9.677843e-3 + t * (6.2215701e-7 + t * (2.0747825e-9 - t * 9.484024e-13))) + 4.1635019 * Math.log(t)
-      : -5.8002206e3 / t + 1.3914993 + t * (-4.8640239e-2 + t * (4.1764768e-5 - t * 1.4452093e-8)) + 6.5459673 * Math.log(t);
+      ? -5.6745359e3 / t +
+        6.3925247 +
+        t * (-9.677843e-3 + t * (6.2215701e-7 + t * (2.0747825e-9 - t * 9.484024e-13))) +
+        4.1635019 * Math.log(t)
+      : -5.8002206e3 / t +
+        1.3914993 +
+        t * (-4.8640239e-2 + t * (4.1764768e-5 - t * 1.4452093e-8)) +
+        6.5459673 * Math.log(t);
   return Math.exp(logarithm);
 }
 
@@ -33,7 +40,8 @@ export function vapourPressurePa(tempC: number, relativeHumidityPct: number): nu
 }
 
 /** Humidity ratio, kg water per kg dry air, from vapour pressure in Pa. Equation 20. */
-export const humidityRatio = (vapourPa: number, pressurePa = STANDARD_PRESSURE_PA) => (MOLAR_RATIO * vapourPa) / (pressurePa - vapourPa);
+export const humidityRatio = (vapourPa: number, pressurePa = STANDARD_PRESSURE_PA) =>
+  (MOLAR_RATIO * vapourPa) / (pressurePa - vapourPa);
 
 /** Density of moist air, kg/m³, at tempC and vapour pressure in Pa. */
 export function airDensityKgPerM3(tempC: number, vapourPa: number, pressurePa = STANDARD_PRESSURE_PA): number {

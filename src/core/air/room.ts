@@ -30,13 +30,19 @@ const share = (value: number, from: number, to: number) => Math.min(1, Math.max(
  * What the dehumidifier takes out of the air, and how that changes with the vapour in it.
  * @returns kg/s, and kg/s of one Pa
  */
-export function takenByMachine({ dehumidifierKgPerH }: Room, { tempC, vapourPa }: Air): { kgPerS: number; kgPerSPa: number } {
+export function takenByMachine(
+  { dehumidifierKgPerH }: Room,
+  { tempC, vapourPa }: Air,
+): { kgPerS: number; kgPerSPa: number } {
   const warmth = share(tempC, NOTHING_AT.tempC, RATED_AT.tempC);
   const full = (dehumidifierKgPerH / 3600) * warmth;
   if (full === 0) return { kgPerS: 0, kgPerSPa: 0 };
   const pctOfPa = 100 / saturationPressurePa(tempC);
   const damp = share(vapourPa * pctOfPa, NOTHING_AT.humidityPct, RATED_AT.humidityPct);
-  return { kgPerS: full * damp, kgPerSPa: damp > 0 && damp < 1 ? (full * pctOfPa) / (RATED_AT.humidityPct - NOTHING_AT.humidityPct) : 0 };
+  return {
+    kgPerS: full * damp,
+    kgPerSPa: damp > 0 && damp < 1 ? (full * pctOfPa) / (RATED_AT.humidityPct - NOTHING_AT.humidityPct) : 0,
+  };
 }
 
 /** Density of vapour of one Pa, kg/m³. */

@@ -1,4 +1,13 @@
-import { BlobReader, configure, ERR_UNSAFE_FILENAME, TextReader, Uint8ArrayReader, ZipReader, ZipWriter, type FileEntry } from "@zip.js/zip.js/lib/zip-core-native.js";
+import {
+  BlobReader,
+  configure,
+  ERR_UNSAFE_FILENAME,
+  TextReader,
+  Uint8ArrayReader,
+  ZipReader,
+  ZipWriter,
+  type FileEntry,
+} from "@zip.js/zip.js/lib/zip-core-native.js";
 
 /** The ZIP that everything is kept in: written and read entry by entry, so that no size of it has to fit into memory. */
 
@@ -8,7 +17,8 @@ configure({ useWebWorkers: false, useCompressionStream: true });
 const MOST_ENTRIES = 400_000;
 const MOST_TEXT_BYTES = 25_000_000;
 const MOST_PICTURE_BYTES = 70_000_000;
-const ENTRY = /^(manifest|settings)\.json$|^jobs\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.job\.json$|^pictures\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.(json|bin)$/;
+const ENTRY =
+  /^(manifest|settings)\.json$|^jobs\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.job\.json$|^pictures\/[A-Za-z0-9][A-Za-z0-9-]{0,39}\.(json|bin)$/;
 
 /** What goes in, one after another: texts are packed, pictures are packed already. */
 export interface Entry {
@@ -20,9 +30,15 @@ export interface Entry {
 export class BadArchive extends Error {}
 
 /** Writes entries in their order; the stream is closed at the end. */
-export async function writeZip(entries: AsyncIterable<Entry> | Iterable<Entry>, into: WritableStream<Uint8Array>): Promise<void> {
+export async function writeZip(
+  entries: AsyncIterable<Entry> | Iterable<Entry>,
+  into: WritableStream<Uint8Array>,
+): Promise<void> {
   const writer = new ZipWriter(into, { extendedTimestamp: false, keepOrder: true });
-  for await (const { name, content } of entries) await (typeof content === "string" ? writer.add(name, new TextReader(content), { level: 6 }) : writer.add(name, new Uint8ArrayReader(content), { level: 0 }));
+  for await (const { name, content } of entries)
+    await (typeof content === "string"
+      ? writer.add(name, new TextReader(content), { level: 6 })
+      : writer.add(name, new Uint8ArrayReader(content), { level: 0 }));
   await writer.close();
 }
 
@@ -76,17 +92,29 @@ export async function openZip(file: Blob): Promise<Archive> {
   try {
     for await (const entry of new ZipReader(new BlobReader(file)).getEntriesGenerator()) {
       const name = entry.filename;
-      if (entry.directory || !ENTRY.test(name)) throw new BadArchive(`The archive holds "${name.slice(0, 60)}", which is no part of a backup. Nothing of it was unpacked.`);
+      if (entry.directory || !ENTRY.test(name))
+        throw new BadArchive(
+          `The archive holds "${name.slice(0, 60)}", which is no part of a backup. Nothing of it was unpacked.`,
+        );
       if (entries.has(name)) throw new BadArchive(`The archive holds "${name}" twice. Nothing of it was unpacked.`);
       const most = mostBytes(name);
-      if (entry.uncompressedSize > most) throw new BadArchive(`Unpacked "${name}" would be over ${most / 1e6} MB: nothing of a backup is that large. Nothing of it was unpacked.`);
+      if (entry.uncompressedSize > most)
+        throw new BadArchive(
+          `Unpacked "${name}" would be over ${most / 1e6} MB: nothing of a backup is that large. Nothing of it was unpacked.`,
+        );
       if (entry.encrypted) throw new BadArchive("The archive is locked with a password. Nothing of it was unpacked.");
       entries.set(name, entry);
-      if (entries.size > MOST_ENTRIES) throw new BadArchive(`The archive holds over ${MOST_ENTRIES} entries: no backup has that many. Nothing of it was unpacked.`);
+      if (entries.size > MOST_ENTRIES)
+        throw new BadArchive(
+          `The archive holds over ${MOST_ENTRIES} entries: no backup has that many. Nothing of it was unpacked.`,
+        );
     }
   } catch (error) {
     if (error instanceof BadArchive) throw error;
-    if (error instanceof Error && error.message === ERR_UNSAFE_FILENAME) throw new BadArchive("The archive holds a name that leads out of it, which is no part of a backup. Nothing of it was unpacked.");
+    if (error instanceof Error && error.message === ERR_UNSAFE_FILENAME)
+      throw new BadArchive(
+        "The archive holds a name that leads out of it, which is no part of a backup. Nothing of it was unpacked.",
+      );
     throw new BadArchive("This is no ZIP, or it was cut short.");
   }
   const bytes = async (name: string): Promise<Uint8Array<ArrayBuffer>> => {
@@ -96,7 +124,9 @@ export async function openZip(file: Blob): Promise<Archive> {
     try {
       await entry.getData(into.stream, { checkSignature: true });
     } catch (error) {
-      throw error instanceof BadArchive ? error : new BadArchive(`"${name}" was changed or damaged: its checksum is not the one it was packed with.`);
+      throw error instanceof BadArchive
+        ? error
+        : new BadArchive(`"${name}" was changed or damaged: its checksum is not the one it was packed with.`);
     }
     return into.bytes();
   };
@@ -114,7 +144,8 @@ function atMost(name: string): { stream: WritableStream<Uint8Array>; bytes: () =
     stream: new WritableStream({
       write(chunk) {
         length += chunk.byteLength;
-        if (length > most) throw new BadArchive(`Unpacked "${name}" is over ${most / 1e6} MB: nothing of a backup is that large.`);
+        if (length > most)
+          throw new BadArchive(`Unpacked "${name}" is over ${most / 1e6} MB: nothing of a backup is that large.`);
         chunks.push(chunk.slice());
       },
     }),

@@ -24,7 +24,11 @@ export const TRIED = {
   disinfectant: { name: "Disinfectant", groups: ["disinfectant"], mark: "practice" },
   spirit: { name: "Spirit or stain remover", groups: ["solvent", "alcohol"], fleeting: true, mark: "practice" },
   heat: { name: "Hot water or steam", groups: [], mark: "practice" },
-  unknown: { name: "Something, nobody knows what", groups: ["chlorine", "acid", "alkali", "ammonia", "oxidiser", "disinfectant"], mark: "judgement" },
+  unknown: {
+    name: "Something, nobody knows what",
+    groups: ["chlorine", "acid", "alkali", "ammonia", "oxidiser", "disinfectant"],
+    mark: "judgement",
+  },
 } as const satisfies Record<string, Tried>;
 export type TriedId = keyof typeof TRIED;
 export const TRIED_IDS = Object.keys(TRIED) as [TriedId, ...TriedId[]];
@@ -39,7 +43,12 @@ export interface User extends Sourced {
 }
 
 export const USERS = {
-  children: { name: "Children", shifts: { "sugar-starch": 1.6, urine: 1.5, protein: 1.3, ink: 1.6, mixture: 1.4 }, atRisk: true, mark: "judgement" },
+  children: {
+    name: "Children",
+    shifts: { "sugar-starch": 1.6, urine: 1.5, protein: 1.3, ink: 1.6, mixture: 1.4 },
+    atRisk: true,
+    mark: "judgement",
+  },
   animals: { name: "Animals", shifts: { urine: 3, protein: 1.5, particulate: 1.3 }, mark: "judgement" },
   smokers: { name: "Smokers", shifts: { "smoke-film": 6, damage: 1.5 }, mark: "judgement" },
   frail: { name: "Old, ill or pregnant", shifts: {}, atRisk: true, mark: "judgement" },
@@ -52,6 +61,11 @@ export const ALLERGIES = { asthma: "Asthma", enzymes: "Enzymes", fragrance: "Per
 export type AllergyId = keyof typeof ALLERGIES;
 export const ALLERGY_IDS = Object.keys(ALLERGIES) as [AllergyId, ...AllergyId[]];
 
-export const MATTERS = { stain: "The marks gone", smell: "The smell gone", speed: "Quick return", gentle: "The cloth kept safe" } as const;
+export const MATTERS = {
+  stain: "The marks gone",
+  smell: "The smell gone",
+  speed: "Quick return",
+  gentle: "The cloth kept safe",
+} as const;
 export type MatterId = keyof typeof MATTERS;
 export const MATTER_IDS = Object.keys(MATTERS) as [MatterId, ...MatterId[]];

@@ -31,4 +31,5 @@ export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift",
 export const isWaitedOut = (action: string): boolean => action === "air" || action === "gas" || action === "gas-out";
 
 /** The dwell after it guards a person, so nothing cuts it short. */
-export const guardsPerson = ({ action, agent }: { action: string; agent?: string }): boolean => isWaitedOut(action) || agent === "disinfectant";
+export const guardsPerson = ({ action, agent }: { action: string; agent?: string }): boolean =>
+  isWaitedOut(action) || agent === "disinfectant";

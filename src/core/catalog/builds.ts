@@ -16,10 +16,42 @@ export interface Build extends Sourced {
 
 /** How a piece is put together decides how much water it may take. */
 export const BUILDS = {
-  "cover-on-foam": { name: "Loose cover over foam", waterBudgetLPerM2: 2, boundLPerM2: 0.2, dryAtLPerM2: 0.03, slowEndH: 2.2, depthAllowedMm: 12, mark: "judgement" },
-  "glue-held": { name: "Held by glue over foam or board", waterBudgetLPerM2: 0.3, boundLPerM2: 0.08, dryAtLPerM2: 0.03, slowEndH: 0.5, depthAllowedMm: 0, mark: "judgement" },
-  "carpet-on-underlay": { name: "Carpet on underlay", waterBudgetLPerM2: 2.4, boundLPerM2: 0.25, dryAtLPerM2: 0.03, slowEndH: 4.5, depthAllowedMm: 8, mark: "judgement" },
-  "carpet-stuck-down": { name: "Carpet stuck to the floor", waterBudgetLPerM2: 1.6, boundLPerM2: 0.2, dryAtLPerM2: 0.03, slowEndH: 2, depthAllowedMm: 4, mark: "judgement" },
+  "cover-on-foam": {
+    name: "Loose cover over foam",
+    waterBudgetLPerM2: 2,
+    boundLPerM2: 0.2,
+    dryAtLPerM2: 0.03,
+    slowEndH: 2.2,
+    depthAllowedMm: 12,
+    mark: "judgement",
+  },
+  "glue-held": {
+    name: "Held by glue over foam or board",
+    waterBudgetLPerM2: 0.3,
+    boundLPerM2: 0.08,
+    dryAtLPerM2: 0.03,
+    slowEndH: 0.5,
+    depthAllowedMm: 0,
+    mark: "judgement",
+  },
+  "carpet-on-underlay": {
+    name: "Carpet on underlay",
+    waterBudgetLPerM2: 2.4,
+    boundLPerM2: 0.25,
+    dryAtLPerM2: 0.03,
+    slowEndH: 4.5,
+    depthAllowedMm: 8,
+    mark: "judgement",
+  },
+  "carpet-stuck-down": {
+    name: "Carpet stuck to the floor",
+    waterBudgetLPerM2: 1.6,
+    boundLPerM2: 0.2,
+    dryAtLPerM2: 0.03,
+    slowEndH: 2,
+    depthAllowedMm: 4,
+    mark: "judgement",
+  },
 } as const satisfies Record<string, Build>;
 
 export type BuildId = keyof typeof BUILDS;

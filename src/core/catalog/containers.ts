@@ -12,4 +12,5 @@ export const CONTAINER_IDS = Object.keys(CONTAINERS) as [ContainerKind, ...Conta
 /** Nobody said what it is: told by its size. Judgement. */
 const BOTTLE_UP_TO_ML = 1500;
 const SPRAYER_UP_TO_ML = 10_000;
-export const containerOf = ({ kind, capacityMl }: { kind?: ContainerKind; capacityMl: number }): ContainerKind => kind ?? (capacityMl <= BOTTLE_UP_TO_ML ? "bottle" : capacityMl <= SPRAYER_UP_TO_ML ? "sprayer" : "bucket");
+export const containerOf = ({ kind, capacityMl }: { kind?: ContainerKind; capacityMl: number }): ContainerKind =>
+  kind ?? (capacityMl <= BOTTLE_UP_TO_ML ? "bottle" : capacityMl <= SPRAYER_UP_TO_ML ? "sprayer" : "bucket");

@@ -13,4 +13,8 @@ export const FIBRE_GROUP_IDS = Object.keys(FIBRE_GROUPS) as [FibreGroup, ...Fibr
 
 /** The group of what a cloth may be; undefined while it may be of several. */
 export const fibreGroupOf = (materials: readonly MaterialId[]): FibreGroup | undefined =>
-  materials.length === 0 ? undefined : FIBRE_GROUP_IDS.find((group) => materials.every((material) => (FIBRE_GROUPS[group].of as readonly MaterialId[]).includes(material)));
+  materials.length === 0
+    ? undefined
+    : FIBRE_GROUP_IDS.find((group) =>
+        materials.every((material) => (FIBRE_GROUPS[group].of as readonly MaterialId[]).includes(material)),
+      );

@@ -13,13 +13,20 @@ export interface FibreTest extends Sourced {
   outcomes: Record<string, FibreOutcome>;
 }
 
-const outcome = (name: string, otherwise: number, weights: FibreOutcome["weights"]): FibreOutcome => ({ name, otherwise, weights });
-const BURN = "A loose thread only, held in tweezers over a dish of water, outdoors, away from solvents, never in a cabin. Wool and acrylic give off cyanide: stay upwind. Flame-retardant vehicle cloth misleads.";
+const outcome = (name: string, otherwise: number, weights: FibreOutcome["weights"]): FibreOutcome => ({
+  name,
+  otherwise,
+  weights,
+});
+const BURN =
+  "A loose thread only, held in tweezers over a dish of water, outdoors, away from solvents, never in a cabin. Wool and acrylic give off cyanide: stay upwind. Flame-retardant vehicle cloth misleads.";
 
 /** Tests for a fibre without a label, after AATCC 20 [std, from memory] and common practice; the weights are judgement. */
 export const FIBRE_TESTS = {
   feel: {
-    name: "Feel", mark: "judgement", how: "Stroke it with a dry bare finger, then crush a fold and let go.",
+    name: "Feel",
+    mark: "judgement",
+    how: "Stroke it with a dry bare finger, then crush a fold and let go.",
     outcomes: {
       springy: outcome("Warm and springy", 0.5, { wool: 9, acrylic: 4, nylon: 1.5 }),
       cool: outcome("Cool and smooth", 0.6, { silk: 6, viscose: 6, acetate: 6, cotton: 1.5 }),
@@ -31,7 +38,9 @@ export const FIBRE_TESTS = {
     },
   },
   drop: {
-    name: "Drop of water", mark: "judgement", how: "One drop on a clean hidden place, count to twenty.",
+    name: "Drop of water",
+    mark: "judgement",
+    how: "One drop on a clean hidden place, count to twenty.",
     outcomes: {
       drinks: outcome("Drunk at once", 0.8, { cotton: 8, viscose: 8, linen: 7, jute: 6, silk: 3 }),
       slow: outcome("Sinks slowly", 2, { wool: 4, silk: 4, nylon: 5, acetate: 4 }),
@@ -39,16 +48,28 @@ export const FIBRE_TESTS = {
     },
   },
   flame: {
-    name: "In the flame", mark: "std", how: "Bring the thread to a small flame from the side and watch it.", caution: BURN,
+    name: "In the flame",
+    mark: "std",
+    how: "Bring the thread to a small flame from the side and watch it.",
+    caution: BURN,
     outcomes: {
       chars: outcome("Chars, goes out by itself", 0.2, { wool: 9, silk: 8 }),
       burns: outcome("Burns like paper, glows on", 0.2, { cotton: 9, linen: 9, jute: 8, viscose: 9 }),
-      melts: outcome("Shrinks, melts and drips", 0.4, { nylon: 8, polyester: 7, olefin: 8, acetate: 4, "suede-look": 6 }),
+      melts: outcome("Shrinks, melts and drips", 0.4, {
+        nylon: 8,
+        polyester: 7,
+        olefin: 8,
+        acetate: 4,
+        "suede-look": 6,
+      }),
       sputters: outcome("Burns fast and sputters", 0.2, { acrylic: 9, acetate: 3 }),
     },
   },
   smoke: {
-    name: "Smell of the smoke", mark: "std", how: "Fan a little of it towards you once it is out; never lean over it.", caution: BURN,
+    name: "Smell of the smoke",
+    mark: "std",
+    how: "Fan a little of it towards you once it is out; never lean over it.",
+    caution: BURN,
     outcomes: {
       hair: outcome("Burnt hair", 0.05, { wool: 10, silk: 10 }),
       paper: outcome("Burnt paper", 0.2, { cotton: 9, linen: 9, jute: 8, viscose: 9 }),
@@ -60,7 +81,10 @@ export const FIBRE_TESTS = {
     },
   },
   ash: {
-    name: "What is left", mark: "std", how: "Let it cool on the dish, then press it with the tweezers.", caution: BURN,
+    name: "What is left",
+    mark: "std",
+    how: "Let it cool on the dish, then press it with the tweezers.",
+    caution: BURN,
     outcomes: {
       crushes: outcome("Black, crushes to powder", 0.1, { wool: 9, silk: 9 }),
       feathery: outcome("Grey feathery ash", 0.1, { cotton: 9, linen: 9, jute: 8, viscose: 9 }),

@@ -6,7 +6,13 @@ export const HAIR_DENSITIES = { few: "A few hairs", much: "A mat you can see", m
 export type HairDensity = keyof typeof HAIR_DENSITIES;
 export const HAIR_DENSITY_IDS = Object.keys(HAIR_DENSITIES) as [HairDensity, ...HairDensity[]];
 
-export const CONSTRUCTIONS = { woven: "Flat woven", pile: "Cut pile", loop: "Loop", knit: "Knit", glued: "Felt or glued" } as const;
+export const CONSTRUCTIONS = {
+  woven: "Flat woven",
+  pile: "Cut pile",
+  loop: "Loop",
+  knit: "Knit",
+  glued: "Felt or glued",
+} as const;
 export type ConstructionId = keyof typeof CONSTRUCTIONS;
 export const CONSTRUCTION_IDS = Object.keys(CONSTRUCTIONS) as [ConstructionId, ...ConstructionId[]];
 
@@ -14,7 +20,12 @@ export const GROWTHS = { growth: "Fuzz or slime you can see", stain: "Only a sta
 export type GrowthId = keyof typeof GROWTHS;
 export const GROWTH_IDS = Object.keys(GROWTHS) as [GrowthId, ...GrowthId[]];
 
-export const BEHINDS = { hard: "Hard and wipeable", cloth: "More cloth or carpet", foam: "Foam or padding", wall: "A wall or a damp hull" } as const;
+export const BEHINDS = {
+  hard: "Hard and wipeable",
+  cloth: "More cloth or carpet",
+  foam: "Foam or padding",
+  wall: "A wall or a damp hull",
+} as const;
 export type BehindId = keyof typeof BEHINDS;
 export const BEHIND_IDS = Object.keys(BEHINDS) as [BehindId, ...BehindId[]];
 
@@ -25,8 +36,18 @@ export interface SoilSign extends Sourced {
   levels: { light: string; moderate: string; heavy: string; caked: string };
 }
 export const SOIL_SIGNS = {
-  towel: { name: "White towel", how: "Wipe a hand's width once, damp, firm. Look at the towel, not at the cloth.", levels: { light: "Barely grey", moderate: "Clearly grey", heavy: "Brown", caked: "Brown at once, mud" }, mark: "practice" },
-  pile: { name: "Pile brushed up", how: "Brush against the lie with two fingers.", levels: { light: "Stands, soft", moderate: "Stands, dull", heavy: "Lies flat, waxy", caked: "Stuck together" }, mark: "practice" },
+  towel: {
+    name: "White towel",
+    how: "Wipe a hand's width once, damp, firm. Look at the towel, not at the cloth.",
+    levels: { light: "Barely grey", moderate: "Clearly grey", heavy: "Brown", caked: "Brown at once, mud" },
+    mark: "practice",
+  },
+  pile: {
+    name: "Pile brushed up",
+    how: "Brush against the lie with two fingers.",
+    levels: { light: "Stands, soft", moderate: "Stands, dull", heavy: "Lies flat, waxy", caked: "Stuck together" },
+    mark: "practice",
+  },
 } as const satisfies Record<string, SoilSign>;
 export type SoilSignId = keyof typeof SOIL_SIGNS;
 export const SOIL_SIGN_IDS = Object.keys(SOIL_SIGNS) as [SoilSignId, ...SoilSignId[]];

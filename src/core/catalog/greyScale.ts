@@ -15,4 +15,5 @@ export const GREY_SCALE = [
 ] as const;
 
 /** A step in the trade's words. @example stepWords(4.5) // "4–5" */
-export const stepWords = (step: number): string => (Number.isInteger(step) ? String(step) : `${Math.floor(step)}–${Math.ceil(step)}`);
+export const stepWords = (step: number): string =>
+  Number.isInteger(step) ? String(step) : `${Math.floor(step)}–${Math.ceil(step)}`;

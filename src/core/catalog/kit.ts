@@ -11,5 +11,16 @@ export const USUAL_KIT: Kit = {
     { capacityMl: 8000, markEveryMl: 500 },
   ],
   cupMarkEveryMl: 5,
-  machines: { "hepa-vacuum": {}, "wet-vacuum": {}, extractor: {}, steamer: {}, compressor: {}, drill: {}, "air-mover": {}, dehumidifier: {}, heater: {}, "ozone-machine": {} },
+  machines: {
+    "hepa-vacuum": {},
+    "wet-vacuum": {},
+    extractor: {},
+    steamer: {},
+    compressor: {},
+    drill: {},
+    "air-mover": {},
+    dehumidifier: {},
+    heater: {},
+    "ozone-machine": {},
+  },
 };

@@ -14,18 +14,69 @@ export interface LayerRow extends Sourced {
 
 /** What pieces are made of, from the face down. Judgement, started from a trial on cloth over foam. */
 export const LAYERS = {
-  cover: { name: "Cover", dryKgPerM3: 250, holdsKgPerM3: 350, diffusivityM2PerS: 2e-7, vapourFactor: 0.45, mark: "judgement" },
-  foam: { name: "Foam", dryKgPerM3: 40, holdsKgPerM3: 60, diffusivityM2PerS: 3e-8, vapourFactor: 0.5, mark: "judgement" },
-  pile: { name: "Pile", dryKgPerM3: 120, holdsKgPerM3: 110, diffusivityM2PerS: 2e-7, vapourFactor: 0.6, mark: "judgement" },
-  backing: { name: "Backing", dryKgPerM3: 500, holdsKgPerM3: 200, diffusivityM2PerS: 5e-8, vapourFactor: 0.2, mark: "judgement" },
-  underlay: { name: "Underlay", dryKgPerM3: 100, holdsKgPerM3: 80, diffusivityM2PerS: 3e-8, vapourFactor: 0.4, mark: "judgement" },
+  cover: {
+    name: "Cover",
+    dryKgPerM3: 250,
+    holdsKgPerM3: 350,
+    diffusivityM2PerS: 2e-7,
+    vapourFactor: 0.45,
+    mark: "judgement",
+  },
+  foam: {
+    name: "Foam",
+    dryKgPerM3: 40,
+    holdsKgPerM3: 60,
+    diffusivityM2PerS: 3e-8,
+    vapourFactor: 0.5,
+    mark: "judgement",
+  },
+  pile: {
+    name: "Pile",
+    dryKgPerM3: 120,
+    holdsKgPerM3: 110,
+    diffusivityM2PerS: 2e-7,
+    vapourFactor: 0.6,
+    mark: "judgement",
+  },
+  backing: {
+    name: "Backing",
+    dryKgPerM3: 500,
+    holdsKgPerM3: 200,
+    diffusivityM2PerS: 5e-8,
+    vapourFactor: 0.2,
+    mark: "judgement",
+  },
+  underlay: {
+    name: "Underlay",
+    dryKgPerM3: 100,
+    holdsKgPerM3: 80,
+    diffusivityM2PerS: 3e-8,
+    vapourFactor: 0.4,
+    mark: "judgement",
+  },
 } as const satisfies Record<string, LayerRow>;
 export type LayerId = keyof typeof LAYERS;
 
 /** The layers of a build with their usual thickness, mm; what was measured outranks it. Below the last it is shut. Judgement. */
-export const STACKS: Record<BuildId, readonly { layer: LayerId; usualMm: number; measured?: "foamMm" | "backingMm" | "underlayMm" }[]> = {
-  "cover-on-foam": [{ layer: "cover", usualMm: 2 }, { layer: "foam", usualMm: 40, measured: "foamMm" }],
-  "glue-held": [{ layer: "cover", usualMm: 1.5 }, { layer: "foam", usualMm: 4, measured: "foamMm" }],
-  "carpet-on-underlay": [{ layer: "pile", usualMm: 6 }, { layer: "backing", usualMm: 2, measured: "backingMm" }, { layer: "underlay", usualMm: 9, measured: "underlayMm" }],
-  "carpet-stuck-down": [{ layer: "pile", usualMm: 5 }, { layer: "backing", usualMm: 2, measured: "backingMm" }],
+export const STACKS: Record<
+  BuildId,
+  readonly { layer: LayerId; usualMm: number; measured?: "foamMm" | "backingMm" | "underlayMm" }[]
+> = {
+  "cover-on-foam": [
+    { layer: "cover", usualMm: 2 },
+    { layer: "foam", usualMm: 40, measured: "foamMm" },
+  ],
+  "glue-held": [
+    { layer: "cover", usualMm: 1.5 },
+    { layer: "foam", usualMm: 4, measured: "foamMm" },
+  ],
+  "carpet-on-underlay": [
+    { layer: "pile", usualMm: 6 },
+    { layer: "backing", usualMm: 2, measured: "backingMm" },
+    { layer: "underlay", usualMm: 9, measured: "underlayMm" },
+  ],
+  "carpet-stuck-down": [
+    { layer: "pile", usualMm: 5 },
+    { layer: "backing", usualMm: 2, measured: "backingMm" },
+  ],
 };

@@ -17,7 +17,13 @@ export const ROLES = {
   back: { name: "Seat back", place: "contact", sewn: true, mark: "practice" },
   bolster: { name: "Side bolster", place: "contact", sewn: true, mark: "practice" },
   // Outer sides of vehicle backs often hold an airbag that fires through the seam.
-  "airbag-bolster": { name: "Side bolster, vehicle back", place: "contact", sewn: true, neighbours: ["airbag"], mark: "practice" },
+  "airbag-bolster": {
+    name: "Side bolster, vehicle back",
+    place: "contact",
+    sewn: true,
+    neighbours: ["airbag"],
+    mark: "practice",
+  },
   headrest: { name: "Headrest", place: "contact", sewn: true, mark: "practice" },
   crevice: { name: "Seam between back and base", place: "edge", sewn: true, mark: "practice" },
   arm: { name: "Arm", place: "contact", sewn: true, mark: "practice" },

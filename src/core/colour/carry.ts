@@ -2,7 +2,10 @@ import type { Picks, Point } from "./measure";
 
 /** What was pointed at in one picture, found again in another of the same cloth. */
 
-interface Size { widthPx: number; heightPx: number }
+interface Size {
+  widthPx: number;
+  heightPx: number;
+}
 type Turn = (point: Point) => Point;
 
 /**
@@ -10,8 +13,16 @@ type Turn = (point: Point) => Point;
  * @param before what was pointed at, and the outline that was found
  * @param after what is already known of the later picture
  */
-export function carried(before: Picks & { outline: readonly Point[] }, beforeSize: Size, after: Pick<Picks, "cardAt" | "scale">, afterSize: Size): Pick<Picks, "mark" | "region"> {
-  const { turn, grown } = before.scale && after.scale ? byLine(before.scale, beforeSize, after.scale, afterSize) : byCard(before.cardAt, beforeSize, after.cardAt, afterSize);
+export function carried(
+  before: Picks & { outline: readonly Point[] },
+  beforeSize: Size,
+  after: Pick<Picks, "cardAt" | "scale">,
+  afterSize: Size,
+): Pick<Picks, "mark" | "region"> {
+  const { turn, grown } =
+    before.scale && after.scale
+      ? byLine(before.scale, beforeSize, after.scale, afterSize)
+      : byCard(before.cardAt, beforeSize, after.cardAt, afterSize);
   const centre = turn(before.mark);
   const widths = (beforeSize.widthPx * grown) / afterSize.widthPx;
   return {
@@ -23,7 +34,12 @@ export function carried(before: Picks & { outline: readonly Point[] }, beforeSiz
 const inPicture = ({ x, y }: Point): Point => ({ x: Math.min(1, Math.max(0, x)), y: Math.min(1, Math.max(0, y)) });
 
 /** Two points each: moved, turned and grown so that they fall on each other. */
-function byLine(before: { from: Point; to: Point }, beforeSize: Size, after: { from: Point; to: Point }, afterSize: Size): { turn: Turn; grown: number } {
+function byLine(
+  before: { from: Point; to: Point },
+  beforeSize: Size,
+  after: { from: Point; to: Point },
+  afterSize: Size,
+): { turn: Turn; grown: number } {
   const px = ({ x, y }: Point, { widthPx, heightPx }: Size) => [x * widthPx, y * heightPx] as const;
   const [[bx, by], [bx2, by2]] = [px(before.from, beforeSize), px(before.to, beforeSize)];
   const [[ax, ay], [ax2, ay2]] = [px(after.from, afterSize), px(after.to, afterSize)];
@@ -42,7 +58,18 @@ function byLine(before: { from: Point; to: Point }, beforeSize: Size, after: { f
 }
 
 /** The card is as large as it was, so it tells how near the camera was. */
-function byCard(before: Picks["cardAt"], beforeSize: Size, after: Picks["cardAt"], afterSize: Size): { turn: Turn; grown: number } {
+function byCard(
+  before: Picks["cardAt"],
+  beforeSize: Size,
+  after: Picks["cardAt"],
+  afterSize: Size,
+): { turn: Turn; grown: number } {
   const grown = (after.r * afterSize.widthPx) / (before.r * beforeSize.widthPx);
-  return { grown, turn: ({ x, y }) => ({ x: after.x + ((x - before.x) * beforeSize.widthPx * grown) / afterSize.widthPx, y: after.y + ((y - before.y) * beforeSize.heightPx * grown) / afterSize.heightPx }) };
+  return {
+    grown,
+    turn: ({ x, y }) => ({
+      x: after.x + ((x - before.x) * beforeSize.widthPx * grown) / afterSize.widthPx,
+      y: after.y + ((y - before.y) * beforeSize.heightPx * grown) / afterSize.heightPx,
+    }),
+  };
 }

@@ -29,7 +29,12 @@ export function deltaE2000(one: Lab, other: Lab): number {
   const l = (one.l + other.l) / 2;
   const c = (c1 + c2) / 2;
   const h = grey ? h1 + h2 : Math.abs(apart) <= 180 ? (h1 + h2) / 2 : (h1 + h2 + (h1 + h2 < 360 ? 360 : -360)) / 2;
-  const t = 1 - 0.17 * Math.cos((h - 30) * RAD) + 0.24 * Math.cos(2 * h * RAD) + 0.32 * Math.cos((3 * h + 6) * RAD) - 0.2 * Math.cos((4 * h - 63) * RAD);
+  const t =
+    1 -
+    0.17 * Math.cos((h - 30) * RAD) +
+    0.24 * Math.cos(2 * h * RAD) +
+    0.32 * Math.cos((3 * h + 6) * RAD) -
+    0.2 * Math.cos((4 * h - 63) * RAD);
   const sL = 1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2);
   const sC = 1 + 0.045 * c;
   const sH = 1 + 0.015 * c * t;

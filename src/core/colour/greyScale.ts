@@ -18,7 +18,7 @@ export function deltaEF(cloth: Lab, mark: Lab): number {
   const [h0, hT] = [hueDeg(cloth), hueDeg(mark)];
   const apart = hT - h0;
   const around = Math.abs(apart) > 180 ? Math.sign(apart) * 360 : 0;
-  const meanHue = (((h0 + hT + around) / 2) + 360) % 360;
+  const meanHue = ((h0 + hT + around) / 2 + 360) % 360;
   const far = Math.abs(meanHue - 280);
   const x = ((far <= 180 ? far : 360 - far) / 30) ** 2;
   const d = (dC * meanChroma * Math.exp(-x)) / 100;
@@ -31,10 +31,12 @@ export function deltaEF(cloth: Lab, mark: Lab): number {
 
 const STEPS = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const;
 export type GreyStep = (typeof STEPS)[number];
-const nearestStep = (grade: number): GreyStep => STEPS.reduce((best, step) => (Math.abs(step - grade) < Math.abs(best - grade) ? step : best));
+const nearestStep = (grade: number): GreyStep =>
+  STEPS.reduce((best, step) => (Math.abs(step - grade) < Math.abs(best - grade) ? step : best));
 
 /** Step of the grey scale for change of colour, 5 none to 1. ISO 105-A05 [std]. @param deltaEf ΔE_F */
-export const changeStep = (deltaEf: number): GreyStep => nearestStep(deltaEf <= 3.4 ? 5 - deltaEf / 1.7 : 5 - Math.log2(deltaEf / 0.85));
+export const changeStep = (deltaEf: number): GreyStep =>
+  nearestStep(deltaEf <= 3.4 ? 5 - deltaEf / 1.7 : 5 - Math.log2(deltaEf / 0.85));
 
 /** Difference of a stained white cloth from a clean one as its grey scale weighs it. ISO 105-A04 [std]. */
 export function deltaEGS(clean: Lab, stained: Lab): number {

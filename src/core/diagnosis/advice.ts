@@ -15,12 +15,19 @@ export interface TestAdvice extends NextTest {
 }
 
 /** What to test next on one mark, whether it is enough, and which tests are locked and why. */
-export function adviseTests(context: Context, view: ZoneView, finding: MarkFinding, { diagnosis, referral }: MarkPlan): TestAdvice {
+export function adviseTests(
+  context: Context,
+  view: ZoneView,
+  finding: MarkFinding,
+  { diagnosis, referral }: MarkPlan,
+): TestAdvice {
   const facts = factsOf(context, view, diagnosis.likely, stateNow(context, view).inCloth);
-  const locks = Object.fromEntries(EVIDENCE_IDS.flatMap((test) => {
-    const because = lockOf(test, facts, diagnosis, referral !== undefined);
-    return because ? [[test, because]] : [];
-  })) as TestAdvice["locks"];
+  const locks = Object.fromEntries(
+    EVIDENCE_IDS.flatMap((test) => {
+      const because = lockOf(test, facts, diagnosis, referral !== undefined);
+      return because ? [[test, because]] : [];
+    }),
+  ) as TestAdvice["locks"];
   const open = notDone(finding.evidence).filter((test) => !locks[test]);
   const { tables } = backgroundFor(context, view);
   const next = nextTest(diagnosis.chances, open, tables);

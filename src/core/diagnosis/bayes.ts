@@ -7,16 +7,20 @@
  * @example posterior([1, 1], [[0.8, 0.2]]) // [0.8, 0.2]
  */
 export function posterior(priors: readonly number[], columns: readonly (readonly number[])[]): number[] {
-  const logs = priors.map((prior, index) => columns.reduce((sum, column) => sum + Math.log(column[index]!), Math.log(prior)));
+  const logs = priors.map((prior, index) =>
+    columns.reduce((sum, column) => sum + Math.log(column[index]!), Math.log(prior)),
+  );
   const top = Math.max(...logs);
-  if (!Number.isFinite(top)) throw new RangeError("These findings cannot all be true of one mark. Take back the one you are least sure of.");
+  if (!Number.isFinite(top))
+    throw new RangeError("These findings cannot all be true of one mark. Take back the one you are least sure of.");
   const weights = logs.map((log) => Math.exp(log - top));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return weights.map((weight) => weight / total);
 }
 
 /** Shannon's entropy of chances that add to one, bits. @example entropyBits([0.5, 0.5]) // 1 */
-export const entropyBits = (chances: readonly number[]): number => chances.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+export const entropyBits = (chances: readonly number[]): number =>
+  chances.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 
 /** What one outcome of a test would do. */
 export interface Branch {
@@ -40,4 +44,5 @@ export function branches(chances: readonly number[], columns: readonly (readonly
 }
 
 /** Expected information gain of a test: H now − Σ P(outcome) H after, bits, ≥ 0 (Shannon; as in Quinlan 1986). */
-export const gainBits = (chances: readonly number[], of: readonly Branch[]): number => Math.max(0, entropyBits(chances) - of.reduce((sum, { chance, after }) => sum + chance * entropyBits(after), 0));
+export const gainBits = (chances: readonly number[], of: readonly Branch[]): number =>
+  Math.max(0, entropyBits(chances) - of.reduce((sum, { chance, after }) => sum + chance * entropyBits(after), 0));

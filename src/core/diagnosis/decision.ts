@@ -8,7 +8,9 @@ const COMMON = "common";
 /** A name for how a family's treatment begins. */
 const beginningOf = (family: FamilyId): string => {
   const [rung] = LADDERS[family];
-  return rung ? rung.does.map((does) => (does.action === "agent" ? `${does.agent}/${does.tool}` : does.action)).join(" + ") : "no step";
+  return rung
+    ? rung.does.map((does) => (does.action === "agent" ? `${does.agent}/${does.tool}` : does.action)).join(" + ")
+    : "no step";
 };
 const BEGINNINGS = FAMILY_IDS.map(beginningOf);
 

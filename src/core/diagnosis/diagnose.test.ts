@@ -6,7 +6,10 @@ import { posterior } from "./bayes";
 import { diagnose } from "./diagnose";
 import { TABLES } from "./tables";
 
-const anyEvidence: fc.Arbitrary<Evidence> = fc.record(Object.fromEntries(EVIDENCE_IDS.map((test) => [test, fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes))])), { requiredKeys: [] });
+const anyEvidence: fc.Arbitrary<Evidence> = fc.record(
+  Object.fromEntries(EVIDENCE_IDS.map((test) => [test, fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes))])),
+  { requiredKeys: [] },
+);
 
 describe("diagnosis", () => {
   it("agrees with Bayes done by hand", () => {
@@ -14,17 +17,38 @@ describe("diagnosis", () => {
     const chances = posterior([1, 99], [[0.9, 0.1]]);
     expect(chances[0]).toBeCloseTo(1 / 12, 12);
     // The same test again: 0.01·0.81 / (0.01·0.81 + 0.99·0.01) = 0.45.
-    expect(posterior([1, 99], [[0.9, 0.1], [0.9, 0.1]])[0]).toBeCloseTo(0.45, 12);
+    expect(
+      posterior(
+        [1, 99],
+        [
+          [0.9, 0.1],
+          [0.9, 0.1],
+        ],
+      )[0],
+    ).toBeCloseTo(0.45, 12);
   });
 
-  it("says so when the evidence is impossible, instead of NaN", () => expect(() => posterior([1, 1], [[0, 1], [1, 0]])).toThrow("cannot all be true"));
+  it("says so when the evidence is impossible, instead of NaN", () =>
+    expect(() =>
+      posterior(
+        [1, 1],
+        [
+          [0, 1],
+          [1, 0],
+        ],
+      ),
+    ).toThrow("cannot all be true"));
 
   it("adds to one, has no NaN and does not mind the order, for any evidence", () => {
     fc.assert(
       fc.property(anyEvidence, (evidence) => {
         const { beliefs } = diagnose(evidence);
         expect(beliefs.reduce((sum, { p }) => sum + p.value, 0)).toBeCloseTo(1, 9);
-        expect(beliefs.every(({ p, pushes }) => Number.isFinite(p.value) && pushes.every(({ decibans }) => Number.isFinite(decibans)))).toBe(true);
+        expect(
+          beliefs.every(
+            ({ p, pushes }) => Number.isFinite(p.value) && pushes.every(({ decibans }) => Number.isFinite(decibans)),
+          ),
+        ).toBe(true);
         const reversed = Object.fromEntries(Object.entries(evidence).reverse()) as Evidence;
         expect(diagnose(reversed)).toEqual(diagnose(evidence));
       }),
@@ -34,7 +58,9 @@ describe("diagnosis", () => {
 
   it("has a proper likelihood table for every test and family", () => {
     for (const test of EVIDENCE_IDS)
-      FAMILY_IDS.forEach((_, f) => expect(TABLES.lists[test].reduce((sum, column) => sum + column[f]!, 0)).toBeCloseTo(1, 9));
+      FAMILY_IDS.forEach((_, f) =>
+        expect(TABLES.lists[test].reduce((sum, column) => sum + column[f]!, 0)).toBeCloseTo(1, 9),
+      );
   });
 
   // Common practice, no source: what a technician would say of these marks at once.

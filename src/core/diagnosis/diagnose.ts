@@ -65,24 +65,54 @@ interface Seen {
 export function diagnose(evidence: Evidence, { tables, hints, shifts }: Background = NO_BACKGROUND): Diagnosis {
   const used = hints.filter(({ test, outcomes }) => evidence[test] === undefined && outcomes.length > 0);
   const seen: Seen[] = [
-    ...EVIDENCE_IDS.flatMap((test) => (evidence[test] === undefined ? [] : [{ test, outcome: evidence[test], column: columnOf(tables, test, evidence[test]) }])),
-    ...used.map(({ test, outcomes }) => ({ test, outcome: outcomes[0]!, column: mean(outcomes.map((outcome) => columnOf(tables, test, outcome))) })),
+    ...EVIDENCE_IDS.flatMap((test) =>
+      evidence[test] === undefined
+        ? []
+        : [{ test, outcome: evidence[test], column: columnOf(tables, test, evidence[test]) }],
+    ),
+    ...used.map(({ test, outcomes }) => ({
+      test,
+      outcome: outcomes[0]!,
+      column: mean(outcomes.map((outcome) => columnOf(tables, test, outcome))),
+    })),
   ];
   const priors = tables.priors.map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
-  const chances = posterior(priors, seen.map(({ column }) => column));
+  const chances = posterior(
+    priors,
+    seen.map(({ column }) => column),
+  );
   const others = seen.map(({ column }) => averagesOfOthers(column, priors));
-  const evidenceWeight = FAMILY_IDS.reduce((sum, _, f) => sum + seen.reduce((product, { column }) => product * column[f]!, priors[f]!), 0);
+  const evidenceWeight = FAMILY_IDS.reduce(
+    (sum, _, f) => sum + seen.reduce((product, { column }) => product * column[f]!, priors[f]!),
+    0,
+  );
 
   const beliefs = FAMILY_IDS.map((family, f): FamilyBelief => {
-    const pushes = seen.map(({ test, outcome, column }, s) => ({ test, outcome, decibans: 10 * Math.log10(column[f]! / others[s]![f]!) }));
+    const pushes = seen.map(({ test, outcome, column }, s) => ({
+      test,
+      outcome,
+      decibans: 10 * Math.log10(column[f]! / others[s]![f]!),
+    }));
     const inputs = [
       input("prior weight", priors[f]!, "1", "table"),
-      ...seen.map(({ test, outcome, column }) => input(`P(${outcomeName(test, outcome)} | ${familyOf(family).name})`, column[f]!, "1", "table")),
+      ...seen.map(({ test, outcome, column }) =>
+        input(`P(${outcomeName(test, outcome)} | ${familyOf(family).name})`, column[f]!, "1", "table"),
+      ),
       input("the same product over all families", evidenceWeight, "1"),
     ];
-    return { family, p: worked("diagnosis.posterior", chances[f]!, "1", inputs), pushes: pushes.sort((a, b) => Math.abs(b.decibans) - Math.abs(a.decibans)) };
+    return {
+      family,
+      p: worked("diagnosis.posterior", chances[f]!, "1", inputs),
+      pushes: pushes.sort((a, b) => Math.abs(b.decibans) - Math.abs(a.decibans)),
+    };
   }).sort((a, b) => b.p.value - a.p.value);
-  return { beliefs, chances, likely: beliefs.filter(({ p }) => p.value >= LIKELY_AT).map(({ family }) => family), leader: beliefs[0]!.family, hints: used };
+  return {
+    beliefs,
+    chances,
+    likely: beliefs.filter(({ p }) => p.value >= LIKELY_AT).map(({ family }) => family),
+    leader: beliefs[0]!.family,
+    hints: used,
+  };
 }
 
 function columnOf(tables: Tables, test: EvidenceId, outcome: string): readonly number[] {
@@ -91,7 +121,8 @@ function columnOf(tables: Tables, test: EvidenceId, outcome: string): readonly n
   return columns[outcome]!;
 }
 
-const mean = (columns: readonly (readonly number[])[]) => columns[0]!.map((_, f) => columns.reduce((sum, column) => sum + column[f]!, 0) / columns.length);
+const mean = (columns: readonly (readonly number[])[]) =>
+  columns[0]!.map((_, f) => columns.reduce((sum, column) => sum + column[f]!, 0) / columns.length);
 
 /** For each family, the chance of this outcome under the others as they are usually met. */
 function averagesOfOthers(column: readonly number[], priors: readonly number[]): number[] {
@@ -101,4 +132,5 @@ function averagesOfOthers(column: readonly number[], priors: readonly number[]):
 }
 
 /** An outcome's name as on its chip. */
-export const outcomeName = (test: EvidenceId, outcome: string): string => (EVIDENCE[test].outcomes as Record<string, Outcome>)[outcome]?.name ?? outcome;
+export const outcomeName = (test: EvidenceId, outcome: string): string =>
+  (EVIDENCE[test].outcomes as Record<string, Outcome>)[outcome]?.name ?? outcome;

@@ -38,7 +38,9 @@ describe("unknown fibre", () => {
 
   it("asks for the most telling test, and for none once all are done", () => {
     expect(nextFibreTest({})).toBe("smoke");
-    expect(nextFibreTest({ feel: "cool", drop: "slow", flame: "chars", smoke: "hair", ash: "crushes" })).toBeUndefined();
+    expect(
+      nextFibreTest({ feel: "cool", drop: "slow", flame: "chars", smoke: "hair", ash: "crushes" }),
+    ).toBeUndefined();
   });
 });
 
@@ -52,39 +54,101 @@ describe("water ring", () => {
 });
 
 describe("odour", () => {
-  const sniff = (views: ReturnType<typeof zoneViews>, notes: [string, number][], more: Partial<OdourFinding> = {}): OdourFinding[] =>
-    notes.map(([part, closed]) => ({ kind: "odour", zoneId: views.find(({ zone }) => zone.part === part)!.id, closed, ...more }));
+  const sniff = (
+    views: ReturnType<typeof zoneViews>,
+    notes: [string, number][],
+    more: Partial<OdourFinding> = {},
+  ): OdourFinding[] =>
+    notes.map(([part, closed]) => ({
+      kind: "odour",
+      zoneId: views.find(({ zone }) => zone.part === part)!.id,
+      closed,
+      ...more,
+    }));
 
   it("finds the zone the strength falls away from, even one nobody sniffed at", () => {
     const views = zoneViews(cabin());
     const background = backgroundOf(undefined, "base", USUAL_KIT);
-    const near = odourSource(views, sniff(views, [["r2-s3-base", 5], ["r2-s1-base", 1], ["r1-s1-base", 0], ["boot", 2]], { character: "sour" }), background);
+    const near = odourSource(
+      views,
+      sniff(
+        views,
+        [
+          ["r2-s3-base", 5],
+          ["r2-s1-base", 1],
+          ["r1-s1-base", 0],
+          ["boot", 2],
+        ],
+        { character: "sour" },
+      ),
+      background,
+    );
     expect(near.zones[0]!.view.zone.part).toMatch(/^r2-s3/);
     expect(near.families[0]!.family).toBe("protein");
-    const between = odourSource(views, sniff(views, [["r1-s1-base", 2], ["r2-s1-base", 2]]), background);
+    const between = odourSource(
+      views,
+      sniff(views, [
+        ["r1-s1-base", 2],
+        ["r2-s1-base", 2],
+      ]),
+      background,
+    );
     expect(between.next.gain!.value).toBeGreaterThan(0);
-    expect(sniff(views, [["r1-s1-base", 2], ["r2-s1-base", 2]]).map(({ zoneId }) => zoneId)).not.toContain(between.next.zoneId);
+    expect(
+      sniff(views, [
+        ["r1-s1-base", 2],
+        ["r2-s1-base", 2],
+      ]).map(({ zoneId }) => zoneId),
+    ).not.toContain(between.next.zoneId);
   });
 
   it("stays when aired and rises when pressed: in the foam; gone when aired: in the face", () => {
     const views = zoneViews(cabin());
-    const at = (more: Partial<OdourFinding>) => odourSource(views, sniff(views, [["r1-s1-base", 4]], more), backgroundOf(undefined, "base", USUAL_KIT)).layers[0]!.layer;
+    const at = (more: Partial<OdourFinding>) =>
+      odourSource(views, sniff(views, [["r1-s1-base", 4]], more), backgroundOf(undefined, "base", USUAL_KIT)).layers[0]!
+        .layer;
     expect(at({ aired: 4, pressed: "stronger" })).toBe("foam");
     expect(at({ aired: 0, pressed: "same" })).toBe("face");
   });
 
   it("smoke points at the headliner sooner than at a seat of the same strength", () => {
     const views = zoneViews(cabin());
-    const of = (character: string) => odourSource(views, sniff(views, [["headliner", 3], ["r1-s2-base", 3]], { character }), backgroundOf({ users: ["smokers"] }, "base", USUAL_KIT)).zones.find(({ view }) => view.zone.part === "headliner")!.p.value;
+    const of = (character: string) =>
+      odourSource(
+        views,
+        sniff(
+          views,
+          [
+            ["headliner", 3],
+            ["r1-s2-base", 3],
+          ],
+          { character },
+        ),
+        backgroundOf({ users: ["smokers"] }, "base", USUAL_KIT),
+      ).zones.find(({ view }) => view.zone.part === "headliner")!.p.value;
     expect(of("smoke")).toBeGreaterThan(of("sour"));
   });
 
   it("chances add to one whatever was noted", () => {
     const views = zoneViews(cabin());
-    fc.assert(fc.property(fc.array(fc.record({ index: fc.nat(views.length - 1), closed: fc.integer({ min: 0, max: 5 }) }), { minLength: 1, maxLength: 5 }), (notes) => {
-      const { zones, layers, families } = odourSource(views, notes.map(({ index, closed }) => ({ kind: "odour", zoneId: views[index]!.id, closed })), backgroundOf(undefined, "base", USUAL_KIT));
-      for (const list of [zones, layers, families]) expect(list.reduce((sum, { p }) => sum + p.value, 0)).toBeCloseTo(1, 9);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ index: fc.nat(views.length - 1), closed: fc.integer({ min: 0, max: 5 }) }), {
+          minLength: 1,
+          maxLength: 5,
+        }),
+        (notes) => {
+          const { zones, layers, families } = odourSource(
+            views,
+            notes.map(({ index, closed }) => ({ kind: "odour", zoneId: views[index]!.id, closed })),
+            backgroundOf(undefined, "base", USUAL_KIT),
+          );
+          for (const list of [zones, layers, families])
+            expect(list.reduce((sum, { p }) => sum + p.value, 0)).toBeCloseTo(1, 9);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });
 
@@ -101,7 +165,16 @@ describe("hair", () => {
 
 describe("mould", () => {
   const asked: Account = { users: [], allergies: [] };
-  const mould = (more: Partial<MouldFinding> = {}): MouldFinding => ({ kind: "mould", zoneId: "z", centre: { xMm: 0, yMm: 0 }, size: { widthMm: 300, heightMm: 300 }, growth: "growth", behind: "hard", meterPct: 10, ...more });
+  const mould = (more: Partial<MouldFinding> = {}): MouldFinding => ({
+    kind: "mould",
+    zoneId: "z",
+    centre: { xMm: 0, yMm: 0 },
+    size: { widthMm: 300, heightMm: 300 },
+    growth: "growth",
+    behind: "hard",
+    meterPct: 10,
+    ...more,
+  });
   const verdict = (finding: MouldFinding, account?: Account, others: MouldFinding[] = []) => {
     const job: Job = { ...cabin(), account };
     [finding, ...others].forEach((each, index) => (job.findings.byId[`m${index}`] = each));
@@ -118,15 +191,39 @@ describe("mould", () => {
 
   // Ten square feet, 0.929 m²: EPA guidance, from memory. All patches of a job count together.
   it("is referred at ten square feet in all, with someone at risk, after sewage, or while nobody asked, whatever else is said", () => {
-    const anything = fc.record({ growth: fc.option(fc.constantFrom(...GROWTH_IDS), { nil: undefined }), behind: fc.option(fc.constantFrom(...BEHIND_IDS), { nil: undefined }), meterPct: fc.option(fc.double({ min: 0, max: 60, noNaN: true }), { nil: undefined }) });
-    const people = fc.record({ users: fc.option(fc.subarray([...USER_IDS]), { nil: undefined }), allergies: fc.option(fc.subarray([...ALLERGY_IDS]), { nil: undefined }), spilled: fc.constantFrom<string[] | undefined>(undefined, ["sewage"], ["water"]) });
-    fc.assert(fc.property(anything, people, fc.integer({ min: 50, max: 2000 }), fc.integer({ min: 50, max: 2000 }), (said, account, a, b) => {
-      const patches = [a, b].map((side) => mould({ ...said, size: { widthMm: side, heightMm: side } }));
-      const total = [a, b].reduce((sum, side) => sum + (Math.PI / 4) * (side / 1000) ** 2, 0);
-      const atRisk = account.users?.includes("children") || account.users?.includes("frail") || account.allergies?.includes("asthma");
-      const must = total >= 0.9290304 || atRisk || account.spilled?.includes("sewage") || account.users === undefined || account.allergies === undefined;
-      if (must) expect(verdict(patches[0]!, account, [patches[1]!])).toBe("refer");
-    }));
+    const anything = fc.record({
+      growth: fc.option(fc.constantFrom(...GROWTH_IDS), { nil: undefined }),
+      behind: fc.option(fc.constantFrom(...BEHIND_IDS), { nil: undefined }),
+      meterPct: fc.option(fc.double({ min: 0, max: 60, noNaN: true }), { nil: undefined }),
+    });
+    const people = fc.record({
+      users: fc.option(fc.subarray([...USER_IDS]), { nil: undefined }),
+      allergies: fc.option(fc.subarray([...ALLERGY_IDS]), { nil: undefined }),
+      spilled: fc.constantFrom<string[] | undefined>(undefined, ["sewage"], ["water"]),
+    });
+    fc.assert(
+      fc.property(
+        anything,
+        people,
+        fc.integer({ min: 50, max: 2000 }),
+        fc.integer({ min: 50, max: 2000 }),
+        (said, account, a, b) => {
+          const patches = [a, b].map((side) => mould({ ...said, size: { widthMm: side, heightMm: side } }));
+          const total = [a, b].reduce((sum, side) => sum + (Math.PI / 4) * (side / 1000) ** 2, 0);
+          const atRisk =
+            account.users?.includes("children") ||
+            account.users?.includes("frail") ||
+            account.allergies?.includes("asthma");
+          const must =
+            total >= 0.9290304 ||
+            atRisk ||
+            account.spilled?.includes("sewage") ||
+            account.users === undefined ||
+            account.allergies === undefined;
+          if (must) expect(verdict(patches[0]!, account, [patches[1]!])).toBe("refer");
+        },
+      ),
+    );
   });
 });
 

@@ -48,7 +48,13 @@ export interface Promise {
 }
 
 /** What a test promises, given the chances now and the tests that are open beside it. */
-export function promiseOf(test: EvidenceId, chances: readonly number[], now: Decision, open: readonly EvidenceId[], tables: Tables): Promise {
+export function promiseOf(
+  test: EvidenceId,
+  chances: readonly number[],
+  now: Decision,
+  open: readonly EvidenceId[],
+  tables: Tables,
+): Promise {
   const others = open.filter((other) => other !== test);
   const of = branches(chances, tables.lists[test]);
   let stepBits = entropyBits(byBeginning(chances));
@@ -64,7 +70,8 @@ export function promiseOf(test: EvidenceId, chances: readonly number[], now: Dec
 }
 
 const isSure = (decision: Decision) => !isCommon(decision) && decision.sure >= ENOUGH_AT;
-const worth = ({ gainBits, stepGainBits, change, ends }: Promise, minutes: number) => (gainBits + stepGainBits + change + ENDS_WEIGHT * ends) / (minutes + SET_UP_MIN);
+const worth = ({ gainBits, stepGainBits, change, ends }: Promise, minutes: number) =>
+  (gainBits + stepGainBits + change + ENDS_WEIGHT * ends) / (minutes + SET_UP_MIN);
 
 /** True when a test's outcome changes the first step often enough to count. */
 function mayChange(test: EvidenceId, chances: readonly number[], now: Decision, tables: Tables): boolean {
@@ -84,10 +91,20 @@ export const isEnough = (chances: readonly number[], open: readonly EvidenceId[]
 };
 
 /** The open test worth most a minute. */
-export function bestTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): EvidenceId | undefined {
+export function bestTest(
+  chances: readonly number[],
+  open: readonly EvidenceId[],
+  tables: Tables,
+): EvidenceId | undefined {
   const decision = decide(chances);
-  const valued = open.map((test) => ({ test, value: worth(promiseOf(test, chances, decision, open, tables), testOf(test).minutes) }));
-  return valued.reduce<(typeof valued)[number] | undefined>((best, each) => (best && best.value >= each.value ? best : each), undefined)?.test;
+  const valued = open.map((test) => ({
+    test,
+    value: worth(promiseOf(test, chances, decision, open, tables), testOf(test).minutes),
+  }));
+  return valued.reduce<(typeof valued)[number] | undefined>(
+    (best, each) => (best && best.value >= each.value ? best : each),
+    undefined,
+  )?.test;
 }
 
 /**
@@ -98,9 +115,18 @@ export function bestTest(chances: readonly number[], open: readonly EvidenceId[]
 export function nextTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): NextTest {
   const decision = decide(chances);
   const promises = open.map((test) => ({ test, promise: promiseOf(test, chances, decision, open, tables) }));
-  const ranked = promises.map(({ test, promise }) => worthOf(test, chances, promise)).sort((a, b) => b.worth.value - a.worth.value);
-  const alike = FAMILY_IDS.flatMap((family, f) => (beginAlike(family, decision.leader) ? [input(familyOf(family).name.toLowerCase(), chances[f]!, "1")] : []));
-  return { decision, sure: worked("diagnosis.sure", decision.sure, "1", alike), ranked, enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)) };
+  const ranked = promises
+    .map(({ test, promise }) => worthOf(test, chances, promise))
+    .sort((a, b) => b.worth.value - a.worth.value);
+  const alike = FAMILY_IDS.flatMap((family, f) =>
+    beginAlike(family, decision.leader) ? [input(familyOf(family).name.toLowerCase(), chances[f]!, "1")] : [],
+  );
+  return {
+    decision,
+    sure: worked("diagnosis.sure", decision.sure, "1", alike),
+    ranked,
+    enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)),
+  };
 }
 
 function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise): TestWorth {
@@ -109,8 +135,14 @@ function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise)
   const before = entropyBits(chances);
   return {
     test,
-    gain: worked("diagnosis.gain", gain, "bit", [input("not known now", before, "bit"), input("not known after it, on average", before - gain, "bit")]),
-    change: worked("diagnosis.change", change, "1", [input("outcomes that would change it, their chances together", change, "1"), input("sure now", decide(chances).sure, "1")]),
+    gain: worked("diagnosis.gain", gain, "bit", [
+      input("not known now", before, "bit"),
+      input("not known after it, on average", before - gain, "bit"),
+    ]),
+    change: worked("diagnosis.change", change, "1", [
+      input("outcomes that would change it, their chances together", change, "1"),
+      input("sure now", decide(chances).sure, "1"),
+    ]),
     worth: worked("diagnosis.worth", worth(promise, minutes), "1/min", [
       input("information gain", gain, "bit"),
       input("of it about the first step", stepGainBits, "bit"),
@@ -124,7 +156,11 @@ function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise)
 }
 
 /** The two likely families a test tells apart best: those whose outcomes differ most; undefined while only one is likely. */
-export function tellsApart(test: EvidenceId, likely: readonly FamilyId[], tables: Tables): [FamilyId, FamilyId] | undefined {
+export function tellsApart(
+  test: EvidenceId,
+  likely: readonly FamilyId[],
+  tables: Tables,
+): [FamilyId, FamilyId] | undefined {
   let best: { pair: [FamilyId, FamilyId]; apart: number } | undefined;
   for (const a of likely)
     for (const b of likely) {
@@ -136,7 +172,9 @@ export function tellsApart(test: EvidenceId, likely: readonly FamilyId[], tables
 }
 
 /** The chance that heat would set it: of protein and dye together. */
-export const heatSetChance = (chances: readonly number[]): number => chances.reduce((sum, p, f) => (familyOf(FAMILY_IDS[f]!).heatSets ? sum + p : sum), 0);
+export const heatSetChance = (chances: readonly number[]): number =>
+  chances.reduce((sum, p, f) => (familyOf(FAMILY_IDS[f]!).heatSets ? sum + p : sum), 0);
 
 /** Tests nobody has done on this mark yet; what is only hinted at can still be looked at. */
-export const notDone = (evidence: Evidence): EvidenceId[] => EVIDENCE_IDS.filter((test) => evidence[test] === undefined);
+export const notDone = (evidence: Evidence): EvidenceId[] =>
+  EVIDENCE_IDS.filter((test) => evidence[test] === undefined);

@@ -9,7 +9,11 @@ import type { Background } from "./diagnose";
 /** Where a smell comes from: which zone, which layer, what family; and where to put the nose next. */
 
 export type OdourLayer = "face" | "foam" | "below";
-export const LAYER_NAMES: Record<OdourLayer, string> = { face: "in the face of the cloth", foam: "in the foam or backing", below: "below it: underlay, floor or frame" };
+export const LAYER_NAMES: Record<OdourLayer, string> = {
+  face: "in the face of the cloth",
+  foam: "in the foam or backing",
+  below: "below it: underlay, floor or frame",
+};
 const LAYERS = Object.keys(LAYER_NAMES) as OdourLayer[];
 
 export interface OdourSource {
@@ -32,7 +36,21 @@ const NOTES = [0, 1, 2, 3, 4, 5];
 const FOUND_AT = 0.8;
 
 /** Where spills run and smells stay, before any sniff; relative weights, judgement. */
-const ROLE_WEIGHT: Partial<Record<RoleId, number>> = { crevice: 2, "under-seat": 2, footwell: 1.5, base: 1.5, boot: 1.5, mat: 1.2, top: 1.5, back: 0.8, headliner: 0.8, belt: 0.5, headrest: 0.7, front: 0.7, rail: 0.7 };
+const ROLE_WEIGHT: Partial<Record<RoleId, number>> = {
+  crevice: 2,
+  "under-seat": 2,
+  footwell: 1.5,
+  base: 1.5,
+  boot: 1.5,
+  mat: 1.2,
+  top: 1.5,
+  back: 0.8,
+  headliner: 0.8,
+  belt: 0.5,
+  headrest: 0.7,
+  front: 0.7,
+  rail: 0.7,
+};
 /** The same for a family, where it is the likely one; judgement. */
 const FAMILY_PLACES: Partial<Record<FamilyId, Partial<Record<RoleId, number>>>> = {
   "smoke-film": { headliner: 4, headrest: 1.5 },
@@ -50,14 +68,19 @@ const LAYER_SIGNS = {
   "stronger when pressed": [1, 6, 3],
   "the same when pressed": [4, 1, 2],
 } as const;
-const asColumn = (sign: keyof typeof LAYER_SIGNS, other: (keyof typeof LAYER_SIGNS)[]) => LAYER_SIGNS[sign].map((weight, index) => weight / other.reduce((sum, each) => sum + LAYER_SIGNS[each][index]!, 0));
+const asColumn = (sign: keyof typeof LAYER_SIGNS, other: (keyof typeof LAYER_SIGNS)[]) =>
+  LAYER_SIGNS[sign].map((weight, index) => weight / other.reduce((sum, each) => sum + LAYER_SIGNS[each][index]!, 0));
 
 /**
  * Finds the likely source of a smell from noses put in several places.
  * @param views every zone of the job; the source may lie where nobody has sniffed yet
  * @param readings smells noted so far, at least one
  */
-export function odourSource(views: readonly ZoneView[], readings: readonly OdourFinding[], background: Background): OdourSource {
+export function odourSource(
+  views: readonly ZoneView[],
+  readings: readonly OdourFinding[],
+  background: Background,
+): OdourSource {
   const families = familiesOf(readings, background);
   const [top] = families;
   const weights = views.map(({ role }) => (ROLE_WEIGHT[role] ?? 1) * (FAMILY_PLACES[top!.family]?.[role] ?? 1));
@@ -67,7 +90,18 @@ export function odourSource(views: readonly ZoneView[], readings: readonly Odour
   const zones = views
     .map((view, index) => ({
       view,
-      p: worked("odour.source", chances[index]!, "1", [input("weight of the place", weights[index]!, "1", "table"), ...readings.map(({ zoneId, closed }, r) => input(`P(strength ${closed} at ${views[at(zoneId)]?.name.toLowerCase() ?? "another zone"} | it is here)`, columns[r]![index]!, "1", "entered")), input("fades over", FADES_OVER_MM, "mm", "table")]),
+      p: worked("odour.source", chances[index]!, "1", [
+        input("weight of the place", weights[index]!, "1", "table"),
+        ...readings.map(({ zoneId, closed }, r) =>
+          input(
+            `P(strength ${closed} at ${views[at(zoneId)]?.name.toLowerCase() ?? "another zone"} | it is here)`,
+            columns[r]![index]!,
+            "1",
+            "entered",
+          ),
+        ),
+        input("fades over", FADES_OVER_MM, "mm", "table"),
+      ]),
     }))
     .sort((a, b) => b.p.value - a.p.value);
   const strongest = readings.reduce((most, reading) => (reading.closed > most.closed ? reading : most));
@@ -76,7 +110,14 @@ export function odourSource(views: readonly ZoneView[], readings: readonly Odour
 
 /** P(note | source is zone s), its own strength as likely one as another. */
 function columnOfNote(views: readonly ZoneView[], where: number, note: number): number[] {
-  return views.map((source) => STRENGTHS.reduce((sum, strength) => sum + noteChance(note, strength * Math.exp(-distanceMm(views[where]!, source) / FADES_OVER_MM)), 0) / STRENGTHS.length);
+  return views.map(
+    (source) =>
+      STRENGTHS.reduce(
+        (sum, strength) =>
+          sum + noteChance(note, strength * Math.exp(-distanceMm(views[where]!, source) / FADES_OVER_MM)),
+        0,
+      ) / STRENGTHS.length,
+  );
 }
 
 /** A note of 0 to 5 given what a perfect nose would say. */
@@ -97,7 +138,15 @@ function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Backg
   // One smell named at several places is one observation, not several.
   const columns = [...new Set(characters)].map((character) => tables.columns.smell[character]!);
   const chances = posterior(priors, columns);
-  return FAMILY_IDS.map((family, f) => ({ family, p: worked("diagnosis.posterior", chances[f]!, "1", [input("prior weight", priors[f]!, "1", "table"), ...columns.map((column, c) => input(`P(smells of ${[...new Set(characters)][c]} | it)`, column[f]!, "1", "table"))]) })).sort((a, b) => b.p.value - a.p.value);
+  return FAMILY_IDS.map((family, f) => ({
+    family,
+    p: worked("diagnosis.posterior", chances[f]!, "1", [
+      input("prior weight", priors[f]!, "1", "table"),
+      ...columns.map((column, c) =>
+        input(`P(smells of ${[...new Set(characters)][c]} | it)`, column[f]!, "1", "table"),
+      ),
+    ]),
+  })).sort((a, b) => b.p.value - a.p.value);
 }
 
 function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers"] {
@@ -110,15 +159,47 @@ function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers
   ];
   const columns = seen.map(({ sign, among }) => asColumn(sign, among));
   const chances = posterior([1, 1, 1], columns);
-  return LAYERS.map((layer, index) => ({ layer, p: worked("diagnosis.posterior", chances[index]!, "1", [input("prior, the same for all", 1 / 3, "1", "table"), ...seen.map(({ sign }, s) => input(`P(${sign} | it)`, columns[s]![index]!, "1", "table"))]) })).sort((a, b) => b.p.value - a.p.value);
+  return LAYERS.map((layer, index) => ({
+    layer,
+    p: worked("diagnosis.posterior", chances[index]!, "1", [
+      input("prior, the same for all", 1 / 3, "1", "table"),
+      ...seen.map(({ sign }, s) => input(`P(${sign} | it)`, columns[s]![index]!, "1", "table")),
+    ]),
+  })).sort((a, b) => b.p.value - a.p.value);
 }
 
-function whereNext(views: readonly ZoneView[], readings: readonly OdourFinding[], chances: readonly number[], best: OdourSource["zones"][number]): OdourSource["next"] {
-  if (best.p.value >= FOUND_AT) return { words: `Measure there: moisture meter and lamp on ${best.view.name.toLowerCase()}, then look below it.`, zoneId: best.view.id };
+function whereNext(
+  views: readonly ZoneView[],
+  readings: readonly OdourFinding[],
+  chances: readonly number[],
+  best: OdourSource["zones"][number],
+): OdourSource["next"] {
+  if (best.p.value >= FOUND_AT)
+    return {
+      words: `Measure there: moisture meter and lamp on ${best.view.name.toLowerCase()}, then look below it.`,
+      zoneId: best.view.id,
+    };
   const sniffed = new Set(readings.map(({ zoneId }) => zoneId));
   const open = views.map((view, index) => ({ view, index })).filter(({ view }) => !sniffed.has(view.id));
-  const valued = open.map(({ view, index }) => ({ view, gain: gainBits(chances, branches(chances, NOTES.map((note) => columnOfNote(views, index, note)))) }));
+  const valued = open.map(({ view, index }) => ({
+    view,
+    gain: gainBits(
+      chances,
+      branches(
+        chances,
+        NOTES.map((note) => columnOfNote(views, index, note)),
+      ),
+    ),
+  }));
   const [most] = valued.sort((a, b) => b.gain - a.gain);
-  if (!most) return { words: `Every zone was sniffed. Look below ${best.view.name.toLowerCase()}.`, zoneId: best.view.id };
-  return { words: `Sniff next at ${most.view.name.toLowerCase()}: it tells most about where it is.`, zoneId: most.view.id, gain: worked("diagnosis.gain", most.gain, "bit", [input("zones it may still be", chances.filter((p) => p >= 0.01).length), input("likeliest so far", best.p.value, "1")]) };
+  if (!most)
+    return { words: `Every zone was sniffed. Look below ${best.view.name.toLowerCase()}.`, zoneId: best.view.id };
+  return {
+    words: `Sniff next at ${most.view.name.toLowerCase()}: it tells most about where it is.`,
+    zoneId: most.view.id,
+    gain: worked("diagnosis.gain", most.gain, "bit", [
+      input("zones it may still be", chances.filter((p) => p >= 0.01).length),
+      input("likeliest so far", best.p.value, "1"),
+    ]),
+  };
 }

@@ -23,17 +23,33 @@ export const tableWeight = (test: EvidenceId, outcome: string, family: FamilyId)
 const keyOf = (test: string, outcome: string, family: string) => `${test} ${outcome} ${family}`;
 
 function compile(own?: OwnTables): Tables {
-  const ownWeights = new Map(own?.weights.map(({ test, outcome, family, weight }) => [keyOf(test, outcome, family), weight]));
+  const ownWeights = new Map(
+    own?.weights.map(({ test, outcome, family, weight }) => [keyOf(test, outcome, family), weight]),
+  );
   const columns = Object.fromEntries(
     EVIDENCE_IDS.map((test) => {
       const outcomes = Object.keys(testOf(test).outcomes);
-      const weights = outcomes.map((outcome) => FAMILY_IDS.map((family) => ownWeights.get(keyOf(test, outcome, family)) ?? tableWeight(test, outcome, family)));
+      const weights = outcomes.map((outcome) =>
+        FAMILY_IDS.map((family) => ownWeights.get(keyOf(test, outcome, family)) ?? tableWeight(test, outcome, family)),
+      );
       const totals = FAMILY_IDS.map((_, f) => weights.reduce((sum, row) => sum + row[f]!, 0));
-      return [test, Object.fromEntries(outcomes.map((outcome, o) => [outcome, weights[o]!.map((weight, f) => weight / totals[f]!)]))];
+      return [
+        test,
+        Object.fromEntries(
+          outcomes.map((outcome, o) => [outcome, weights[o]!.map((weight, f) => weight / totals[f]!)]),
+        ),
+      ];
     }),
   ) as unknown as Tables["columns"];
-  const lists = Object.fromEntries(EVIDENCE_IDS.map((test) => [test, Object.values(columns[test])])) as unknown as Tables["lists"];
-  return { priors: FAMILY_IDS.map((family) => own?.priors[family] ?? FAMILIES[family].prior), columns, lists, ownCount: ownWeights.size + Object.keys(own?.priors ?? {}).length };
+  const lists = Object.fromEntries(
+    EVIDENCE_IDS.map((test) => [test, Object.values(columns[test])]),
+  ) as unknown as Tables["lists"];
+  return {
+    priors: FAMILY_IDS.map((family) => own?.priors[family] ?? FAMILIES[family].prior),
+    columns,
+    lists,
+    ownCount: ownWeights.size + Object.keys(own?.priors ?? {}).length,
+  };
 }
 
 /** The tables out of the box. */
@@ -50,7 +66,10 @@ export function tablesFor({ ownTables, experience }: Pick<Kit, "ownTables" | "ex
   const ofLog = withLog.get(experience) ?? new Map<Tables, Tables>();
   withLog.set(experience, ofLog);
   const learnt = ownPriors(experience, tables.priors);
-  const known = ofLog.get(tables) ?? { ...tables, priors: FAMILY_IDS.map((family, index) => ownTables?.priors[family] ?? learnt[index]!) };
+  const known = ofLog.get(tables) ?? {
+    ...tables,
+    priors: FAMILY_IDS.map((family, index) => ownTables?.priors[family] ?? learnt[index]!),
+  };
   ofLog.set(tables, known);
   return known;
 }

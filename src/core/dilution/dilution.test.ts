@@ -4,7 +4,16 @@ import { fillToMarks, mix } from "./mix";
 import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "./reckon";
 import { flipped, labelText, parseReading, partsWater, readingInWords, readingOf, type Convention } from "./reading";
 
-const CONVENTIONS: Convention[] = ["water-to-product", "product-to-water", "one-in", "per-cent", "ml-per-l-added", "ml-per-l-made-up", "us-fl-oz-per-gal", "imperial-fl-oz-per-gal"];
+const CONVENTIONS: Convention[] = [
+  "water-to-product",
+  "product-to-water",
+  "one-in",
+  "per-cent",
+  "ml-per-l-added",
+  "ml-per-l-made-up",
+  "us-fl-oz-per-gal",
+  "imperial-fl-oz-per-gal",
+];
 
 describe("dilution", () => {
   // Common practice, no source: the bottle sizes and ratios the trade mixes daily.
@@ -42,25 +51,40 @@ describe("dilution", () => {
     expect(partsWater(flipped(flipped(reading)))).toBe(8);
   });
 
-  it.each(["", "four to one", "0:1", "1 in 0.5", "120 %", "-4:1", "1:NaN", "Infinity:1"])("refuses %j with a sentence", (text) =>
-    expect(() => parseReading(text)).toThrow(/dilution/),
+  it.each(["", "four to one", "0:1", "1 in 0.5", "120 %", "-4:1", "1:NaN", "Infinity:1"])(
+    "refuses %j with a sentence",
+    (text) => expect(() => parseReading(text)).toThrow(/dilution/),
   );
 
   it("round-trips every convention for random strengths", () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.05, max: 2000, noNaN: true }), fc.constantFrom(...CONVENTIONS), (r, convention) => {
-        const reading = parseReading(labelText(readingOf(r, convention)));
-        expect(reading.convention).toBe(convention);
-        expect(partsWater(reading)).toBeCloseTo(r, 6);
-      }),
+      fc.property(
+        fc.double({ min: 0.05, max: 2000, noNaN: true }),
+        fc.constantFrom(...CONVENTIONS),
+        (r, convention) => {
+          const reading = parseReading(labelText(readingOf(r, convention)));
+          expect(reading.convention).toBe(convention);
+          expect(partsWater(reading)).toBeCloseTo(r, 6);
+        },
+      ),
     );
   });
 
   it("says one strength every way, and each way reads back as the same", () => {
     const every = Object.fromEntries(saidEveryWay(4).map(({ convention, text }) => [convention, text]));
     // Worked by hand: 4 to 1 is a fifth of the whole; 32 US fl oz, a quarter, to the gallon of 128.
-    expect(every).toMatchObject({ "water-to-product": "4:1", "product-to-water": "1:4", "one-in": "1 in 5", "per-cent": "20 %", "ml-per-l-added": "250 mL/L", "ml-per-l-made-up": "200 mL/L made up", "us-fl-oz-per-gal": "32 fl oz/gal", "imperial-fl-oz-per-gal": "40 imp fl oz/gal" });
-    for (const r of [1, 4, 7, 10, 128]) for (const { text } of saidEveryWay(r)) expect(partsWater(parseReading(text)) / r).toBeCloseTo(1, 2);
+    expect(every).toMatchObject({
+      "water-to-product": "4:1",
+      "product-to-water": "1:4",
+      "one-in": "1 in 5",
+      "per-cent": "20 %",
+      "ml-per-l-added": "250 mL/L",
+      "ml-per-l-made-up": "200 mL/L made up",
+      "us-fl-oz-per-gal": "32 fl oz/gal",
+      "imperial-fl-oz-per-gal": "40 imp fl oz/gal",
+    });
+    for (const r of [1, 4, 7, 10, 128])
+      for (const { text } of saidEveryWay(r)) expect(partsWater(parseReading(text)) / r).toBeCloseTo(1, 2);
   });
 
   it("puts a wrong bottle right: nothing that is dissolved is lost", () => {
@@ -69,12 +93,14 @@ describe("dilution", () => {
     expect(correctBottle(900, 9, 4)).toMatchObject({ add: "product", amount: { value: expect.closeTo(112.5, 9) } });
     expect(correctBottle(750, 10, 10)).toMatchObject({ add: "nothing", amount: { value: 0 } });
     const parts = fc.double({ min: 0.5, max: 200, noNaN: true });
-    fc.assert(fc.property(fc.double({ min: 10, max: 10_000, noNaN: true }), parts, parts, (ml, have, wanted) => {
-      const { add, amount, total } = correctBottle(ml, have, wanted);
-      const product = ml / (have + 1) + (add === "product" ? amount.value : 0);
-      expect(amount.value).toBeGreaterThanOrEqual(0);
-      expect(product / total.value).toBeCloseTo(1 / (wanted + 1), 9);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 10, max: 10_000, noNaN: true }), parts, parts, (ml, have, wanted) => {
+        const { add, amount, total } = correctBottle(ml, have, wanted);
+        const product = ml / (have + 1) + (add === "product" ? amount.value : 0);
+        expect(amount.value).toBeGreaterThanOrEqual(0);
+        expect(product / total.value).toBeCloseTo(1 / (wanted + 1), 9);
+      }),
+    );
   });
 
   it("reckons caps, the last of a bottle, ppm and lukewarm water", () => {
@@ -88,12 +114,17 @@ describe("dilution", () => {
 
   it("fills to marks without ever mixing stronger than planned, and never less than wanted", () => {
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 5000, noNaN: true }), fc.double({ min: 0, max: 200, noNaN: true }), fc.constantFrom(10, 25, 50), (wanted, r, mark) => {
-        const fill = fillToMarks(wanted, r, mark, 5);
-        expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
-        expect(fill.total.value).toBeGreaterThanOrEqual(wanted - 1e-6);
-        expect(fill.product.value + fill.water.value).toBeCloseTo(fill.total.value, 9);
-      }),
+      fc.property(
+        fc.double({ min: 5, max: 5000, noNaN: true }),
+        fc.double({ min: 0, max: 200, noNaN: true }),
+        fc.constantFrom(10, 25, 50),
+        (wanted, r, mark) => {
+          const fill = fillToMarks(wanted, r, mark, 5);
+          expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
+          expect(fill.total.value).toBeGreaterThanOrEqual(wanted - 1e-6);
+          expect(fill.product.value + fill.water.value).toBeCloseTo(fill.total.value, 9);
+        },
+      ),
     );
   });
 });

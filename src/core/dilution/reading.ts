@@ -2,7 +2,15 @@ import { IMPERIAL_FLUID_OUNCE_ML, IMPERIAL_GALLON_ML, US_FLUID_OUNCE_ML, US_GALL
 import { formatNumber } from "../quantity/format";
 
 /** The ways a dilution is said. Each can be turned into parts water to one part product, and back. */
-export type Convention = "water-to-product" | "product-to-water" | "one-in" | "per-cent" | "ml-per-l-added" | "ml-per-l-made-up" | "us-fl-oz-per-gal" | "imperial-fl-oz-per-gal";
+export type Convention =
+  | "water-to-product"
+  | "product-to-water"
+  | "one-in"
+  | "per-cent"
+  | "ml-per-l-added"
+  | "ml-per-l-made-up"
+  | "us-fl-oz-per-gal"
+  | "imperial-fl-oz-per-gal";
 
 /** A reading taken of a label's words: the convention, and the number it was said with. */
 export interface Reading {
@@ -18,7 +26,8 @@ export interface Reading {
  */
 export function partsWater({ convention, value }: Reading): number {
   const r = rawPartsWater(convention, value);
-  if (!Number.isFinite(value) || value <= 0 || !Number.isFinite(r) || r < 0) throw new RangeError(`"${formatNumber(value)}" cannot be a dilution said as ${CONVENTION_WORDS[convention]}.`);
+  if (!Number.isFinite(value) || value <= 0 || !Number.isFinite(r) || r < 0)
+    throw new RangeError(`"${formatNumber(value)}" cannot be a dilution said as ${CONVENTION_WORDS[convention]}.`);
   return r;
 }
 
@@ -120,7 +129,9 @@ export function parseReading(text: string): Reading {
     partsWater(reading);
     return reading;
   }
-  throw new RangeError(`"${text.slice(0, 40)}" is not a dilution. Write it like 10:1, 1:10, 1 in 10, 5 %, 20 mL/L or 1 fl oz/gal.`);
+  throw new RangeError(
+    `"${text.slice(0, 40)}" is not a dilution. Write it like 10:1, 1:10, 1 in 10, 5 %, 20 mL/L or 1 fl oz/gal.`,
+  );
 }
 
 /** The reading in words, so that nobody mixes it the wrong way round. @example "4 water + 1 product = 20 %" */

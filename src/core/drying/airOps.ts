@@ -5,10 +5,25 @@ import type { DryingAir, Job } from "../job/schema";
 /** A change sooner than this after the last is a finger on its way to the number it wants, ms. */
 const SAME_CHANGE_MS = 10 * 60_000;
 
-export const DRYING_AIR_FIELDS = ["airTempC", "relativeHumidityPct", "airSpeedMPerS", "space", "volumeM3", "airChangesPerH", "outsideTempC", "outsideHumidityPct", "heater", "dehumidifier", "sunHours"] as const satisfies readonly (keyof DryingAir)[];
+export const DRYING_AIR_FIELDS = [
+  "airTempC",
+  "relativeHumidityPct",
+  "airSpeedMPerS",
+  "space",
+  "volumeM3",
+  "airChangesPerH",
+  "outsideTempC",
+  "outsideHumidityPct",
+  "heater",
+  "dehumidifier",
+  "sunHours",
+] as const satisfies readonly (keyof DryingAir)[];
 
 /** The air of a job as it is now. */
-export const airNow = ({ site }: Job): DryingAir => Object.fromEntries(DRYING_AIR_FIELDS.flatMap((key) => (site[key] === undefined ? [] : [[key, site[key]]]))) as DryingAir;
+export const airNow = ({ site }: Job): DryingAir =>
+  Object.fromEntries(
+    DRYING_AIR_FIELDS.flatMap((key) => (site[key] === undefined ? [] : [[key, site[key]]])),
+  ) as DryingAir;
 
 /**
  * Changes what things dry in. While they dry, what it was until now is kept, so that what has dried stays dried.
@@ -21,6 +36,10 @@ export function airOps(job: Job, { standing }: History, change: Partial<DryingAi
   const keeps = drying && (lastChange === undefined || Date.parse(at) - Date.parse(lastChange) > SAME_CHANGE_MS);
   return [
     ...(keeps ? [{ op: "append" as const, event: { kind: "air" as const, id, at, was: airNow(job) } }] : []),
-    ...(Object.entries(change) as [string, unknown][]).map(([key, value]): Op => ({ op: "set", path: ["site", key], value })),
+    ...(Object.entries(change) as [string, unknown][]).map(([key, value]): Op => ({
+      op: "set",
+      path: ["site", key],
+      value,
+    })),
   ];
 }

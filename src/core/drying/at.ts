@@ -14,26 +14,40 @@ export function between(hours: ArrayLike<number>, values: ArrayLike<number>, at:
 }
 
 /** Water in each layer so many hours after drying began, L/m². */
-export const layersAt = ({ course }: LayeredDrying, hours: number): number[] => course.layers.map(({ water }) => between(course.hours, water, hours));
+export const layersAt = ({ course }: LayeredDrying, hours: number): number[] =>
+  course.layers.map(({ water }) => between(course.hours, water, hours));
 
 /** The layers as they stand by then, to be drawn. */
 export const cutAt = (layers: LayeredDrying, hours: number) => {
   const water = layersAt(layers, hours);
   return layers.course.layers.map(({ name, thicknessMm, holdsLPerM2 }, layer) => ({
-    name, holdsLPerM2,
+    name,
+    holdsLPerM2,
     thickness: worked("as-entered", thicknessMm, "mm", [input("thickness", thicknessMm, "mm", "table")]),
-    water: worked("drying.atHour", water[layer]!, "L/m2", [input("hours of drying", hours, "h", "entered"), input("this layer holds", holdsLPerM2, "L/m2", "table")]),
+    water: worked("drying.atHour", water[layer]!, "L/m2", [
+      input("hours of drying", hours, "h", "entered"),
+      input("this layer holds", holdsLPerM2, "L/m2", "table"),
+    ]),
   }));
 };
 
 /** What a meter should read by then, %. */
-export const meterAt = ({ course }: LayeredDrying, hours: number): number => between(course.hours, course.meterPct, hours);
+export const meterAt = ({ course }: LayeredDrying, hours: number): number =>
+  between(course.hours, course.meterPct, hours);
 
 export type DryState = "wet" | "dry on top" | "dry";
 
 /** How a zone stands by then. */
 export function stateAt(layers: LayeredDrying, dryH: number, hours: number): { state: DryState; water: Worked } {
   const each = layersAt(layers, hours);
-  const water = worked("drying.atHour", each.reduce((sum, litres) => sum + litres, 0), "L/m2", [input("hours of drying", hours, "h", "entered"), ...layers.course.layers.map(({ name }, layer) => input(name.toLowerCase(), each[layer]!, "L/m2"))]);
+  const water = worked(
+    "drying.atHour",
+    each.reduce((sum, litres) => sum + litres, 0),
+    "L/m2",
+    [
+      input("hours of drying", hours, "h", "entered"),
+      ...layers.course.layers.map(({ name }, layer) => input(name.toLowerCase(), each[layer]!, "L/m2")),
+    ],
+  );
   return { state: hours >= dryH ? "dry" : hours >= layers.surfaceDry.value ? "dry on top" : "wet", water };
 }

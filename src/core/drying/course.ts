@@ -5,7 +5,11 @@ function fallsThrough(from: number, to: number, slopeFrom: number, slopeTo: numb
   let [low, high] = [0, 1];
   for (let step = 0; step < 40; step++) {
     const x = (low + high) / 2;
-    const value = (2 * x ** 3 - 3 * x ** 2 + 1) * from + (x ** 3 - 2 * x ** 2 + x) * slopeFrom + (3 * x ** 2 - 2 * x ** 3) * to + (x ** 3 - x ** 2) * slopeTo;
+    const value =
+      (2 * x ** 3 - 3 * x ** 2 + 1) * from +
+      (x ** 3 - 2 * x ** 2 + x) * slopeFrom +
+      (3 * x ** 2 - 2 * x ** 3) * to +
+      (x ** 3 - x ** 2) * slopeTo;
     if (value > 0) low = x;
     else high = x;
   }
@@ -23,7 +27,16 @@ export function dryAtHours({ hours, slabs }: Course, piece: number, targetLPerM2
   if (after <= 0) return after === 0 ? 0 : Infinity;
   const before = after - 1;
   const step = hours[after]! - hours[before]!;
-  return hours[before]! + step * fallsThrough(total[before]! - targetLPerM2, total[after]! - targetLPerM2, -flux[before]! * step, -flux[after]! * step);
+  return (
+    hours[before]! +
+    step *
+      fallsThrough(
+        total[before]! - targetLPerM2,
+        total[after]! - targetLPerM2,
+        -flux[before]! * step,
+        -flux[after]! * step,
+      )
+  );
 }
 
 /** The first hour at which a value is no more than a target, straight between the steps; Infinity when it never is. */
@@ -31,7 +44,9 @@ export function firstHour(hours: ArrayLike<number>, values: ArrayLike<number>, t
   for (let at = 0; at < hours.length; at++) {
     if (values[at]! > target) continue;
     if (at === 0) return hours[0]!;
-    return hours[at - 1]! + ((values[at - 1]! - target) / (values[at - 1]! - values[at]!)) * (hours[at]! - hours[at - 1]!);
+    return (
+      hours[at - 1]! + ((values[at - 1]! - target) / (values[at - 1]! - values[at]!)) * (hours[at]! - hours[at - 1]!)
+    );
   }
   return Infinity;
 }

@@ -1,4 +1,9 @@
-import { airDensityKgPerM3, latentHeatJPerKg, saturationPressurePa, WATER_GAS_CONSTANT_J_PER_KGK } from "../air/moistAir";
+import {
+  airDensityKgPerM3,
+  latentHeatJPerKg,
+  saturationPressurePa,
+  WATER_GAS_CONSTANT_J_PER_KGK,
+} from "../air/moistAir";
 import { AIR_HEAT_J_PER_KGK, convectionWPerM2K, LEWIS, radiationWPerM2K } from "../air/evaporation";
 import { gasPerPa, takenByMachine, type Air, type Room } from "../air/room";
 import type { Grid } from "./grid";
@@ -45,7 +50,12 @@ export interface DryOptions {
 }
 
 /** What the bench compares: the same equations, another way of solving each Newton step. */
-export type StageSolver = (lower: Float64Array, diagonal: Float64Array, upper: Float64Array, right: Float64Array) => Float64Array;
+export type StageSolver = (
+  lower: Float64Array,
+  diagonal: Float64Array,
+  upper: Float64Array,
+  right: Float64Array,
+) => Float64Array;
 
 export const USUAL_STEPS: DryOptions = { hours: 72, growth: 0.08, longestStepH: 1 };
 
@@ -99,7 +109,7 @@ export const PINS_MM = 10;
 /** The moments of the steps, h. */
 export function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64Array {
   const moments = [0];
-  for (let at = 0; at < hours - 1e-9; ) {
+  for (let at = 0; at < hours - 1e-9;) {
     at = Math.min(hours, at + Math.min(longestStepH, Math.max(FIRST_STEP_H, growth * at)));
     moments.push(at);
   }
@@ -148,12 +158,27 @@ class Piece {
   private readonly leastSlope: Float64Array;
   private readonly pace: Float64Array;
 
-  constructor(readonly slab: Slab, private readonly plain: boolean, startC: number) {
+  constructor(
+    readonly slab: Slab,
+    private readonly plain: boolean,
+    startC: number,
+  ) {
     this.cells = slab.content.length;
     this.water = slab.content.slice();
     this.faceC = startC;
     const make = () => new Float64Array(this.cells);
-    [this.activity, this.activitySlope, this.potential, this.potentialSlope, this.liquidFlux, this.residual, this.lower, this.diagonal, this.upper, this.base] = [make(), make(), make(), make(), make(), make(), make(), make(), make(), make()];
+    [
+      this.activity,
+      this.activitySlope,
+      this.potential,
+      this.potentialSlope,
+      this.liquidFlux,
+      this.residual,
+      this.lower,
+      this.diagonal,
+      this.upper,
+      this.base,
+    ] = [make(), make(), make(), make(), make(), make(), make(), make(), make(), make()];
     this.leastSlope = slab.grid.halfSquared.map((half) => LEAST_SLOPE / Math.sqrt(half));
     this.pace = make();
     this.perHolds = slab.grid.holdsKgPerM3.map((holds) => 1 / holds);
@@ -209,7 +234,23 @@ class Piece {
   weigh(stepS: number, air: Surroundings): number {
     const { grid } = this.slab;
     const { thicknessM, halfSquared, liquid, vapour } = grid;
-    const { cells, perHolds, leastSlope, water, activity, activitySlope, potential, potentialSlope, liquidFlux, residual, lower, diagonal, upper, base, plain } = this;
+    const {
+      cells,
+      perHolds,
+      leastSlope,
+      water,
+      activity,
+      activitySlope,
+      potential,
+      potentialSlope,
+      liquidFlux,
+      residual,
+      lower,
+      diagonal,
+      upper,
+      base,
+      plain,
+    } = this;
     for (let at = 0; at < cells; at++) {
       const content = water[at]!;
       const holds = perHolds[at]!;
@@ -227,7 +268,8 @@ class Piece {
       const perSum = 1 / (squared + half);
       activity[at] = squared * perSum;
       // Bone-dry cells have no slope, and a first wave of vapour would creep one cell a Newton step.
-      activitySlope[at] = squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half ? 2 * content * half * perSum * perSum : leastSlope[at]!;
+      activitySlope[at] =
+        squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half ? 2 * content * half * perSum * perSum : leastSlope[at]!;
     }
     this.weighFace(air);
     const vapourKgPerM3 = plain ? 0 : saturationPa(this.faceC) / (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15));
@@ -295,7 +337,9 @@ class Piece {
       bySaturation = conductance / gas;
       flux = bySaturation * (this.activity[0]! * saturation - vapourPa);
       // Clausius and Clapeyron: how saturation grows with warmth.
-      fluxByC = (bySaturation * this.activity[0]! * saturation * latent) / (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15) ** 2);
+      fluxByC =
+        (bySaturation * this.activity[0]! * saturation * latent) /
+        (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15) ** 2);
       const gain = heat * (tempC - this.faceC) + sunWPerM2 - flux * latent;
       const change = gain / (fluxByC * latent + heat);
       if (round === 2) break;
@@ -333,8 +377,14 @@ class Piece {
 
   /** The whole Newton step by somebody else's solver. */
   solveBy(solve: StageSolver) {
-    const change = solve(this.lower, this.diagonal, this.upper, this.residual.map((value) => -value));
-    for (let at = 0; at < this.cells; at++) this.water[at] = Math.max(0.1 * this.water[at]!, this.water[at]! + change[at]!);
+    const change = solve(
+      this.lower,
+      this.diagonal,
+      this.upper,
+      this.residual.map((value) => -value),
+    );
+    for (let at = 0; at < this.cells; at++)
+      this.water[at] = Math.max(0.1 * this.water[at]!, this.water[at]! + change[at]!);
   }
 
   get fluxSlopes() {
@@ -358,7 +408,8 @@ class Piece {
       diagonal[at - 1]! -= factor * lower[at]!;
       solute[at - 1]! -= factor * solute[at]!;
     }
-    for (let at = 0; at < cells; at++) solute[at] = (solute[at]! - (at > 0 ? lower[at]! * solute[at - 1]! : 0)) / diagonal[at]!;
+    for (let at = 0; at < cells; at++)
+      solute[at] = (solute[at]! - (at > 0 ? lower[at]! * solute[at - 1]! : 0)) / diagonal[at]!;
   }
 
   /** Share of all that is dissolved in what is seen of the face. */
@@ -374,7 +425,11 @@ class Piece {
  * @param at the surroundings at an hour from the start, −20 to 60 °C
  * @returns what each did, step by step; water is kept to one part in a million
  */
-export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundings, options: DryOptions = USUAL_STEPS): Course {
+export function dryOut(
+  slabs: readonly Slab[],
+  at: (hours: number) => Surroundings,
+  options: DryOptions = USUAL_STEPS,
+): Course {
   const moments = momentsOf(options);
   const start = at(0);
   const pieces = slabs.map((slab) => new Piece(slab, options.plainDiffusion ?? false, start.tempC));
@@ -389,13 +444,24 @@ export function dryOut(slabs: readonly Slab[], at: (hours: number) => Surroundin
   pieces.forEach((piece) => piece.weigh(0, { ...start, ...run.air }));
   note(0);
   let steps = 1;
-  while (steps < moments.length && !run.isSpent && !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))) {
+  while (
+    steps < moments.length &&
+    !run.isSpent &&
+    !pieces.every((piece) => piece.total() <= (options.untilLPerM2 ?? -1))
+  ) {
     run.advance(moments[steps - 1]!, moments[steps]! - moments[steps - 1]!);
     note(steps);
     steps += 1;
   }
   const cut = (each: Float64Array) => each.subarray(0, steps);
-  return { hours: cut(moments), slabs: courses.map((course) => cutShort(course, cut)), airC: cut(airC), vapourPa: cut(vapourPa), iterations: run.iterations, cutOff: run.isSpent && steps < moments.length };
+  return {
+    hours: cut(moments),
+    slabs: courses.map((course) => cutShort(course, cut)),
+    airC: cut(airC),
+    vapourPa: cut(vapourPa),
+    iterations: run.iterations,
+    cutOff: run.isSpent && steps < moments.length,
+  };
 }
 
 /**
@@ -418,7 +484,12 @@ class Run {
     return this.iterations >= Math.max(LEAST_OF_ALL, MOST_WORK / this.pieces.length);
   }
 
-  constructor(readonly pieces: readonly Piece[], public air: Air, private readonly at: (hours: number) => Surroundings, private readonly solve: StageSolver | undefined) {}
+  constructor(
+    readonly pieces: readonly Piece[],
+    public air: Air,
+    private readonly at: (hours: number) => Surroundings,
+    private readonly solve: StageSolver | undefined,
+  ) {}
 
   /** One step in two stages; in one where the second would set out from less than nothing; in two halves where Newton does not get there. */
   advance(fromH: number, stepH: number, halvings = 0): void {
@@ -440,7 +511,8 @@ class Run {
         piece.keepPace(before[index]!, GAMMA * stepS);
         piece.guess(before[index]!, stepS);
       });
-      if (airOn > 0 && on.every((each) => each !== undefined) && this.stage(GAMMA * stepS, late, on, airOn)) flux = pieces.map((piece, index) => (1 - GAMMA) * first[index]! + GAMMA * piece.flux);
+      if (airOn > 0 && on.every((each) => each !== undefined) && this.stage(GAMMA * stepS, late, on, airOn))
+        flux = pieces.map((piece, index) => (1 - GAMMA) * first[index]! + GAMMA * piece.flux);
     }
     if (!flux) {
       this.putBack(before, airFrom);
@@ -481,7 +553,8 @@ class Run {
       let largest = 0;
       for (const piece of pieces) largest = Math.max(largest, piece.weigh(stepS, now));
       const row = room && airRow(room, this.air, surroundings, pieces, stepS, airBasePa);
-      if (row) largest = Math.max(largest, Math.abs(row.residual) / pieces.reduce((sum, { slab }) => sum + slab.areaM2, 0));
+      if (row)
+        largest = Math.max(largest, Math.abs(row.residual) / pieces.reduce((sum, { slab }) => sum + slab.areaM2, 0));
       if (largest < TOLERANCE) return true;
       if (this.solve) {
         for (const piece of pieces) piece.solveBy(this.solve);
@@ -500,12 +573,20 @@ class Run {
 }
 
 /** The row of a room's vapour: what it holds against what comes in and goes out, kg. */
-function airRow(room: Room, air: Air, outside: Air, pieces: readonly Piece[], stepS: number, basePa: number): { residual: number; slope: number } {
+function airRow(
+  room: Room,
+  air: Air,
+  outside: Air,
+  pieces: readonly Piece[],
+  stepS: number,
+  basePa: number,
+): { residual: number; slope: number } {
   const changesM3PerS = (room.airChangesPerH * room.volumeM3) / 3600;
   const [inside, out] = [gasPerPa(air.tempC), outside.vapourPa * gasPerPa(outside.tempC)];
   const taken = takenByMachine(room, air);
   const holds = room.volumeM3 * inside;
-  let residual = holds * (air.vapourPa - basePa) - stepS * (changesM3PerS * (out - air.vapourPa * inside) - taken.kgPerS);
+  let residual =
+    holds * (air.vapourPa - basePa) - stepS * (changesM3PerS * (out - air.vapourPa * inside) - taken.kgPerS);
   let slope = holds + stepS * (changesM3PerS * inside + taken.kgPerSPa);
   for (const { slab, flux, fluxSlopes } of pieces) {
     residual -= stepS * slab.areaM2 * flux;
@@ -515,7 +596,12 @@ function airRow(room: Room, air: Air, outside: Air, pieces: readonly Piece[], st
 }
 
 /** Change of the air's vapour pressure once every piece below it is put in, Pa. */
-function airChange({ residual, slope }: { residual: number; slope: number }, pieces: readonly Piece[], tops: readonly ReturnType<Piece["sweepUp"]>[], stepS: number): number {
+function airChange(
+  { residual, slope }: { residual: number; slope: number },
+  pieces: readonly Piece[],
+  tops: readonly ReturnType<Piece["sweepUp"]>[],
+  stepS: number,
+): number {
   let right = -residual;
   let whole = slope;
   pieces.forEach(({ slab, fluxSlopes }, index) => {
@@ -533,26 +619,45 @@ const HOTTEST_C = 40;
 /** The air with the room as warm as it is at the end of a step: heater, sun and leaks against what warms the cloth. */
 function airWarmed(air: Air, { room, tempC, vapourPa }: Surroundings, pieces: readonly Piece[], stepS: number): Air {
   if (!room) return { tempC, vapourPa };
-  const leaks = room.lossWPerK + ((room.airChangesPerH * room.volumeM3) / 3600) * airDensityKgPerM3(tempC, vapourPa) * AIR_HEAT_J_PER_KGK;
+  const leaks =
+    room.lossWPerK +
+    ((room.airChangesPerH * room.volumeM3) / 3600) * airDensityKgPerM3(tempC, vapourPa) * AIR_HEAT_J_PER_KGK;
   const taken = takenByMachine(room, air).kgPerS * latentHeatJPerKg(air.tempC);
   // What evaporates is paid for by the air.
   const evaporating = pieces.reduce((sum, { flux, slab }) => sum + slab.areaM2 * flux, 0) * latentHeatJPerKg(air.tempC);
   const gain = room.heatW + taken - evaporating + leaks * tempC;
   const reckonedC = (room.heatCapacityJPerK * air.tempC + stepS * gain) / (room.heatCapacityJPerK + stepS * leaks);
-  return { tempC: Math.max(COLDEST_FACE_C, Math.min(reckonedC, Math.max(HOTTEST_C, air.tempC, tempC))), vapourPa: air.vapourPa };
+  return {
+    tempC: Math.max(COLDEST_FACE_C, Math.min(reckonedC, Math.max(HOTTEST_C, air.tempC, tempC))),
+    vapourPa: air.vapourPa,
+  };
 }
 
 function emptyCourse({ slab }: Piece, steps: number): SlabCourse {
   const make = () => new Float64Array(steps);
-  return { byLayer: slab.grid.layers.map(make), total: make(), flux: make(), near: make(), deepestHumidity: make(), faceHumidity: make(), faceC: make(), wickBack: make(), evaporated: new Float64Array(steps) };
+  return {
+    byLayer: slab.grid.layers.map(make),
+    total: make(),
+    flux: make(),
+    near: make(),
+    deepestHumidity: make(),
+    faceHumidity: make(),
+    faceC: make(),
+    wickBack: make(),
+    evaporated: new Float64Array(steps),
+  };
 }
 
 const cutShort = ({ byLayer, ...rest }: SlabCourse, cut: (each: Float64Array) => Float64Array): SlabCourse =>
-  ({ ...Object.fromEntries(Object.entries(rest).map(([key, each]) => [key, cut(each)])), byLayer: byLayer.map(cut) }) as SlabCourse;
+  ({
+    ...Object.fromEntries(Object.entries(rest).map(([key, each]) => [key, cut(each)])),
+    byLayer: byLayer.map(cut),
+  }) as SlabCourse;
 
 function noteOf(piece: Piece, course: SlabCourse, step: number) {
   const { grid } = piece.slab;
-  for (let at = 0; at < piece.cells; at++) course.byLayer[grid.layerOf[at]!]![step]! += piece.water[at]! * grid.thicknessM[at]!;
+  for (let at = 0; at < piece.cells; at++)
+    course.byLayer[grid.layerOf[at]!]![step]! += piece.water[at]! * grid.thicknessM[at]!;
   course.total[step] = piece.total();
   course.flux[step] = piece.flux * 3600;
   course.deepestHumidity[step] = piece.humidity(piece.cells - 1);

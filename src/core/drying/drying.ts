@@ -27,7 +27,13 @@ export interface Drying {
 export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number, air: AirState): Drying {
   const rate = evaporation(air);
   const excess = Math.max(0, residual.value - dryAtLPerM2);
-  const value = excess === 0 ? 0 : rate.value < 1e-4 ? Infinity : excess / rate.value + slowEndH * (SLOW_END_AT_RATE / rate.value) * Math.min(1, excess / FULL_SLOW_END_AT) ** 2;
+  const value =
+    excess === 0
+      ? 0
+      : rate.value < 1e-4
+        ? Infinity
+        : excess / rate.value +
+          slowEndH * (SLOW_END_AT_RATE / rate.value) * Math.min(1, excess / FULL_SLOW_END_AT) ** 2;
   const hours = worked("drying.hours", value, "h", [
     input("water left W", residual.value, "L/m2"),
     input("dry at W_dry", dryAtLPerM2, "L/m2", "table"),
@@ -40,6 +46,9 @@ export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number
 
 /** What so many hours to dry leave until mould grows. */
 export const mouldClock = (hours: number): Pick<Drying, "mould" | "mouldHoursLeft"> => ({
-  mouldHoursLeft: worked("drying.mould", MOULD_LIMIT_H - hours, "h", [input("hours to dry", hours, "h"), input("limit", MOULD_LIMIT_H, "h", "table")]),
+  mouldHoursLeft: worked("drying.mould", MOULD_LIMIT_H - hours, "h", [
+    input("hours to dry", hours, "h"),
+    input("limit", MOULD_LIMIT_H, "h", "table"),
+  ]),
   mould: hours > MOULD_LIMIT_H ? "over" : hours > MOULD_CAUTION_H ? "caution" : "safe",
 });

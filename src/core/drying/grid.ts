@@ -30,7 +30,8 @@ const LATER_FIRST_CELL_MM = 0.25;
 
 /** Cells of a layer, thickness growing by one ratio from the first, which is near the one asked for. */
 function cellsOf(thicknessMm: number, firstMm: number, cells: number): number[] {
-  const sumAt = (ratio: number) => Array.from({ length: cells }, (_, at) => ratio ** at).reduce((sum, each) => sum + each, 0);
+  const sumAt = (ratio: number) =>
+    Array.from({ length: cells }, (_, at) => ratio ** at).reduce((sum, each) => sum + each, 0);
   let [low, high] = [1, 4];
   for (let step = 0; step < 50; step++) {
     const middle = (low + high) / 2;
@@ -43,7 +44,9 @@ function cellsOf(thicknessMm: number, firstMm: number, cells: number): number[] 
 
 /** Of the cells of a stack, each later layer gets a share by the root of its thickness. */
 function sharedCells(layers: readonly Layer[], cells: number): number[] {
-  const weights = layers.map(({ thicknessMm }, at) => (at === 0 ? Math.sqrt(Math.max(4, thicknessMm)) : Math.sqrt(thicknessMm)));
+  const weights = layers.map(({ thicknessMm }, at) =>
+    at === 0 ? Math.sqrt(Math.max(4, thicknessMm)) : Math.sqrt(thicknessMm),
+  );
   const all = weights.reduce((sum, each) => sum + each, 0);
   return weights.map((weight) => Math.max(4, Math.round((cells * weight) / all)));
 }
@@ -55,12 +58,22 @@ function sharedCells(layers: readonly Layer[], cells: number): number[] {
  */
 export function gridOf(layers: readonly Layer[], cells = 40): Grid {
   const counts = sharedCells(layers, cells);
-  return gridFrom(layers, layers.map(({ thicknessMm }, at) => cellsOf(thicknessMm, at === 0 ? FIRST_CELL_MM : LATER_FIRST_CELL_MM, counts[at]!)));
+  return gridFrom(
+    layers,
+    layers.map(({ thicknessMm }, at) =>
+      cellsOf(thicknessMm, at === 0 ? FIRST_CELL_MM : LATER_FIRST_CELL_MM, counts[at]!),
+    ),
+  );
 }
 
 /** The same grid with every cell cut in two. */
 export const halved = (grid: Grid): Grid =>
-  gridFrom(grid.layers, grid.layers.map((_, layer) => [...grid.thicknessM].flatMap((each, at) => (grid.layerOf[at] === layer ? [each / 2, each / 2] : []))));
+  gridFrom(
+    grid.layers,
+    grid.layers.map((_, layer) =>
+      [...grid.thicknessM].flatMap((each, at) => (grid.layerOf[at] === layer ? [each / 2, each / 2] : [])),
+    ),
+  );
 
 function gridFrom(layers: readonly Layer[], cellsM: readonly (readonly number[])[]): Grid {
   const layerOf = Uint8Array.from(cellsM.flatMap((cells, layer) => cells.map(() => layer)));
@@ -69,13 +82,20 @@ function gridFrom(layers: readonly Layer[], cellsM: readonly (readonly number[])
   const cells = thicknessM.length;
   const liquid = new Float64Array(cells);
   const vapour = new Float64Array(cells);
-  const through = (at: number) => ({ liquid: thicknessM[at]! / 2 / (of(at).holdsKgPerM3 * of(at).diffusivityM2PerS), vapour: thicknessM[at]! / 2 / (of(at).vapourFactor * VAPOUR_IN_AIR_M2_PER_S) });
+  const through = (at: number) => ({
+    liquid: thicknessM[at]! / 2 / (of(at).holdsKgPerM3 * of(at).diffusivityM2PerS),
+    vapour: thicknessM[at]! / 2 / (of(at).vapourFactor * VAPOUR_IN_AIR_M2_PER_S),
+  });
   for (let at = 0; at + 1 < cells; at++) {
     liquid[at] = 1 / (through(at).liquid + through(at + 1).liquid);
     vapour[at] = 1 / (through(at).vapour + through(at + 1).vapour);
   }
   return {
-    layers, layerOf, thicknessM, liquid, vapour,
+    layers,
+    layerOf,
+    thicknessM,
+    liquid,
+    vapour,
     holdsKgPerM3: Float64Array.from(thicknessM, (_, at) => of(at).holdsKgPerM3),
     halfSquared: Float64Array.from(thicknessM, (_, at) => (HALF_SATURATED_AT * of(at).dryKgPerM3) ** 2),
     faceVapourSPerM: through(0).vapour,
@@ -88,7 +108,11 @@ function gridFrom(layers: readonly Layer[], cellsM: readonly (readonly number[])
  * @param waterLPerM2 water in the piece, L/m² ≥ 0
  * @param depthMm how deep it went below the face layer, mm ≥ 0
  */
-export function startOf({ layers, thicknessM, holdsKgPerM3 }: Grid, waterLPerM2: number, depthMm: number): Float64Array {
+export function startOf(
+  { layers, thicknessM, holdsKgPerM3 }: Grid,
+  waterLPerM2: number,
+  depthMm: number,
+): Float64Array {
   const wholeM = thicknessM.reduce((sum, each) => sum + each, 0);
   const wetted = (depthM: number) => {
     let above = 0;
@@ -98,7 +122,8 @@ export function startOf({ layers, thicknessM, holdsKgPerM3 }: Grid, waterLPerM2:
       return share;
     });
   };
-  const room = (shares: Float64Array) => shares.reduce((sum, share, at) => sum + share * thicknessM[at]! * holdsKgPerM3[at]!, 0);
+  const room = (shares: Float64Array) =>
+    shares.reduce((sum, share, at) => sum + share * thicknessM[at]! * holdsKgPerM3[at]!, 0);
   let wettedM = (layers[0]!.thicknessMm + depthMm) / 1000;
   while (wettedM < wholeM && room(wetted(wettedM)) < waterLPerM2) wettedM = Math.min(wholeM, wettedM * 1.02 + 1e-4);
   const shares = wetted(wettedM);

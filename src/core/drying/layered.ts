@@ -34,7 +34,11 @@ export interface LayeredDrying {
   wickBack: Worked;
   mouldIndex: Worked;
   /** Water by layer at some hours from when drying began, L/m². */
-  course: { hours: number[]; layers: { name: string; thicknessMm: number; holdsLPerM2: number; water: number[] }[]; meterPct: number[] };
+  course: {
+    hours: number[];
+    layers: { name: string; thicknessMm: number; holdsLPerM2: number; water: number[] }[];
+    meterPct: number[];
+  };
   /** By the readings; absent while nothing was read. */
   refit?: { pace: Worked; before: Worked; read: Worked; foretold: Worked };
 }
@@ -51,10 +55,17 @@ const DAMP = 0.8;
 /** Followed on until no more than this share of what counts as dry is left anywhere. */
 const SHARE_OF_DRY = 0.9;
 /** Rough is for searching, a few per cent out. */
-const FINENESS = { usual: { cells: 40, steps: USUAL_STEPS }, rough: { cells: 20, steps: { ...USUAL_STEPS, growth: 0.2, longestStepH: 2 } } } as const;
+const FINENESS = {
+  usual: { cells: 40, steps: USUAL_STEPS },
+  rough: { cells: 20, steps: { ...USUAL_STEPS, growth: 0.2, longestStepH: 2 } },
+} as const;
 export type Fineness = keyof typeof FINENESS;
 /** Hours shown, finer at first. */
-const SHOWN_H = [...Array.from({ length: 32 }, (_, at) => at / 4), ...Array.from({ length: 32 }, (_, at) => 8 + at / 2), ...Array.from({ length: 49 }, (_, at) => 24 + at)];
+const SHOWN_H = [
+  ...Array.from({ length: 32 }, (_, at) => at / 4),
+  ...Array.from({ length: 32 }, (_, at) => 8 + at / 2),
+  ...Array.from({ length: 49 }, (_, at) => 24 + at),
+];
 
 /** The layers of a build, from the face down. */
 export function layersOf(build: BuildId, thickness: Cloth["layers"], faceHoldsLPerM2: number): Layer[] {
@@ -77,7 +88,11 @@ export interface DriedInLayers {
  * @param zones at least one
  * @returns by zone; hours from when drying begins, Infinity when it takes over three days
  */
-export function dryInLayers(zones: Record<string, WetZone>, place: DryingPlace, fineness: Fineness = "usual"): DriedInLayers {
+export function dryInLayers(
+  zones: Record<string, WetZone>,
+  place: DryingPlace,
+  fineness: Fineness = "usual",
+): DriedInLayers {
   const key = JSON.stringify([zones, place.key, fineness]);
   const known = computed.get(key);
   if (known) return known;
@@ -95,7 +110,8 @@ function layersDrying(zones: Record<string, WetZone>, place: DryingPlace, finene
   const ids = Object.keys(zones);
   // Alike in everything but size, zones dry alike: one piece of all their area.
   const kinds = new Map<string, { zone: WetZone; areaM2: number }>();
-  const kindOf = ({ build, thickness, faceHoldsLPerM2, residual, depthMm }: WetZone) => JSON.stringify([build, thickness, faceHoldsLPerM2, residual.value, depthMm]);
+  const kindOf = ({ build, thickness, faceHoldsLPerM2, residual, depthMm }: WetZone) =>
+    JSON.stringify([build, thickness, faceHoldsLPerM2, residual.value, depthMm]);
   for (const zone of Object.values(zones)) {
     const key = kindOf(zone);
     kinds.set(key, { zone, areaM2: (kinds.get(key)?.areaM2 ?? 0) + zone.areaM2 });
@@ -104,24 +120,37 @@ function layersDrying(zones: Record<string, WetZone>, place: DryingPlace, finene
     const grid = gridOf(layersOf(zone.build, zone.thickness, zone.faceHoldsLPerM2), FINENESS[fineness].cells);
     return { grid, areaM2, content: startOf(grid, zone.residual.value, zone.depthMm) };
   });
-  const course = dryOut(slabs, place.at, { ...FINENESS[fineness].steps, untilLPerM2: Math.min(...Object.values(zones).map(({ dryAtLPerM2 }) => dryAtLPerM2)) * SHARE_OF_DRY });
+  const course = dryOut(slabs, place.at, {
+    ...FINENESS[fineness].steps,
+    untilLPerM2: Math.min(...Object.values(zones).map(({ dryAtLPerM2 }) => dryAtLPerM2)) * SHARE_OF_DRY,
+  });
   const order = [...kinds.keys()];
   const air = place.at(0);
   return {
-    zones: Object.fromEntries(ids.map((id) => {
-      const zone = zones[id]!;
-      const piece = order.indexOf(kindOf(zone));
-      return [id, zoneDrying(zone, course, piece, slabs[piece]!.grid, air, place)];
-    })),
+    zones: Object.fromEntries(
+      ids.map((id) => {
+        const zone = zones[id]!;
+        const piece = order.indexOf(kindOf(zone));
+        return [id, zoneDrying(zone, course, piece, slabs[piece]!.grid, air, place)];
+      }),
+    ),
     air: airCourse(course),
     cutOff: course.cutOff,
   };
 }
 
 /** What cannot be followed to its end is not called dry. */
-const hoursOf = (course: Course, piece: number, { dryAtLPerM2 }: WetZone) => (course.cutOff && course.slabs[piece]!.total.at(-1)! > dryAtLPerM2 ? Infinity : dryAtHours(course, piece, dryAtLPerM2));
+const hoursOf = (course: Course, piece: number, { dryAtLPerM2 }: WetZone) =>
+  course.cutOff && course.slabs[piece]!.total.at(-1)! > dryAtLPerM2 ? Infinity : dryAtHours(course, piece, dryAtLPerM2);
 
-function zoneDrying(zone: WetZone, course: Course, piece: number, grid: Grid, air: Surroundings, place: DryingPlace): Drying & { layers: LayeredDrying } {
+function zoneDrying(
+  zone: WetZone,
+  course: Course,
+  piece: number,
+  grid: Grid,
+  air: Surroundings,
+  place: DryingPlace,
+): Drying & { layers: LayeredDrying } {
   const slab = course.slabs[piece]!;
   const { residual } = zone;
   const byModel = hoursOf(course, piece, zone);
@@ -131,52 +160,106 @@ function zoneDrying(zone: WetZone, course: Course, piece: number, grid: Grid, ai
     input("water left W", residual.value, "L/m2"),
     input("how deep below the face", zone.depthMm, "mm"),
     input("dry at W_dry", zone.dryAtLPerM2, "L/m2", "table"),
-    input("layers", grid.layers.map(({ name, thicknessMm }) => `${name.toLowerCase()} ${thicknessMm} mm`).join(", "), undefined, "table"),
+    input(
+      "layers",
+      grid.layers.map(({ name, thicknessMm }) => `${name.toLowerCase()} ${thicknessMm} mm`).join(", "),
+      undefined,
+      "table",
+    ),
     input("air", start.tempC, "degC"),
     input("relative humidity", humidity(start.vapourPa, start.tempC), "%"),
     input("air speed v", air.airSpeedMPerS, "m/s"),
-    ...(air.room ? [input("room inside", air.room.volumeM3, "m3"), input("air changes", air.room.airChangesPerH, "1/h", place.spaceAssumed ? "assumed" : "table"), ...(air.room.heatW > 0 ? [input("heat in it", air.room.heatW, "W", "table")] : [])] : []),
+    ...(air.room
+      ? [
+          input("room inside", air.room.volumeM3, "m3"),
+          input("air changes", air.room.airChangesPerH, "1/h", place.spaceAssumed ? "assumed" : "table"),
+          ...(air.room.heatW > 0 ? [input("heat in it", air.room.heatW, "W", "table")] : []),
+        ]
+      : []),
   ];
   const before = worked("drying.layers", byModel, "h", about);
   const foretold = meterAlong(grid, slab);
   const pace = paceOf(zone.readings, course.hours, foretold);
   const scale = pace?.value ?? 1;
-  const hours = pace ? worked("drying.refit", byModel / scale, "h", [input("hours by the layers", byModel, "h"), input("pace", scale, "1"), ...pace.working.inputs]) : before;
+  const hours = pace
+    ? worked("drying.refit", byModel / scale, "h", [
+        input("hours by the layers", byModel, "h"),
+        input("pace", scale, "1"),
+        ...pace.working.inputs,
+      ])
+    : before;
   const until = (value: number) => Math.min(value, USUAL_STEPS.hours);
   const faceDry = Math.min(byModel, firstHour(course.hours, slab.byLayer[0]!, SURFACE_DRY_L_PER_M2));
   const wetUntil = until(byModel);
   const wetSteps = course.hours.findLastIndex((hour) => hour <= wetUntil);
   const bottom = Math.max(...slab.deepestHumidity.slice(0, wetSteps + 1));
-  const damp = course.hours.reduce((sum, hour, at) => (at > 0 && slab.deepestHumidity[at]! >= DAMP ? sum + hour - course.hours[at - 1]! : sum), 0) / scale;
+  const damp =
+    course.hours.reduce(
+      (sum, hour, at) => (at > 0 && slab.deepestHumidity[at]! >= DAMP ? sum + hour - course.hours[at - 1]! : sum),
+      0,
+    ) / scale;
   const dampest = slab.deepestHumidity.map((deep, at) => Math.max(deep, slab.faceHumidity[at]!));
-  const wet = <T extends ArrayLike<number> & { slice: (from: number, to: number) => ArrayLike<number> }>(each: T) => each.slice(0, wetSteps + 1);
+  const wet = <T extends ArrayLike<number> & { slice: (from: number, to: number) => ArrayLike<number> }>(each: T) =>
+    each.slice(0, wetSteps + 1);
   const index = mouldIndex(wet(course.hours), wet(slab.faceC), wet(dampest)) / scale;
   const last = zone.readings.at(-1);
   return {
-    residual, hours,
+    residual,
+    hours,
     evaporation: worked("drying.layers", slab.flux[1] ?? 0, "kg/m2h", about),
     ...mouldClock(hours.value),
     layers: {
-      surfaceDry: worked("drying.surface", faceDry / scale, "h", [input("dry on top at", SURFACE_DRY_L_PER_M2, "L/m2", "table"), ...about]),
+      surfaceDry: worked("drying.surface", faceDry / scale, "h", [
+        input("dry on top at", SURFACE_DRY_L_PER_M2, "L/m2", "table"),
+        ...about,
+      ]),
       bottomPct: worked("drying.inside", bottom * 100, "%", about),
       bottomDamp: worked("drying.dampHours", damp, "h", [input("damp from", DAMP * 100, "%", "table"), ...about]),
-      wickBack: worked("drying.wickBack", slab.wickBack[wetSteps]!, "1", [input("there at the start", slab.wickBack[0]!, "1"), ...about]),
+      wickBack: worked("drying.wickBack", slab.wickBack[wetSteps]!, "1", [
+        input("there at the start", slab.wickBack[0]!, "1"),
+        ...about,
+      ]),
       mouldIndex: worked("drying.mouldIndex", index, "1", [input("hours wet", wetUntil / scale, "h"), ...about]),
       course: {
         hours: SHOWN_H,
-        layers: grid.layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({ name, thicknessMm, holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000, water: shownAt(course.hours, slab.byLayer[layer]!, scale) })),
+        layers: grid.layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({
+          name,
+          thicknessMm,
+          holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000,
+          water: shownAt(course.hours, slab.byLayer[layer]!, scale),
+        })),
         meterPct: shownAt(course.hours, foretold, scale),
       },
-      ...(pace && last ? { refit: { pace, before, read: worked("as-entered", last.pct, "%", [input("moisture meter", last.pct, "%", "measured"), input("hours of drying", last.hours, "h", "measured")]), foretold: worked("drying.meter", between(course.hours, foretold, last.hours), "%", [input("hours of drying", last.hours, "h", "measured"), ...about]) } } : {}),
+      ...(pace && last
+        ? {
+            refit: {
+              pace,
+              before,
+              read: worked("as-entered", last.pct, "%", [
+                input("moisture meter", last.pct, "%", "measured"),
+                input("hours of drying", last.hours, "h", "measured"),
+              ]),
+              foretold: worked("drying.meter", between(course.hours, foretold, last.hours), "%", [
+                input("hours of drying", last.hours, "h", "measured"),
+                ...about,
+              ]),
+            },
+          }
+        : {}),
     },
   };
 }
 
 const tidy = (value: number) => Number(value.toPrecision(4));
-const shownAt = (hours: Float64Array, values: Float64Array, pace: number) => SHOWN_H.map((hour) => tidy(between(hours, values, hour * pace)));
+const shownAt = (hours: Float64Array, values: Float64Array, pace: number) =>
+  SHOWN_H.map((hour) => tidy(between(hours, values, hour * pace)));
 
 const airCourse = ({ hours, airC, vapourPa }: Course): AirCourse => ({
   hours: SHOWN_H,
   tempC: shownAt(hours, airC, 1),
-  humidityPct: shownAt(hours, vapourPa.map((pa, at) => (100 * pa) / saturationPressurePa(airC[at]!)), 1),
+  humidityPct: shownAt(
+    hours,
+    vapourPa.map((pa, at) => (100 * pa) / saturationPressurePa(airC[at]!)),
+    1,
+  ),
 });

@@ -4,7 +4,8 @@
  */
 
 /** Under this mould does not grow, %. @param tempC 0 to 50 °C */
-export const criticalHumidityPct = (tempC: number): number => (tempC <= 20 ? Math.min(100, -0.00267 * tempC ** 3 + 0.16 * tempC ** 2 - 3.13 * tempC + 100) : 80);
+export const criticalHumidityPct = (tempC: number): number =>
+  tempC <= 20 ? Math.min(100, -0.00267 * tempC ** 3 + 0.16 * tempC ** 2 - 3.13 * tempC + 100) : 80;
 
 /**
  * Weeks until the index reaches 1 in steady air: pine, sawn.
@@ -22,6 +23,7 @@ const HOURS_A_WEEK = 168;
 /** Index reached along a course, from 0. @param humidity as shares, an entry for each of the hours */
 export function mouldIndex(hours: ArrayLike<number>, tempC: ArrayLike<number>, humidity: ArrayLike<number>): number {
   let index = 0;
-  for (let at = 1; at < hours.length; at++) index += (hours[at]! - hours[at - 1]!) / HOURS_A_WEEK / weeksToIndexOne(tempC[at]!, humidity[at]! * 100);
+  for (let at = 1; at < hours.length; at++)
+    index += (hours[at]! - hours[at - 1]!) / HOURS_A_WEEK / weeksToIndexOne(tempC[at]!, humidity[at]! * 100);
   return index;
 }

@@ -24,13 +24,28 @@ describe("the estimate", () => {
 
   it("says what is not in it and what may stay, and all of it is in the message", () => {
     const job = structuredClone(ferry!);
-    Object.assign(job.findings.byId, { burn: { kind: "damage", zoneId: job.zones.order[0], centre: { xMm: 10, yMm: 10 }, size: { widthMm: 10, heightMm: 10 }, damage: "burn" } });
+    Object.assign(job.findings.byId, {
+      burn: {
+        kind: "damage",
+        zoneId: job.zones.order[0],
+        centre: { xMm: 10, yMm: 10 },
+        size: { widthMm: 10, heightMm: 10 },
+        damage: "burn",
+      },
+    });
     job.findings.order.push("burn");
     const told = estimate(job);
     expect(told.excluded.join(" ")).toContain("Burn on back: damage, no cleaning brings it back.");
     expect(told.risks.join(" ")).toMatch(/may not come out in full/);
     const message = messageForOwner(job, told, { handBack: "11:30", usable: "17:00", damp: true });
-    for (const line of [...told.excluded, ...told.risks, "11:30, still damp", "usable 17:00", `${told.price.low.value} to ${told.price.high.value}`]) expect(message).toContain(line);
+    for (const line of [
+      ...told.excluded,
+      ...told.risks,
+      "11:30, still damp",
+      "usable 17:00",
+      `${told.price.low.value} to ${told.price.high.value}`,
+    ])
+      expect(message).toContain(line);
     expect(message).not.toMatch(/undefined|NaN|Infinity/);
   });
 

@@ -20,10 +20,21 @@ export interface Rates {
 }
 
 /** Rates with what was left out as nothing. */
-export const perHourOf = ({ wearPerHour = 0, minimum = 0, taxPct = 0, ...rates }: Rates): Required<Rates> => ({ ...rates, wearPerHour, minimum, taxPct });
+export const perHourOf = ({ wearPerHour = 0, minimum = 0, taxPct = 0, ...rates }: Rates): Required<Rates> => ({
+  ...rates,
+  wearPerHour,
+  minimum,
+  taxPct,
+});
 /** Invented, to be made one's own. Judgement. */
 export const USUAL_RATES: Rates = { perHour: 45, callOut: 20 };
-export const RATE_RANGE = { perHour: [0, 10_000], callOut: [0, 10_000], wearPerHour: [0, 1000], minimum: [0, 10_000], taxPct: [0, 60] } as const;
+export const RATE_RANGE = {
+  perHour: [0, 10_000],
+  callOut: [0, 10_000],
+  wearPerHour: [0, 1000],
+  minimum: [0, 10_000],
+  taxPct: [0, 60],
+} as const;
 
 export interface Estimate {
   minutes: { low: Worked; high: Worked };
@@ -46,13 +57,36 @@ const ROUND_TO = 5;
 export function estimateOf({ plan, drying }: Assessment, job: Job, productCost: number, rates: Rates): Estimate {
   const planned = plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0);
   const more = Object.values(plan.marks).reduce((sum, mark) => sum + minutesOfLaterRungs(mark, plan.steps), 0);
-  const low = worked("estimate.minutes", planned * QUICKER, "min", [input("planned hands-on", planned, "min"), input("goes quicker", QUICKER, "1", "table")]);
-  const high = worked("estimate.minutes", (planned + more) * SLOWER, "min", [input("planned hands-on", planned, "min"), input("later rungs, where a mark stays", more, "min"), input("goes slower", SLOWER, "1", "table")]);
+  const low = worked("estimate.minutes", planned * QUICKER, "min", [
+    input("planned hands-on", planned, "min"),
+    input("goes quicker", QUICKER, "1", "table"),
+  ]);
+  const high = worked("estimate.minutes", (planned + more) * SLOWER, "min", [
+    input("planned hands-on", planned, "min"),
+    input("later rungs, where a mark stays", more, "min"),
+    input("goes slower", SLOWER, "1", "table"),
+  ]);
   const price = (minutes: Worked, round: (value: number) => number) =>
-    worked("estimate.price", planned === 0 ? 0 : round((rates.callOut + (minutes.value / 60) * rates.perHour + productCost) / ROUND_TO) * ROUND_TO, "1", [
-      input("coming out", rates.callOut, "1", "entered"), input("hands-on", minutes.value, "min"), input("an hour", rates.perHour, "1", "entered"), input("product", productCost, "1"), input("rounded to", ROUND_TO, "1", "table"),
-    ]);
-  return { minutes: { low, high }, price: { low: price(low, Math.floor), high: price(high, Math.ceil) }, excluded: excludedOf(plan, job), risks: risksOf(plan, job, drying) };
+    worked(
+      "estimate.price",
+      planned === 0
+        ? 0
+        : round((rates.callOut + (minutes.value / 60) * rates.perHour + productCost) / ROUND_TO) * ROUND_TO,
+      "1",
+      [
+        input("coming out", rates.callOut, "1", "entered"),
+        input("hands-on", minutes.value, "min"),
+        input("an hour", rates.perHour, "1", "entered"),
+        input("product", productCost, "1"),
+        input("rounded to", ROUND_TO, "1", "table"),
+      ],
+    );
+  return {
+    minutes: { low, high },
+    price: { low: price(low, Math.floor), high: price(high, Math.ceil) },
+    excluded: excludedOf(plan, job),
+    risks: risksOf(plan, job, drying),
+  };
 }
 
 /** Rungs not begun yet take about what the one at hand takes. */
@@ -63,12 +97,30 @@ function minutesOfLaterRungs({ findingId, rungs, state }: MarkPlan, steps: Asses
 
 function excludedOf(plan: Assessment["plan"], job: Job): string[] {
   const nameOf = (zoneId: string) => plan.zones[zoneId]?.view.name ?? "";
-  const untouched = Object.values(plan.zones).filter(({ view }) => view.soil === undefined && !view.zone.clean && !plan.steps.some(({ zoneIds }) => zoneIds.includes(view.id)));
+  const untouched = Object.values(plan.zones).filter(
+    ({ view }) =>
+      view.soil === undefined && !view.zone.clean && !plan.steps.some(({ zoneIds }) => zoneIds.includes(view.id)),
+  );
   return [
-    ...plan.damage.map(({ finding }) => `${finding.name ?? DAMAGES[finding.damage]} on ${nameOf(finding.zoneId).toLowerCase()}: damage, no cleaning brings it back.`),
-    ...Object.values(plan.marks).flatMap(({ name, referral, state }) => (referral ? [`${name}: ${referral.title.toLowerCase()}.`] : state === "damage" ? [`${name}: damage, no cleaning brings it back.`] : [])),
-    ...(job.account?.liftSeats === true || !Object.values(plan.zones).some(({ view }) => view.role === "under-seat") ? [] : ["Lifting seats out: under them only by towel."]),
-    ...(untouched.length > 0 ? [`Not looked at: ${untouched.length > 4 ? `${untouched.length} parts` : untouched.map(({ view }) => view.name.toLowerCase()).join(", ")}.`] : []),
+    ...plan.damage.map(
+      ({ finding }) =>
+        `${finding.name ?? DAMAGES[finding.damage]} on ${nameOf(finding.zoneId).toLowerCase()}: damage, no cleaning brings it back.`,
+    ),
+    ...Object.values(plan.marks).flatMap(({ name, referral, state }) =>
+      referral
+        ? [`${name}: ${referral.title.toLowerCase()}.`]
+        : state === "damage"
+          ? [`${name}: damage, no cleaning brings it back.`]
+          : [],
+    ),
+    ...(job.account?.liftSeats === true || !Object.values(plan.zones).some(({ view }) => view.role === "under-seat")
+      ? []
+      : ["Lifting seats out: under them only by towel."]),
+    ...(untouched.length > 0
+      ? [
+          `Not looked at: ${untouched.length > 4 ? `${untouched.length} parts` : untouched.map(({ view }) => view.name.toLowerCase()).join(", ")}.`,
+        ]
+      : []),
   ];
 }
 
@@ -77,17 +129,32 @@ function risksOf(plan: Assessment["plan"], job: Job, drying: Assessment["drying"
   const views = Object.values(plan.zones).map(({ view }) => view);
   const wet = Object.values(drying);
   return [
-    ...open.map(({ name, stopWords, sure }) => `${name}${sure ? "" : ", not sure yet what it is"}: it may not come out in full. If so: ${stopWords[0]!.toLowerCase()}${stopWords.slice(1)}`),
-    ...(plan.steps.some(({ action }) => action === "fastness-check") ? ["The colour is proved on a hidden place first; if it runs there, that agent is left out."] : []),
-    ...(views.some(({ oldOrFragile }) => oldOrFragile) ? ["Old, worn or of unknown age: it is treated gently, and a weak seam may open all the same."] : []),
-    ...(wet.some(({ hours }) => !Number.isFinite(hours.value)) ? ["In this air it does not dry: it needs moving air and warmth."] : []),
-    ...(wet.length > 0 ? ["A mark can come back within a day as it dries from below: then call, it is part of the price."] : []),
+    ...open.map(
+      ({ name, stopWords, sure }) =>
+        `${name}${sure ? "" : ", not sure yet what it is"}: it may not come out in full. If so: ${stopWords[0]!.toLowerCase()}${stopWords.slice(1)}`,
+    ),
+    ...(plan.steps.some(({ action }) => action === "fastness-check")
+      ? ["The colour is proved on a hidden place first; if it runs there, that agent is left out."]
+      : []),
+    ...(views.some(({ oldOrFragile }) => oldOrFragile)
+      ? ["Old, worn or of unknown age: it is treated gently, and a weak seam may open all the same."]
+      : []),
+    ...(wet.some(({ hours }) => !Number.isFinite(hours.value))
+      ? ["In this air it does not dry: it needs moving air and warmth."]
+      : []),
+    ...(wet.length > 0
+      ? ["A mark can come back within a day as it dries from below: then call, it is part of the price."]
+      : []),
     ...(job.account?.tried?.includes("heat") ? ["It was treated hot before: what is set may stay."] : []),
   ];
 }
 
 /** The same for the owner, as a message to send. @param told when it is theirs again and when it is usable, in words */
-export function messageForOwner(job: Job, { minutes, price, excluded, risks }: Estimate, told: { handBack?: string; usable?: string; damp: boolean }): string {
+export function messageForOwner(
+  job: Job,
+  { minutes, price, excluded, risks }: Estimate,
+  told: { handBack?: string; usable?: string; damp: boolean },
+): string {
   const lines = [
     `${job.title}: what I would do`,
     "",

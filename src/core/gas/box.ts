@@ -22,10 +22,15 @@ export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }
   const lossPerH = airChangesPerH + decayPerH;
   // With next to no loss it only adds up; the share that stays falls from 1.
   const lost = lossPerH * hours;
-  const value = Number.isFinite(hours) ? (gasMgPerH / volumeM3) * hours * (lost < 1e-9 ? 1 : -Math.expm1(-lost) / lost) : gasMgPerH / (volumeM3 * lossPerH);
+  const value = Number.isFinite(hours)
+    ? (gasMgPerH / volumeM3) * hours * (lost < 1e-9 ? 1 : -Math.expm1(-lost) / lost)
+    : gasMgPerH / (volumeM3 * lossPerH);
   return worked("gas.concentration", value, "mg/m3", [
-    input("gas made", gasMgPerH, "mg/h", "table"), input("volume", volumeM3, "m3", "entered"), input("air changes", airChangesPerH, "1/h", "entered"),
-    input("falls apart by itself", decayPerH, "1/h", "table"), ...(Number.isFinite(hours) ? [input("running", hours, "h", "table")] : []),
+    input("gas made", gasMgPerH, "mg/h", "table"),
+    input("volume", volumeM3, "m3", "entered"),
+    input("air changes", airChangesPerH, "1/h", "entered"),
+    input("falls apart by itself", decayPerH, "1/h", "table"),
+    ...(Number.isFinite(hours) ? [input("running", hours, "h", "table")] : []),
   ]);
 }
 
@@ -39,7 +44,9 @@ export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number
   const lossPerH = airChangesPerH + decayPerH;
   const value = fromPpm <= aimPpm ? 0 : lossPerH === 0 ? Infinity : (Math.log(fromPpm / aimPpm) / lossPerH) * 60;
   return worked("gas.clearing", value, "min", [
-    input("from", fromPpm, "ppm"), input("down to", aimPpm, "ppm", "table"), input("fewest air changes", airChangesPerH, "1/h", "entered"),
+    input("from", fromPpm, "ppm"),
+    input("down to", aimPpm, "ppm", "table"),
+    input("fewest air changes", airChangesPerH, "1/h", "entered"),
     input("falls apart by itself, counted as", decayPerH, "1/h", decayPerH === 0 ? "assumed" : "measured"),
   ]);
 }
@@ -48,12 +55,18 @@ export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number
 export function roomConcentration(box: Box, insideMgPerM3: number, roomM3: number, roomAirChangesPerH: number): Worked {
   const leakMgPerH = box.airChangesPerH * box.volumeM3 * insideMgPerM3;
   return worked("gas.room", roomAirChangesPerH === 0 ? Infinity : leakMgPerH / (roomM3 * roomAirChangesPerH), "mg/m3", [
-    input("leaks out", leakMgPerH, "mg/h"), input("room", roomM3, "m3", "entered"), input("its air changes", roomAirChangesPerH, "1/h", "entered"),
+    input("leaks out", leakMgPerH, "mg/h"),
+    input("room", roomM3, "m3", "entered"),
+    input("its air changes", roomAirChangesPerH, "1/h", "entered"),
   ]);
 }
 
 /** Exposure of what is treated, ppm·min: concentration by time. */
-export const exposure = (ppm: number, minutes: number): Worked => worked("gas.exposure", ppm * minutes, "ppm·min", [input("concentration, at least", ppm, "ppm"), input("for", minutes, "min")]);
+export const exposure = (ppm: number, minutes: number): Worked =>
+  worked("gas.exposure", ppm * minutes, "ppm·min", [
+    input("concentration, at least", ppm, "ppm"),
+    input("for", minutes, "min"),
+  ]);
 
 /** A meter's reading at a moment, ms since 1970. */
 export interface MeterReading {

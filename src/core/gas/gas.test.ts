@@ -28,7 +28,11 @@ describe("gas in a box", () => {
 
   it.each([
     // Hand sums: minutes = ln(61.8 / aim) / (n + k) × 60.
-    [10, 4, 0.1, 27.5], [10, 0, 0.1, 38.6], [10, 0, 0.05, 42.7], [1.5, 4, 0.1, 70], [1.5, 0, 0.1, 257],
+    [10, 4, 0.1, 27.5],
+    [10, 0, 0.1, 38.6],
+    [10, 0, 0.05, 42.7],
+    [1.5, 4, 0.1, 70],
+    [1.5, 0, 0.1, 257],
   ])("clears at %d air changes and decay %d to %d ppm in %d min", (n, k, aim, minutes) => {
     expect(clearing(61.8, aim, n, k).value).toBeCloseTo(minutes, minutes < 50 ? 1 : 0);
   });
@@ -41,11 +45,15 @@ describe("gas in a box", () => {
 
   it("never clears sooner with fewer air changes, more gas or a lower aim", () => {
     const n = fc.double({ min: 0.01, max: 50, noNaN: true });
-    fc.assert(fc.property(n, n, fc.double({ min: 0.1, max: 500, noNaN: true }), (a, b, ppm) => {
-      expect(clearing(ppm, 0.05, Math.min(a, b)).value).toBeGreaterThanOrEqual(clearing(ppm, 0.05, Math.max(a, b)).value);
-      expect(clearing(ppm * 2, 0.05, a).value).toBeGreaterThan(clearing(ppm, 0.05, a).value);
-      expect(clearing(ppm, 0.02, a).value).toBeGreaterThan(clearing(ppm, 0.05, a).value);
-    }));
+    fc.assert(
+      fc.property(n, n, fc.double({ min: 0.1, max: 500, noNaN: true }), (a, b, ppm) => {
+        expect(clearing(ppm, 0.05, Math.min(a, b)).value).toBeGreaterThanOrEqual(
+          clearing(ppm, 0.05, Math.max(a, b)).value,
+        );
+        expect(clearing(ppm * 2, 0.05, a).value).toBeGreaterThan(clearing(ppm, 0.05, a).value);
+        expect(clearing(ppm, 0.02, a).value).toBeGreaterThan(clearing(ppm, 0.05, a).value);
+      }),
+    );
   });
 
   it("takes the slowest fall of the meter, and none where it did not fall", () => {
@@ -59,12 +67,21 @@ describe("gas in a box", () => {
 
 describe("heat", () => {
   // US FDA, Fish and Fishery Products Hazards and Controls Guidance, appendix 4, table A-3: minutes for 6 log of Listeria. Values from memory.
-  it.each([[63, 17], [66, 6.8], [70, 2], [74, 0.6]])("takes 6 log of Listeria at %i °C in the published %f min", (tempC, minutes) => {
-    expect(secondsFor(HEAT_KILLS["food-bacteria"], 6, tempC).value / 60).toBeCloseTo(minutes, minutes > 10 ? -0.5 : 0.5);
+  it.each([
+    [63, 17],
+    [66, 6.8],
+    [70, 2],
+    [74, 0.6],
+  ])("takes 6 log of Listeria at %i °C in the published %f min", (tempC, minutes) => {
+    expect(secondsFor(HEAT_KILLS["food-bacteria"], 6, tempC).value / 60).toBeCloseTo(
+      minutes,
+      minutes > 10 ? -0.5 : 0.5,
+    );
   });
 
   // The twelve decimal reductions of canning, 2.52 min at 121.1 °C (Stumbo 1973, from memory).
-  it("takes 12 log of spores in canning's 2.52 min", () => expect(secondsFor(HEAT_KILLS["bacterial-spores"], 12, 121.1).value / 60).toBeCloseTo(2.52, 6));
+  it("takes 12 log of spores in canning's 2.52 min", () =>
+    expect(secondsFor(HEAT_KILLS["bacterial-spores"], 12, 121.1).value / 60).toBeCloseTo(2.52, 6));
 
   it("kills as Bigelow says", () => {
     // T_ref 60 °C, D 60 s, z 7 K: 30 s at 67 °C is 5.0 log (worked by hand).

@@ -11,15 +11,28 @@ import { ownerSheet, usableWords } from "./sheet";
 
 const NOW = "2026-05-04T08:00:00Z";
 const jobs = demoJobs(new Date(NOW));
-const after = (job: Job, hours = 0) => assess(job, USUAL_KIT, new Date(Date.parse(NOW) + hours * 3_600_000).toISOString());
+const after = (job: Job, hours = 0) =>
+  assess(job, USUAL_KIT, new Date(Date.parse(NOW) + hours * 3_600_000).toISOString());
 const worked = new Map(jobs.map((job) => [job.id, workedOut(job, USUAL_KIT, NOW).job]));
 const ferry = worked.get("demo-ferry")!;
 const van = worked.get("demo-van")!;
 const and = (job: Job, ...events: WorkEvent[]): Job => ({ ...job, events: [...job.events, ...events] });
 const idsOf = (job: Job) => checkListOf(job, after(job)).map(({ id }) => id);
 let next = 0;
-const reading = (zoneId: string, value: number): WorkEvent => ({ kind: "reading", id: `r${next++}`, at: NOW, instrument: "moisture", zoneId, value });
-const felt = (zoneId: string): WorkEvent => ({ kind: "checked", id: `c${next++}`, at: NOW, items: [feltDryItem(zoneId)] });
+const reading = (zoneId: string, value: number): WorkEvent => ({
+  kind: "reading",
+  id: `r${next++}`,
+  at: NOW,
+  instrument: "moisture",
+  zoneId,
+  value,
+});
+const felt = (zoneId: string): WorkEvent => ({
+  kind: "checked",
+  id: `c${next++}`,
+  at: NOW,
+  items: [feltDryItem(zoneId)],
+});
 
 describe("the last look", () => {
   it("is made of what this job touched, glass and tools last, and of nothing before anything was done", () => {
@@ -39,7 +52,13 @@ describe("usable", () => {
     expect(wet.length).toBeGreaterThan(1);
     // Two days on the forecast calls it dry; nobody has felt it.
     expect(drynessOf(after(ferry, 48)).allDry).toBe(false);
-    expect(usableWords(after(ferry, 48), { usableMs: Date.parse(NOW), nowMs: Date.parse(NOW) + 48 * 3_600_000, allDry: false }, String)).toContain("press a dry white towel");
+    expect(
+      usableWords(
+        after(ferry, 48),
+        { usableMs: Date.parse(NOW), nowMs: Date.parse(NOW) + 48 * 3_600_000, allDry: false },
+        String,
+      ),
+    ).toContain("press a dry white towel");
     const all = and(ferry, ...wet.map((id, at) => (at === 0 ? reading(id, DRY_AT_PCT) : felt(id))));
     expect(drynessOf(after(all)).allDry).toBe(true);
     expect(drynessOf(after(and(ferry, ...wet.slice(1).map(felt)))).allDry).toBe(false);
@@ -48,7 +67,16 @@ describe("usable", () => {
   it("a meter outranks a hand, and water put on after it counts as wet again", () => {
     const all = and(ferry, ...wet.map(felt));
     expect(drynessOf(after(and(all, reading(wet[0]!, DRY_AT_PCT + 1)))).allDry).toBe(false);
-    const again: WorkEvent = { kind: "done", id: "w", at: NOW, stepKey: "own:", title: "Rinse", action: "rinse", zoneIds: [wet[0]!], waterOnLPerM2: 0.1 };
+    const again: WorkEvent = {
+      kind: "done",
+      id: "w",
+      at: NOW,
+      stepKey: "own:",
+      title: "Rinse",
+      action: "rinse",
+      zoneIds: [wet[0]!],
+      waterOnLPerM2: 0.1,
+    };
     expect(drynessOf(after(and(all, again))).zones.find(({ zoneId }) => zoneId === wet[0])!.dry).toBe(false);
   });
 
@@ -61,9 +89,25 @@ describe("usable", () => {
 
 describe("what it comes to", () => {
   const rates = { perHour: 60, callOut: 30, wearPerHour: 6, minimum: 0, taxPct: 20 };
-  const done = (minutes: number, more: object = {}): WorkEvent => ({ kind: "done", id: `d${next++}`, at: NOW, stepKey: "k:", title: "Work", action: "agent", zoneIds: [jobs[0]!.zones.order[0]!], minutes, ...more });
-  const took = and(jobs[0]!, done(40, { agent: "neutral-cleaner", amountMl: 1100, partsWater: 10 }), done(20, { action: "extract" }), { kind: "agreed", id: "a", at: NOW, dampHandBack: false, steps: [], priceLow: 70, priceHigh: 90 });
-  const of = (job: Job, more: Partial<typeof rates> = {}) => actualOf(job, after(job), USUAL_KIT, { ...rates, ...more }, 60);
+  const done = (minutes: number, more: object = {}): WorkEvent => ({
+    kind: "done",
+    id: `d${next++}`,
+    at: NOW,
+    stepKey: "k:",
+    title: "Work",
+    action: "agent",
+    zoneIds: [jobs[0]!.zones.order[0]!],
+    minutes,
+    ...more,
+  });
+  const took = and(
+    jobs[0]!,
+    done(40, { agent: "neutral-cleaner", amountMl: 1100, partsWater: 10 }),
+    done(20, { action: "extract" }),
+    { kind: "agreed", id: "a", at: NOW, dampHandBack: false, steps: [], priceLow: 70, priceHigh: 90 },
+  );
+  const of = (job: Job, more: Partial<typeof rates> = {}) =>
+    actualOf(job, after(job), USUAL_KIT, { ...rates, ...more }, 60);
 
   it("by hand: coming out 30, an hour at 60, 100 mL of cleaner at 6 a litre, a third of an hour of wear at 6; tax of a fifth", () => {
     const { net, tax, total, earnedPerHour, over, lines } = of(took);

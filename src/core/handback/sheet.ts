@@ -27,7 +27,13 @@ export interface OwnerSheet {
 }
 
 const RESULT_WORDS: Record<MarkPlan["state"], string> = {
-  open: "", gone: "gone", left: "lighter, the rest stays", worse: "changed for the worse; we stopped", "at-the-stop": "as far as it goes", referred: "not ours to treat", damage: "damage, not soil",
+  open: "",
+  gone: "gone",
+  left: "lighter, the rest stays",
+  worse: "changed for the worse; we stopped",
+  "at-the-stop": "as far as it goes",
+  referred: "not ours to treat",
+  damage: "damage, not soil",
 };
 const AFTERWARDS = [
   "Keep air moving over it until it is dry. Nothing on it, nothing under it.",
@@ -42,8 +48,12 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
   const marks = Object.values(plan.marks);
   const others = job.findings.order.flatMap((id) => {
     const finding = job.findings.byId[id]!;
-    if (finding.kind === "hair") return [`Hair on ${zoneName(finding.zoneId)}: ${HAIR_DENSITIES[finding.density].toLowerCase()}`];
-    if (finding.kind === "odour" && finding.closed > 0) return [`A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when shut${finding.aired === undefined ? "" : `, ${finding.aired} after airing`}`];
+    if (finding.kind === "hair")
+      return [`Hair on ${zoneName(finding.zoneId)}: ${HAIR_DENSITIES[finding.density].toLowerCase()}`];
+    if (finding.kind === "odour" && finding.closed > 0)
+      return [
+        `A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when shut${finding.aired === undefined ? "" : `, ${finding.aired} after airing`}`,
+      ];
     return [];
   });
   const done = history.done.filter(({ action }) => action !== "check-first");
@@ -54,16 +64,37 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
     found: [
       ...marks.map(({ findingId, name, zoneId, diagnosis, state }) => {
         const result = [RESULT_WORDS[state], improvedWords(colourOf(history, findingId))].filter(Boolean).join("; ");
-        return { words: `${name}, ${zoneName(zoneId)}: most likely ${familyOf(diagnosis.leader).name.toLowerCase()}`, ...(result ? { result } : {}) };
+        return {
+          words: `${name}, ${zoneName(zoneId)}: most likely ${familyOf(diagnosis.leader).name.toLowerCase()}`,
+          ...(result ? { result } : {}),
+        };
       }),
       ...others.map((words) => ({ words })),
     ],
-    damage: plan.damage.map(({ finding }) => `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it back${finding.told ? "; you were told before the work began" : ""}.`),
+    damage: plan.damage.map(
+      ({ finding }) =>
+        `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it back${finding.told ? "; you were told before the work began" : ""}.`,
+    ),
     done: [...new Set(done.map(({ title }) => title))],
-    stayed: done.length === 0 ? [] : marks.filter(({ state }) => state !== "gone").map(({ name, state, stopWords, referral }) => `${name}: ${referral ? referral.words : state === "open" ? "not judged yet; it is judged when dry." : stopWords}`),
-    products: agents.map((agent) => ({ agent, name: AGENTS[agent].name, amountMl: usedMl(agent, done), caution: agentOf(agent).caution ?? "" })),
+    stayed:
+      done.length === 0
+        ? []
+        : marks
+            .filter(({ state }) => state !== "gone")
+            .map(
+              ({ name, state, stopWords, referral }) =>
+                `${name}: ${referral ? referral.words : state === "open" ? "not judged yet; it is judged when dry." : stopWords}`,
+            ),
+    products: agents.map((agent) => ({
+      agent,
+      name: AGENTS[agent].name,
+      amountMl: usedMl(agent, done),
+      caution: agentOf(agent).caution ?? "",
+    })),
     afterwards: [...AFTERWARDS],
-    due: appointmentsOf(job, assessment, nowMs).filter(({ kind }) => kind === "return" || kind === "aftercare").map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),
+    due: appointmentsOf(job, assessment, nowMs)
+      .filter(({ kind }) => kind === "return" || kind === "aftercare")
+      .map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),
     pictures: job.findings.order.flatMap((id) => picturesOf(job.findings.byId[id]!, colourOf(history, id))),
   };
 }
@@ -73,17 +104,31 @@ function picturesOf(finding: Finding, { before, after }: ColourResult): OwnerShe
   const name = "name" in finding ? (finding.name ?? "Mark") : "";
   const was = "pictures" in finding ? (finding.pictures ?? []) : [];
   const is = "after" in finding ? (finding.after ?? []) : [];
-  if (before && after) return [{ id: before.pictureId, words: `${name}, before` }, { id: after.pictureId, words: `${name}, after` }];
-  return [...was.map((id) => ({ id, words: is.length > 0 ? `${name}, before` : name })), ...is.map((id) => ({ id, words: `${name}, after` }))];
+  if (before && after)
+    return [
+      { id: before.pictureId, words: `${name}, before` },
+      { id: after.pictureId, words: `${name}, after` },
+    ];
+  return [
+    ...was.map((id) => ({ id, words: is.length > 0 ? `${name}, before` : name })),
+    ...is.map((id) => ({ id, words: `${name}, after` })),
+  ];
 }
 
-const usedMl = (agent: string, done: readonly DoneEvent[]) => done.reduce((sum, event) => (event.agent === agent ? sum + (event.amountMl ?? 0) : sum), 0);
+const usedMl = (agent: string, done: readonly DoneEvent[]) =>
+  done.reduce((sum, event) => (event.agent === agent ? sum + (event.amountMl ?? 0) : sum), 0);
 
 /** When it may be used, in words; never "dry now" on a forecast alone. @param when a moment in the owner's words */
-export function usableWords(assessment: Assessment, { usableMs, nowMs, allDry }: { usableMs: number | undefined; nowMs: number; allDry: boolean }, when: (ms: number) => string): string {
+export function usableWords(
+  assessment: Assessment,
+  { usableMs, nowMs, allDry }: { usableMs: number | undefined; nowMs: number; allDry: boolean },
+  when: (ms: number) => string,
+): string {
   if (Object.keys(assessment.drying).length === 0 || allDry) return "Dry: use it now.";
   if (usableMs === undefined) return "It does not dry in this air: it needs warmth, drier air or air moving.";
-  return usableMs <= nowMs ? "It should be dry by now: press a dry white towel on it before you sit or walk on it." : `Do not sit or walk on it before ${when(usableMs)}.`;
+  return usableMs <= nowMs
+    ? "It should be dry by now: press a dry white towel on it before you sit or walk on it."
+    : `Do not sit or walk on it before ${when(usableMs)}.`;
 }
 
 export const signatureOf = ({ history }: Assessment) => lastOf(history, "signed");

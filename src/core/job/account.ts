@@ -5,4 +5,13 @@ export const ACCOUNT_QUESTIONS = 8;
 
 /** How many of them were answered. */
 export const accountAsked = ({ account = {}, promises }: Pick<Job, "account" | "promises">): number =>
-  [account.spilled, account.when, account.tried, account.users, account.allergies, account.matters, account.liftSeats, promises.handBackAt ?? promises.usableAt].filter((answer) => answer !== undefined).length;
+  [
+    account.spilled,
+    account.when,
+    account.tried,
+    account.users,
+    account.allergies,
+    account.matters,
+    account.liftSeats,
+    promises.handBackAt ?? promises.usableAt,
+  ].filter((answer) => answer !== undefined).length;

@@ -52,14 +52,19 @@ function applyOp(job: Job, op: Op): { job: Job; inverse?: Op } {
     case "insert": {
       const collection = job[op.collection];
       if (Object.hasOwn(collection.byId, op.id)) throw new CommandRefused("It is there already.");
-      if (isSecondHair(job, op.value)) throw new CommandRefused("Hair was noted there already, perhaps in another tab.");
+      if (isSecondHair(job, op.value))
+        throw new CommandRefused("Hair was noted there already, perhaps in another tab.");
       const order = [...collection.order];
       order.splice(op.index ?? order.length, 0, op.id);
-      return { job: { ...job, [op.collection]: { byId: { ...collection.byId, [op.id]: op.value }, order } }, inverse: { op: "remove", collection: op.collection, id: op.id } };
+      return {
+        job: { ...job, [op.collection]: { byId: { ...collection.byId, [op.id]: op.value }, order } },
+        inverse: { op: "remove", collection: op.collection, id: op.id },
+      };
     }
     case "remove": {
       const collection = job[op.collection];
-      if (!Object.hasOwn(collection.byId, op.id)) throw new CommandRefused("It was removed already, perhaps in another tab.");
+      if (!Object.hasOwn(collection.byId, op.id))
+        throw new CommandRefused("It was removed already, perhaps in another tab.");
       const { [op.id]: value, ...byId } = collection.byId as Record<string, unknown>;
       const index = collection.order.indexOf(op.id);
       return {
@@ -97,7 +102,8 @@ const isRecordOfCollection = (path: readonly string[], depth: number) => depth =
 function withValue(root: unknown, path: readonly string[], value: unknown, depth = 0): unknown {
   const key = path[depth];
   if (key === undefined) return value;
-  if (root === undefined && isRecordOfCollection(path, depth)) throw new CommandRefused("What you changed was removed, perhaps in another tab.");
+  if (root === undefined && isRecordOfCollection(path, depth))
+    throw new CommandRefused("What you changed was removed, perhaps in another tab.");
   const node = (root ?? {}) as Tree;
   const child = withValue(node[key], path, value, depth + 1);
   if (child === undefined) {
@@ -131,21 +137,32 @@ export function standsAsLeft(job: Job, ops: readonly Op[]): boolean {
  * @param seen the job the screen showed, @param now the job as it stands
  */
 export const rebased = (ops: readonly Op[], seen: Job, now: Job): Op[] =>
-  seen === now ? [...ops] : ops.map((op) => (op.op === "set" ? { ...op, value: merged(valueAt(seen, op.path), op.value, valueAt(now, op.path)) } : op));
+  seen === now
+    ? [...ops]
+    : ops.map((op) =>
+        op.op === "set" ? { ...op, value: merged(valueAt(seen, op.path), op.value, valueAt(now, op.path)) } : op,
+      );
 
-const isList = (value: unknown): value is unknown[] => Array.isArray(value) && value.every((item) => typeof item !== "object");
+const isList = (value: unknown): value is unknown[] =>
+  Array.isArray(value) && value.every((item) => typeof item !== "object");
 const isGroup = (value: unknown): value is Tree => typeof value === "object" && value !== null && !Array.isArray(value);
 
 function merged(before: unknown, mine: unknown, theirs: unknown): unknown {
   if (same(before, theirs)) return mine;
   if (isList(mine) && isList(theirs)) {
     const was = isList(before) ? before : [];
-    return [...theirs.filter((item) => mine.includes(item) || !was.includes(item)), ...mine.filter((item) => !was.includes(item) && !theirs.includes(item))];
+    return [
+      ...theirs.filter((item) => mine.includes(item) || !was.includes(item)),
+      ...mine.filter((item) => !was.includes(item) && !theirs.includes(item)),
+    ];
   }
   if (!isGroup(mine) || !isGroup(theirs)) return mine;
   const was = isGroup(before) ? before : {};
   const changed = [...new Set([...Object.keys(was), ...Object.keys(mine)])].filter((key) => !same(was[key], mine[key]));
-  const result: Tree = { ...theirs, ...Object.fromEntries(changed.map((key) => [key, merged(was[key], mine[key], theirs[key])])) };
+  const result: Tree = {
+    ...theirs,
+    ...Object.fromEntries(changed.map((key) => [key, merged(was[key], mine[key], theirs[key])])),
+  };
   return Object.fromEntries(Object.entries(result).filter(([, value]) => value !== undefined));
 }
 
@@ -154,5 +171,8 @@ export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
   const keys = Object.keys(a);
-  return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && same((a as Tree)[key], (b as Tree)[key]));
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => Object.hasOwn(b, key) && same((a as Tree)[key], (b as Tree)[key]))
+  );
 }

@@ -35,8 +35,10 @@ export function countProblem(raw: unknown): Problem | undefined {
   let values = 0;
   const look = (value: unknown, schema: AnySchema | undefined, where: string, depth: number): Problem | undefined => {
     values += 1;
-    if (values > MOST_VALUES) return { where: "", what: `The file holds over ${MOST_VALUES} values, more than any job has` };
-    if (typeof value === "number" && !Number.isFinite(value)) return { where, what: "is too large a number to be meant" };
+    if (values > MOST_VALUES)
+      return { where: "", what: `The file holds over ${MOST_VALUES} values, more than any job has` };
+    if (typeof value === "number" && !Number.isFinite(value))
+      return { where, what: "is too large a number to be meant" };
     if (typeof value !== "object" || value === null) return undefined;
     if (depth > MOST_DEPTH) return { where: where.slice(0, 80), what: "is nested deeper than any job file is" };
     const { item, record, shape, kinds, max = Infinity } = schema?.meta() ?? {};
@@ -50,12 +52,18 @@ export function countProblem(raw: unknown): Problem | undefined {
     }
     const keys = Object.keys(value);
     const most = record ? max : MOST_KEYS;
-    if (keys.length > most) return { where, what: `has ${keys.length} ${record ? "entries" : "keys"}; at most ${most} fit` };
+    if (keys.length > most)
+      return { where, what: `has ${keys.length} ${record ? "entries" : "keys"}; at most ${most} fit` };
     const kind = (value as { kind?: unknown }).kind;
     const fields = kinds && typeof kind === "string" && Object.hasOwn(kinds, kind) ? kinds[kind]!.meta()?.shape : shape;
     for (const key of keys) {
       if (NOT_OURS.includes(key)) return { where, what: `has a key named "${key}", which no job file has` };
-      const problem = look((value as Record<string, unknown>)[key], record ?? (fields && Object.hasOwn(fields, key) ? fields[key] : undefined), pathOf(where, key), depth + 1);
+      const problem = look(
+        (value as Record<string, unknown>)[key],
+        record ?? (fields && Object.hasOwn(fields, key) ? fields[key] : undefined),
+        pathOf(where, key),
+        depth + 1,
+      );
       if (problem) return problem;
     }
     return undefined;

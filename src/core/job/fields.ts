@@ -1,4 +1,17 @@
-import { array, boolean, lazy, mixed, number, object, string, type AnyObject, type InferType, type ISchema, type ObjectShape, type Schema } from "yup";
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  type AnyObject,
+  type InferType,
+  type ISchema,
+  type ObjectShape,
+  type Schema,
+} from "yup";
 
 /**
  * The few field kinds a job file is made of. Each is a Yup schema (strict: nothing is cast) that also carries, in its meta,
@@ -10,7 +23,9 @@ export const ID_PATTERN = /^[a-z0-9][a-z0-9-]{0,39}$/i;
 const TEXT_PATTERN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/;
 const TIME_PATTERN = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 
-const described = (json: AnyObject, about: string): AnyObject => ({ json: { ...json, ...(about ? { description: about } : {}) } });
+const described = (json: AnyObject, about: string): AnyObject => ({
+  json: { ...json, ...(about ? { description: about } : {}) },
+});
 
 /** Free text of at most `max` characters. */
 export const text = (max: number, about = "") =>
@@ -32,14 +47,25 @@ export const time = (about = "") =>
   string()
     .defined()
     .matches(TIME_PATTERN, "must be a time like 2026-05-04T16:30:00+02:00")
-    .test("calendar", "is not a day or hour that exists", (value) => value === undefined || !TIME_PATTERN.test(value) || exists(value))
+    .test(
+      "calendar",
+      "is not a day or hour that exists",
+      (value) => value === undefined || !TIME_PATTERN.test(value) || exists(value),
+    )
     .meta(described({ type: "string", pattern: TIME_PATTERN.source, format: "moment" }, about));
 
 /** True when the day and hour are on the calendar (no 31 February, no 25 o'clock). Shared with the JSON Schema's "moment" format. */
 export function exists(value: string): boolean {
   const [year, month, day, hour, minute] = value.match(/\d+/g)!.map(Number) as [number, number, number, number, number];
   const real = new Date(Date.UTC(year, month - 1, day));
-  return month >= 1 && real.getUTCMonth() === month - 1 && real.getUTCDate() === day && hour < 24 && minute < 60 && Number.isFinite(Date.parse(value));
+  return (
+    month >= 1 &&
+    real.getUTCMonth() === month - 1 &&
+    real.getUTCDate() === day &&
+    hour < 24 &&
+    minute < 60 &&
+    Number.isFinite(Date.parse(value))
+  );
 }
 
 /** A finite number in a range, bounds included. */
@@ -57,7 +83,10 @@ export const count = (min: number, max: number, about = "") =>
     .integer("must be a whole number")
     .meta(described({ type: "integer", minimum: min, maximum: max }, about));
 
-export const flag = (about = "") => boolean().defined().meta(described({ type: "boolean" }, about));
+export const flag = (about = "") =>
+  boolean()
+    .defined()
+    .meta(described({ type: "boolean" }, about));
 
 /** One of a fixed set of words. */
 export const pick = <T extends string>(words: readonly T[], about = "") =>
@@ -90,9 +119,15 @@ export const list = <S extends ISchema<unknown>>(item: S, max: number, about = "
     .meta({ item, max, about }) as unknown as Schema<InferType<S>[]>;
 
 /** Records by key: an id unless the keys are a fixed set of words. */
-export function record<S extends ISchema<unknown>, K extends string = string>(item: S, max: number, about = "", keys?: readonly K[]): Schema<string extends K ? Record<string, InferType<S>> : Partial<Record<K, InferType<S>>>> {
+export function record<S extends ISchema<unknown>, K extends string = string>(
+  item: S,
+  max: number,
+  about = "",
+  keys?: readonly K[],
+): Schema<string extends K ? Record<string, InferType<S>> : Partial<Record<K, InferType<S>>>> {
   const schema = lazy((value: unknown) => {
-    if (typeof value !== "object" || value === null || Array.isArray(value)) return object().typeError("must be an object").defined().default(undefined);
+    if (typeof value !== "object" || value === null || Array.isArray(value))
+      return object().typeError("must be an object").defined().default(undefined);
     const present = Object.keys(value);
     const allowed = present.filter((key) => (keys ? keys.includes(key as K) : ID_PATTERN.test(key)));
     return object(Object.fromEntries(allowed.map((key) => [key, item])) as ObjectShape)
@@ -103,11 +138,18 @@ export function record<S extends ISchema<unknown>, K extends string = string>(it
 }
 
 /** One of several objects, told apart by the word in their `kind`. */
-export function oneOfKinds<S extends Record<string, ISchema<unknown>>>(kinds: S, about = ""): Schema<InferType<S[keyof S]>> {
+export function oneOfKinds<S extends Record<string, ISchema<unknown>>>(
+  kinds: S,
+  about = "",
+): Schema<InferType<S[keyof S]>> {
   const schema = lazy((value: unknown) => {
     const kind = typeof value === "object" && value !== null ? (value as AnyObject).kind : undefined;
     const known = typeof kind === "string" && Object.hasOwn(kinds, kind) ? kinds[kind] : undefined;
-    return (known ?? object({ kind: pick(Object.keys(kinds)) }).typeError("must be an object").defined().default(undefined)) as Schema;
+    return (known ??
+      object({ kind: pick(Object.keys(kinds)) })
+        .typeError("must be an object")
+        .defined()
+        .default(undefined)) as Schema;
   });
   return schema.meta({ kinds, about }) as never;
 }

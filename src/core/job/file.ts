@@ -20,7 +20,8 @@ const MOST_PROBLEMS = 50;
  * @returns the file, or the first fifty problems, each with what and where
  */
 export function readJobFile(text: string): Checked<JobFile> {
-  if (text.length > MOST_FILE_BYTES) return wrong("", `The file is over ${MOST_FILE_BYTES / 1e6} MB, more than any job needs. Is it the right file?`);
+  if (text.length > MOST_FILE_BYTES)
+    return wrong("", `The file is over ${MOST_FILE_BYTES / 1e6} MB, more than any job needs. Is it the right file?`);
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -34,27 +35,50 @@ export function readJobFile(text: string): Checked<JobFile> {
 export function checkJobFile(raw: unknown): Checked<JobFile> {
   const tooMuch = countProblem(raw);
   if (tooMuch) return { ok: false, problems: [tooMuch] };
-  if (typeof raw !== "object" || raw === null || Array.isArray(raw)) return wrong("", "This is not a job file: it holds no object");
+  if (typeof raw !== "object" || raw === null || Array.isArray(raw))
+    return wrong("", "This is not a job file: it holds no object");
   const { format, version, job, kit } = raw as AnyObject;
-  if (format !== JOB_FILE_FORMAT) return wrong("format", `must be "${JOB_FILE_FORMAT}"; this is some other kind of file`);
+  if (format !== JOB_FILE_FORMAT)
+    return wrong("format", `must be "${JOB_FILE_FORMAT}"; this is some other kind of file`);
   if (typeof version === "number" && version > JOB_FILE_VERSION)
-    return wrong("version", `is ${version}, and this program reads up to ${JOB_FILE_VERSION}. Update the program, then open the file again; it was left as it is`);
-  const current = isOlder(version) ? { ...raw, version: JOB_FILE_VERSION, job: upgradeJob(job, version), ...(kit === undefined ? {} : { kit: upgradeKit(kit, version) }) } : raw;
+    return wrong(
+      "version",
+      `is ${version}, and this program reads up to ${JOB_FILE_VERSION}. Update the program, then open the file again; it was left as it is`,
+    );
+  const current = isOlder(version)
+    ? {
+        ...raw,
+        version: JOB_FILE_VERSION,
+        job: upgradeJob(job, version),
+        ...(kit === undefined ? {} : { kit: upgradeKit(kit, version) }),
+      }
+    : raw;
   const shape = shapeProblems(current);
   if (shape.length > 0) return { ok: false, problems: shape };
   const file = current as JobFile;
-  const problems = [...integrityProblems(file.job), ...drawingProblems(file.job), ...kitProblems(file.kit)].slice(0, MOST_PROBLEMS);
+  const problems = [...integrityProblems(file.job), ...drawingProblems(file.job), ...kitProblems(file.kit)].slice(
+    0,
+    MOST_PROBLEMS,
+  );
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: file };
 }
 
 /** What a shelf must hold together beyond its shape. */
 export const kitProblems = (kit: Kit | undefined): Problem[] =>
-  Object.entries(kit?.labels ?? {}).flatMap(([agent, own]) => ownAgentProblems(agent as AgentId, own).map((what) => ({ where: `kit.labels.${agent}`, what })));
+  Object.entries(kit?.labels ?? {}).flatMap(([agent, own]) =>
+    ownAgentProblems(agent as AgentId, own).map((what) => ({ where: `kit.labels.${agent}`, what })),
+  );
 
-const isOlder = (version: unknown): version is number => typeof version === "number" && Number.isInteger(version) && version >= 1 && version < JOB_FILE_VERSION;
+const isOlder = (version: unknown): version is number =>
+  typeof version === "number" && Number.isInteger(version) && version >= 1 && version < JOB_FILE_VERSION;
 
 /** Where a document holds many of a kind: each is looked at by itself, so that a thousand wrong ones cost no more than the first few. */
-const MANY = [["job", "pieces", "byId"], ["job", "zones", "byId"], ["job", "findings", "byId"], ["job", "events"]] as const;
+const MANY = [
+  ["job", "pieces", "byId"],
+  ["job", "zones", "byId"],
+  ["job", "findings", "byId"],
+  ["job", "events"],
+] as const;
 
 /** Problems of shape only, as Yup sees them. */
 export function shapeProblems(raw: unknown): Problem[] {
@@ -68,11 +92,16 @@ export function shapeProblems(raw: unknown): Problem[] {
   }
   const problems = problemsBy(jobFileSchema as unknown as Schema, rest, "");
   for (const { where, items, schema } of many) {
-    const stranger = Array.isArray(items) ? undefined : Object.keys(items as object).find((key) => !ID_PATTERN.test(key));
-    if (stranger !== undefined) problems.push({ where, what: `has keys that do not belong there: ${shortKey(stranger)}` });
+    const stranger = Array.isArray(items)
+      ? undefined
+      : Object.keys(items as object).find((key) => !ID_PATTERN.test(key));
+    if (stranger !== undefined)
+      problems.push({ where, what: `has keys that do not belong there: ${shortKey(stranger)}` });
     for (const [key, item] of Object.entries(items as object)) {
       if (problems.length >= MOST_PROBLEMS) break;
-      problems.push(...problemsBy(schema, item, Array.isArray(items) ? `${where}[${key}]` : `${where}.${shortKey(key)}`));
+      problems.push(
+        ...problemsBy(schema, item, Array.isArray(items) ? `${where}[${key}]` : `${where}.${shortKey(key)}`),
+      );
     }
   }
   return problems.slice(0, MOST_PROBLEMS);
@@ -81,7 +110,9 @@ export function shapeProblems(raw: unknown): Problem[] {
 /** The schema of one item of a list or of records. */
 function itemSchema(path: readonly string[]): Schema {
   type AnySchema = { meta(): { shape?: Record<string, AnySchema>; item?: AnySchema; record?: AnySchema } | undefined };
-  const found = path.reduce<AnySchema>((schema, key) => schema.meta()!.shape![key]!, jobFileSchema as unknown as AnySchema).meta()!;
+  const found = path
+    .reduce<AnySchema>((schema, key) => schema.meta()!.shape![key]!, jobFileSchema as unknown as AnySchema)
+    .meta()!;
   return (found.item ?? found.record) as unknown as Schema;
 }
 
@@ -92,13 +123,24 @@ function problemsBy(schema: Schema, value: unknown, where: string): Problem[] {
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
-    return inner.slice(0, MOST_PROBLEMS).map(asProblem).map((problem) => ({ ...problem, where: where && problem.where ? `${where}${problem.where.startsWith("[") ? "" : "."}${problem.where}` : where || problem.where }));
+    return inner
+      .slice(0, MOST_PROBLEMS)
+      .map(asProblem)
+      .map((problem) => ({
+        ...problem,
+        where:
+          where && problem.where
+            ? `${where}${problem.where.startsWith("[") ? "" : "."}${problem.where}`
+            : where || problem.where,
+      }));
   }
 }
 
 /** The same data with another value at a path. */
 function withValueAt(root: unknown, [key, ...rest]: readonly string[], value: unknown): unknown {
-  return key === undefined ? value : { ...(root as AnyObject), [key]: withValueAt((root as AnyObject)[key], rest, value) };
+  return key === undefined
+    ? value
+    : { ...(root as AnyObject), [key]: withValueAt((root as AnyObject)[key], rest, value) };
 }
 
 const MOST_STRANGERS = 8;
@@ -106,16 +148,39 @@ const MOST_STRANGERS = 8;
 /** Keys as Yup names them, the first few, each shortened. */
 function strangers(keys: unknown): string {
   const list = (Array.isArray(keys) ? keys.map(String) : String(keys).split(", ")).map(shortKey);
-  return list.slice(0, MOST_STRANGERS).join(", ") + (list.length > MOST_STRANGERS ? ` and ${list.length - MOST_STRANGERS} more` : "");
+  return (
+    list.slice(0, MOST_STRANGERS).join(", ") +
+    (list.length > MOST_STRANGERS ? ` and ${list.length - MOST_STRANGERS} more` : "")
+  );
 }
 
 function asProblem({ path = "", message, type, params }: ValidationError): Problem {
   const value = params?.originalValue ?? params?.value;
-  const seen = typeof value === "string" ? `the text ${JSON.stringify(value.slice(0, 40))}` : typeof value === "number" || typeof value === "boolean" ? String(value) : value === null ? "null" : Array.isArray(value) ? "a list" : typeof value;
-  if (type === "typeError" && typeof params?.type === "string" && params.type !== "mixed") return { where: path, what: `must be ${{ number: "a number", string: "a text", boolean: "true or false", array: "a list", object: "an object" }[params.type] ?? params.type}; it is ${seen}` };
+  const seen =
+    typeof value === "string"
+      ? `the text ${JSON.stringify(value.slice(0, 40))}`
+      : typeof value === "number" || typeof value === "boolean"
+        ? String(value)
+        : value === null
+          ? "null"
+          : Array.isArray(value)
+            ? "a list"
+            : typeof value;
+  if (type === "typeError" && typeof params?.type === "string" && params.type !== "mixed")
+    return {
+      where: path,
+      what: `must be ${{ number: "a number", string: "a text", boolean: "true or false", array: "a list", object: "an object" }[params.type] ?? params.type}; it is ${seen}`,
+    };
   if (type === "optionality" || type === "defined") return { where: path, what: "is missing" };
   if (type === "nullable") return { where: path, what: "must not be null; leave it out when it is not known" };
-  if (type === "exact" || type === "noUnknown") return { where: path, what: `has keys that do not belong there: ${strangers(params?.properties ?? params?.unknown)}` };
-  const plain = message.replace(path, "").replace(/^this /, "").trim();
+  if (type === "exact" || type === "noUnknown")
+    return {
+      where: path,
+      what: `has keys that do not belong there: ${strangers(params?.properties ?? params?.unknown)}`,
+    };
+  const plain = message
+    .replace(path, "")
+    .replace(/^this /, "")
+    .trim();
   return { where: path, what: typeof value === "object" || value === undefined ? plain : `${plain}; it is ${seen}` };
 }

@@ -12,4 +12,10 @@ export const SCHOOL_IDS = ["low-moisture", "extraction", "steam"] as const;
 export type School = (typeof SCHOOL_IDS)[number];
 
 /** The file of a job: what export writes and the planning interface reads. */
-export const jobFileOf = (job: Job, kit: Kit | undefined, asOf: string): JobFile => ({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, ...(kit ? { kit } : {}), job });
+export const jobFileOf = (job: Job, kit: Kit | undefined, asOf: string): JobFile => ({
+  format: JOB_FILE_FORMAT,
+  version: JOB_FILE_VERSION,
+  asOf,
+  ...(kit ? { kit } : {}),
+  job,
+});

@@ -14,13 +14,16 @@ export interface History {
 /** Replays a job's events. An undo takes back an earlier event; an undo of an undo brings it again. */
 export function historyOf(job: Job): History {
   const takenBack = new Set<string>();
-  for (const event of [...job.events].reverse()) if (event.kind === "undo" && !takenBack.has(event.id)) takenBack.add(event.of);
+  for (const event of [...job.events].reverse())
+    if (event.kind === "undo" && !takenBack.has(event.id)) takenBack.add(event.of);
   const standing = job.events.filter((event) => event.kind !== "undo" && !takenBack.has(event.id));
   const history: History = { standing, done: [], running: [], dwelling: [], outcomes: {} };
   for (const event of standing) {
-    if (event.kind === "start" || event.kind === "done" || event.kind === "skip") history.dwelling = history.dwelling.filter((waiting) => !sharesZone(waiting, event));
+    if (event.kind === "start" || event.kind === "done" || event.kind === "skip")
+      history.dwelling = history.dwelling.filter((waiting) => !sharesZone(waiting, event));
     // A pair of hands does one thing at a time.
-    if (event.kind === "start") history.running = [...history.running.filter((other) => handsOf(other) !== handsOf(event)), event];
+    if (event.kind === "start")
+      history.running = [...history.running.filter((other) => handsOf(other) !== handsOf(event)), event];
     if (event.kind === "done" || event.kind === "skip") {
       history.running = history.running.filter((other) => other.stepKey !== event.stepKey || !sharesZone(other, event));
       if (event.kind === "done") {
@@ -33,7 +36,8 @@ export function historyOf(job: Job): History {
   return history;
 }
 
-const sharesZone = (a: { zoneIds: readonly string[] }, b: { zoneIds: readonly string[] }) => a.zoneIds.some((id) => b.zoneIds.includes(id));
+const sharesZone = (a: { zoneIds: readonly string[] }, b: { zoneIds: readonly string[] }) =>
+  a.zoneIds.some((id) => b.zoneIds.includes(id));
 
 /** Whose hands: 1 where nobody said. */
 export const handsOf = ({ by = 1 }: { by?: number }): number => by;
@@ -43,11 +47,17 @@ export const stepBase = (key: string) => key.split(":")[0]!;
 
 /** True when this step was done or skipped on this zone. */
 export function isCovered(history: History, base: string, zoneId: string): boolean {
-  return history.standing.some((event) => (event.kind === "done" || event.kind === "skip") && stepBase(event.stepKey) === base && event.zoneIds.includes(zoneId));
+  return history.standing.some(
+    (event) =>
+      (event.kind === "done" || event.kind === "skip") &&
+      stepBase(event.stepKey) === base &&
+      event.zoneIds.includes(zoneId),
+  );
 }
 
 /** True when this step was done on this zone; leaving it out does not count. */
-export const isDone = (history: History, base: string, zoneId: string): boolean => history.done.some(({ stepKey, zoneIds }) => stepBase(stepKey) === base && zoneIds.includes(zoneId));
+export const isDone = (history: History, base: string, zoneId: string): boolean =>
+  history.done.some(({ stepKey, zoneIds }) => stepBase(stepKey) === base && zoneIds.includes(zoneId));
 
 /** The last standing event of a kind. */
 export const lastOf = <K extends WorkEvent["kind"]>(history: History, kind: K) =>

@@ -18,7 +18,8 @@ export function integrityProblems(job: Job): Problem[] {
       seen.add(id);
       if (!Object.hasOwn(byId, id)) report(`job.${name}.order`, `names "${id}", which is not in byId`);
     }
-    for (const id of Object.keys(byId)) if (!seen.has(id)) report(`job.${name}.byId.${id}`, "is missing from the order list");
+    for (const id of Object.keys(byId))
+      if (!seen.has(id)) report(`job.${name}.byId.${id}`, "is missing from the order list");
   }
 
   for (const [id, zone] of Object.entries(job.zones.byId)) {
@@ -29,20 +30,28 @@ export function integrityProblems(job: Job): Problem[] {
   const zoneMissing = (zoneId: string) => !Object.hasOwn(job.zones.byId, zoneId);
   const findingMissing = (findingId: string) => !Object.hasOwn(job.findings.byId, findingId);
   for (const [id, finding] of Object.entries(job.findings.byId))
-    if (zoneMissing(finding.zoneId)) report(`job.findings.byId.${id}.zoneId`, `points at "${finding.zoneId}", and there is no such zone`);
-  for (const zoneId of Object.keys(job.choices.schools)) if (zoneMissing(zoneId)) report(`job.choices.schools.${zoneId}`, "chooses for a zone that is not there");
+    if (zoneMissing(finding.zoneId))
+      report(`job.findings.byId.${id}.zoneId`, `points at "${finding.zoneId}", and there is no such zone`);
+  for (const zoneId of Object.keys(job.choices.schools))
+    if (zoneMissing(zoneId)) report(`job.choices.schools.${zoneId}`, "chooses for a zone that is not there");
 
-  for (const zoneId of job.choices.disinfect ?? []) if (zoneMissing(zoneId)) report("job.choices.disinfect", `names "${zoneId}", and there is no such zone`);
+  for (const zoneId of job.choices.disinfect ?? [])
+    if (zoneMissing(zoneId)) report("job.choices.disinfect", `names "${zoneId}", and there is no such zone`);
 
   const eventIds = new Set<string>();
   job.events.forEach((event, index) => {
     const where = `job.events[${index}]`;
     if (eventIds.has(event.id)) report(`${where}.id`, `"${event.id}" stands twice`);
-    if (event.kind === "undo" && !eventIds.has(event.of)) report(`${where}.of`, `takes back "${event.of}", which is no earlier event`);
+    if (event.kind === "undo" && !eventIds.has(event.of))
+      report(`${where}.of`, `takes back "${event.of}", which is no earlier event`);
     eventIds.add(event.id);
-    if ("zoneId" in event && event.zoneId !== undefined && zoneMissing(event.zoneId)) report(`${where}.zoneId`, `points at "${event.zoneId}", and there is no such zone`);
-    if ("zoneIds" in event) for (const zoneId of event.zoneIds ?? []) if (zoneMissing(zoneId)) report(`${where}.zoneIds`, `points at "${zoneId}", and there is no such zone`);
-    if ("findingId" in event && event.findingId !== undefined && findingMissing(event.findingId)) report(`${where}.findingId`, `points at "${event.findingId}", and there is no such mark`);
+    if ("zoneId" in event && event.zoneId !== undefined && zoneMissing(event.zoneId))
+      report(`${where}.zoneId`, `points at "${event.zoneId}", and there is no such zone`);
+    if ("zoneIds" in event)
+      for (const zoneId of event.zoneIds ?? [])
+        if (zoneMissing(zoneId)) report(`${where}.zoneIds`, `points at "${zoneId}", and there is no such zone`);
+    if ("findingId" in event && event.findingId !== undefined && findingMissing(event.findingId))
+      report(`${where}.findingId`, `points at "${event.findingId}", and there is no such mark`);
   });
   return problems;
 }

@@ -45,18 +45,44 @@ describe("the job file", () => {
   });
 
   it("means the same to Yup and to its JSON Schema, for valid files and for any single change of one", () => {
-    const bad = fc.constantFrom<unknown>(null, "text", "", -1, 1e9, 1.5, true, [], {}, { a: 1 }, "2026-02-31T10:00:00Z", "z0", "\u202eevil", "x".repeat(500));
+    const bad = fc.constantFrom<unknown>(
+      null,
+      "text",
+      "",
+      -1,
+      1e9,
+      1.5,
+      true,
+      [],
+      {},
+      { a: 1 },
+      "2026-02-31T10:00:00Z",
+      "z0",
+      "\u202eevil",
+      "x".repeat(500),
+    );
     fc.assert(
-      fc.property(arbitraryJobFile, fc.nat(), bad, fc.constantFrom("replace", "delete", "add"), (file, pick, value, how) => {
-        expect([shapeProblems(file), validate(file)]).toEqual([[], true]);
-        const mutated = structuredClone(file) as unknown;
-        const spots = placesIn(mutated);
-        const { holder, key } = spots[pick % spots.length]!;
-        if (how === "replace") holder[key] = value;
-        else if (how === "delete" && !Array.isArray(holder)) Reflect.deleteProperty(holder, key);
-        else if (!Array.isArray(holder)) holder["not-a-key"] = value;
-        expect({ valid: shapeProblems(mutated).length === 0, how, key, value }).toEqual({ valid: validate(mutated), how, key, value });
-      }),
+      fc.property(
+        arbitraryJobFile,
+        fc.nat(),
+        bad,
+        fc.constantFrom("replace", "delete", "add"),
+        (file, pick, value, how) => {
+          expect([shapeProblems(file), validate(file)]).toEqual([[], true]);
+          const mutated = structuredClone(file) as unknown;
+          const spots = placesIn(mutated);
+          const { holder, key } = spots[pick % spots.length]!;
+          if (how === "replace") holder[key] = value;
+          else if (how === "delete" && !Array.isArray(holder)) Reflect.deleteProperty(holder, key);
+          else if (!Array.isArray(holder)) holder["not-a-key"] = value;
+          expect({ valid: shapeProblems(mutated).length === 0, how, key, value }).toEqual({
+            valid: validate(mutated),
+            how,
+            key,
+            value,
+          });
+        },
+      ),
       { numRuns: 1500 },
     );
   });
@@ -64,19 +90,65 @@ describe("the job file", () => {
   it.each<[string, unknown, RegExp]>([
     ["what is not JSON", "{ job:", /not JSON/],
     ["another kind of file", { format: "something" }, /some other kind of file/],
-    ["a newer version", { ...fileOf(bench()), version: 3 }, /version is 3, and this program reads up to 2.*left as it is/],
-    ["a number as text", changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: "1800" })), /lengthMm must be a number; it is the text "1800"/],
-    ["1e999", JSON.stringify(fileOf(bench())).replace('"lengthMm":1800', '"lengthMm":1e999'), /lengthMm is too large a number/],
-    ["a negative size", changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: -5 })), /lengthMm must be at least 200; it is -5/],
+    [
+      "a newer version",
+      { ...fileOf(bench()), version: 3 },
+      /version is 3, and this program reads up to 2.*left as it is/,
+    ],
+    [
+      "a number as text",
+      changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: "1800" })),
+      /lengthMm must be a number; it is the text "1800"/,
+    ],
+    [
+      "1e999",
+      JSON.stringify(fileOf(bench())).replace('"lengthMm":1800', '"lengthMm":1e999'),
+      /lengthMm is too large a number/,
+    ],
+    [
+      "a negative size",
+      changed((file) => Object.assign(Object.values(file.job.pieces.byId)[0]!, { lengthMm: -5 })),
+      /lengthMm must be at least 200; it is -5/,
+    ],
     ["an id twice", changed(({ job }) => job.zones.order.push(job.zones.order[0]!)), /names ".*" twice/],
-    ["an id that points nowhere", changed(({ job }) => Object.assign(Object.values(job.zones.byId)[0]!, { pieceId: "nowhere" })), /points at "nowhere", and there is no such piece/],
-    ["an unknown key", changed(({ job }) => Object.assign(job, { colour: "red" })), /keys that do not belong there: colour/],
-    ["a hostile key", JSON.stringify(fileOf(bench())).replace('"site":{}', '"site":{"__proto__":{"x":1}}'), /key named "__proto__"/],
+    [
+      "an id that points nowhere",
+      changed(({ job }) => Object.assign(Object.values(job.zones.byId)[0]!, { pieceId: "nowhere" })),
+      /points at "nowhere", and there is no such piece/,
+    ],
+    [
+      "an unknown key",
+      changed(({ job }) => Object.assign(job, { colour: "red" })),
+      /keys that do not belong there: colour/,
+    ],
+    [
+      "a hostile key",
+      JSON.stringify(fileOf(bench())).replace('"site":{}', '"site":{"__proto__":{"x":1}}'),
+      /key named "__proto__"/,
+    ],
     ["a hostile string", changed(({ job }) => Object.assign(job, { title: "a\u0000b" })), /title holds characters/],
-    ["over 500 zones", changed(({ job }) => Object.assign(job.zones.byId, Object.fromEntries(Array.from({ length: 500 }, (_, n) => [`x${n}`, {}])))), /at most 500/],
-    ["over 50,000 events", changed(({ job }) => Object.assign(job, { events: new Array(50_001).fill({}) })), /at most 50000/],
-    ["an impossible day", changed(({ job }) => Object.assign(job, { createdAt: "2026-02-31T10:00:00Z" })), /createdAt is not a day or hour that exists/],
-    ["a part its piece has not", changed(({ job }) => Object.assign(Object.values(job.zones.byId)[0]!, { part: "lid" })), /"lid" is no part of a bench seat/],
+    [
+      "over 500 zones",
+      changed(({ job }) =>
+        Object.assign(job.zones.byId, Object.fromEntries(Array.from({ length: 500 }, (_, n) => [`x${n}`, {}]))),
+      ),
+      /at most 500/,
+    ],
+    [
+      "over 50,000 events",
+      changed(({ job }) => Object.assign(job, { events: new Array(50_001).fill({}) })),
+      /at most 50000/,
+    ],
+    [
+      "an impossible day",
+      changed(({ job }) => Object.assign(job, { createdAt: "2026-02-31T10:00:00Z" })),
+      /createdAt is not a day or hour that exists/,
+    ],
+    [
+      "a part its piece has not",
+      changed(({ job }) => Object.assign(Object.values(job.zones.byId)[0]!, { part: "lid" })),
+      /"lid" is no part of a bench seat/,
+    ],
   ])("refuses %s with what and where", (_name, raw, words) => expect(complaint(raw)).toMatch(words));
 });
 
@@ -91,7 +163,12 @@ describe("files of older versions", () => {
   const kept = () => JSON.parse(readFileSync("docs/samples/version-1.job.json", "utf8"));
   it("version 1 comes up to now: shapes become corners, all else stays", () => {
     const read = checkJobFile(kept());
-    expect(read.ok && read.value.job.zones.byId.z2?.shape).toEqual([{ xMm: 850, yMm: 580 }, { xMm: 1350, yMm: 580 }, { xMm: 1350, yMm: 980 }, { xMm: 850, yMm: 980 }]);
+    expect(read.ok && read.value.job.zones.byId.z2?.shape).toEqual([
+      { xMm: 850, yMm: 580 },
+      { xMm: 1350, yMm: 580 },
+      { xMm: 1350, yMm: 980 },
+      { xMm: 850, yMm: 980 },
+    ]);
     expect(read.ok && { ...read.value.job, zones: undefined }).toEqual({ ...kept().job, zones: undefined });
   });
   it("what was wrong in an old file is named, not thrown over", () => {
@@ -105,7 +182,13 @@ describe("files of older versions", () => {
 });
 
 describe("commands", () => {
-  const mark = { kind: "mark", zoneId: "", centre: { xMm: 1, yMm: 1 }, size: { widthMm: 20, heightMm: 20 }, evidence: {} };
+  const mark = {
+    kind: "mark",
+    zoneId: "",
+    centre: { xMm: 1, yMm: 1 },
+    size: { widthMm: 20, heightMm: 20 },
+    evidence: {},
+  };
 
   it("undo brings back exactly what was there, for any run of operations", () => {
     const job = bench();
@@ -149,33 +232,71 @@ describe("commands", () => {
     const job = bench();
     const zoneId = job.zones.order[0]!;
     const without = applyOps(job, [{ op: "remove", collection: "zones", id: zoneId }]).job;
-    expect(() => applyOps(without, [{ op: "set", path: ["zones", "byId", zoneId, "soil"], value: "light" }])).toThrow("removed, perhaps in another tab");
+    expect(() => applyOps(without, [{ op: "set", path: ["zones", "byId", zoneId, "soil"], value: "light" }])).toThrow(
+      "removed, perhaps in another tab",
+    );
   });
 
   it("keeps what came in between when a tap was given on a screen a moment behind", () => {
-    const seen = applyOps(bench(), [{ op: "set", path: ["gas"], value: { gas: "ozone", cleared: true } }, { op: "set", path: ["choices", "beside"], value: ["glass", "trim"] }]).job;
-    const now = applyOps(seen, [{ op: "set", path: ["gas"], value: { gas: "ozone", cleared: true, volumeM3: 3 } }, { op: "set", path: ["choices", "beside"], value: ["glass", "trim", "rails"] }]).job;
-    const tapped: Op[] = [{ op: "set", path: ["gas"], value: { gas: "ozone", stands: "open-air" } }, { op: "set", path: ["choices", "beside"], value: ["trim", "pedals"] }, { op: "set", path: ["title"], value: "New" }];
+    const seen = applyOps(bench(), [
+      { op: "set", path: ["gas"], value: { gas: "ozone", cleared: true } },
+      { op: "set", path: ["choices", "beside"], value: ["glass", "trim"] },
+    ]).job;
+    const now = applyOps(seen, [
+      { op: "set", path: ["gas"], value: { gas: "ozone", cleared: true, volumeM3: 3 } },
+      { op: "set", path: ["choices", "beside"], value: ["glass", "trim", "rails"] },
+    ]).job;
+    const tapped: Op[] = [
+      { op: "set", path: ["gas"], value: { gas: "ozone", stands: "open-air" } },
+      { op: "set", path: ["choices", "beside"], value: ["trim", "pedals"] },
+      { op: "set", path: ["title"], value: "New" },
+    ];
     const after = applyOps(now, rebased(tapped, seen, now)).job;
     expect(after.gas).toEqual({ gas: "ozone", stands: "open-air", volumeM3: 3 });
     expect(after.choices.beside).toEqual(["trim", "rails", "pedals"]);
     expect(after.title).toBe("New");
     expect(rebased(tapped, seen, seen)).toEqual(tapped);
-    expect(rebased([{ op: "set", path: ["gas"], value: undefined }], seen, now)).toEqual([{ op: "set", path: ["gas"], value: undefined }]);
+    expect(rebased([{ op: "set", path: ["gas"], value: undefined }], seen, now)).toEqual([
+      { op: "set", path: ["gas"], value: undefined },
+    ]);
   });
 
   it("replays events with what was taken back left out, and an undo of an undo brings it again", () => {
-    const did = { at: "2026-05-04T09:00:00Z", stepKey: "dry-removal:", title: "Lift dry soil", action: "dry-removal" as const, zoneIds: [] };
+    const did = {
+      at: "2026-05-04T09:00:00Z",
+      stepKey: "dry-removal:",
+      title: "Lift dry soil",
+      action: "dry-removal" as const,
+      zoneIds: [],
+    };
     const job = emptyJob({ id: "j", title: "t", createdAt: did.at });
-    const events: Job["events"] = [{ kind: "start", id: "a", ...did }, { kind: "done", id: "b", ...did }, { kind: "undo", id: "c", at: did.at, of: "b" }];
+    const events: Job["events"] = [
+      { kind: "start", id: "a", ...did },
+      { kind: "done", id: "b", ...did },
+      { kind: "undo", id: "c", at: did.at, of: "b" },
+    ];
     expect(historyOf({ ...job, events })).toMatchObject({ done: [], running: [{ id: "a" }] });
-    expect(historyOf({ ...job, events: [...events, { kind: "undo", id: "d", at: did.at, of: "c" }] }).done.map(({ id }) => id)).toEqual(["b"]);
+    expect(
+      historyOf({ ...job, events: [...events, { kind: "undo", id: "d", at: did.at, of: "c" }] }).done.map(
+        ({ id }) => id,
+      ),
+    ).toEqual(["b"]);
   });
 
   it("moves areas when a piece's length changes", () => {
-    const job = applyOps(emptyJob({ id: "j", title: "t", createdAt: "2026-05-04T09:00:00Z" }), addPieceOps("carpet", ids())).job;
+    const job = applyOps(
+      emptyJob({ id: "j", title: "t", createdAt: "2026-05-04T09:00:00Z" }),
+      addPieceOps("carpet", ids()),
+    ).job;
     expect(checkJobFile(fileOf(job)).ok).toBe(true);
   });
 });
 
-const tidy = (job: Job) => JSON.parse(JSON.stringify(job, (_key, value: unknown) => (typeof value === "object" && value !== null && !Array.isArray(value) && Object.keys(value).length === 0 ? undefined : value))) as unknown;
+const tidy = (job: Job) =>
+  JSON.parse(
+    JSON.stringify(job, (_key, value: unknown) =>
+      typeof value === "object" && value !== null && !Array.isArray(value) && Object.keys(value).length === 0
+        ? undefined
+        : value,
+    ),
+  ) as unknown;

@@ -24,7 +24,14 @@ function works(job: Job, by: number, steps: number, offsetMin = 0): Job {
     const place = taskAt(order, by);
     if (place < 0) break;
     const task = order.tasks[place]!.step;
-    job = { ...job, events: [...job.events, startOf(task, { id: `h${by}s${step}`, at: at(offsetMin + step * 10), by }), doneOf(task, { id: `h${by}d${step}`, at: at(offsetMin + step * 10 + 8), by })] };
+    job = {
+      ...job,
+      events: [
+        ...job.events,
+        startOf(task, { id: `h${by}s${step}`, at: at(offsetMin + step * 10), by }),
+        doneOf(task, { id: `h${by}d${step}`, at: at(offsetMin + step * 10 + 8), by }),
+      ],
+    };
   }
   return job;
 }
@@ -35,7 +42,9 @@ describe("a job from two devices", () => {
   it("holds what both did, in the order of time, the same whichever takes in the other, and is a sound file", () => {
     const { job, added } = mergedJob(mine, theirs)!;
     expect(added).toBe(theirs.events.length);
-    expect(job.events.map(({ id }) => id).sort()).toEqual([...mine.events, ...theirs.events].map(({ id }) => id).sort());
+    expect(job.events.map(({ id }) => id).sort()).toEqual(
+      [...mine.events, ...theirs.events].map(({ id }) => id).sort(),
+    );
     const times = job.events.map((event) => Date.parse(event.at));
     expect(times).toEqual([...times].sort((a, b) => a - b));
     expect(mergedJob(theirs, mine)!.job).toEqual(job);
@@ -45,15 +54,36 @@ describe("a job from two devices", () => {
 
   it("keeps what each set and found; where both changed one field, who recorded last is believed", () => {
     const zoneId = hall.zones.order[0]!;
-    const found = (job: Job, id: string): Job => ({ ...job, findings: { byId: { ...job.findings.byId, [id]: { kind: "mark", zoneId, centre: { xMm: 50, yMm: 50 }, size: { widthMm: 20, heightMm: 20 }, evidence: {} } }, order: [...job.findings.order, id] } });
-    const soiled = (job: Job, soil: "light" | "heavy"): Job => ({ ...job, zones: { ...job.zones, byId: { ...job.zones.byId, [zoneId]: { ...job.zones.byId[zoneId]!, soil } } } });
+    const found = (job: Job, id: string): Job => ({
+      ...job,
+      findings: {
+        byId: {
+          ...job.findings.byId,
+          [id]: {
+            kind: "mark",
+            zoneId,
+            centre: { xMm: 50, yMm: 50 },
+            size: { widthMm: 20, heightMm: 20 },
+            evidence: {},
+          },
+        },
+        order: [...job.findings.order, id],
+      },
+    });
+    const soiled = (job: Job, soil: "light" | "heavy"): Job => ({
+      ...job,
+      zones: { ...job.zones, byId: { ...job.zones.byId, [zoneId]: { ...job.zones.byId[zoneId]!, soil } } },
+    });
     const { job } = mergedJob(soiled(found(mine, "by-me"), "light"), soiled(found(theirs, "by-them"), "heavy"))!;
     expect(job.findings.order).toEqual(expect.arrayContaining(["by-me", "by-them"]));
     expect(job.zones.byId[zoneId]!.soil).toBe("light");
   });
 
   it("takes back what either took back, though their clocks differ", () => {
-    const undone: Job = { ...theirs, events: [...theirs.events, { kind: "undo", id: "u", at: at(-30), of: theirs.events.at(-1)!.id }] };
+    const undone: Job = {
+      ...theirs,
+      events: [...theirs.events, { kind: "undo", id: "u", at: at(-30), of: theirs.events.at(-1)!.id }],
+    };
     const { job } = mergedJob(mine, undone)!;
     expect(historyOf(job).standing.some(({ id }) => id === theirs.events.at(-1)!.id)).toBe(false);
     expect(checkJobFile(jobFileOf(job, USUAL_KIT, at(60)))).toMatchObject({ ok: true });

@@ -23,7 +23,10 @@ export function mergedJob(mine: Job, theirs: Job): Merged | undefined {
   if (added.length === 0) return undefined;
   const lastOf = ({ events }: Job) => events.reduce((latest, { at }) => Math.max(latest, Date.parse(at)), -Infinity);
   const [newer, older] = lastOf(theirs) > lastOf(mine) ? [theirs, mine] : [mine, theirs];
-  const events = [...mine.events, ...added].map((event, place) => ({ event, place })).sort((a, b) => Date.parse(a.event.at) - Date.parse(b.event.at) || a.place - b.place).map(({ event }) => event);
+  const events = [...mine.events, ...added]
+    .map((event, place) => ({ event, place }))
+    .sort((a, b) => Date.parse(a.event.at) - Date.parse(b.event.at) || a.place - b.place)
+    .map(({ event }) => event);
   const whole = { ...(joined(newer, older) as Job), events: afterWhatTheyUndo(events) };
   return { job: withOneHairAZone(drawnStill(whole, [newer, older])), added: added.length };
 }
@@ -34,10 +37,21 @@ function drawnStill(job: Job, before: readonly Job[]): Job {
     const zone = job.zones.byId[id]!;
     const piece = job.pieces.byId[zone.pieceId];
     if (zone.shape || !piece || partsOf(piece).some(({ part }) => part === zone.part)) return [];
-    const corners = before.map((each) => (each.zones.byId[id] ? cornersOf(each, id) : undefined)).find((each) => each !== undefined);
-    return corners ? [[id, { ...zone, shape: corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) })) }] as const] : [];
+    const corners = before
+      .map((each) => (each.zones.byId[id] ? cornersOf(each, id) : undefined))
+      .find((each) => each !== undefined);
+    return corners
+      ? [
+          [
+            id,
+            { ...zone, shape: corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) })) },
+          ] as const,
+        ]
+      : [];
   });
-  return lost.length === 0 ? job : { ...job, zones: { ...job.zones, byId: { ...job.zones.byId, ...Object.fromEntries(lost) } } };
+  return lost.length === 0
+    ? job
+    : { ...job, zones: { ...job.zones, byId: { ...job.zones.byId, ...Object.fromEntries(lost) } } };
 }
 
 /** Clocks of two devices differ: an undo still comes after what it takes back. */
@@ -59,12 +73,18 @@ function afterWhatTheyUndo(events: Job["events"]): Job["events"] {
 
 type Tree = Record<string, unknown>;
 const isGroup = (value: unknown): value is Tree => typeof value === "object" && value !== null && !Array.isArray(value);
-const isIds = (value: unknown): value is string[] => Array.isArray(value) && value.every((item) => typeof item === "string");
+const isIds = (value: unknown): value is string[] =>
+  Array.isArray(value) && value.every((item) => typeof item === "string");
 
 /** Groups key by key, orders of ids as a union, anything else as the newer has it. */
 function joined(newer: unknown, older: unknown, key = ""): unknown {
   if (newer === undefined || same(newer, older)) return older ?? newer;
   if (key === "order" && isIds(newer) && isIds(older)) return [...newer, ...older.filter((id) => !newer.includes(id))];
   if (!isGroup(newer) || !isGroup(older)) return newer;
-  return Object.fromEntries([...new Set([...Object.keys(newer), ...Object.keys(older)])].map((each) => [each, joined(newer[each], older[each], each)]));
+  return Object.fromEntries(
+    [...new Set([...Object.keys(newer), ...Object.keys(older)])].map((each) => [
+      each,
+      joined(newer[each], older[each], each),
+    ]),
+  );
 }

@@ -6,20 +6,45 @@ import type { Cloth, Finding, Job } from "./schema";
  * Colourfastness is proved again, the cloth has been cleaned since.
  * @param comeback ids of marks that came back: they come along, and the first job counts as not done with them
  */
-export function nextVisit(job: Job, { id, createdAt, comeback }: { id: string; createdAt: string; comeback?: readonly string[] }): Job {
+export function nextVisit(
+  job: Job,
+  { id, createdAt, comeback }: { id: string; createdAt: string; comeback?: readonly string[] },
+): Job {
   const cloth = ({ fastness: _proved, ...rest }: Cloth): Cloth => rest;
   const stays = (finding: Finding, findingId: string) => finding.kind === "damage" || comeback?.includes(findingId);
   const findings = job.findings.order.filter((findingId) => stays(job.findings.byId[findingId]!, findingId));
   const { weather: _weather, ...site } = job.site;
   const next: Job = {
     ...emptyJob({ id, title: job.title, createdAt }),
-    customer: job.customer, place: job.place, site,
+    customer: job.customer,
+    place: job.place,
+    site,
     from: { jobId: job.id, kind: comeback ? "comeback" : "next" },
     ...(job.demo ? { demo: true } : {}),
-    ...(job.account ? { account: { users: job.account.users, allergies: job.account.allergies, matters: job.account.matters } } : {}),
-    pieces: { order: job.pieces.order, byId: Object.fromEntries(Object.entries(job.pieces.byId).map(([key, piece]) => [key, { ...piece, cloth: cloth(piece.cloth) }])) },
-    zones: { order: job.zones.order, byId: Object.fromEntries(Object.entries(job.zones.byId).map(([key, { soil: _soil, soilSigns: _signs, wetMud: _mud, clean: _clean, ...zone }]) => [key, { ...zone, ...(zone.cloth ? { cloth: cloth(zone.cloth) } : {}) }])) },
-    findings: { order: findings, byId: Object.fromEntries(findings.map((findingId) => [findingId, job.findings.byId[findingId]!])) },
+    ...(job.account
+      ? { account: { users: job.account.users, allergies: job.account.allergies, matters: job.account.matters } }
+      : {}),
+    pieces: {
+      order: job.pieces.order,
+      byId: Object.fromEntries(
+        Object.entries(job.pieces.byId).map(([key, piece]) => [key, { ...piece, cloth: cloth(piece.cloth) }]),
+      ),
+    },
+    zones: {
+      order: job.zones.order,
+      byId: Object.fromEntries(
+        Object.entries(job.zones.byId).map(
+          ([key, { soil: _soil, soilSigns: _signs, wetMud: _mud, clean: _clean, ...zone }]) => [
+            key,
+            { ...zone, ...(zone.cloth ? { cloth: cloth(zone.cloth) } : {}) },
+          ],
+        ),
+      ),
+    },
+    findings: {
+      order: findings,
+      byId: Object.fromEntries(findings.map((findingId) => [findingId, job.findings.byId[findingId]!])),
+    },
   };
   // What is left out is left out, not there as nothing.
   return JSON.parse(JSON.stringify(next)) as Job;

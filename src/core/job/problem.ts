@@ -7,7 +7,10 @@ export interface Problem {
 
 export type Checked<T> = { ok: true; value: T } | { ok: false; problems: Problem[] };
 
-export const wrong = (where: string, what: string): { ok: false; problems: Problem[] } => ({ ok: false, problems: [{ where, what }] });
+export const wrong = (where: string, what: string): { ok: false; problems: Problem[] } => ({
+  ok: false,
+  problems: [{ where, what }],
+});
 
 /** One sentence. @example "job.title must be at most 120 characters." */
 export const inWords = ({ where, what }: Problem): string => (where ? `${where} ${what}` : what).replace(/\.?$/, ".");

@@ -21,7 +21,14 @@ export interface NewReading {
 export const READING_COLUMNS = ["instrument", "zone", "value", "humidity", "time"] as const;
 
 /** What each instrument can show; outside of it the reading is a slip of the finger. */
-export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = { moisture: [0, 100], ph: [0, 14], lamp: [0, 3], surface: [-20, 120], air: [-20, 60], gas: [0, 200] };
+export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = {
+  moisture: [0, 100],
+  ph: [0, 14],
+  lamp: [0, 3],
+  surface: [-20, 120],
+  air: [-20, 60],
+  gas: [0, 200],
+};
 
 /** Ids are no longer than this. */
 const MOST_ID = 40;
@@ -30,7 +37,8 @@ const LAMP = Object.keys(EVIDENCE.lamp.outcomes);
 /** What a reading says as evidence of a mark, by test; thresholds of the meter are judgement. */
 export function evidenceOf(instrument: InstrumentId, value: number): { test: EvidenceId; outcome: string } | undefined {
   if (instrument === "ph") return { test: "ph", outcome: value < 6 ? "acid" : value <= 8 ? "neutral" : "alkaline" };
-  if (instrument === "moisture") return { test: "moisture", outcome: value < 14 ? "dry" : value <= 20 ? "face" : "deep" };
+  if (instrument === "moisture")
+    return { test: "moisture", outcome: value < 14 ? "dry" : value <= 20 ? "face" : "deep" };
   if (instrument === "lamp") return { test: "lamp", outcome: LAMP[value] ?? "nothing" };
   return undefined;
 }
@@ -44,7 +52,8 @@ export function readingProblem({ instrument, value, humidityPct }: NewReading): 
   const { name } = INSTRUMENTS[instrument];
   if (!Number.isFinite(value)) return `${name}: that is not a number.`;
   if (value < min || value > max) return `${name}: ${value} is outside of ${min} to ${max}.`;
-  if (humidityPct !== undefined && !(humidityPct >= 1 && humidityPct <= 100)) return `${name}: humidity must be 1 to 100 %.`;
+  if (humidityPct !== undefined && !(humidityPct >= 1 && humidityPct <= 100))
+    return `${name}: humidity must be 1 to 100 %.`;
   return undefined;
 }
 
@@ -55,12 +64,28 @@ export const readingsOps = (job: Job, readings: readonly NewReading[], newId: ()
 /** Records a reading, and what follows from it: evidence of the mark, the air of the place. */
 export function readingOps(job: Job, reading: NewReading, id: string, at: string): Op[] {
   const { instrument, value, humidityPct, findingId } = reading;
-  const event = Object.fromEntries(Object.entries({ kind: "reading", id, ...reading, at: reading.at ?? at }).filter(([, given]) => given !== undefined)) as unknown as Job["events"][number];
+  const event = Object.fromEntries(
+    Object.entries({ kind: "reading", id, ...reading, at: reading.at ?? at }).filter(
+      ([, given]) => given !== undefined,
+    ),
+  ) as unknown as Job["events"][number];
   const shows = findingId && job.findings.byId[findingId]?.kind === "mark" ? evidenceOf(instrument, value) : undefined;
   return [
     { op: "append", event },
-    ...(shows ? [{ op: "set" as const, path: ["findings", "byId", findingId!, "evidence", shows.test], value: shows.outcome }] : []),
-    ...(findingId && job.findings.byId[findingId]?.kind === "mould" && instrument === "moisture" ? [{ op: "set" as const, path: ["findings", "byId", findingId, "meterPct"], value }] : []),
-    ...(instrument === "air" ? airOps(job, historyOf(job), { airTempC: value, ...(humidityPct === undefined ? {} : { relativeHumidityPct: humidityPct }) }, `${id}-was`.slice(-MOST_ID), reading.at ?? at) : []),
+    ...(shows
+      ? [{ op: "set" as const, path: ["findings", "byId", findingId!, "evidence", shows.test], value: shows.outcome }]
+      : []),
+    ...(findingId && job.findings.byId[findingId]?.kind === "mould" && instrument === "moisture"
+      ? [{ op: "set" as const, path: ["findings", "byId", findingId, "meterPct"], value }]
+      : []),
+    ...(instrument === "air"
+      ? airOps(
+          job,
+          historyOf(job),
+          { airTempC: value, ...(humidityPct === undefined ? {} : { relativeHumidityPct: humidityPct }) },
+          `${id}-was`.slice(-MOST_ID),
+          reading.at ?? at,
+        )
+      : []),
   ];
 }

@@ -4,13 +4,19 @@ import { JOB_FILE_VERSION } from "./format";
 /** Steps from each version of the document to the next. They never throw: what was wrong before is left for the check to name. */
 const UPGRADES: Record<number, (job: AnyObject) => AnyObject> = {
   // Version 2: a zone's own shape is a list of corners; it was a rectangle.
-  1: (job) => withRecords(job, "zones", (zone) => {
-    const { shape } = zone;
-    if (typeof shape !== "object" || shape === null || Array.isArray(shape)) return zone;
-    const { xMm, yMm, widthMm, heightMm } = shape as Record<string, number>;
-    const corners = [[xMm!, yMm!], [xMm! + widthMm!, yMm!], [xMm! + widthMm!, yMm! + heightMm!], [xMm!, yMm! + heightMm!]];
-    return { ...zone, shape: corners.map(([x, y]) => ({ xMm: x, yMm: y })) };
-  }),
+  1: (job) =>
+    withRecords(job, "zones", (zone) => {
+      const { shape } = zone;
+      if (typeof shape !== "object" || shape === null || Array.isArray(shape)) return zone;
+      const { xMm, yMm, widthMm, heightMm } = shape as Record<string, number>;
+      const corners = [
+        [xMm!, yMm!],
+        [xMm! + widthMm!, yMm!],
+        [xMm! + widthMm!, yMm! + heightMm!],
+        [xMm!, yMm! + heightMm!],
+      ];
+      return { ...zone, shape: corners.map(([x, y]) => ({ xMm: x, yMm: y })) };
+    }),
 };
 
 /**
@@ -31,14 +37,24 @@ export function upgradeJob(job: unknown, version: number): unknown {
 export function upgradeKit(kit: unknown, version: number): unknown {
   if (version > 1 || !isObject(kit)) return kit;
   const { extractor, steamer, ...rest } = kit;
-  return { ...rest, machines: { "hepa-vacuum": {}, ...(extractor === undefined ? {} : { extractor: extractor as unknown }), ...(steamer ? { steamer: {} } : {}) } };
+  return {
+    ...rest,
+    machines: {
+      "hepa-vacuum": {},
+      ...(extractor === undefined ? {} : { extractor: extractor as unknown }),
+      ...(steamer ? { steamer: {} } : {}),
+    },
+  };
 }
 
-const isObject = (value: unknown): value is AnyObject => typeof value === "object" && value !== null && !Array.isArray(value);
+const isObject = (value: unknown): value is AnyObject =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 function withRecords(job: AnyObject, collection: string, change: (record: AnyObject) => AnyObject): AnyObject {
   const held: unknown = job[collection];
   if (!isObject(held) || !isObject(held.byId)) return job;
-  const byId = Object.fromEntries(Object.entries(held.byId).map(([id, record]) => [id, isObject(record) ? change(record) : (record as unknown)]));
+  const byId = Object.fromEntries(
+    Object.entries(held.byId).map(([id, record]) => [id, isObject(record) ? change(record) : (record as unknown)]),
+  );
   return { ...job, [collection]: { ...held, byId } };
 }

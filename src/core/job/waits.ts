@@ -18,7 +18,23 @@ export type WaitState = "early" | "right" | "drying";
 
 /** Every dwell that runs, oldest first: what was put on and left, and what hands wait out. */
 export const waitsOf = ({ dwelling, running }: History): Wait[] =>
-  [...dwelling, ...running].flatMap((event) => (event.dwellMinMin === undefined ? [] : [{ id: event.id, title: event.title, zoneIds: event.zoneIds, fromMs: Date.parse(event.at), minMin: event.dwellMinMin, ...(event.dwellMaxMin === undefined ? {} : { maxMin: event.dwellMaxMin }), guards: guardsPerson(event) }])).sort((a, b) => a.fromMs - b.fromMs);
+  [...dwelling, ...running]
+    .flatMap((event) =>
+      event.dwellMinMin === undefined
+        ? []
+        : [
+            {
+              id: event.id,
+              title: event.title,
+              zoneIds: event.zoneIds,
+              fromMs: Date.parse(event.at),
+              minMin: event.dwellMinMin,
+              ...(event.dwellMaxMin === undefined ? {} : { maxMin: event.dwellMaxMin }),
+              guards: guardsPerson(event),
+            },
+          ],
+    )
+    .sort((a, b) => a.fromMs - b.fromMs);
 
 /** Where a dwell stands. One without a longest time is never too late. */
 export function waitState({ minMin, maxMin }: Pick<Wait, "minMin" | "maxMin">, elapsedMs: number): WaitState {
@@ -38,9 +54,20 @@ export type SignalKind = "right" | "soon-dry" | "drying";
 export function signalsOf({ fromMs, minMin, maxMin }: Wait): { kind: SignalKind; atMs: number }[] {
   const at = (minutes: number) => fromMs + minutes * 60_000;
   const warn = maxMin === undefined ? undefined : Math.max(maxMin - WARN_BEFORE_MIN, (minMin + maxMin) / 2);
-  return [{ kind: "right", atMs: at(minMin) }, ...(warn === undefined ? [] : [{ kind: "soon-dry" as const, atMs: at(warn) }, { kind: "drying" as const, atMs: at(maxMin!) }])];
+  return [
+    { kind: "right", atMs: at(minMin) },
+    ...(warn === undefined
+      ? []
+      : [
+          { kind: "soon-dry" as const, atMs: at(warn) },
+          { kind: "drying" as const, atMs: at(maxMin!) },
+        ]),
+  ];
 }
 
 /** The signals of a dwell that are still to come and worth a timer. @param nowMs the caller's clock */
 export const signalsToCome = (wait: Wait, nowMs: number): ReturnType<typeof signalsOf> =>
-  signalsOf(wait).filter(({ kind, atMs }) => atMs > nowMs && atMs - nowMs < FAR_AHEAD_MS && !(kind === "right" && wait.guards && wait.minMin === 0));
+  signalsOf(wait).filter(
+    ({ kind, atMs }) =>
+      atMs > nowMs && atMs - nowMs < FAR_AHEAD_MS && !(kind === "right" && wait.guards && wait.minMin === 0),
+  );

@@ -7,7 +7,19 @@ import { jobFileOf } from "./format";
 import { jobFromTemplate } from "./newJob";
 import { USUAL_KIT } from "../catalog/kit";
 import type { Job, PlacedFinding } from "./schema";
-import { cornersOf, drawnAreaMm2, drawOps, measureOps, mergeOps, moveCornerOps, ownShapeOps, removeZoneOps, resizeOps, splitOps, type Change } from "./zoneOps";
+import {
+  cornersOf,
+  drawnAreaMm2,
+  drawOps,
+  measureOps,
+  mergeOps,
+  moveCornerOps,
+  ownShapeOps,
+  removeZoneOps,
+  resizeOps,
+  splitOps,
+  type Change,
+} from "./zoneOps";
 
 let counter = 0;
 const newId = () => `n${counter++}`;
@@ -17,8 +29,19 @@ const AT = "2026-05-04T08:00:00Z";
 function bench() {
   const job = jobFromTemplate("bench-seat", newId, AT);
   const zone = (part: string) => job.zones.order.find((id) => job.zones.byId[id]!.part === part)!;
-  const mark = { kind: "mark", zoneId: zone("base-2"), centre: { xMm: 450, yMm: 100 }, size: { widthMm: 80, heightMm: 80 }, evidence: {} };
-  return { job: applyOps(job, [{ op: "insert", collection: "findings", id: "m", value: mark }]).job, left: zone("base-1"), mid: zone("base-2"), back: zone("back") };
+  const mark = {
+    kind: "mark",
+    zoneId: zone("base-2"),
+    centre: { xMm: 450, yMm: 100 },
+    size: { widthMm: 80, heightMm: 80 },
+    evidence: {},
+  };
+  return {
+    job: applyOps(job, [{ op: "insert", collection: "findings", id: "m", value: mark }]).job,
+    left: zone("base-1"),
+    mid: zone("base-2"),
+    back: zone("back"),
+  };
 }
 const after = (job: Job, change: Change): Job => {
   if (!change.ok) throw new Error(change.because);
@@ -64,13 +87,42 @@ describe("changing the drawing", () => {
   it("says why not: zones apart, worked zones, the last zone", () => {
     const { job, left, mid, back } = bench();
     expect(why(mergeOps(job, back, mid))).toContain("do not touch");
-    const step: Op = { op: "append", event: { kind: "done", id: "e", at: AT, stepKey: "dry-removal:", title: "Lift", action: "dry-removal", zoneIds: [mid] } };
+    const step: Op = {
+      op: "append",
+      event: {
+        kind: "done",
+        id: "e",
+        at: AT,
+        stepKey: "dry-removal:",
+        title: "Lift",
+        action: "dry-removal",
+        zoneIds: [mid],
+      },
+    };
     const begun = applyOps(job, [step]).job;
-    for (const change of [splitOps(begun, mid, "top-bottom", newId), mergeOps(begun, left, mid), resizeOps(begun, mid, 500, 500), removeZoneOps(begun, mid)]) expect(why(change)).toContain("Work was recorded");
+    for (const change of [
+      splitOps(begun, mid, "top-bottom", newId),
+      mergeOps(begun, left, mid),
+      resizeOps(begun, mid, 500, 500),
+      removeZoneOps(begun, mid),
+    ])
+      expect(why(change)).toContain("Work was recorded");
     const [last] = job.zones.order as [string];
     const single = job.zones.order.slice(1).reduce((rest, id) => after(rest, removeZoneOps(rest, id)), job);
     expect(why(removeZoneOps(single, last))).toContain("last zone");
-    expect(why(drawOps("p", [{ xMm: 0, yMm: 0 }, { xMm: 10, yMm: 0 }], "New", newId))).toContain("three corners");
+    expect(
+      why(
+        drawOps(
+          "p",
+          [
+            { xMm: 0, yMm: 0 },
+            { xMm: 10, yMm: 0 },
+          ],
+          "New",
+          newId,
+        ),
+      ),
+    ).toContain("three corners");
   });
 
   it("fewer seats take their zones away, but what was found there stays with its shape", () => {
@@ -79,7 +131,9 @@ describe("changing the drawing", () => {
     const third = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-3")!;
     const fewer = after(job, { ok: true, ops: measureOps(job, pieceId, { seats: 2 }, newId) });
     expect(fewer.zones.byId[third]).toBeUndefined();
-    const stained = applyOps(job, [{ op: "insert", collection: "findings", id: "m", value: { kind: "hair", zoneId: third, density: "few" } }]).job;
+    const stained = applyOps(job, [
+      { op: "insert", collection: "findings", id: "m", value: { kind: "hair", zoneId: third, density: "few" } },
+    ]).job;
     const kept = after(stained, { ok: true, ops: measureOps(stained, pieceId, { seats: 2 }, newId) });
     expect(kept.zones.byId[third]?.shape).toHaveLength(4);
     const more = after(fewer, { ok: true, ops: measureOps(fewer, pieceId, { seats: 4 }, newId) });

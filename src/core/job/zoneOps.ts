@@ -21,12 +21,15 @@ export function cornersOf(job: Job, zoneId: string): Corners | undefined {
   return zone.shape ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.corners;
 }
 
-const worked = (job: Job, zoneId: string) => job.events.some((event) => "stepKey" in event && event.zoneIds.includes(zoneId));
+const worked = (job: Job, zoneId: string) =>
+  job.events.some((event) => "stepKey" in event && event.zoneIds.includes(zoneId));
 /** What happened names it, or something found on it: it cannot go any more. */
 const isNamed = (job: Job, zoneId: string) =>
   job.events.some(
     (event) =>
-      ("zoneId" in event && event.zoneId === zoneId) || ("zoneIds" in event && event.zoneIds?.includes(zoneId)) || ("findingId" in event && event.findingId !== undefined && job.findings.byId[event.findingId]?.zoneId === zoneId),
+      ("zoneId" in event && event.zoneId === zoneId) ||
+      ("zoneIds" in event && event.zoneIds?.includes(zoneId)) ||
+      ("findingId" in event && event.findingId !== undefined && job.findings.byId[event.findingId]?.zoneId === zoneId),
   );
 const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
 
@@ -37,14 +40,23 @@ export function reshapeOps(job: Job, zoneId: string, corners: readonly Point[]):
   if (worked(job, zoneId)) return no(WORKED);
   const before = boundsOf(cornersOf(job, zoneId)!);
   const after = boundsOf(corners);
-  return yes({ op: "set", path: zonePath(zoneId, "shape"), value: rounded(corners) }, ...movedMarks(job, zoneId, before.xMm - after.xMm, before.yMm - after.yMm));
+  return yes(
+    { op: "set", path: zonePath(zoneId, "shape"), value: rounded(corners) },
+    ...movedMarks(job, zoneId, before.xMm - after.xMm, before.yMm - after.yMm),
+  );
 }
 
 /** A typed width and depth. */
-export const resizeOps = (job: Job, zoneId: string, widthMm: number, heightMm: number): Change => reshapeOps(job, zoneId, scaledTo(cornersOf(job, zoneId)!, widthMm, heightMm));
+export const resizeOps = (job: Job, zoneId: string, widthMm: number, heightMm: number): Change =>
+  reshapeOps(job, zoneId, scaledTo(cornersOf(job, zoneId)!, widthMm, heightMm));
 
 /** One corner dragged to another place. */
-export const moveCornerOps = (job: Job, zoneId: string, index: number, to: Point): Change => reshapeOps(job, zoneId, cornersOf(job, zoneId)!.map((corner, at) => (at === index ? to : corner)));
+export const moveCornerOps = (job: Job, zoneId: string, index: number, to: Point): Change =>
+  reshapeOps(
+    job,
+    zoneId,
+    cornersOf(job, zoneId)!.map((corner, at) => (at === index ? to : corner)),
+  );
 
 /** Back to the template's own shape. */
 export function ownShapeOps(job: Job, zoneId: string): Change {
@@ -52,7 +64,9 @@ export function ownShapeOps(job: Job, zoneId: string): Change {
   const part = partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part);
   if (!part) return no("It was drawn free: there is no shape of the pattern to go back to.");
   const change = reshapeOps(job, zoneId, part.corners);
-  return change.ok ? yes({ op: "set", path: zonePath(zoneId, "shape"), value: undefined }, ...change.ops.slice(1)) : change;
+  return change.ok
+    ? yes({ op: "set", path: zonePath(zoneId, "shape"), value: undefined }, ...change.ops.slice(1))
+    : change;
 }
 
 /** One zone becomes two; each mark goes with the half it lies in. */
@@ -63,7 +77,8 @@ export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bott
   if (!halves) return no("It cannot be cut there.");
   const [first, second] = halves;
   const other = newId();
-  const name = zone.name ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? "Zone";
+  const name =
+    zone.name ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? "Zone";
   const names = way === "left-right" ? ["left", "right"] : ["top", "bottom"];
   const copy: Zone = { ...zone, name: `${name}, ${names[1]}`.slice(0, 80), shape: rounded(second) };
   const from = boundsOf(cornersOf(job, zoneId)!);
@@ -88,7 +103,9 @@ function choicesGone({ choices: { schools, strokes, disinfect } }: Job, zoneId: 
   return [
     ...(schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []),
     ...(strokes?.[zoneId] ? [{ op: "set" as const, path: ["choices", "strokes", zoneId], value: undefined }] : []),
-    ...(disinfect?.includes(zoneId) ? [{ op: "set" as const, path: ["choices", "disinfect"], value: disinfect.filter((id) => id !== zoneId) }] : []),
+    ...(disinfect?.includes(zoneId)
+      ? [{ op: "set" as const, path: ["choices", "disinfect"], value: disinfect.filter((id) => id !== zoneId) }]
+      : []),
   ];
 }
 
@@ -101,27 +118,44 @@ export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
   const whole = joined(a, b);
   if (!whole) return no("They do not touch along a side, so they cannot be one zone.");
   const [boxA, boxB, box] = [boundsOf(a), boundsOf(b), boundsOf(whole)];
-  const moves = (id: string, from: { xMm: number; yMm: number }) => movedMarks(job, id, from.xMm - box.xMm, from.yMm - box.yMm);
+  const moves = (id: string, from: { xMm: number; yMm: number }) =>
+    movedMarks(job, id, from.xMm - box.xMm, from.yMm - box.yMm);
   // Hair on both is one finding of it, as dense as the denser.
-  const [, ...spare] = [...hairOn(job, zoneId), ...hairOn(job, otherId)].sort((a, b) => HAIR_DENSITY_IDS.indexOf(b.finding.density) - HAIR_DENSITY_IDS.indexOf(a.finding.density)).map(({ id }) => id);
+  const [, ...spare] = [...hairOn(job, zoneId), ...hairOn(job, otherId)]
+    .sort((a, b) => HAIR_DENSITY_IDS.indexOf(b.finding.density) - HAIR_DENSITY_IDS.indexOf(a.finding.density))
+    .map(({ id }) => id);
   const goOver: Op[] = [
     ...spare.map((id): Op => ({ op: "remove", collection: "findings", id })),
-    ...job.findings.order.flatMap((id): Op[] => (job.findings.byId[id]!.zoneId === otherId && !spare.includes(id) ? [{ op: "set", path: ["findings", "byId", id, "zoneId"], value: zoneId }] : [])),
+    ...job.findings.order.flatMap((id): Op[] =>
+      job.findings.byId[id]!.zoneId === otherId && !spare.includes(id)
+        ? [{ op: "set", path: ["findings", "byId", id, "zoneId"], value: zoneId }]
+        : [],
+    ),
   ];
   return yes(
     { op: "set", path: zonePath(zoneId, "shape"), value: rounded(whole) },
-    ...moves(zoneId, boxA), ...moves(otherId, boxB), ...goOver,
+    ...moves(zoneId, boxA),
+    ...moves(otherId, boxB),
+    ...goOver,
     ...choicesGone(job, otherId),
     { op: "remove", collection: "zones", id: otherId },
   );
 }
 
 /** A zone drawn free on a piece. */
-export function drawOps(pieceId: string, corners: readonly Point[], name: string, newId: () => string): Change & { id?: string } {
+export function drawOps(
+  pieceId: string,
+  corners: readonly Point[],
+  name: string,
+  newId: () => string,
+): Change & { id?: string } {
   const problem = shapeProblem(corners);
   if (problem) return no(problem);
   const id = newId();
-  return { ...yes({ op: "insert", collection: "zones", id, value: { pieceId, part: "free", name, shape: rounded(corners) } }), id };
+  return {
+    ...yes({ op: "insert", collection: "zones", id, value: { pieceId, part: "free", name, shape: rounded(corners) } }),
+    id,
+  };
 }
 
 /** Takes a zone off the job, with what was found on it. */
@@ -129,7 +163,9 @@ export function removeZoneOps(job: Job, zoneId: string): Change {
   if (isNamed(job, zoneId)) return no("Work was recorded on it, so it stays in the job.");
   if (job.zones.order.length === 1) return no("It is the last zone: a job needs one.");
   return yes(
-    ...job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).map((id): Op => ({ op: "remove", collection: "findings", id })),
+    ...job.findings.order
+      .filter((id) => job.findings.byId[id]!.zoneId === zoneId)
+      .map((id): Op => ({ op: "remove", collection: "findings", id })),
     ...choicesGone(job, zoneId),
     { op: "remove", collection: "zones", id: zoneId },
   );
@@ -149,22 +185,34 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
     return ops;
   };
   const gone = before.filter(({ part }) => !after.some((each) => each.part === part));
-  const held = (zoneId: string) => isNamed(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
+  const held = (zoneId: string) =>
+    isNamed(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
   return [
     ...Object.entries(change).map(([key, value]): Op => ({ op: "set", path: ["pieces", "byId", pieceId, key], value })),
     ...its.flatMap((zoneId): Op[] => {
       const zone = job.zones.byId[zoneId]!;
       const part = gone.find((each) => each.part === zone.part);
       if (!part || zone.shape) return [];
-      return held(zoneId) ? [{ op: "set", path: zonePath(zoneId, "shape"), value: rounded(part.corners) }] : goes(zoneId);
+      return held(zoneId)
+        ? [{ op: "set", path: zonePath(zoneId, "shape"), value: rounded(part.corners) }]
+        : goes(zoneId);
     }),
     // Only parts that are new with these measures: one the technician took off stays off.
-    ...after.filter(({ part }) => !before.some((each) => each.part === part) && !its.some((id) => job.zones.byId[id]!.part === part)).map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),
+    ...after
+      .filter(
+        ({ part }) =>
+          !before.some((each) => each.part === part) && !its.some((id) => job.zones.byId[id]!.part === part),
+      )
+      .map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),
   ];
 }
 
-const rounded = (corners: readonly Point[]): Point[] => corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) }));
-const within = (xMm: number, yMm: number): Point => ({ xMm: Math.max(0, Math.round(xMm)), yMm: Math.max(0, Math.round(yMm)) });
+const rounded = (corners: readonly Point[]): Point[] =>
+  corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) }));
+const within = (xMm: number, yMm: number): Point => ({
+  xMm: Math.max(0, Math.round(xMm)),
+  yMm: Math.max(0, Math.round(yMm)),
+});
 
 const placedOn = (job: Job, zoneId: string) =>
   job.findings.order.flatMap((id) => {
@@ -173,7 +221,14 @@ const placedOn = (job: Job, zoneId: string) =>
   });
 
 const movedMarks = (job: Job, zoneId: string, xMm: number, yMm: number): Op[] =>
-  xMm === 0 && yMm === 0 ? [] : placedOn(job, zoneId).map(({ id, finding }): Op => ({ op: "set", path: ["findings", "byId", id, "centre"], value: within(finding.centre.xMm + xMm, finding.centre.yMm + yMm) }));
+  xMm === 0 && yMm === 0
+    ? []
+    : placedOn(job, zoneId).map(({ id, finding }): Op => ({
+        op: "set",
+        path: ["findings", "byId", id, "centre"],
+        value: within(finding.centre.xMm + xMm, finding.centre.yMm + yMm),
+      }));
 
 /** Area of all zones together, mm²; what a split or a join must not change. */
-export const drawnAreaMm2 = (job: Job): number => job.zones.order.reduce((sum, id) => sum + areaMm2(cornersOf(job, id)!), 0);
+export const drawnAreaMm2 = (job: Job): number =>
+  job.zones.order.reduce((sum, id) => sum + areaMm2(cornersOf(job, id)!), 0);

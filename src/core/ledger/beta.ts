@@ -2,7 +2,10 @@
 
 /** ln Γ for x > 0, Lanczos' approximation with g = 7, 9 terms; Press and others, Numerical Recipes [std], from memory. */
 function lnGamma(x: number): number {
-  const terms = [0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7];
+  const terms = [
+    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
+    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
+  ];
   const at = x - 1;
   const sum = terms.reduce((total, term, index) => (index === 0 ? term : total + term / (at + index)), 0);
   const t = at + 7.5;
@@ -16,7 +19,10 @@ function fraction(x: number, a: number, b: number): number {
   let d = 1 / (1 - ((a + b) * x) / (a + 1) || small);
   let result = d;
   for (let m = 1; m <= 300; m++) {
-    for (const term of [(m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m)), (-(a + m) * (a + b + m) * x) / ((a + 2 * m) * (a + 2 * m + 1))]) {
+    for (const term of [
+      (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m)),
+      (-(a + m) * (a + b + m) * x) / ((a + 2 * m) * (a + 2 * m + 1)),
+    ]) {
       d = 1 / (1 + term * d || small);
       c = 1 + term / c || small;
       result *= c * d;

@@ -16,11 +16,15 @@ export interface Learning {
 /** The jobs that are learnt from: handed back, not left out, not before the reset. */
 export const learntFrom = (ledger: readonly LedgerJob[], { since = "", excluded = [] }: Learning): LedgerJob[] => {
   const out = new Set(excluded);
-  return ledger.filter(({ job, handedBack, at }) => handedBack && !out.has(job.id) && Date.parse(at) >= (since ? Date.parse(since) : -Infinity));
+  return ledger.filter(
+    ({ job, handedBack, at }) =>
+      handedBack && !out.has(job.id) && Date.parse(at) >= (since ? Date.parse(since) : -Infinity),
+  );
 };
 
 /** Counts of everything that is learnt. @param jobs every job there is; comebacks are told by the later one */
-export const experienceOf = (jobs: readonly Job[], learning: Learning = {}): Experience => counted(learntFrom(ledgerOf(jobs), learning));
+export const experienceOf = (jobs: readonly Job[], learning: Learning = {}): Experience =>
+  counted(learntFrom(ledgerOf(jobs), learning));
 
 export function counted(ledger: readonly LedgerJob[]): Experience {
   const success = new Map<string, Experience["success"][number]>();
@@ -45,15 +49,32 @@ export function counted(ledger: readonly LedgerJob[]): Experience {
       if (machine && share !== undefined) (recovery[machine] ??= []).push(share);
     }
   const drying: Record<string, number[]> = {};
-  for (const { job, dryingRatio } of ledger) if (dryingRatio !== undefined) (drying[driedBy(job.site)] ??= []).push(Math.log(dryingRatio));
-  return { jobs: ledger.length, success: [...success.values()], families, pace: summedUp(pace), recovery: summedUp(recovery), drying: summedUp(drying) };
+  for (const { job, dryingRatio } of ledger)
+    if (dryingRatio !== undefined) (drying[driedBy(job.site)] ??= []).push(Math.log(dryingRatio));
+  return {
+    jobs: ledger.length,
+    success: [...success.values()],
+    families,
+    pace: summedUp(pace),
+    recovery: summedUp(recovery),
+    drying: summedUp(drying),
+  };
 }
 
-const meanOf = (logs: readonly number[]) => ({ n: logs.length, meanLog: logs.reduce((sum, log) => sum + log, 0) / logs.length });
-const summedUp = (logs: Record<string, number[]>) => Object.fromEntries(Object.entries(logs).flatMap(([key, each]) => (each.length > 0 ? [[key, meanOf(each)]] : [])));
+const meanOf = (logs: readonly number[]) => ({
+  n: logs.length,
+  meanLog: logs.reduce((sum, log) => sum + log, 0) / logs.length,
+});
+const summedUp = (logs: Record<string, number[]>) =>
+  Object.fromEntries(Object.entries(logs).flatMap(([key, each]) => (each.length > 0 ? [[key, meanOf(each)]] : [])));
 
 /** ln(what a dry stroke took / what the table says it takes), from what came back in all. */
-function recoveryLog({ recoveredMl, expectedMl, dryStrokes, tableShare }: NonNullable<LedgerJob["steps"][number]["recovery"]>): number | undefined {
+function recoveryLog({
+  recoveredMl,
+  expectedMl,
+  dryStrokes,
+  tableShare,
+}: NonNullable<LedgerJob["steps"][number]["recovery"]>): number | undefined {
   const expected = 1 - (1 - tableShare) ** dryStrokes;
   const taken = Math.min(0.995, (recoveredMl / expectedMl) * expected);
   return taken > 0 ? Math.log((1 - (1 - taken) ** (1 / dryStrokes)) / tableShare) : undefined;

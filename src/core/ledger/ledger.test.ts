@@ -18,10 +18,20 @@ import { ledgerOf } from "./summary";
 const END_MS = Date.parse("2026-05-04T16:00:00Z");
 const FAMILIES: FamilyId[] = ["tannin", "body-oil", "protein", "ink"];
 const TRUTH: Truth = {
-  success: (family, agent, fibre) => 0.2 + 0.1 * (FAMILIES.indexOf(family) + (fibre === "synthetic" ? 3 : 0)) + (agent === "peroxide" ? 0.1 : 0),
+  success: (family, agent, fibre) =>
+    0.2 + 0.1 * (FAMILIES.indexOf(family) + (fibre === "synthetic" ? 3 : 0)) + (agent === "peroxide" ? 0.1 : 0),
   pace: (action) => (action === "clean" ? 1.4 : 0.8),
 };
-const log = (jobs: number, more: Partial<Parameters<typeof simulatedLog>[0]> = {}) => simulatedLog({ jobs, families: FAMILIES, fibres: ["synthetic", "plant"], truth: TRUTH, seed: 5, endMs: END_MS, ...more });
+const log = (jobs: number, more: Partial<Parameters<typeof simulatedLog>[0]> = {}) =>
+  simulatedLog({
+    jobs,
+    families: FAMILIES,
+    fibres: ["synthetic", "plant"],
+    truth: TRUTH,
+    seed: 5,
+    endMs: END_MS,
+    ...more,
+  });
 const withLog = (jobs: readonly Job[]): Kit => ({ ...USUAL_KIT, experience: experienceOf(jobs) });
 const none: Experience = { jobs: 0, success: [], families: {}, pace: {}, recovery: {}, drying: {} };
 
@@ -45,8 +55,19 @@ describe("a chance from few tries", () => {
     expect(start.chance.value).toBe(TABLE_SUCCESS.tannin);
     expect(start.tableShare).toBe(1);
     // Worked by hand: others 3 of 4, so the start is (4 × 0.5 + 3) / 8 = 0.625; here 1 of 6: (4 × 0.625 + 1) / 10.
-    const cell = (fibre: "synthetic" | "plant", gone: number, tried: number) => ({ family: "tannin" as const, fibre, agent: "acid-spotter" as const, gone, tried });
-    const own = successOf({ success: [cell("plant", 3, 4), cell("synthetic", 1, 6)] }, "tannin", "acid-spotter", "synthetic");
+    const cell = (fibre: "synthetic" | "plant", gone: number, tried: number) => ({
+      family: "tannin" as const,
+      fibre,
+      agent: "acid-spotter" as const,
+      gone,
+      tried,
+    });
+    const own = successOf(
+      { success: [cell("plant", 3, 4), cell("synthetic", 1, 6)] },
+      "tannin",
+      "acid-spotter",
+      "synthetic",
+    );
     expect(own.chance.value).toBeCloseTo(0.35, 12);
     expect(own).toMatchObject({ tried: 6, gone: 1, elsewhere: 4 });
     expect(own.tableShare).toBeCloseTo((TABLE_COUNTS / 8) * (TABLE_COUNTS / 10), 12);
@@ -54,13 +75,20 @@ describe("a chance from few tries", () => {
     expect(own.high.value).toBeGreaterThan(0.35);
     expect(betaUnder(own.high.value, 3.5, 6.5) - betaUnder(own.low.value, 3.5, 6.5)).toBeCloseTo(0.8, 6);
     expect(isHopeless(own)).toBe(false);
-    expect(isHopeless(successOf({ success: [cell("synthetic", 0, 24)] }, "tannin", "acid-spotter", "synthetic"))).toBe(true);
+    expect(isHopeless(successOf({ success: [cell("synthetic", 0, 24)] }, "tannin", "acid-spotter", "synthetic"))).toBe(
+      true,
+    );
   });
 });
 
 describe("300 jobs of a technician who does not exist", () => {
-  const agents = (family: FamilyId) => LADDERS[family].flatMap(({ does }) => does.flatMap((each) => (each.action === "agent" && each.agent !== "water" ? [each.agent] : [])));
-  const cells = FAMILIES.flatMap((family) => (["synthetic", "plant"] as const).flatMap((fibre) => agents(family).map((agent) => ({ family, fibre, agent }))));
+  const agents = (family: FamilyId) =>
+    LADDERS[family].flatMap(({ does }) =>
+      does.flatMap((each) => (each.action === "agent" && each.agent !== "water" ? [each.agent] : [])),
+    );
+  const cells = FAMILIES.flatMap((family) =>
+    (["synthetic", "plant"] as const).flatMap((fibre) => agents(family).map((agent) => ({ family, fibre, agent }))),
+  );
   /** Over everything it would be asked for, as often as it is: predicted against true, all together and cell by cell. */
   function errors(jobs: number, seed: number, predictedBy: number = jobs) {
     const { success } = experienceOf(log(jobs, { seed }));
@@ -93,10 +121,17 @@ describe("300 jobs of a technician who does not exist", () => {
     const kit = withLog(jobs);
     expect(paceOf(kit.experience, "clean").factor).toBeCloseTo(1.4, 1);
     expect(paceOf(kit.experience, "agent").factor).toBeCloseTo(0.8, 1);
-    expect(handsOnMinutes(kit, "clean", 2).value / handsOnMinutes(USUAL_KIT, "clean", 2).value).toBeCloseTo(paceOf(kit.experience, "clean").factor, 12);
+    expect(handsOnMinutes(kit, "clean", 2).value / handsOnMinutes(USUAL_KIT, "clean", 2).value).toBeCloseTo(
+      paceOf(kit.experience, "clean").factor,
+      12,
+    );
     expect(handsOnMinutes(kit, "scrape", 2)).toEqual(handsOnMinutes(USUAL_KIT, "scrape", 2));
-    const ratio = asPlannedNow(ledgerOf(jobs).flatMap(({ steps }) => steps), kit.experience);
-    const mean = ratio.reduce((sum, { minutes, plannedMin }) => sum + Math.log(minutes! / plannedMin!), 0) / ratio.length;
+    const ratio = asPlannedNow(
+      ledgerOf(jobs).flatMap(({ steps }) => steps),
+      kit.experience,
+    );
+    const mean =
+      ratio.reduce((sum, { minutes, plannedMin }) => sum + Math.log(minutes! / plannedMin!), 0) / ratio.length;
     expect(Math.abs(mean)).toBeLessThan(0.05);
   });
 });
@@ -109,7 +144,19 @@ describe("the own log in a plan", () => {
     const { diagnosis, rungs } = ladder(USUAL_KIT);
     const first = rungs.find(({ state }) => state === "now")!;
     expect(first.success?.chance.value).toBe(TABLE_SUCCESS[diagnosis.leader]);
-    const never = (agents: readonly string[]): Kit => ({ ...USUAL_KIT, experience: { ...none, success: LADDERS[diagnosis.leader].flatMap(({ does }) => does.flatMap((each) => (each.action === "agent" && agents.includes(each.agent) ? [{ family: diagnosis.leader, fibre: "synthetic" as const, agent: each.agent, gone: 0, tried: 30 }] : []))) } });
+    const never = (agents: readonly string[]): Kit => ({
+      ...USUAL_KIT,
+      experience: {
+        ...none,
+        success: LADDERS[diagnosis.leader].flatMap(({ does }) =>
+          does.flatMap((each) =>
+            each.action === "agent" && agents.includes(each.agent)
+              ? [{ family: diagnosis.leader, fibre: "synthetic" as const, agent: each.agent, gone: 0, tried: 30 }]
+              : [],
+          ),
+        ),
+      },
+    });
     const passed = ladder(never(["acid-spotter"])).rungs.find(({ title }) => title === first.title)!;
     expect(passed.state).toBe("left-out");
     expect(passed.leftOut.at(-1)!.because).toContain("it went 0 of 30 times");
@@ -119,25 +166,48 @@ describe("the own log in a plan", () => {
   it("moves the chances of the families, unless the technician set them", () => {
     const tannins: Experience = { ...none, families: { tannin: 60 } };
     const at = FAMILY_IDS.indexOf("tannin");
-    const share = (kit: Pick<Kit, "experience" | "ownTables">) => { const { priors } = tablesFor(kit); return priors[at]! / priors.reduce((sum, prior) => sum + prior, 0); };
+    const share = (kit: Pick<Kit, "experience" | "ownTables">) => {
+      const { priors } = tablesFor(kit);
+      return priors[at]! / priors.reduce((sum, prior) => sum + prior, 0);
+    };
     expect(share({ experience: tannins })).toBeCloseTo((share({}) + 1) / 2, 10);
     // However long the log: what is rare in it stays at least half as likely as the table has it.
-    expect(share({ experience: { ...none, families: { tannin: 60_000 } } })).toBeCloseTo(share({ experience: tannins }), 10);
+    expect(share({ experience: { ...none, families: { tannin: 60_000 } } })).toBeCloseTo(
+      share({ experience: tannins }),
+      10,
+    );
     expect(tablesFor({ experience: tannins, ownTables: { priors: { tannin: 2 }, weights: [] } }).priors[at]).toBe(2);
     expect(tablesFor({ experience: none }).priors).toEqual(tablesFor({}).priors);
   });
 
   it("makes drying longer where it took longer, never shorter", () => {
-    const dried = (meanLog: number) => Math.max(...Object.values(assess(settee, { ...USUAL_KIT, experience: { ...none, drying: { air: { n: 24, meanLog } } } }, "2026-05-04T09:00:00Z", quickly).drying).map(({ hours }) => hours.value));
+    const dried = (meanLog: number) =>
+      Math.max(
+        ...Object.values(
+          assess(
+            settee,
+            { ...USUAL_KIT, experience: { ...none, drying: { air: { n: 24, meanLog } } } },
+            "2026-05-04T09:00:00Z",
+            quickly,
+          ).drying,
+        ).map(({ hours }) => hours.value),
+      );
     const forecast = dried(0);
-    expect(dried(Math.log(2)) / forecast).toBeCloseTo(dryingFactor({ ...none, drying: { air: { n: 24, meanLog: Math.log(2) } } }, "air").factor, 9);
+    expect(dried(Math.log(2)) / forecast).toBeCloseTo(
+      dryingFactor({ ...none, drying: { air: { n: 24, meanLog: Math.log(2) } } }, "air").factor,
+      9,
+    );
     expect(dried(Math.log(0.5))).toBe(forecast);
   });
 });
 
 describe("the ledger", () => {
   it("takes the table for eight steps of one's own: eight at twice its minutes make it the root of two", () => {
-    expect(paceOf({ ...none, pace: { clean: { n: 8, meanLog: Math.log(2) } } }, "clean")).toEqual({ factor: expect.closeTo(Math.SQRT2, 12), n: 8, tableShare: 0.5 });
+    expect(paceOf({ ...none, pace: { clean: { n: 8, meanLog: Math.log(2) } } }, "clean")).toEqual({
+      factor: expect.closeTo(Math.SQRT2, 12),
+      n: 8,
+      tableShare: 0.5,
+    });
     expect(paceOf(undefined, "clean")).toEqual({ factor: 1, n: 0, tableShare: 1 });
   });
 
@@ -145,14 +215,18 @@ describe("the ledger", () => {
     const [job] = log(1) as [Job];
     const [entry] = ledgerOf([job]) as [ReturnType<typeof ledgerOf>[number]];
     expect(entry.steps[0]).toMatchObject({ action: "clean", neatMl: 200 / 21 });
-    expect(entry.minutes).toBeCloseTo(job.events.reduce((sum, event) => sum + (event.kind === "done" ? event.minutes! : 0), 0), 9);
+    expect(entry.minutes).toBeCloseTo(
+      job.events.reduce((sum, event) => sum + (event.kind === "done" ? event.minutes! : 0), 0),
+      9,
+    );
     expect(entry.promise).toBe(Date.parse(entry.at) <= Date.parse(job.promises.handBackAt!) ? "kept" : "missed");
     expect(Object.values(entry.outcomes).reduce((sum, count) => sum + count, 0)).toBe(1);
   });
 
   it("counts a mark that came back as not gone, leaves out what was left out, and begins anew after a reset", () => {
     const jobs = log(40);
-    const gone = (from: readonly Job[], learning = {}) => experienceOf(from, learning).success.reduce((sum, cell) => sum + cell.gone, 0);
+    const gone = (from: readonly Job[], learning = {}) =>
+      experienceOf(from, learning).success.reduce((sum, cell) => sum + cell.gone, 0);
     const first = jobs.find(({ id }) => ledgerOf(jobs).find(({ job }) => job.id === id)!.outcomes.gone === 1)!;
     const back: Job = { ...first, id: "back", from: { jobId: first.id, kind: "comeback" }, events: [] };
     expect(gone([...jobs, back])).toBe(gone(jobs) - 1);
@@ -164,7 +238,26 @@ describe("the ledger", () => {
   it("learns what a dry stroke really takes from what came back into the tank", () => {
     // The shelf says 45 % a stroke; four strokes that took 36 % each bring back so much of what was expected.
     const back = (share: number) => 1 - (1 - share) ** 4;
-    const drawn = log(8).map((job): Job => ({ ...job, events: [{ kind: "done", id: "x", at: new Date(END_MS).toISOString(), stepKey: "extract:", title: "Draw off", action: "extract", zoneIds: ["z"], machine: "extractor", dryStrokes: 4, recoveryShare: 0.45, expectedMl: 1000, recoveredMl: (1000 * back(0.36)) / back(0.45) }, ...job.events.slice(-1)] }));
+    const drawn = log(8).map((job): Job => ({
+      ...job,
+      events: [
+        {
+          kind: "done",
+          id: "x",
+          at: new Date(END_MS).toISOString(),
+          stepKey: "extract:",
+          title: "Draw off",
+          action: "extract",
+          zoneIds: ["z"],
+          machine: "extractor",
+          dryStrokes: 4,
+          recoveryShare: 0.45,
+          expectedMl: 1000,
+          recoveredMl: (1000 * back(0.36)) / back(0.45),
+        },
+        ...job.events.slice(-1),
+      ],
+    }));
     const { recovery } = experienceOf(drawn);
     expect(recovery.extractor).toEqual({ n: 8, meanLog: expect.closeTo(Math.log(0.36 / 0.45), 9) });
     // Eight readings beside eight of the shelf: half way, as a factor.
@@ -174,10 +267,37 @@ describe("the ledger", () => {
   it("learns how long drying really takes from the last wet and the first dry reading", () => {
     const at = (hours: number) => new Date(END_MS + hours * 3_600_000).toISOString();
     const [job] = log(1) as [Job];
-    const read = (hours: number, value: number) => ({ kind: "reading" as const, id: `r${hours}`, at: at(hours), instrument: "moisture" as const, zoneId: "z", value });
-    const dried: Job = { ...job, events: [...job.events.slice(0, -1), { kind: "done", id: "set", at: at(0), stepKey: "set-to-dry:", title: "Set to dry", action: "set-to-dry", zoneIds: ["z"], forecastH: 4 }, read(4, 18), read(9, 11), { kind: "handed-back", id: "hb", at: at(10), damp: false }] };
+    const read = (hours: number, value: number) => ({
+      kind: "reading" as const,
+      id: `r${hours}`,
+      at: at(hours),
+      instrument: "moisture" as const,
+      zoneId: "z",
+      value,
+    });
+    const dried: Job = {
+      ...job,
+      events: [
+        ...job.events.slice(0, -1),
+        {
+          kind: "done",
+          id: "set",
+          at: at(0),
+          stepKey: "set-to-dry:",
+          title: "Set to dry",
+          action: "set-to-dry",
+          zoneIds: ["z"],
+          forecastH: 4,
+        },
+        read(4, 18),
+        read(9, 11),
+        { kind: "handed-back", id: "hb", at: at(10), damp: false },
+      ],
+    };
     expect(ledgerOf([dried])[0]!.dryingRatio).toBeCloseTo(6 / 4, 9);
-    expect(ledgerOf([{ ...dried, events: dried.events.filter(({ id }) => id !== "r4") }])[0]!.dryingRatio).toBeUndefined();
+    expect(
+      ledgerOf([{ ...dried, events: dried.events.filter(({ id }) => id !== "r4") }])[0]!.dryingRatio,
+    ).toBeUndefined();
   });
 });
 
@@ -186,7 +306,11 @@ describe("what a step leaves for the log", () => {
   const NOW = "2026-05-04T09:00:00Z";
   const leftBy = (kit: Kit) => {
     const assessment = assess(ferry, kit, NOW, quickly);
-    return assessment.plan.steps.map((step) => ({ step, mark: step.findingId ? assessment.plan.marks[step.findingId] : undefined, left: learntOf(step, assessment, kit, ferry.site) }));
+    return assessment.plan.steps.map((step) => ({
+      step,
+      mark: step.findingId ? assessment.plan.marks[step.findingId] : undefined,
+      left: learntOf(step, assessment, kit, ferry.site),
+    }));
   };
 
   it("is the family only where it is sure, the fibre where it is known, and everything as the tables alone would have it", () => {
@@ -197,7 +321,10 @@ describe("what a step leaves for the log", () => {
       if (step.agent && step.zoneIds.every((id) => !ferry.zones.byId[id]!.cloth)) expect(left.fibre).toBe("wool-silk");
     }
     const forecast = (kit: Kit) => leftBy(kit).find(({ left }) => left.forecastH)!.left.forecastH!;
-    const slow: Kit = { ...USUAL_KIT, experience: { ...none, pace: { "set-to-dry": { n: 8, meanLog: 1 } }, drying: { air: { n: 24, meanLog: 1 } } } };
+    const slow: Kit = {
+      ...USUAL_KIT,
+      experience: { ...none, pace: { "set-to-dry": { n: 8, meanLog: 1 } }, drying: { air: { n: 24, meanLog: 1 } } },
+    };
     expect(forecast(slow)).toBeCloseTo(forecast(USUAL_KIT), 9);
     const minutes = (kit: Kit) => leftBy(kit).find(({ step }) => step.action === "set-to-dry")!;
     expect(minutes(slow).left.tableMin).toBeCloseTo(minutes(USUAL_KIT).step.minutes.value, 9);

@@ -76,7 +76,8 @@ export function summaryOf(job: Job, cameBack: ReadonlySet<string> = NONE): Ledge
 function summed(job: Job, cameBack: ReadonlySet<string>): LedgerJob {
   const history = historyOf(job);
   const handed = lastOf(history, "handed-back");
-  const ended = (findingId: string, result: OutcomeResult) => (cameBack.has(findingId) && result === "gone" ? "came-back" : result);
+  const ended = (findingId: string, result: OutcomeResult) =>
+    cameBack.has(findingId) && result === "gone" ? "came-back" : result;
   const judged = judgedSteps(history.standing);
   const steps = history.done.map((event) => stepOf(event, ended, judged.get(event.id)));
   const outcomes: LedgerJob["outcomes"] = {};
@@ -88,8 +89,15 @@ function summed(job: Job, cameBack: ReadonlySet<string>): LedgerJob {
   const { handBackAt } = job.promises;
   const dryingRatio = dryingRatioOf(history.standing);
   return {
-    job, steps, outcomes, handedBack: handed !== undefined,
-    id: job.id, title: job.title, customer: job.customer, ...(job.demo ? { demo: true } : {}), words: wordsOf(job, steps),
+    job,
+    steps,
+    outcomes,
+    handedBack: handed !== undefined,
+    id: job.id,
+    title: job.title,
+    customer: job.customer,
+    ...(job.demo ? { demo: true } : {}),
+    words: wordsOf(job, steps),
     at: handed?.at ?? job.events.at(-1)?.at ?? job.createdAt,
     minutes: sum(({ minutes, plannedMin = 0 }) => minutes ?? plannedMin),
     plannedMin: sum(({ plannedMin = 0 }) => plannedMin),
@@ -104,8 +112,18 @@ export const headOf = ({ job: _job, steps: _steps, dryingRatio: _ratio, ...head 
 
 /** Everything of a job that somebody may remember it by. */
 function wordsOf(job: Job, steps: readonly LedgerStep[]): string {
-  const names = Object.values(job.findings.byId).flatMap((finding) => ("name" in finding && finding.name ? [finding.name] : []));
-  return [job.title, job.customer, job.place, ...names, ...new Set(steps.flatMap(({ title, agent }) => [title, agent ? AGENTS[agent].name : ""]))].join(" ").toLowerCase();
+  const names = Object.values(job.findings.byId).flatMap((finding) =>
+    "name" in finding && finding.name ? [finding.name] : [],
+  );
+  return [
+    job.title,
+    job.customer,
+    job.place,
+    ...names,
+    ...new Set(steps.flatMap(({ title, agent }) => [title, agent ? AGENTS[agent].name : ""])),
+  ]
+    .join(" ")
+    .toLowerCase();
 }
 
 /** Each look at a mark judges the last agent that went on it since the look before. */
@@ -113,7 +131,8 @@ function judgedSteps(standing: readonly WorkEvent[]): Map<string, OutcomeResult>
   const last = new Map<string, string>();
   const judged = new Map<string, OutcomeResult>();
   for (const event of standing) {
-    if (event.kind === "done" && event.findingId && event.agent && event.agent !== "water") last.set(event.findingId, event.id);
+    if (event.kind === "done" && event.findingId && event.agent && event.agent !== "water")
+      last.set(event.findingId, event.id);
     if (event.kind !== "outcome") continue;
     const step = last.get(event.findingId);
     if (step) judged.set(step, event.result);
@@ -122,23 +141,75 @@ function judgedSteps(standing: readonly WorkEvent[]): Map<string, OutcomeResult>
   return judged;
 }
 
-function stepOf({ id, at, title, action, agent, findingId, family, fibre, machine, areaM2 = 0, minutes, plannedMin, tableMin, amountMl = 0, partsWater = 0, recoveredMl, expectedMl, dryStrokes, recoveryShare }: DoneEvent, ended: (findingId: string, result: OutcomeResult) => NonNullable<LedgerStep["outcome"]>, outcome: OutcomeResult | undefined): LedgerStep {
+function stepOf(
+  {
+    id,
+    at,
+    title,
+    action,
+    agent,
+    findingId,
+    family,
+    fibre,
+    machine,
+    areaM2 = 0,
+    minutes,
+    plannedMin,
+    tableMin,
+    amountMl = 0,
+    partsWater = 0,
+    recoveredMl,
+    expectedMl,
+    dryStrokes,
+    recoveryShare,
+  }: DoneEvent,
+  ended: (findingId: string, result: OutcomeResult) => NonNullable<LedgerStep["outcome"]>,
+  outcome: OutcomeResult | undefined,
+): LedgerStep {
   return {
-    id, at, title, action: action as ActionId, agent, findingId, family, fibre, machine, areaM2, minutes, plannedMin,
-    tableMin: tableMin ?? plannedMin, amountMl, neatMl: agent && agent !== "water" ? amountMl / (partsWater + 1) : 0,
-    ...(recoveredMl !== undefined && expectedMl && dryStrokes && recoveryShare ? { recovery: { recoveredMl, expectedMl, dryStrokes, tableShare: recoveryShare } } : {}),
+    id,
+    at,
+    title,
+    action: action as ActionId,
+    agent,
+    findingId,
+    family,
+    fibre,
+    machine,
+    areaM2,
+    minutes,
+    plannedMin,
+    tableMin: tableMin ?? plannedMin,
+    amountMl,
+    neatMl: agent && agent !== "water" ? amountMl / (partsWater + 1) : 0,
+    ...(recoveredMl !== undefined && expectedMl && dryStrokes && recoveryShare
+      ? { recovery: { recoveredMl, expectedMl, dryStrokes, tableShare: recoveryShare } }
+      : {}),
     ...(outcome && findingId ? { outcome: ended(findingId, outcome) } : {}),
   };
 }
 
 /** From being set to dry until read dry, over what was forecast; between the last wet reading and the first dry one, the middle. */
 function dryingRatioOf(standing: readonly WorkEvent[]): number | undefined {
-  const set = standing.findLast((event): event is DoneEvent => event.kind === "done" && event.action === "set-to-dry" && event.forecastH !== undefined && event.forecastH > 0);
+  const set = standing.findLast(
+    (event): event is DoneEvent =>
+      event.kind === "done" && event.action === "set-to-dry" && event.forecastH !== undefined && event.forecastH > 0,
+  );
   if (!set) return undefined;
   const hours = (at: string) => (Date.parse(at) - Date.parse(set.at)) / 3_600_000;
-  const readings = standing.flatMap((event) => (event.kind === "reading" && event.instrument === "moisture" && hours(event.at) > 0 ? [event] : []));
-  const dry = readings.find(({ value, zoneId }, index) => value <= DRY_AT_PCT && !readings.slice(index).some((later) => later.zoneId === zoneId && later.value > DRY_AT_PCT));
-  const wet = dry && readings.findLast(({ at, value, zoneId }) => zoneId === dry.zoneId && value > DRY_AT_PCT && hours(at) < hours(dry.at));
+  const readings = standing.flatMap((event) =>
+    event.kind === "reading" && event.instrument === "moisture" && hours(event.at) > 0 ? [event] : [],
+  );
+  const dry = readings.find(
+    ({ value, zoneId }, index) =>
+      value <= DRY_AT_PCT &&
+      !readings.slice(index).some((later) => later.zoneId === zoneId && later.value > DRY_AT_PCT),
+  );
+  const wet =
+    dry &&
+    readings.findLast(
+      ({ at, value, zoneId }) => zoneId === dry.zoneId && value > DRY_AT_PCT && hours(at) < hours(dry.at),
+    );
   // Without a wet reading before it nobody knows when it became dry.
   return dry && wet ? Math.sqrt(hours(wet.at) * hours(dry.at)) / set.forecastH! : undefined;
 }
@@ -146,7 +217,8 @@ function dryingRatioOf(standing: readonly WorkEvent[]): number | undefined {
 /** Marks that came back, by the job they were first worked on: a later job names it, and holds the same marks. */
 export function comebacksOf(jobs: readonly Job[]): Map<string, Set<string>> {
   const back = new Map<string, Set<string>>();
-  for (const { from, findings } of jobs) if (from?.kind === "comeback") back.set(from.jobId, new Set([...(back.get(from.jobId) ?? []), ...findings.order]));
+  for (const { from, findings } of jobs)
+    if (from?.kind === "comeback") back.set(from.jobId, new Set([...(back.get(from.jobId) ?? []), ...findings.order]));
   return back;
 }
 

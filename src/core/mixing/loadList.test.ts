@@ -14,15 +14,23 @@ describe("the load list", () => {
   it("adds up what the mixes take, and two jobs make more than one", () => {
     const one = listOf(USUAL_KIT);
     const { mixes } = assess(ferry!, USUAL_KIT, "2026-05-04T09:00:00Z");
-    for (const { agent, marked, fills } of mixes) expect(one.products.find((each) => each.agent === agent)!.productMl.value).toBeGreaterThanOrEqual(marked.product.value * fills - 1e-9);
+    for (const { agent, marked, fills } of mixes)
+      expect(one.products.find((each) => each.agent === agent)!.productMl.value).toBeGreaterThanOrEqual(
+        marked.product.value * fills - 1e-9,
+      );
     const both = loadListOf([jobOf(ferry!, USUAL_KIT), jobOf(settee!, USUAL_KIT)], USUAL_KIT);
     expect(both.waterL.value).toBeGreaterThan(one.waterL.value);
-    expect(both.towels.reduce((sum, { count }) => sum + count.value, 0)).toBeGreaterThan(one.towels.reduce((sum, { count }) => sum + count.value, 0));
+    expect(both.towels.reduce((sum, { count }) => sum + count.value, 0)).toBeGreaterThan(
+      one.towels.reduce((sum, { count }) => sum + count.value, 0),
+    );
   });
 
   it("marks what runs short and what runs low, in whole packs, and buys nothing where there is enough", () => {
     const { agent, productMl } = listOf(USUAL_KIT).products[0]!;
-    const stockWith = (leftMl: number) => listOf(withAgentValue(withAgentValue(USUAL_KIT, agent, "packMl", 10), agent, "leftMl", leftMl)).products.find((each) => each.agent === agent)!;
+    const stockWith = (leftMl: number) =>
+      listOf(withAgentValue(withAgentValue(USUAL_KIT, agent, "packMl", 10), agent, "leftMl", leftMl)).products.find(
+        (each) => each.agent === agent,
+      )!;
     const need = productMl.value;
     expect(listOf(USUAL_KIT).products[0]).toMatchObject({ stock: "unknown", packs: 0 });
     expect(stockWith(need + 10)).toMatchObject({ stock: "enough", packs: 0 });
@@ -32,10 +40,29 @@ describe("the load list", () => {
   });
 
   it("counts fills from the tank and says when one circuit is not enough", () => {
-    const drawn = loadListOf([{ ...jobOf(ferry!, USUAL_KIT), steps: jobOf(ferry!, USUAL_KIT).steps.map((step) => ({ ...step, action: "extract", amountMl: { ...step.minutes, value: 5000, unit: "mL" } })) as LoadJob["steps"] }], USUAL_KIT);
+    const drawn = loadListOf(
+      [
+        {
+          ...jobOf(ferry!, USUAL_KIT),
+          steps: jobOf(ferry!, USUAL_KIT).steps.map((step) => ({
+            ...step,
+            action: "extract",
+            amountMl: { ...step.minutes, value: 5000, unit: "mL" },
+          })) as LoadJob["steps"],
+        },
+      ],
+      USUAL_KIT,
+    );
     const litres = jobOf(ferry!, USUAL_KIT).steps.length * 5;
-    expect(drawn.tanks).toMatchObject({ machine: "extractor", fills: { value: Math.ceil(litres / 8) }, empties: { value: Math.ceil(litres / 8) } });
+    expect(drawn.tanks).toMatchObject({
+      machine: "extractor",
+      fills: { value: Math.ceil(litres / 8) },
+      empties: { value: Math.ceil(litres / 8) },
+    });
     expect(listOf(withMachineValue(USUAL_KIT, "hepa-vacuum", "powerW", 1900)).overloads).toBe(true);
-    expect(listOf({ ...USUAL_KIT, machines: { "hepa-vacuum": {} } })).toMatchObject({ overloads: false, power: [{ machine: "hepa-vacuum", watts: { value: 1000 } }] });
+    expect(listOf({ ...USUAL_KIT, machines: { "hepa-vacuum": {} } })).toMatchObject({
+      overloads: false,
+      power: [{ machine: "hepa-vacuum", watts: { value: 1000 } }],
+    });
   });
 });

@@ -16,7 +16,9 @@ describe("bottles for a job", () => {
       const { mixes, plan } = assessed(job);
       expect(mixes.length).toBeGreaterThan(0);
       for (const { agent, wanted, marked, fills, partsWater, bottleMl } of mixes) {
-        const needed = plan.steps.filter((step) => step.agent === agent).reduce((sum, { amountMl }) => sum + (amountMl?.value ?? 0), 0);
+        const needed = plan.steps
+          .filter((step) => step.agent === agent)
+          .reduce((sum, { amountMl }) => sum + (amountMl?.value ?? 0), 0);
         expect(wanted.value).toBeCloseTo(needed * 1.1, 6);
         expect(marked.total.value * fills).toBeGreaterThanOrEqual(wanted.value - 1e-6);
         expect(marked.partsWater).toBeGreaterThanOrEqual(partsWater.value - 1e-9);
@@ -49,7 +51,10 @@ describe("bottles for a job", () => {
   });
 
   it("says when the fibre asks for a weaker mix than the label's words", () => {
-    const strong = { ...ferry, choices: { ...ferry.choices, readings: { "acid-spotter": { convention: "one-in", value: 4 } } } } as Job;
+    const strong = {
+      ...ferry,
+      choices: { ...ferry.choices, readings: { "acid-spotter": { convention: "one-in", value: 4 } } },
+    } as Job;
     const spotter = assessed(strong).mixes.find(({ agent }) => agent === "acid-spotter")!;
     expect(spotter.partsWater.value).toBeGreaterThanOrEqual(8);
     expect(spotter.weakerBecause).toContain("pH window");

@@ -46,27 +46,39 @@ export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[]
     if (there) there.steps.push(step);
     else wanted.set(key, { agent: step.agent, partsWater: step.partsWater, steps: [step] });
   }
-  return [...wanted.values()].map(({ agent, partsWater: strength, steps: its }) => bottleMix(agent, strength, its, job, kit));
+  return [...wanted.values()].map(({ agent, partsWater: strength, steps: its }) =>
+    bottleMix(agent, strength, its, job, kit),
+  );
 }
 
-const strengthOf = (r: number) => worked("dilution.strength", 1 / (r + 1), "1", [input("parts water to one product r", r, "parts", "table")]);
+const strengthOf = (r: number) =>
+  worked("dilution.strength", 1 / (r + 1), "1", [input("parts water to one product r", r, "parts", "table")]);
 
 function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
   const row = agentOn(kit, agent);
   const r = strength.value;
   const sum = steps.reduce((total, { amountMl }) => total + amountMl!.value, 0);
   const total = sum * (1 + SPARE);
-  const wanted = worked("mix.total", total, "mL", [...steps.map(({ title, amountMl }) => input(title, amountMl!.value, "mL")), input("spare", SPARE, "1", "table")]);
+  const wanted = worked("mix.total", total, "mL", [
+    ...steps.map(({ title, amountMl }) => input(title, amountMl!.value, "mL")),
+    input("spare", SPARE, "1", "table"),
+  ]);
   const bottles = [...kit.bottles].sort((a, b) => a.capacityMl - b.capacityMl);
   const chosen = bottles.find(({ capacityMl }) => capacityMl === job.choices.bottles[agent]);
-  const bottle = chosen ?? bottles.find(({ capacityMl }) => capacityMl >= total) ?? bottles.at(-1) ?? { capacityMl: total, markEveryMl: 1 };
+  const bottle = chosen ??
+    bottles.find(({ capacityMl }) => capacityMl >= total) ??
+    bottles.at(-1) ?? { capacityMl: total, markEveryMl: 1 };
   const fills = Math.max(1, Math.ceil(total / bottle.capacityMl - 1e-9));
   // Less product than one mark of the cup cannot be measured, so no less than that is made up.
   const perFill = Math.min(bottle.capacityMl, Math.max(total / fills, r > 0 ? kit.cupMarkEveryMl * (r + 1) : 0));
   const marked = fillToMarks(perFill, r, bottle.markEveryMl, kit.cupMarkEveryMl);
   const labelReading = job.choices.readings[agent] ?? row.reading;
   return {
-    agent, partsWater: strength, wanted, fills, marked,
+    agent,
+    partsWater: strength,
+    wanted,
+    fills,
+    marked,
     bottleMl: bottle.capacityMl,
     container: containerOf(bottle),
     exact: mix(perFill, r),
@@ -75,8 +87,18 @@ function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job
     steps: steps.map(({ key }) => key),
     ...(labelReading
       ? {
-          reading: { label: row.reading ? labelText(row.reading) : labelText(labelReading), taken: labelReading, words: readingInWords(partsWater(labelReading)), strength: strengthOf(partsWater(labelReading)), other: flipped(labelReading), otherWords: readingInWords(partsWater(flipped(labelReading))) },
-          weakerBecause: r > partsWater(labelReading) + 1e-9 ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ${strength.working.formula === "dilution.gentler" ? "which is enough for soil this light" : "so that it stays inside the fibre's pH window"}.` : undefined,
+          reading: {
+            label: row.reading ? labelText(row.reading) : labelText(labelReading),
+            taken: labelReading,
+            words: readingInWords(partsWater(labelReading)),
+            strength: strengthOf(partsWater(labelReading)),
+            other: flipped(labelReading),
+            otherWords: readingInWords(partsWater(flipped(labelReading))),
+          },
+          weakerBecause:
+            r > partsWater(labelReading) + 1e-9
+              ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ${strength.working.formula === "dilution.gentler" ? "which is enough for soil this light" : "so that it stays inside the fibre's pH window"}.`
+              : undefined,
         }
       : {}),
   };

@@ -36,12 +36,27 @@ export function watersOf(steps: readonly Step[], areaOf: (zoneId: string) => num
   const extractor = drawn[0] && extractorFor(kit, Math.max(...drawn[0].zoneIds.map(areaOf)))?.id;
   return [
     needOf("tank", drawn, extractor, kit),
-    needOf("tank", plain.filter(({ action }) => action === "steam"), "steamer", kit),
-    needOf("bucket", plain.filter(({ action }) => action !== "extract" && action !== "steam"), undefined, kit),
+    needOf(
+      "tank",
+      plain.filter(({ action }) => action === "steam"),
+      "steamer",
+      kit,
+    ),
+    needOf(
+      "bucket",
+      plain.filter(({ action }) => action !== "extract" && action !== "steam"),
+      undefined,
+      kit,
+    ),
   ].filter((need) => need !== undefined);
 }
 
-function needOf(container: ContainerKind, steps: readonly Step[], machine: MachineId | undefined, kit: Kit): WaterNeed | undefined {
+function needOf(
+  container: ContainerKind,
+  steps: readonly Step[],
+  machine: MachineId | undefined,
+  kit: Kit,
+): WaterNeed | undefined {
   if (steps.length === 0) return undefined;
   const litres = steps.reduce((sum, { amountMl }) => sum + amountMl!.value / 1000, 0);
   const leastL = LEAST_L[container] ?? HALF_L;
@@ -49,15 +64,40 @@ function needOf(container: ContainerKind, steps: readonly Step[], machine: Machi
   const tankL = machine && machineOn(kit, machine)?.solutionTankL;
   const temps = steps.flatMap(({ tempC }) => (tempC === undefined ? [] : [tempC]));
   // One water for several steps is as cool as the coolest of them asks.
-  const tempC = machine === "steamer" || temps.length === 0 ? undefined : Math.min(HOT_TAP_C, Math.max(COLD_TAP_C, Math.min(...temps)));
+  const tempC =
+    machine === "steamer" || temps.length === 0
+      ? undefined
+      : Math.min(HOT_TAP_C, Math.max(COLD_TAP_C, Math.min(...temps)));
   return {
-    container, ...(machine ? { machine } : {}),
-    litres: worked("load.water", litres, "L", steps.map(({ title, amountMl }) => input(title, amountMl!.value / 1000, "L"))),
-    ready: worked("mix.ready", readyL, "L", [input("put on", litres, "L"), input("no less than", leastL, "L", "table")]),
-    ...(tankL ? { fills: worked("load.tanks", Math.ceil(readyL / tankL - 1e-9), "1", [input("in all", readyL, "L"), input("solution tank", tankL, "L", "table")]) } : {}),
-    ...(tempC === undefined ? {} : {
-      tempC: worked("mix.waterTemp", tempC, "degC", [...steps.flatMap((step) => (step.tempC === undefined ? [] : [input(step.title, step.tempC, "degC")])), input("hot tap", HOT_TAP_C, "degC", "table"), input("cold tap", COLD_TAP_C, "degC", "table")]),
-      taps: warmMix(readyL * 1000, HOT_TAP_C, COLD_TAP_C, tempC),
-    }),
+    container,
+    ...(machine ? { machine } : {}),
+    litres: worked(
+      "load.water",
+      litres,
+      "L",
+      steps.map(({ title, amountMl }) => input(title, amountMl!.value / 1000, "L")),
+    ),
+    ready: worked("mix.ready", readyL, "L", [
+      input("put on", litres, "L"),
+      input("no less than", leastL, "L", "table"),
+    ]),
+    ...(tankL
+      ? {
+          fills: worked("load.tanks", Math.ceil(readyL / tankL - 1e-9), "1", [
+            input("in all", readyL, "L"),
+            input("solution tank", tankL, "L", "table"),
+          ]),
+        }
+      : {}),
+    ...(tempC === undefined
+      ? {}
+      : {
+          tempC: worked("mix.waterTemp", tempC, "degC", [
+            ...steps.flatMap((step) => (step.tempC === undefined ? [] : [input(step.title, step.tempC, "degC")])),
+            input("hot tap", HOT_TAP_C, "degC", "table"),
+            input("cold tap", COLD_TAP_C, "degC", "table"),
+          ]),
+          taps: warmMix(readyL * 1000, HOT_TAP_C, COLD_TAP_C, tempC),
+        }),
   };
 }

@@ -13,7 +13,15 @@ const FOOTWELL_SHARE = 0.45;
 const ROW_NAMES = ["Front", "Second", "Third", "Fourth"];
 
 /** One seat: headrest, back between bolsters, the seam, base between bolsters, the strip under it. */
-function seat(id: string, name: string, outer: "left" | "right" | "none", x: number, y: number, width: number, baseMm: number): Part[] {
+function seat(
+  id: string,
+  name: string,
+  outer: "left" | "right" | "none",
+  x: number,
+  y: number,
+  width: number,
+  baseMm: number,
+): Part[] {
   const bolster = width * BOLSTER_SHARE;
   const inner = width - 2 * bolster;
   const backTop = y + HEADREST_MM;
@@ -23,7 +31,15 @@ function seat(id: string, name: string, outer: "left" | "right" | "none", x: num
     part(`${id}-headrest`, `${name}, headrest`, "headrest", x + width * 0.25, y, width * 0.5, HEADREST_MM - 20),
     part(`${id}-back-left`, `${name}, back bolster left`, backBolster("left"), x, backTop, bolster, BACK_MM),
     part(`${id}-back`, `${name}, back`, "back", x + bolster, backTop, inner, BACK_MM),
-    part(`${id}-back-right`, `${name}, back bolster right`, backBolster("right"), x + bolster + inner, backTop, bolster, BACK_MM),
+    part(
+      `${id}-back-right`,
+      `${name}, back bolster right`,
+      backBolster("right"),
+      x + bolster + inner,
+      backTop,
+      bolster,
+      BACK_MM,
+    ),
     part(`${id}-crevice`, `${name}, seam`, "crevice", x, backTop + BACK_MM, width, CREVICE_MM),
     part(`${id}-base-left`, `${name}, base bolster left`, "bolster", x, baseTop, bolster, baseMm),
     part(`${id}-base`, `${name}, base`, "base", x + bolster, baseTop, inner, baseMm),
@@ -33,7 +49,8 @@ function seat(id: string, name: string, outer: "left" | "right" | "none", x: num
 }
 
 /** Names of seats in a row by the side they stand on. */
-const seatNames = (rowIndex: number, count: number) => sideBySide(`${ROW_NAMES[rowIndex] ?? `Row ${rowIndex + 1}`} seat`, count);
+const seatNames = (rowIndex: number, count: number) =>
+  sideBySide(`${ROW_NAMES[rowIndex] ?? `Row ${rowIndex + 1}`} seat`, count);
 
 /**
  * A vehicle cabin: rows of seats with belts beside them, door cloth at both sides, footwells with loose mats, the boot floor
@@ -59,24 +76,66 @@ export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
     sides.forEach((side, at) => {
       const x = left + at * (half + GAP_MM);
       const matWidth = half * 0.44;
-      parts.push(part(`${r}-foot-${side}`, `${where} footwell ${side}`, "footwell", x + (at === 0 ? matWidth + 20 : 0), y, half - matWidth - 20, footMm));
-      parts.push(part(`${r}-mat-${side}`, `${where} mat ${side}, loose`, "mat", at === 0 ? x : x + half - matWidth, y, matWidth, footMm));
+      parts.push(
+        part(
+          `${r}-foot-${side}`,
+          `${where} footwell ${side}`,
+          "footwell",
+          x + (at === 0 ? matWidth + 20 : 0),
+          y,
+          half - matWidth - 20,
+          footMm,
+        ),
+      );
+      parts.push(
+        part(
+          `${r}-mat-${side}`,
+          `${where} mat ${side}, loose`,
+          "mat",
+          at === 0 ? x : x + half - matWidth,
+          y,
+          matWidth,
+          footMm,
+        ),
+      );
     });
     const seatTop = y + footMm + GAP_MM;
     const pitchX = depthMm / count;
     seatNames(index, count).forEach((name, at) => {
       const x = left + at * pitchX + BELT_MM + 20;
       const outer = at === 0 ? "left" : at === count - 1 ? "right" : "none";
-      parts.push(part(`${r}-belt-${at + 1}`, `${name}, belt`, "belt", left + at * pitchX + 4, seatTop + HEADREST_MM, BELT_MM, BACK_MM));
+      parts.push(
+        part(
+          `${r}-belt-${at + 1}`,
+          `${name}, belt`,
+          "belt",
+          left + at * pitchX + 4,
+          seatTop + HEADREST_MM,
+          BELT_MM,
+          BACK_MM,
+        ),
+      );
       parts.push(...seat(`${r}-s${at + 1}`, name, outer, x, seatTop, pitchX - BELT_MM - 40, baseMm));
     });
     const doorMm = seatHeight + footMm;
     parts.push(part(`${r}-door-left`, `${where} door cloth left`, "door-cloth", 0, y, DOOR_MM, doorMm));
-    parts.push(part(`${r}-door-right`, `${where} door cloth right`, "door-cloth", left + depthMm + GAP_MM, y, DOOR_MM, doorMm));
+    parts.push(
+      part(`${r}-door-right`, `${where} door cloth right`, "door-cloth", left + depthMm + GAP_MM, y, DOOR_MM, doorMm),
+    );
   });
   const bottom = rows.length * pitch;
   parts.push(part("boot", "Boot floor", "boot", left, bottom, depthMm, bootMm));
-  parts.push(part("headliner", "Headliner", "headliner", left + depthMm + DOOR_MM + 3 * GAP_MM, 0, depthMm * 0.9, lengthMm * 0.85));
+  parts.push(
+    part(
+      "headliner",
+      "Headliner",
+      "headliner",
+      left + depthMm + DOOR_MM + 3 * GAP_MM,
+      0,
+      depthMm * 0.9,
+      lengthMm * 0.85,
+    ),
+  );
   return parts;
 }
 
@@ -91,7 +150,18 @@ export function saloon({ lengthMm, depthMm, seats = 2 }: Measures): Part[] {
   const settee = Math.max(300, lengthMm - seatMm - GAP_MM);
   const soleX = inset + seatMm + GAP_MM;
   const starboard = soleX + soleMm + GAP_MM;
-  const along = (id: string, side: string, x: number) => Array.from({ length: seats }, (_, index) => part(`${id}-${index + 1}`, `${side} base ${index + 1}`, "base", x, top + (index * settee) / seats, seatMm, settee / seats));
+  const along = (id: string, side: string, x: number) =>
+    Array.from({ length: seats }, (_, index) =>
+      part(
+        `${id}-${index + 1}`,
+        `${side} base ${index + 1}`,
+        "base",
+        x,
+        top + (index * settee) / seats,
+        seatMm,
+        settee / seats,
+      ),
+    );
   return [
     part("fore-back", "Fore back", "back", inset, 0, depthMm, SALOON_BACK_MM),
     part("fore-crevice", "Fore seam", "crevice", inset, SALOON_BACK_MM, depthMm, CREVICE_MM),

@@ -5,7 +5,8 @@ import { part, row, type Door, type Measures, type Part } from "./part";
 /** What lies on the floor, seen from above. */
 
 /** A rectangular carpet in thirds: by the door, the lane, the far end. */
-export const carpet = ({ lengthMm, depthMm }: Measures): Part[] => row("field", ["By the door", "Middle", "Far end"], "field", 0, 0, lengthMm, depthMm);
+export const carpet = ({ lengthMm, depthMm }: Measures): Part[] =>
+  row("field", ["By the door", "Middle", "Far end"], "field", 0, 0, lengthMm, depthMm);
 
 /** Judgement: dirt is walked this far in, and a lane is this wide. */
 const DOORWAY_MM = 1000;
@@ -26,7 +27,12 @@ export function room({ lengthMm, depthMm, walls, doors = ONE_DOOR }: Measures): 
   const inside = doors.flatMap((door) => doorOf(corners, door) ?? []);
   const patches = inside.flatMap(({ at, along, inward }, index) => {
     const half = Math.max(inside[index]!.widthMm, LANE_MM) / 2;
-    const patch = [offset(at, along, -half), offset(at, along, half), offset(offset(at, along, half), inward, DOORWAY_MM), offset(offset(at, along, -half), inward, DOORWAY_MM)];
+    const patch = [
+      offset(at, along, -half),
+      offset(at, along, half),
+      offset(offset(at, along, half), inward, DOORWAY_MM),
+      offset(offset(at, along, -half), inward, DOORWAY_MM),
+    ];
     return shared(corners, patch).slice(0, 1);
   });
   const middle = middleOf(corners);
@@ -38,9 +44,20 @@ export function room({ lengthMm, depthMm, walls, doors = ONE_DOOR }: Measures): 
   });
   const lanes = laneParts.map((lane, index) => minus(lane, ...laneParts.slice(0, index))[0] ?? lane);
   const rest = minus(corners, ...patches, ...lanes).filter((piece) => areaMm2(piece) >= LEAST_FIELD_MM2);
-  const several = (names: readonly Point[][], one: string) => names.map((_, index) => (names.length > 1 ? `${one} ${index + 1}` : one));
-  const named = (id: string, name: string, role: Part["role"], shapes: Point[][]): Part[] => several(shapes, name).map((each, index) => ({ part: `${id}-${index + 1}`, name: each, role, corners: shapes[index]! }));
-  const parts = [...named("door", "By the door", "doorway", patches), ...named("lane", "Traffic lane", "lane", lanes), ...named("field", "Open floor", "field", rest)];
+  const several = (names: readonly Point[][], one: string) =>
+    names.map((_, index) => (names.length > 1 ? `${one} ${index + 1}` : one));
+  const named = (id: string, name: string, role: Part["role"], shapes: Point[][]): Part[] =>
+    several(shapes, name).map((each, index) => ({
+      part: `${id}-${index + 1}`,
+      name: each,
+      role,
+      corners: shapes[index]!,
+    }));
+  const parts = [
+    ...named("door", "By the door", "doorway", patches),
+    ...named("lane", "Traffic lane", "lane", lanes),
+    ...named("field", "Open floor", "field", rest),
+  ];
   return parts.length > 0 ? parts : named("field", "Open floor", "field", [corners]);
 }
 
@@ -64,7 +81,10 @@ function doorOf(corners: Corners, { wall, atMm, widthMm }: Door): Inside | undef
   return { at, widthMm: width, along, inward: { xMm: -along.yMm, yMm: along.xMm } };
 }
 
-const offset = (from: Point, way: Point, mm: number): Point => ({ xMm: from.xMm + way.xMm * mm, yMm: from.yMm + way.yMm * mm });
+const offset = (from: Point, way: Point, mm: number): Point => ({
+  xMm: from.xMm + way.xMm * mm,
+  yMm: from.yMm + way.yMm * mm,
+});
 
 /** A strip of a width from one point to another, a little past both ends. */
 function band(from: Point, to: Point, widthMm: number): Point[] {
@@ -72,7 +92,12 @@ function band(from: Point, to: Point, widthMm: number): Point[] {
   const along = { xMm: (to.xMm - from.xMm) / length, yMm: (to.yMm - from.yMm) / length };
   const aside = { xMm: -along.yMm, yMm: along.xMm };
   const [a, b] = [offset(from, along, -widthMm / 2), offset(to, along, widthMm / 2)];
-  return [offset(a, aside, -widthMm / 2), offset(b, aside, -widthMm / 2), offset(b, aside, widthMm / 2), offset(a, aside, widthMm / 2)];
+  return [
+    offset(a, aside, -widthMm / 2),
+    offset(b, aside, -widthMm / 2),
+    offset(b, aside, widthMm / 2),
+    offset(a, aside, widthMm / 2),
+  ];
 }
 
 /** Centre of area. */
@@ -102,6 +127,14 @@ const FRINGE_MM = 80;
 /** A loose rug with its two fringes, its field in three. */
 export const rug = ({ lengthMm, depthMm }: Measures): Part[] => [
   part("fringe-left", "Fringe left", "fringe", 0, 0, FRINGE_MM, depthMm),
-  ...row("field", ["Field left", "Field mid", "Field right"], "field", FRINGE_MM, 0, Math.max(lengthMm - 2 * FRINGE_MM, 100), depthMm),
+  ...row(
+    "field",
+    ["Field left", "Field mid", "Field right"],
+    "field",
+    FRINGE_MM,
+    0,
+    Math.max(lengthMm - 2 * FRINGE_MM, 100),
+    depthMm,
+  ),
   part("fringe-right", "Fringe right", "fringe", lengthMm - FRINGE_MM, 0, FRINGE_MM, depthMm),
 ];

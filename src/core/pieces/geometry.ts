@@ -21,13 +21,16 @@ export const rect = (xMm: number, yMm: number, widthMm: number, heightMm: number
 ];
 
 /** Each side with its two ends. */
-const sidesOf = (corners: Corners): [Point, Point][] => corners.map((corner, index) => [corner, corners[(index + 1) % corners.length]!]);
+const sidesOf = (corners: Corners): [Point, Point][] =>
+  corners.map((corner, index) => [corner, corners[(index + 1) % corners.length]!]);
 
 /** Area by the shoelace sum, mm². @example areaMm2(rect(0, 0, 30, 20)) // 600 */
-export const areaMm2 = (corners: Corners): number => Math.abs(sidesOf(corners).reduce((sum, [a, b]) => sum + a.xMm * b.yMm - b.xMm * a.yMm, 0)) / 2;
+export const areaMm2 = (corners: Corners): number =>
+  Math.abs(sidesOf(corners).reduce((sum, [a, b]) => sum + a.xMm * b.yMm - b.xMm * a.yMm, 0)) / 2;
 
 /** Length all round, mm. */
-export const perimeterMm = (corners: Corners): number => sidesOf(corners).reduce((sum, [a, b]) => sum + Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm), 0);
+export const perimeterMm = (corners: Corners): number =>
+  sidesOf(corners).reduce((sum, [a, b]) => sum + Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm), 0);
 
 export function boundsOf(corners: Corners): Rect {
   const xs = corners.map(({ xMm }) => xMm);
@@ -36,17 +39,27 @@ export function boundsOf(corners: Corners): Rect {
   return { xMm: left, yMm: top, widthMm: Math.max(...xs) - left, heightMm: Math.max(...ys) - top };
 }
 
-export const moved = (corners: Corners, xMm: number, yMm: number): Point[] => corners.map((corner) => ({ xMm: corner.xMm + xMm, yMm: corner.yMm + yMm }));
+export const moved = (corners: Corners, xMm: number, yMm: number): Point[] =>
+  corners.map((corner) => ({ xMm: corner.xMm + xMm, yMm: corner.yMm + yMm }));
 
 /** Stretched to new bounds, its top left corner kept. */
 export function scaledTo(corners: Corners, widthMm: number, heightMm: number): Point[] {
   const box = boundsOf(corners);
-  return corners.map(({ xMm, yMm }) => ({ xMm: box.xMm + ((xMm - box.xMm) * widthMm) / box.widthMm, yMm: box.yMm + ((yMm - box.yMm) * heightMm) / box.heightMm }));
+  return corners.map(({ xMm, yMm }) => ({
+    xMm: box.xMm + ((xMm - box.xMm) * widthMm) / box.widthMm,
+    yMm: box.yMm + ((yMm - box.yMm) * heightMm) / box.heightMm,
+  }));
 }
 
 /** True when the point lies inside, by counting the sides a ray to the right crosses. */
 export function contains(corners: Corners, { xMm, yMm }: Point): boolean {
-  return sidesOf(corners).reduce((inside, [a, b]) => (a.yMm > yMm !== b.yMm > yMm && xMm < ((b.xMm - a.xMm) * (yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm ? !inside : inside), false);
+  return sidesOf(corners).reduce(
+    (inside, [a, b]) =>
+      a.yMm > yMm !== b.yMm > yMm && xMm < ((b.xMm - a.xMm) * (yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm
+        ? !inside
+        : inside,
+    false,
+  );
 }
 
 export const LEAST_AREA_MM2 = 100;
@@ -56,12 +69,15 @@ export function shapeProblem(corners: Corners): string | undefined {
   if (corners.length < 3) return "A zone needs at least three corners.";
   if (areaMm2(corners) < LEAST_AREA_MM2) return "That is too thin to be a zone.";
   const sides = sidesOf(corners);
-  const crossing = sides.some((one, i) => sides.some((other, j) => j > i + 1 && !(i === 0 && j === sides.length - 1) && cross(one, other)));
+  const crossing = sides.some((one, i) =>
+    sides.some((other, j) => j > i + 1 && !(i === 0 && j === sides.length - 1) && cross(one, other)),
+  );
   return crossing ? "The outline crosses itself. Put the corner back inside." : undefined;
 }
 
 function cross([a, b]: [Point, Point], [c, d]: [Point, Point]): boolean {
-  const side = (p: Point, q: Point, r: Point) => Math.sign((q.xMm - p.xMm) * (r.yMm - p.yMm) - (q.yMm - p.yMm) * (r.xMm - p.xMm));
+  const side = (p: Point, q: Point, r: Point) =>
+    Math.sign((q.xMm - p.xMm) * (r.yMm - p.yMm) - (q.yMm - p.yMm) * (r.xMm - p.xMm));
   return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 

@@ -35,15 +35,38 @@ export interface Measures {
 /** Between parts that are sewn to different frames, so that the drawing reads as a pattern. */
 export const GAP_MM = 60;
 
-export const part = (id: string, name: string, role: RoleId, x: number, y: number, width: number, height: number): Part => ({ part: id, name, role, corners: rect(x, y, width, height) });
+export const part = (
+  id: string,
+  name: string,
+  role: RoleId,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): Part => ({ part: id, name, role, corners: rect(x, y, width, height) });
 
 /** A row of equal parts side by side. */
-export function row(id: string, names: readonly string[], role: RoleId, x: number, y: number, width: number, height: number): Part[] {
+export function row(
+  id: string,
+  names: readonly string[],
+  role: RoleId,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): Part[] {
   const each = width / names.length;
   return names.map((name, index) => part(`${id}-${index + 1}`, name, role, x + index * each, y, each, height));
 }
 
-const PLACES = [[""], ["left", "right"], ["left", "mid", "right"], ["left", "mid left", "mid right", "right"], ["left", "mid left", "mid", "mid right", "right"]] as const;
+const PLACES = [
+  [""],
+  ["left", "right"],
+  ["left", "mid", "right"],
+  ["left", "mid left", "mid right", "right"],
+  ["left", "mid left", "mid", "mid right", "right"],
+] as const;
 
 /** Names of parts that lie side by side, seen from the front. @example sideBySide("Base", 3) // ["Base left", "Base mid", "Base right"] */
-export const sideBySide = (what: string, count: number): string[] => Array.from({ length: count }, (_, index) => `${what} ${PLACES[count - 1]?.[index] ?? index + 1}`.trim());
+export const sideBySide = (what: string, count: number): string[] =>
+  Array.from({ length: count }, (_, index) => `${what} ${PLACES[count - 1]?.[index] ?? index + 1}`.trim());

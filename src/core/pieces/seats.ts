@@ -35,14 +35,24 @@ export function sofa({ lengthMm, depthMm, backMm = USUAL_BACK_MM, seats = 2, win
   ];
   if (wingSeats === 0) return [...main, part("front", "Front", "front", left, frontTop, inner, FRONT_MM)];
   // The wing's seats are as deep as the sofa's and turn the corner at its left end; its back stands along the left.
-  const wing = Array.from({ length: wingSeats }, (_, index) => part(`wing-${index + 1}`, `Wing seat ${index + 1}`, "base", left, frontTop + index * depthMm, depthMm, depthMm));
+  const wing = Array.from({ length: wingSeats }, (_, index) =>
+    part(`wing-${index + 1}`, `Wing seat ${index + 1}`, "base", left, frontTop + index * depthMm, depthMm, depthMm),
+  );
   const wingMm = wingSeats * depthMm;
   return [
     ...main,
     part("wing-back", "Wing back", "back", left - CREVICE_MM - backMm, frontTop, backMm, wingMm),
     part("wing-crevice", "Seam along the wing", "crevice", left - CREVICE_MM, frontTop, CREVICE_MM, wingMm),
     ...wing,
-    part("front", "Front", "front", left + depthMm + GAP_MM, frontTop, Math.max(inner - depthMm - GAP_MM, 100), FRONT_MM),
+    part(
+      "front",
+      "Front",
+      "front",
+      left + depthMm + GAP_MM,
+      frontTop,
+      Math.max(inner - depthMm - GAP_MM, 100),
+      FRONT_MM,
+    ),
   ];
 }
 

@@ -30,20 +30,101 @@ export interface Template {
 const length = (words: string, min: number, max: number): Ask => ({ key: "lengthMm", words, min, max });
 const depth = (words: string, min: number, max: number): Ask => ({ key: "depthMm", words, min, max });
 const back = (words: string, min: number, max: number): Ask => ({ key: "backMm", words, min, max });
-const count = (key: "seats" | "wingSeats" | "steps", words: string, min: number, max: number): Ask => ({ key, words, min, max });
+const count = (key: "seats" | "wingSeats" | "steps", words: string, min: number, max: number): Ask => ({
+  key,
+  words,
+  min,
+  max,
+});
 
 export const TEMPLATES = {
-  "bench-seat": { name: "Bench seat", asks: [length("Length", 600, 6000), depth("Depth", 300, 1200), back("Back height", 200, 1500)], usual: { lengthMm: 1800, depthMm: 520, backMm: 500 }, faces: "front ↓", parts: benchSeat },
-  settee: { name: "Settee", asks: [length("Length", 900, 6000), depth("Depth", 300, 1200), back("Back height", 200, 1500), count("seats", "Seats", 1, 5), count("wingSeats", "Seats round the corner", 0, 4)], usual: { lengthMm: 1700, depthMm: 560, backMm: 520, seats: 2, wingSeats: 0 }, faces: "front ↓", parts: sofa },
-  armchair: { name: "Armchair", asks: [length("Width", 600, 1600), depth("Depth", 300, 1200), back("Back height", 300, 1200)], usual: { lengthMm: 950, depthMm: 560, backMm: 650 }, faces: "front ↓", parts: armchair },
-  "dining-chair": { name: "Dining chair", asks: [length("Width", 300, 800), depth("Depth", 300, 800), back("Back pad height", 100, 800)], usual: { lengthMm: 460, depthMm: 450, backMm: 320 }, faces: "front ↓", parts: diningChair },
-  mattress: { name: "Mattress", asks: [length("Length", 1000, 2300), depth("Width", 600, 2200), back("Height", 80, 450)], usual: { lengthMm: 2000, depthMm: 900, backMm: 200 }, faces: "↑ head", parts: mattress },
-  cabin: { name: "Vehicle cabin", asks: [length("Length inside", 1200, 6000), depth("Width inside", 1000, 2400)], also: "rows", usual: { lengthMm: 2900, depthMm: 1450, rows: [2, 3] }, faces: "↑ front", parts: cabin },
-  saloon: { name: "Boat saloon", asks: [length("Length", 1500, 6000), depth("Width", 1400, 4500), count("seats", "Bases a side", 1, 4)], usual: { lengthMm: 2600, depthMm: 2100, seats: 2 }, faces: "↑ front", parts: saloon },
-  room: { name: "Room carpet", asks: [], also: "walls", usual: { lengthMm: 4000, depthMm: 3200, walls: FOUR_WALLS, doors: [{ wall: 3, atMm: 600, widthMm: 800 }] }, parts: room },
-  carpet: { name: "Carpet", asks: [length("Length", 300, 30_000), depth("Width", 300, 30_000)], usual: { lengthMm: 4200, depthMm: 1600 }, parts: carpet },
-  stairs: { name: "Stairs", asks: [length("Width", 400, 3000), depth("Tread depth", 150, 500), { key: "riserMm", words: "Riser height", min: 100, max: 300 }, count("steps", "Steps", 1, 30)], usual: { lengthMm: 800, depthMm: 250, riserMm: 190, steps: 12 }, faces: "↑ top", parts: stairs },
-  rug: { name: "Loose rug", asks: [length("Length", 400, 8000), depth("Width", 300, 6000)], usual: { lengthMm: 2300, depthMm: 1600 }, parts: rug },
+  "bench-seat": {
+    name: "Bench seat",
+    asks: [length("Length", 600, 6000), depth("Depth", 300, 1200), back("Back height", 200, 1500)],
+    usual: { lengthMm: 1800, depthMm: 520, backMm: 500 },
+    faces: "front ↓",
+    parts: benchSeat,
+  },
+  settee: {
+    name: "Settee",
+    asks: [
+      length("Length", 900, 6000),
+      depth("Depth", 300, 1200),
+      back("Back height", 200, 1500),
+      count("seats", "Seats", 1, 5),
+      count("wingSeats", "Seats round the corner", 0, 4),
+    ],
+    usual: { lengthMm: 1700, depthMm: 560, backMm: 520, seats: 2, wingSeats: 0 },
+    faces: "front ↓",
+    parts: sofa,
+  },
+  armchair: {
+    name: "Armchair",
+    asks: [length("Width", 600, 1600), depth("Depth", 300, 1200), back("Back height", 300, 1200)],
+    usual: { lengthMm: 950, depthMm: 560, backMm: 650 },
+    faces: "front ↓",
+    parts: armchair,
+  },
+  "dining-chair": {
+    name: "Dining chair",
+    asks: [length("Width", 300, 800), depth("Depth", 300, 800), back("Back pad height", 100, 800)],
+    usual: { lengthMm: 460, depthMm: 450, backMm: 320 },
+    faces: "front ↓",
+    parts: diningChair,
+  },
+  mattress: {
+    name: "Mattress",
+    asks: [length("Length", 1000, 2300), depth("Width", 600, 2200), back("Height", 80, 450)],
+    usual: { lengthMm: 2000, depthMm: 900, backMm: 200 },
+    faces: "↑ head",
+    parts: mattress,
+  },
+  cabin: {
+    name: "Vehicle cabin",
+    asks: [length("Length inside", 1200, 6000), depth("Width inside", 1000, 2400)],
+    also: "rows",
+    usual: { lengthMm: 2900, depthMm: 1450, rows: [2, 3] },
+    faces: "↑ front",
+    parts: cabin,
+  },
+  saloon: {
+    name: "Boat saloon",
+    asks: [length("Length", 1500, 6000), depth("Width", 1400, 4500), count("seats", "Bases a side", 1, 4)],
+    usual: { lengthMm: 2600, depthMm: 2100, seats: 2 },
+    faces: "↑ front",
+    parts: saloon,
+  },
+  room: {
+    name: "Room carpet",
+    asks: [],
+    also: "walls",
+    usual: { lengthMm: 4000, depthMm: 3200, walls: FOUR_WALLS, doors: [{ wall: 3, atMm: 600, widthMm: 800 }] },
+    parts: room,
+  },
+  carpet: {
+    name: "Carpet",
+    asks: [length("Length", 300, 30_000), depth("Width", 300, 30_000)],
+    usual: { lengthMm: 4200, depthMm: 1600 },
+    parts: carpet,
+  },
+  stairs: {
+    name: "Stairs",
+    asks: [
+      length("Width", 400, 3000),
+      depth("Tread depth", 150, 500),
+      { key: "riserMm", words: "Riser height", min: 100, max: 300 },
+      count("steps", "Steps", 1, 30),
+    ],
+    usual: { lengthMm: 800, depthMm: 250, riserMm: 190, steps: 12 },
+    faces: "↑ top",
+    parts: stairs,
+  },
+  rug: {
+    name: "Loose rug",
+    asks: [length("Length", 400, 8000), depth("Width", 300, 6000)],
+    usual: { lengthMm: 2300, depthMm: 1600 },
+    parts: rug,
+  },
 } as const satisfies Record<string, Template>;
 
 export type TemplateId = keyof typeof TEMPLATES;

@@ -14,8 +14,16 @@ export function formatNumber(value: number): string {
  */
 export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
   if (quantity.unit === "min" && quantity.value >= 90) return formatDuration(quantity.value);
-  if (quantity.unit === "min") return quantity.value < 10 ? `${Number(quantity.value.toFixed(1))} min` : `${Math.round(quantity.value)} min`;
-  if (quantity.unit === "s") return quantity.value < 0.1 ? "under 0.1 s" : quantity.value < 120 ? `${formatNumber(quantity.value)} s` : quantity.value < 86_400 ? formatDuration(quantity.value / 60) : "over a day";
+  if (quantity.unit === "min")
+    return quantity.value < 10 ? `${Number(quantity.value.toFixed(1))} min` : `${Math.round(quantity.value)} min`;
+  if (quantity.unit === "s")
+    return quantity.value < 0.1
+      ? "under 0.1 s"
+      : quantity.value < 120
+        ? `${formatNumber(quantity.value)} s`
+        : quantity.value < 86_400
+          ? formatDuration(quantity.value / 60)
+          : "over a day";
   if (quantity.unit === "h") return formatDuration(quantity.value * 60);
   const readable: Quantity =
     quantity.unit === "L" && quantity.value < 1
@@ -24,8 +32,12 @@ export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
         ? { value: quantity.value / 1000, unit: "L" }
         : quantity;
   const shown = inSystem(readable, system);
-  if (readable.unit === "mL" && system === "metric") return `${shown.value < 10 ? Number(shown.value.toFixed(1)) : Math.round(shown.value)} mL`;
-  const number = readable.unit === "degC" || (readable.unit === "mm" && system === "metric") ? String(Math.round(shown.value)) : formatNumber(shown.value);
+  if (readable.unit === "mL" && system === "metric")
+    return `${shown.value < 10 ? Number(shown.value.toFixed(1)) : Math.round(shown.value)} mL`;
+  const number =
+    readable.unit === "degC" || (readable.unit === "mm" && system === "metric")
+      ? String(Math.round(shown.value))
+      : formatNumber(shown.value);
   const gap = shown.unit === "" ? "" : " ";
   return `${number}${gap}${shown.unit}`;
 }

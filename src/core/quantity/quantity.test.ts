@@ -27,15 +27,30 @@ describe("quantities", () => {
 
   it("comes back from the shown unit unchanged", () => {
     fc.assert(
-      fc.property(fc.double({ min: -1000, max: 1e6, noNaN: true }), fc.constantFrom<Unit>("mm", "mL", "L", "m2", "degC", "L/m2", "m/s"), (value, unit) => {
-        expect(fromSystem(inSystem({ value, unit }, "us").value, unit, "us")).toBeCloseTo(value, 5);
-      }),
+      fc.property(
+        fc.double({ min: -1000, max: 1e6, noNaN: true }),
+        fc.constantFrom<Unit>("mm", "mL", "L", "m2", "degC", "L/m2", "m/s"),
+        (value, unit) => {
+          expect(fromSystem(inSystem({ value, unit }, "us").value, unit, "us")).toBeCloseTo(value, 5);
+        },
+      ),
     );
   });
 
   it("says times and shares as people do", () => {
-    expect([formatDuration(320), formatDuration(60), formatDuration(7.4), formatDuration(Infinity)]).toEqual(["5 h 20 min", "1 h", "7 min", "unknown"]);
-    expect([formatShare(0.863), formatShare(0.999), formatShare(0.001), formatShare(1), formatShare(0)]).toEqual(["86 %", "over 99 %", "under 1 %", "100 %", "0 %"]);
+    expect([formatDuration(320), formatDuration(60), formatDuration(7.4), formatDuration(Infinity)]).toEqual([
+      "5 h 20 min",
+      "1 h",
+      "7 min",
+      "unknown",
+    ]);
+    expect([formatShare(0.863), formatShare(0.999), formatShare(0.001), formatShare(1), formatShare(0)]).toEqual([
+      "86 %",
+      "over 99 %",
+      "under 1 %",
+      "100 %",
+      "0 %",
+    ]);
   });
 });
 
@@ -48,19 +63,25 @@ function workingsIn(value: unknown, found: Working[] = []): Working[] {
 }
 
 describe("workings", () => {
-  it.each([["quickly", quickly, 60], ["in layers", inFull, 15]] as const)("are plain data with a known formula, named inputs and no NaN, for any job, dried %s", (_, dry, numRuns) => {
-    fc.assert(
-      fc.property(arbitraryJobFile, ({ job, kit, asOf }) => {
-        const { plan, mixes, drying, place } = assess(job, kit ?? USUAL_KIT, asOf, dry);
-        for (const { formula, inputs, result } of workingsIn({ plan, mixes, drying, place })) {
-          expect(Object.keys(FORMULAS)).toContain(formula);
-          expect(Number.isNaN(result.value)).toBe(false);
-          for (const { name, value } of inputs) expect([name.length > 0, Number.isNaN(value)]).toEqual([true, false]);
-        }
-      }),
-      { numRuns },
-    );
-  });
+  it.each([
+    ["quickly", quickly, 60],
+    ["in layers", inFull, 15],
+  ] as const)(
+    "are plain data with a known formula, named inputs and no NaN, for any job, dried %s",
+    (_, dry, numRuns) => {
+      fc.assert(
+        fc.property(arbitraryJobFile, ({ job, kit, asOf }) => {
+          const { plan, mixes, drying, place } = assess(job, kit ?? USUAL_KIT, asOf, dry);
+          for (const { formula, inputs, result } of workingsIn({ plan, mixes, drying, place })) {
+            expect(Object.keys(FORMULAS)).toContain(formula);
+            expect(Number.isNaN(result.value)).toBe(false);
+            for (const { name, value } of inputs) expect([name.length > 0, Number.isNaN(value)]).toEqual([true, false]);
+          }
+        }),
+        { numRuns },
+      );
+    },
+  );
 });
 
 describe("one mark, now", () => {
@@ -68,14 +89,22 @@ describe("one mark, now", () => {
     for (const material of [undefined, "wool", "olefin", "suede-look"] as const)
       for (const colour of [undefined, "red-purple", "grey-black"])
         for (const feel of [undefined, "hard", "fuzzy", "greasy", "bare"]) {
-          const { first, mark, wouldChange } = oneMark(material, { ...(colour ? { colour } : {}), ...(feel ? { feel } : {}) }, USUAL_KIT);
+          const { first, mark, wouldChange } = oneMark(
+            material,
+            { ...(colour ? { colour } : {}), ...(feel ? { feel } : {}) },
+            USUAL_KIT,
+          );
           expect(Boolean(first ?? mark.referral) || mark.state === "damage" || mark.state === "at-the-stop").toBe(true);
           expect(wouldChange.length).toBeGreaterThan(0);
         }
   });
 
   it("never offers more to an unknown cloth than to a known one of the gentlest kind", () => {
-    expect(oneMark(undefined, { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe("neutral-cleaner");
-    expect(oneMark("suede-look", { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe("neutral-cleaner");
+    expect(oneMark(undefined, { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe(
+      "neutral-cleaner",
+    );
+    expect(oneMark("suede-look", { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe(
+      "neutral-cleaner",
+    );
   });
 });

@@ -1,8 +1,46 @@
 /** Units inside the core are SI or the trade's own; a unit stands in the name of every bare number. */
 
 export type Unit =
-  | "mL" | "L" | "mm" | "m" | "m2" | "L/m2" | "L/min" | "m/s" | "min" | "h" | "degC" | "K" | "%" | "pH" | "parts" | "strokes"
-  | "Pa" | "kg/m2h" | "W/m2K" | "m/h" | "g/kg" | "years" | "1" | "dB" | "bit" | "1/min" | "g/m2" | "g" | "deg" | "ppm" | "W" | "kWh" | "m3/h" | "L/day" | "mg/h" | "mg/m3" | "m3" | "1/h" | "ppm·min" | "s";
+  | "mL"
+  | "L"
+  | "mm"
+  | "m"
+  | "m2"
+  | "L/m2"
+  | "L/min"
+  | "m/s"
+  | "min"
+  | "h"
+  | "degC"
+  | "K"
+  | "%"
+  | "pH"
+  | "parts"
+  | "strokes"
+  | "Pa"
+  | "kg/m2h"
+  | "W/m2K"
+  | "m/h"
+  | "g/kg"
+  | "years"
+  | "1"
+  | "dB"
+  | "bit"
+  | "1/min"
+  | "g/m2"
+  | "g"
+  | "deg"
+  | "ppm"
+  | "W"
+  | "kWh"
+  | "m3/h"
+  | "L/day"
+  | "mg/h"
+  | "mg/m3"
+  | "m3"
+  | "1/h"
+  | "ppm·min"
+  | "s";
 
 export interface Quantity {
   value: number;

@@ -29,7 +29,8 @@ export function worked(formula: FormulaId, value: number, unit: Unit, inputs: Wo
 }
 
 /** A number as somebody put it in: its working is that it has none. */
-export const entered = (name: string, value: number, unit: Unit): Worked => worked("as-entered", value, unit, [input(name, value, unit, "entered")]);
+export const entered = (name: string, value: number, unit: Unit): Worked =>
+  worked("as-entered", value, unit, [input(name, value, unit, "entered")]);
 
 /** One input line of a working. @example input("area", 0.0135, "m2", "entered") */
 export function input(name: string, value: number | string, unit?: Unit, basis: Basis = "computed"): WorkingInput {

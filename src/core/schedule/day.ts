@@ -26,7 +26,13 @@ export interface DaySettings {
   notBefore?: Readonly<Record<string, string>>;
 }
 
-export const USUAL_DAY: Omit<DaySettings, "from"> = { people: 1, travelMin: 20, setUpMin: 10, packUpMin: 10, breaks: [] };
+export const USUAL_DAY: Omit<DaySettings, "from"> = {
+  people: 1,
+  travelMin: 20,
+  setUpMin: 10,
+  packUpMin: 10,
+  breaks: [],
+};
 
 /** What a task is of, for whoever draws it. */
 export interface DayTask extends Task {
@@ -55,7 +61,9 @@ const VAN = "the van";
 export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings): Day {
   const fromMs = Date.parse(settings.from);
   const minuteOf = (iso: string) => (Date.parse(iso) - fromMs) / MINUTE_MS;
-  const breaks = settings.breaks.map(({ from, to }) => ({ from: minuteOf(from), to: minuteOf(to) })).filter(({ to }) => to > 0);
+  const breaks = settings.breaks
+    .map(({ from, to }) => ({ from: minuteOf(from), to: minuteOf(to) }))
+    .filter(({ to }) => to > 0);
   for (const { from, to } of breaks) if (to <= from) throw new NoSchedule("A break ends before it begins.");
   const tasks: DayTask[] = [];
   const lags: Lag[] = [];
@@ -78,10 +86,32 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
       // Where somebody is at work already nobody drives to again.
       const begun = isAtWork(assessment, fromMs);
       if (!begun) {
-        tasks.push({ id: id("travel"), jobId: job.id, kind: "travel", name: `Drive to ${job.title}`, minutes: wholeMinutes(settings.travelMin), needs: [everyone, { resource: VAN, amount: 1 }] });
-        tasks.push({ id: id("set-up"), jobId: job.id, kind: "set-up", name: "Unload and set up", minutes: wholeMinutes(settings.setUpMin), needs: [everyone, { resource: inside, amount: 1 }] });
+        tasks.push({
+          id: id("travel"),
+          jobId: job.id,
+          kind: "travel",
+          name: `Drive to ${job.title}`,
+          minutes: wholeMinutes(settings.travelMin),
+          needs: [everyone, { resource: VAN, amount: 1 }],
+        });
+        tasks.push({
+          id: id("set-up"),
+          jobId: job.id,
+          kind: "set-up",
+          name: "Unload and set up",
+          minutes: wholeMinutes(settings.setUpMin),
+          needs: [everyone, { resource: inside, amount: 1 }],
+        });
       }
-      tasks.push(...made.tasks.map(({ step, running: _running, after: _after, ...task }) => ({ ...task, jobId: job.id, kind: "step" as const, stepKey: step.key, zoneIds: step.zoneIds })));
+      tasks.push(
+        ...made.tasks.map(({ step, running: _running, after: _after, ...task }) => ({
+          ...task,
+          jobId: job.id,
+          kind: "step" as const,
+          stepKey: step.key,
+          zoneIds: step.zoneIds,
+        })),
+      );
       lags.push(...made.lags);
       dues.push(...made.dues);
       if (!begun) {
@@ -89,43 +119,78 @@ export function dayOf(jobs: readonly DayJob[], kit: Kit, settings: DaySettings):
         for (const task of made.tasks) lags.push({ from: id("set-up"), to: task.id, min: 0, why: "once set up" });
       }
       // One van: the hands leave when the work of the visit before is done.
-      for (const task of before) for (const first of begun ? made.tasks.map((each) => each.id) : [id("travel")]) lags.push({ from: task, to: first, min: 0, why: "work there is done first" });
-      const hands = made.tasks.filter(({ needs }) => needs.some(({ resource }) => resource === HANDS)).map((task) => task.id);
+      for (const task of before)
+        for (const first of begun ? made.tasks.map((each) => each.id) : [id("travel")])
+          lags.push({ from: task, to: first, min: 0, why: "work there is done first" });
+      const hands = made.tasks
+        .filter(({ needs }) => needs.some(({ resource }) => resource === HANDS))
+        .map((task) => task.id);
       workDone = hands.length > 0 ? hands : [id("set-up")];
-      tasks.push({ id: id("pack-up"), jobId: job.id, kind: "pack-up", name: "Pack up", minutes: wholeMinutes(settings.packUpMin), needs: [everyone] });
-      for (const task of workDone) lags.push({ from: task, to: id("pack-up"), min: 0, why: "when the work there is done" });
+      tasks.push({
+        id: id("pack-up"),
+        jobId: job.id,
+        kind: "pack-up",
+        name: "Pack up",
+        minutes: wholeMinutes(settings.packUpMin),
+        needs: [everyone],
+      });
+      for (const task of workDone)
+        lags.push({ from: task, to: id("pack-up"), min: 0, why: "when the work there is done" });
       before = [id("pack-up")];
     }
     const dryH = leftToDryH(assessment, fromMs);
     let ready = workDone;
     if (!Number.isFinite(dryH)) untimed.push({ jobId: job.id, because: "It does not dry like this: see Dry." });
     else if (dryH > 0) {
-      tasks.push({ id: id("drying"), jobId: job.id, kind: "drying", name: "Drying", minutes: wholeMinutes(dryH * 60), needs: [] });
-      for (const task of workDone) lags.push({ from: task, to: id("drying"), min: 0, why: "dries when the hands are done" });
+      tasks.push({
+        id: id("drying"),
+        jobId: job.id,
+        kind: "drying",
+        name: "Drying",
+        minutes: wholeMinutes(dryH * 60),
+        needs: [],
+      });
+      for (const task of workDone)
+        lags.push({ from: task, to: id("drying"), min: 0, why: "dries when the hands are done" });
       ready = [id("drying")];
     }
     if (assessment.gas && assessment.gas.stillH > 0) {
       capacity[inside] = INSIDE;
-      tasks.push({ id: id("airing"), jobId: job.id, kind: "airing", name: "Gas and airing, nobody inside", minutes: wholeMinutes(assessment.gas.stillH * 60), needs: [{ resource: inside, amount: INSIDE }] });
+      tasks.push({
+        id: id("airing"),
+        jobId: job.id,
+        kind: "airing",
+        name: "Gas and airing, nobody inside",
+        minutes: wholeMinutes(assessment.gas.stillH * 60),
+        needs: [{ resource: inside, amount: INSIDE }],
+      });
       for (const task of ready) lags.push({ from: task, to: id("airing"), min: 0, why: "only when dry" });
       ready = [id("airing")];
     }
-    const promise = (at: string | undefined, name: string, on: readonly string[]) => { if (at) for (const task of on) dues.push({ task, name, at: minuteOf(at) }); };
+    const promise = (at: string | undefined, name: string, on: readonly string[]) => {
+      if (at) for (const task of on) dues.push({ task, name, at: minuteOf(at) });
+    };
     const { handBackAt, usableAt, dampHandBackAgreed } = job.promises;
     const last = (list: readonly string[]) => (Number.isFinite(dryH) ? list : []);
     promise(handBackAt, "hand back", dampHandBackAgreed ? workDone : last(ready));
     promise(usableAt, "usable", last(ready));
   }
-  const wanted = tasks.map((task) => { const at = settings.notBefore?.[task.id]; return at === undefined || task.begun ? task : { ...task, earliest: Math.max(task.earliest ?? 0, minuteOf(at)) }; });
+  const wanted = tasks.map((task) => {
+    const at = settings.notBefore?.[task.id];
+    return at === undefined || task.begun ? task : { ...task, earliest: Math.max(task.earliest ?? 0, minuteOf(at)) };
+  });
   return { problem: { tasks: wanted, lags, capacity, breaks, dues }, fromMs, untimed };
 }
 
 /** Whoever did something so lately is still there, h. Judgement. */
 const STILL_THERE_H = 2;
-const isAtWork = ({ history: { running, done } }: Assessment, fromMs: number): boolean => running.length > 0 || done.some(({ at }) => Math.abs(fromMs - Date.parse(at)) < STILL_THERE_H * 60 * MINUTE_MS);
+const isAtWork = ({ history: { running, done } }: Assessment, fromMs: number): boolean =>
+  running.length > 0 || done.some(({ at }) => Math.abs(fromMs - Date.parse(at)) < STILL_THERE_H * 60 * MINUTE_MS);
 
 /** Of a drying that has begun, only what is left. */
 function leftToDryH({ plan, history, drying, order }: Assessment, fromMs: number): number {
   const allH = longestDryH(drying);
-  return plan.steps.length > 0 ? allH : Math.max(0, allH - (fromMs - dryFromMs(order, history, fromMs)) / (60 * MINUTE_MS));
+  return plan.steps.length > 0
+    ? allH
+    : Math.max(0, allH - (fromMs - dryFromMs(order, history, fromMs)) / (60 * MINUTE_MS));
 }

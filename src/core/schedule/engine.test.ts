@@ -52,13 +52,50 @@ describe("schedules", () => {
 });
 
 describe("what cannot be", () => {
-  const task = (id: string, minutes: number, more: Partial<Task> = {}): Task => ({ id, name: id, minutes, needs: [{ resource: HANDS, amount: 1 }], ...more });
+  const task = (id: string, minutes: number, more: Partial<Task> = {}): Task => ({
+    id,
+    name: id,
+    minutes,
+    needs: [{ resource: HANDS, amount: 1 }],
+    ...more,
+  });
   const base: Problem = { tasks: [], lags: [], capacity: { [HANDS]: 1 }, breaks: [], dues: [] };
   it.each<[string, Problem, RegExp]>([
-    ["waits that push each other on", { ...base, tasks: [task("spray", 5), task("look", 20), task("towel", 5)], lags: [{ from: "spray", to: "towel", min: 3, max: 8, why: "the cleaner dries out" }, { from: "spray", to: "look", min: 0, why: "first" }, { from: "look", to: "towel", min: 0, why: "before lifting" }] }, /the cleaner dries out \("spray" to "towel", 3 to 8 min\)/],
-    ["more than there is", { ...base, tasks: [task("lift", 5, { needs: [{ resource: HANDS, amount: 2 }] })] }, /"lift" needs 2 of hands, and there is 1/],
-    ["two that must follow at once with one pair of hands", { ...base, tasks: [task("a", 1), task("b", 30), task("c", 30)], lags: [{ from: "a", to: "b", min: 0, max: 5, why: "b dries out" }, { from: "a", to: "c", min: 0, max: 5, why: "c dries out" }] }, /must follow at once|No room was found/],
-    ["a task nobody knows", { ...base, tasks: [task("a", 1)], lags: [{ from: "a", to: "z", min: 0, why: "" }] }, /no task "z"/],
+    [
+      "waits that push each other on",
+      {
+        ...base,
+        tasks: [task("spray", 5), task("look", 20), task("towel", 5)],
+        lags: [
+          { from: "spray", to: "towel", min: 3, max: 8, why: "the cleaner dries out" },
+          { from: "spray", to: "look", min: 0, why: "first" },
+          { from: "look", to: "towel", min: 0, why: "before lifting" },
+        ],
+      },
+      /the cleaner dries out \("spray" to "towel", 3 to 8 min\)/,
+    ],
+    [
+      "more than there is",
+      { ...base, tasks: [task("lift", 5, { needs: [{ resource: HANDS, amount: 2 }] })] },
+      /"lift" needs 2 of hands, and there is 1/,
+    ],
+    [
+      "two that must follow at once with one pair of hands",
+      {
+        ...base,
+        tasks: [task("a", 1), task("b", 30), task("c", 30)],
+        lags: [
+          { from: "a", to: "b", min: 0, max: 5, why: "b dries out" },
+          { from: "a", to: "c", min: 0, max: 5, why: "c dries out" },
+        ],
+      },
+      /must follow at once|No room was found/,
+    ],
+    [
+      "a task nobody knows",
+      { ...base, tasks: [task("a", 1)], lags: [{ from: "a", to: "z", min: 0, why: "" }] },
+      /no task "z"/,
+    ],
   ])("%s is said in words", (_, problem, words) => {
     expect(tried(() => prove(compile(problem)))).toMatch(words);
     expect(tried(() => bestOf(compile(problem), 20))).toEqual(expect.any(String));

@@ -10,7 +10,16 @@ const NOW = Date.parse("2026-05-04T08:00:00Z");
 
 function job(change: (job: Job) => void = () => undefined): Job {
   let next = 0;
-  const made = jobFromTemplate("carpet", () => `i${next++}`, "2026-05-04T08:00:00Z", { cloth: { material: "nylon", build: "carpet-on-underlay", careCode: "none", ageYears: 5, condition: "sound", neighbours: [] } });
+  const made = jobFromTemplate("carpet", () => `i${next++}`, "2026-05-04T08:00:00Z", {
+    cloth: {
+      material: "nylon",
+      build: "carpet-on-underlay",
+      careCode: "none",
+      ageYears: 5,
+      condition: "sound",
+      neighbours: [],
+    },
+  });
   made.site = { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1, space: "doors" };
   for (const id of made.zones.order) made.zones.byId[id]!.soil = "heavy";
   change(made);
@@ -24,14 +33,27 @@ describe("forecast", () => {
     times.slice(1).forEach((time, index) => expect(time.startMs).toBeGreaterThanOrEqual(times[index]!.endMs));
     const { steps } = assess(job(), USUAL_KIT, new Date(NOW).toISOString()).plan;
     expect(finish.value).toBeGreaterThanOrEqual(steps.reduce((sum, { minutes }) => sum + minutes.value, 0));
-    expect(finish.value).toBeLessThan(steps.reduce((sum, { minutes, dwell, zoneIds }) => sum + minutes.value + zoneIds.length * (1 + (dwell?.min.value ?? 0)), 0));
+    expect(finish.value).toBeLessThan(
+      steps.reduce(
+        (sum, { minutes, dwell, zoneIds }) => sum + minutes.value + zoneIds.length * (1 + (dwell?.min.value ?? 0)),
+        0,
+      ),
+    );
     expect(usable!.atMs).toBeGreaterThan(finish.atMs);
   });
 
   it("names the tighter promise; a damp hand-back does not wait for drying", () => {
-    const promised = job(({ promises }) => Object.assign(promises, { handBackAt: "2026-05-04T12:00:00Z", usableAt: "2026-05-05T08:00:00Z" }));
+    const promised = job(({ promises }) =>
+      Object.assign(promises, { handBackAt: "2026-05-04T12:00:00Z", usableAt: "2026-05-05T08:00:00Z" }),
+    );
     expect(at(promised).tighter?.promise).toBe("hand back");
-    const damp = job(({ promises }) => Object.assign(promises, { handBackAt: "2026-05-04T12:00:00Z", usableAt: "2026-05-04T12:30:00Z", dampHandBackAgreed: true }));
+    const damp = job(({ promises }) =>
+      Object.assign(promises, {
+        handBackAt: "2026-05-04T12:00:00Z",
+        usableAt: "2026-05-04T12:30:00Z",
+        dampHandBackAgreed: true,
+      }),
+    );
     expect(at(damp).tighter?.promise).toBe("usable");
   });
 
@@ -48,7 +70,9 @@ describe("forecast", () => {
       expect(mould).toBe("safe");
     }
     const cold = job((made) => (made.site = { airTempC: 5, relativeHumidityPct: 92, airSpeedMPerS: 0.1 }));
-    expect(Object.values(assess(cold, USUAL_KIT, "2026-05-04T08:00:00Z").drying).some(({ mould }) => mould !== "safe")).toBe(true);
+    expect(
+      Object.values(assess(cold, USUAL_KIT, "2026-05-04T08:00:00Z").drying).some(({ mould }) => mould !== "safe"),
+    ).toBe(true);
     const saturated = job((made) => (made.site = { airTempC: 5, relativeHumidityPct: 100, airSpeedMPerS: 0.1 }));
     expect(at(saturated).usable).toBeUndefined();
   });
@@ -56,7 +80,11 @@ describe("forecast", () => {
   it("follows the piece's length: area, litres and minutes", () => {
     const longer = job(({ pieces }) => (Object.values(pieces.byId)[0]!.lengthMm *= 2));
     expect(zoneViews(longer)[0]!.areaM2.value).toBeCloseTo(2 * zoneViews(job())[0]!.areaM2.value, 9);
-    const litres = (made: Job) => assess(made, USUAL_KIT, "2026-05-04T08:00:00Z").plan.steps.reduce((sum, { amountMl }) => sum + (amountMl?.value ?? 0), 0);
+    const litres = (made: Job) =>
+      assess(made, USUAL_KIT, "2026-05-04T08:00:00Z").plan.steps.reduce(
+        (sum, { amountMl }) => sum + (amountMl?.value ?? 0),
+        0,
+      );
     expect(litres(longer)).toBeCloseTo(2 * litres(job()), 6);
     expect(at(longer).finish.value).toBeGreaterThan(at(job()).finish.value);
   });

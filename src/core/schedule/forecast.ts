@@ -32,7 +32,14 @@ export interface Forecast {
  * @param dryHours the longest drying of any zone, h; Infinity when it does not dry
  * @param airH treatment of the air that follows the drying, h
  */
-export function forecastOf(order: Order, history: History, promises: Job["promises"], dryHours: number, nowMs: number, airH = 0): Forecast {
+export function forecastOf(
+  order: Order,
+  history: History,
+  promises: Job["promises"],
+  dryHours: number,
+  nowMs: number,
+  airH = 0,
+): Forecast {
   const times = timesOf(order, nowMs);
   const at = finishMs(order, times, nowMs);
   const handsOnMin = order.tasks.reduce((sum, { minutes }) => sum + minutes, 0);
@@ -48,13 +55,32 @@ export function forecastOf(order: Order, history: History, promises: Job["promis
   const dryMs = dryFrom + dryHours * 60 * MINUTE_MS;
   const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + airH * 60 * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
-    ? { ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"), input("longest drying", dryHours, "h"), ...(airH > 0 ? [input("treating the air after", airH, "h")] : [])]), atMs: usableMs }
+    ? {
+        ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [
+          input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"),
+          input("longest drying", dryHours, "h"),
+          ...(airH > 0 ? [input("treating the air after", airH, "h")] : []),
+        ]),
+        atMs: usableMs,
+      }
     : undefined;
   // Once it was given back, that is when it was given back.
   const handedMs = lastOf(history, "handed-back") && Date.parse(lastOf(history, "handed-back")!.at);
   const handedOver = lastOf(history, "done") && order.tasks.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
-  const slacks = [slackOf("hand back", promises.handBackAt, handedMs ?? (promises.dampHandBackAgreed ? handedOver : usableMs)), slackOf("usable", promises.usableAt, usableMs)].filter((slack) => slack !== undefined);
-  return { times, finish, usable, slacks, tighter: slacks.reduce<Slack | undefined>((least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least), undefined) };
+  const slacks = [
+    slackOf("hand back", promises.handBackAt, handedMs ?? (promises.dampHandBackAgreed ? handedOver : usableMs)),
+    slackOf("usable", promises.usableAt, usableMs),
+  ].filter((slack) => slack !== undefined);
+  return {
+    times,
+    finish,
+    usable,
+    slacks,
+    tighter: slacks.reduce<Slack | undefined>(
+      (least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least),
+      undefined,
+    ),
+  };
 }
 
 /** When things were set to dry; undefined before. */
@@ -64,18 +90,35 @@ function setToDryMs({ standing }: History): number | undefined {
 }
 
 /** Nothing to come puts water on. */
-const wetsNoMore = ({ tasks }: Order) => !tasks.some(({ step: { action, waterOnLPerM2 } }) => action === "set-to-dry" || waterOnLPerM2 > 0);
+const wetsNoMore = ({ tasks }: Order) =>
+  !tasks.some(({ step: { action, waterOnLPerM2 } }) => action === "set-to-dry" || waterOnLPerM2 > 0);
 
 /** When drying begins: when it was set to dry, or when the hands will be done. */
-export const dryFromMs = (order: Order, history: History, nowMs: number): number => (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? finishMs(order, timesOf(order, nowMs), nowMs);
+export const dryFromMs = (order: Order, history: History, nowMs: number): number =>
+  (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? finishMs(order, timesOf(order, nowMs), nowMs);
 
 function slackOf(promise: Slack["promise"], promised: string | undefined, forecastMs: number): Slack | undefined {
   if (promised === undefined) return undefined;
   const promisedMs = Date.parse(promised);
   const minutes = (promisedMs - forecastMs) / MINUTE_MS;
-  return { promise, promisedMs, forecastMs, minutes: worked("schedule.slack", minutes, "min", [input("promised", new Date(promisedMs).toISOString(), undefined, "entered"), input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this")]) };
+  return {
+    promise,
+    promisedMs,
+    forecastMs,
+    minutes: worked("schedule.slack", minutes, "min", [
+      input("promised", new Date(promisedMs).toISOString(), undefined, "entered"),
+      input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this"),
+    ]),
+  };
 }
 
 /** The forecast at a moment of the caller's clock. */
 export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
-  forecastOf(assessment.order, assessment.history, job.promises, longestDryH(assessment.drying), nowMs, assessment.gas?.stillH);
+  forecastOf(
+    assessment.order,
+    assessment.history,
+    job.promises,
+    longestDryH(assessment.drying),
+    nowMs,
+    assessment.gas?.stillH,
+  );

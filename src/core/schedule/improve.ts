@@ -12,15 +12,20 @@ export interface Progress {
 
 /** Latest ends by dues and by what follows, as a priority: what has least time comes first. */
 export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number): Float64Array {
-  const latest = Float64Array.from(minutes, (length, task) => Math.min(endBy, ...dueOf[task]!.map(({ at }) => at)) - length);
+  const latest = Float64Array.from(
+    minutes,
+    (length, task) => Math.min(endBy, ...dueOf[task]!.map(({ at }) => at)) - length,
+  );
   for (let rounds = latest.length; rounds > 0; rounds--) {
     let changed = false;
-    arcs.forEach((out, task) => out.forEach(({ to, weight }) => {
-      if (latest[to]! - weight < latest[task]! - 1e-9) {
-        latest[task] = latest[to]! - weight;
-        changed = true;
-      }
-    }));
+    arcs.forEach((out, task) =>
+      out.forEach(({ to, weight }) => {
+        if (latest[to]! - weight < latest[task]! - 1e-9) {
+          latest[task] = latest[to]! - weight;
+          changed = true;
+        }
+      }),
+    );
     if (!changed) break;
   }
   return latest;
@@ -46,7 +51,12 @@ export function* improving(compiled: Compiled, seed: number): Generator<Progress
   const unit = () => ((random.next() >>> 0) + 0.5) / 4294967296;
   const rule = latestStarts(compiled, compiled.horizon);
   const spread = Math.max(1, ...compiled.minutes);
-  const rules = [rule, Float64Array.from(rule, (latest, task) => latest + compiled.minutes[task]!), Float64Array.from(compiled.minutes, (length) => -length), Float64Array.from(rule.keys())];
+  const rules = [
+    rule,
+    Float64Array.from(rule, (latest, task) => latest + compiled.minutes[task]!),
+    Float64Array.from(compiled.minutes, (length) => -length),
+    Float64Array.from(rule.keys()),
+  ];
   let best: Schedule | undefined;
   let current: Schedule | undefined;
   const memory: number[] = [];
@@ -98,5 +108,10 @@ export function bestOf(compiled: Compiled, tries: number, seed = 1): Schedule {
 /** The lags that leave least time between their ends, to be named when nothing fits. */
 function tightest({ problem: { lags, tasks } }: Compiled): string {
   const nameOf = (id: string) => tasks.find((task) => task.id === id)!.name;
-  return lags.filter(({ max }) => max !== undefined).sort((a, b) => a.max! - a.min - (b.max! - b.min)).slice(0, 3).map(({ from, to, min, max, why }) => `${why} ("${nameOf(from)}" to "${nameOf(to)}", ${min} to ${max} min)`).join("; ");
+  return lags
+    .filter(({ max }) => max !== undefined)
+    .sort((a, b) => a.max! - a.min - (b.max! - b.min))
+    .slice(0, 3)
+    .map(({ from, to, min, max, why }) => `${why} ("${nameOf(from)}" to "${nameOf(to)}", ${min} to ${max} min)`)
+    .join("; ");
 }

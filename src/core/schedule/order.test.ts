@@ -27,8 +27,10 @@ function wrongWith(ran: readonly Ran[]): string[] {
   byStart.forEach((each, at) => {
     const { step } = each;
     for (const other of byStart.slice(at + 1)) {
-      if (other.hands === each.hands && other.startMs < each.endMs - 1) wrong.push(`${step.title} and ${other.step.title} by the same hands`);
-      if (other.startMs < each.endMs - 1 && other.step.zoneIds.some((id) => step.zoneIds.includes(id))) wrong.push(`${step.title} and ${other.step.title} on the same cloth`);
+      if (other.hands === each.hands && other.startMs < each.endMs - 1)
+        wrong.push(`${step.title} and ${other.step.title} by the same hands`);
+      if (other.startMs < each.endMs - 1 && other.step.zoneIds.some((id) => step.zoneIds.includes(id)))
+        wrong.push(`${step.title} and ${other.step.title} on the same cloth`);
     }
     if (!step.dwell || ["air", "gas", "gas-out"].includes(step.action)) return;
     for (const zoneId of step.zoneIds) {
@@ -36,22 +38,27 @@ function wrongWith(ran: readonly Ran[]): string[] {
       if (!next) continue;
       const waited = (next.startMs - each.endMs) / MINUTE_MS;
       if (waited < step.dwell.min.value - 1e-3) wrong.push(`${step.title} on ${zoneId} cut after ${waited} min`);
-      if (step.dwell.max && waited > step.dwell.max.value + 1 && next.broken.length === 0 && each.broken.length === 0) wrong.push(`${step.title} on ${zoneId} dried out after ${waited} of ${step.dwell.max.value} min`);
+      if (step.dwell.max && waited > step.dwell.max.value + 1 && next.broken.length === 0 && each.broken.length === 0)
+        wrong.push(`${step.title} on ${zoneId} dried out after ${waited} of ${step.dwell.max.value} min`);
     }
   });
   return wrong;
 }
 
 describe("a run by the clock", () => {
-  it.each(jobs.map((job) => [job.id, job] as const))("%s: keeps every dwell, works every step once, and is done when it was foretold", (_, job) => {
-    const { ran, firstOrder } = runByClock(job, USUAL_KIT, NOW);
-    expect(wrongWith(ran)).toEqual([]);
-    const parts = (each: { step: { key: string; zoneIds: string[] } }[]) => each.flatMap(({ step }) => step.zoneIds.map((id) => `${step.key} ${id}`)).sort();
-    // Proofs that come out well change nothing; every part that was planned is done, none twice.
-    expect(parts(ran)).toEqual(parts(firstOrder.tasks));
-    const foretold = finishMs(firstOrder, timesOf(firstOrder, Date.parse(NOW)), Date.parse(NOW));
-    expect(ran.at(-1)!.endMs).toBeLessThanOrEqual(foretold + MINUTE_MS);
-  });
+  it.each(jobs.map((job) => [job.id, job] as const))(
+    "%s: keeps every dwell, works every step once, and is done when it was foretold",
+    (_, job) => {
+      const { ran, firstOrder } = runByClock(job, USUAL_KIT, NOW);
+      expect(wrongWith(ran)).toEqual([]);
+      const parts = (each: { step: { key: string; zoneIds: string[] } }[]) =>
+        each.flatMap(({ step }) => step.zoneIds.map((id) => `${step.key} ${id}`)).sort();
+      // Proofs that come out well change nothing; every part that was planned is done, none twice.
+      expect(parts(ran)).toEqual(parts(firstOrder.tasks));
+      const foretold = finishMs(firstOrder, timesOf(firstOrder, Date.parse(NOW)), Date.parse(NOW));
+      expect(ran.at(-1)!.endMs).toBeLessThanOrEqual(foretold + MINUTE_MS);
+    },
+  );
 
   it("three panels of a quarter of an hour each do not wait for one another's towel: Skerry Hall keeps its longest dwell", () => {
     const { ran } = runByClock(hall, USUAL_KIT, NOW);
@@ -67,7 +74,10 @@ describe("a run by the clock", () => {
     expect(two.ran.at(-1)!.endMs).toBeLessThan(alone.ran.at(-1)!.endMs);
     expect(new Set(two.ran.map(({ hands }) => hands))).toEqual(new Set([1, 2]));
     const machines = two.ran.filter(({ step }) => POWERED_ACTIONS.includes(step.action));
-    for (const a of machines) for (const b of machines) if (a !== b && a.step.tool === b.step.tool) expect(a.startMs >= b.endMs - 1 || b.startMs >= a.endMs - 1).toBe(true);
+    for (const a of machines)
+      for (const b of machines)
+        if (a !== b && a.step.tool === b.step.tool)
+          expect(a.startMs >= b.endMs - 1 || b.startMs >= a.endMs - 1).toBe(true);
   });
 
   it("goes on from what happened: a late step moves the rest and nothing else, and what runs stays first", () => {
@@ -83,16 +93,28 @@ describe("a run by the clock", () => {
     const over = before[0]!.endMs + 9 * MINUTE_MS;
     const after = timesOf(order, over);
     expect(after[0]!.endMs).toBe(over);
-    expect(finishMs(order, after, over) - finishMs(order, before, Date.parse(last.at))).toBeLessThanOrEqual(9 * MINUTE_MS + 1);
+    expect(finishMs(order, after, over) - finishMs(order, before, Date.parse(last.at))).toBeLessThanOrEqual(
+      9 * MINUTE_MS + 1,
+    );
   });
 
   it("keeps all of that for any job, at any pace, by one to three pairs of hands, and comes to an end", () => {
     fc.assert(
-      fc.property(arbitraryJobFile, fc.integer({ min: 1, max: 3 }), fc.constantFrom(0.7, 1, 1.4), ({ job, kit }, hands, pace) => {
-        const { ran } = runByClock({ ...job, events: [], choices: { ...job.choices, hands } }, kit ?? USUAL_KIT, NOW, () => pace);
-        // Off the plan nothing can be promised of the longest wait; it is never cut all the same.
-        expect(wrongWith(ran).filter((words) => pace === 1 || !words.includes("dried out"))).toEqual([]);
-      }),
+      fc.property(
+        arbitraryJobFile,
+        fc.integer({ min: 1, max: 3 }),
+        fc.constantFrom(0.7, 1, 1.4),
+        ({ job, kit }, hands, pace) => {
+          const { ran } = runByClock(
+            { ...job, events: [], choices: { ...job.choices, hands } },
+            kit ?? USUAL_KIT,
+            NOW,
+            () => pace,
+          );
+          // Off the plan nothing can be promised of the longest wait; it is never cut all the same.
+          expect(wrongWith(ran).filter((words) => pace === 1 || !words.includes("dried out"))).toEqual([]);
+        },
+      ),
       { numRuns: 25, endOnFailure: true },
     );
   });
@@ -100,7 +122,17 @@ describe("a run by the clock", () => {
   it("orders all the same what cannot be kept: a cleaner put on before solvent airs elsewhere is named, and nothing is dropped", () => {
     const { plan, history } = assess(jobs[0]!, USUAL_KIT, NOW, quickly);
     const [z1, z2] = jobs[0]!.zones.order as [string, string];
-    const step = (key: string, zoneId: string, more: Partial<Step>): Step => ({ ...plan.steps[0]!, key, zoneIds: [zoneId], minutes: entered("hands-on", 4, "min"), waterOnLPerM2: 0, dwell: undefined, agent: undefined, title: key, ...more });
+    const step = (key: string, zoneId: string, more: Partial<Step>): Step => ({
+      ...plan.steps[0]!,
+      key,
+      zoneIds: [zoneId],
+      minutes: entered("hands-on", 4, "min"),
+      waterOnLPerM2: 0,
+      dwell: undefined,
+      agent: undefined,
+      title: key,
+      ...more,
+    });
     const minutes = (value: number) => entered("wait", value, "min");
     const steps = [
       step("clean:", z1, { action: "clean", dwell: { min: minutes(5), max: minutes(10) } }),

@@ -52,9 +52,12 @@ export function blocksOf({ arcs }: Compiled): { blockOf: Int32Array; blocks: num
   const blocks = found.reverse();
   blocks.forEach((block, number) => block.forEach((task) => (blockOf[task] = number)));
   const before: number[][] = blocks.map(() => []);
-  arcs.forEach((out, task) => out.forEach(({ to }) => {
-    if (blockOf[to] !== blockOf[task] && !before[blockOf[to]!]!.includes(blockOf[task]!)) before[blockOf[to]!]!.push(blockOf[task]!);
-  }));
+  arcs.forEach((out, task) =>
+    out.forEach(({ to }) => {
+      if (blockOf[to] !== blockOf[task] && !before[blockOf[to]!]!.includes(blockOf[task]!))
+        before[blockOf[to]!]!.push(blockOf[task]!);
+    }),
+  );
   return { blockOf, blocks, before };
 }
 
@@ -80,7 +83,11 @@ export class Placer {
     this.starts = new Float64Array(lower.length);
     this.users = Array.from(compiled.capacity, () => []);
     this.longest = new Float64Array(compiled.capacity.length);
-    compiled.needs.forEach((needs, task) => needs.forEach(({ resource }) => (this.longest[resource] = Math.max(this.longest[resource]!, compiled.minutes[task]!))));
+    compiled.needs.forEach((needs, task) =>
+      needs.forEach(
+        ({ resource }) => (this.longest[resource] = Math.max(this.longest[resource]!, compiled.minutes[task]!)),
+      ),
+    );
     // In a block the one that can come first is put down first.
     this.order = Int32Array.from(lower.keys()).sort((a, b) => lower[a]! - lower[b]! || a - b);
     const place = new Int32Array(lower.length);
@@ -97,7 +104,9 @@ export class Placer {
     const { blocks, before, starts, users } = this;
     users.forEach((list) => (list.length = 0));
     const left = before.map((list) => list.length);
-    const rank = blocks.map((block) => Math.min(...block.map((task) => (this.compiled.problem.tasks[task]!.begun ? -Infinity : priority[task]!))));
+    const rank = blocks.map((block) =>
+      Math.min(...block.map((task) => (this.compiled.problem.tasks[task]!.begun ? -Infinity : priority[task]!))),
+    );
     const ready = blocks.flatMap((_, block) => (left[block] === 0 ? [block] : []));
     const earliest = Float64Array.from(this.lower);
     const followers: number[][] = blocks.map(() => []);
@@ -107,7 +116,9 @@ export class Placer {
       for (let at = 1; at < ready.length; at++) if (rank[ready[at]!]! < rank[ready[pick]!]!) pick = at;
       const [block] = ready.splice(pick, 1) as [number];
       if (!this.putDown(blocks[block]!, earliest)) return undefined;
-      for (const task of blocks[block]!) for (const { to, weight } of this.compiled.arcs[task]!) if (weight > 0 || this.blockOf[to] !== block) earliest[to] = Math.max(earliest[to]!, starts[task]! + weight);
+      for (const task of blocks[block]!)
+        for (const { to, weight } of this.compiled.arcs[task]!)
+          if (weight > 0 || this.blockOf[to] !== block) earliest[to] = Math.max(earliest[to]!, starts[task]! + weight);
       for (const follower of followers[block]!) {
         left[follower] = left[follower]! - 1;
         if (left[follower] === 0) ready.push(follower);
@@ -131,7 +142,8 @@ export class Placer {
           return false;
         }
         laid.push(task);
-        for (const { resource } of compiled.needs[task]!) users[resource]!.splice(firstFrom(users[resource]!, starts, starts[task]!), 0, task);
+        for (const { resource } of compiled.needs[task]!)
+          users[resource]!.splice(firstFrom(users[resource]!, starts, starts[task]!), 0, task);
         for (const { to, weight } of arcs[task]!) {
           const now = lower.get(to);
           if (now === undefined || starts[task]! + weight <= now + 1e-9) continue;
@@ -164,7 +176,20 @@ export class Placer {
     for (;;) {
       // Whatever is full has to be waited for, so the longest wait counts.
       let until = start;
-      for (const { resource, amount } of needs[task]!) until = Math.max(until, waitFor(users[resource]!, starts, minutes, this.amounts(resource), capacity[resource]! - amount, start, start + minutes[task]!, this.longest[resource]!));
+      for (const { resource, amount } of needs[task]!)
+        until = Math.max(
+          until,
+          waitFor(
+            users[resource]!,
+            starts,
+            minutes,
+            this.amounts(resource),
+            capacity[resource]! - amount,
+            start,
+            start + minutes[task]!,
+            this.longest[resource]!,
+          ),
+        );
       if (until === start) return start;
       start = pastBreaks(compiled, task, until);
       if (start > horizon) return start;
@@ -175,7 +200,10 @@ export class Placer {
   private amounts(resource: number): Float64Array {
     let amounts = this.amountBy.get(resource);
     if (!amounts) {
-      amounts = Float64Array.from(this.compiled.needs, (needs) => needs.find((need) => need.resource === resource)?.amount ?? 0);
+      amounts = Float64Array.from(
+        this.compiled.needs,
+        (needs) => needs.find((need) => need.resource === resource)?.amount ?? 0,
+      );
       this.amountBy.set(resource, amounts);
     }
     return amounts;
@@ -194,7 +222,16 @@ function firstFrom(users: readonly number[], starts: Float64Array, time: number)
 }
 
 /** When it is worth trying again on one resource: `from` itself when there is room all through. */
-function waitFor(users: readonly number[], starts: Float64Array, minutes: Float64Array, amounts: Float64Array, room: number, from: number, to: number, longest: number): number {
+function waitFor(
+  users: readonly number[],
+  starts: Float64Array,
+  minutes: Float64Array,
+  amounts: Float64Array,
+  room: number,
+  from: number,
+  to: number,
+  longest: number,
+): number {
   let firstEnd = Infinity;
   let lastEnd = from;
   let together = 0;
@@ -215,10 +252,13 @@ function waitFor(users: readonly number[], starts: Float64Array, minutes: Float6
   // Use is most at the start of the window or where one of them begins in it.
   const usedAt = (time: number) => {
     let used = 0;
-    for (let at = first; at < after; at++) if (starts[users[at]!]! <= time + 1e-9 && starts[users[at]!]! + minutes[users[at]!]! > time + 1e-9) used += amounts[users[at]!]!;
+    for (let at = first; at < after; at++)
+      if (starts[users[at]!]! <= time + 1e-9 && starts[users[at]!]! + minutes[users[at]!]! > time + 1e-9)
+        used += amounts[users[at]!]!;
     return used;
   };
   if (usedAt(from) > room + 1e-9) return firstEnd;
-  for (let at = first; at < after; at++) if (starts[users[at]!]! > from && usedAt(starts[users[at]!]!) > room + 1e-9) return firstEnd;
+  for (let at = first; at < after; at++)
+    if (starts[users[at]!]! > from && usedAt(starts[users[at]!]!) > room + 1e-9) return firstEnd;
   return from;
 }

@@ -94,7 +94,9 @@ export function compile(problem: Problem): Compiled {
   const resources = Object.keys(capacity);
   for (const { name, minutes, needs } of tasks) {
     if (!(minutes >= 0 && Number.isFinite(minutes))) throw new NoSchedule(`"${name}" has no length.`);
-    for (const { resource, amount } of needs) if (amount > (capacity[resource] ?? 0)) throw new NoSchedule(`"${name}" needs ${amount} of ${resource}, and there is ${capacity[resource] ?? 0}.`);
+    for (const { resource, amount } of needs)
+      if (amount > (capacity[resource] ?? 0))
+        throw new NoSchedule(`"${name}" needs ${amount} of ${resource}, and there is ${capacity[resource] ?? 0}.`);
   }
   const minutes = Float64Array.from(tasks, (task) => task.minutes);
   const arcs: Arc[][] = tasks.map(() => []);
@@ -109,11 +111,23 @@ export function compile(problem: Problem): Compiled {
     if (max !== undefined && !soft) arcs[j]!.push({ to: i, weight: -(minutes[i]! + max) });
   }
   const breakMin = breaks.reduce((sum, { from, to }) => sum + to - from, 0);
-  const horizon = tasks.reduce((sum, task) => sum + task.minutes + (task.earliest ?? 0), 0) + lags.reduce((sum, { min }) => sum + Math.max(0, min), 0) + breakMin + Math.max(0, ...breaks.map(({ to }) => to)) + 1;
+  const horizon =
+    tasks.reduce((sum, task) => sum + task.minutes + (task.earliest ?? 0), 0) +
+    lags.reduce((sum, { min }) => sum + Math.max(0, min), 0) +
+    breakMin +
+    Math.max(0, ...breaks.map(({ to }) => to)) +
+    1;
   const compiled: Compiled = {
-    problem, minutes, arcs, horizon,
+    problem,
+    minutes,
+    arcs,
+    horizon,
     earliest: Float64Array.from(tasks, (task) => Math.max(0, task.earliest ?? 0)),
-    needs: tasks.map(({ needs }) => needs.filter(({ amount }) => amount > 0).map(({ resource, amount }) => ({ resource: resources.indexOf(resource), amount }))),
+    needs: tasks.map(({ needs }) =>
+      needs
+        .filter(({ amount }) => amount > 0)
+        .map(({ resource, amount }) => ({ resource: resources.indexOf(resource), amount })),
+    ),
     capacity: Float64Array.from(resources, (resource) => capacity[resource]!),
     needsHands: tasks.map(({ needs }) => needs.some(({ resource, amount }) => resource === HANDS && amount > 0)),
     dueOf: tasks.map(({ id }) => dues.filter(({ task }) => task === id)),
@@ -124,10 +138,14 @@ export function compile(problem: Problem): Compiled {
 }
 
 /** The start pushed behind every break it would run into. */
-export function pastBreaks({ problem: { breaks }, minutes, needsHands }: Compiled, task: number, start: number): number {
+export function pastBreaks(
+  { problem: { breaks }, minutes, needsHands }: Compiled,
+  task: number,
+  start: number,
+): number {
   if (!needsHands[task]) return start;
   let at = start;
-  for (let moved = true; moved; ) {
+  for (let moved = true; moved;) {
     moved = false;
     for (const { from, to } of breaks)
       if (at < to && (minutes[task]! > 0 ? at + minutes[task]! > from : at > from)) {
@@ -144,7 +162,11 @@ export function pastBreaks({ problem: { breaks }, minutes, needsHands }: Compile
  * @param from starts to begin at; only ever raised
  * @returns undefined when they cannot all hold
  */
-export function earliestStarts(compiled: Compiled, extra?: readonly (readonly Arc[])[], from: ArrayLike<number> = compiled.earliest): Float64Array | undefined {
+export function earliestStarts(
+  compiled: Compiled,
+  extra?: readonly (readonly Arc[])[],
+  from: ArrayLike<number> = compiled.earliest,
+): Float64Array | undefined {
   const { arcs, horizon } = compiled;
   const starts = Float64Array.from(from, (start, task) => pastBreaks(compiled, task, start));
   const queue = Array.from(starts, (_, task) => task);
@@ -193,7 +215,12 @@ function sayWhatClashes({ problem: { tasks, lags }, arcs }: Compiled) {
   const ring = [last];
   for (let task = before[last]!; task !== last; task = before[task]!) ring.push(task);
   const inRing = new Set(ring.map((task) => tasks[task]!.id));
-  const words = lags.filter(({ from, to }) => inRing.has(from) && inRing.has(to)).map(({ from, to, min, max, why }) => `${why} ("${nameOf(tasks, from)}" to "${nameOf(tasks, to)}", ${max === undefined ? `at least ${min}` : `${min} to ${max}`} min)`);
+  const words = lags
+    .filter(({ from, to }) => inRing.has(from) && inRing.has(to))
+    .map(
+      ({ from, to, min, max, why }) =>
+        `${why} ("${nameOf(tasks, from)}" to "${nameOf(tasks, to)}", ${max === undefined ? `at least ${min}` : `${min} to ${max}`} min)`,
+    );
   throw new NoSchedule(`These cannot all hold: ${words.join("; ")}.`);
 }
 
@@ -213,8 +240,16 @@ export function judged(compiled: Compiled, starts: ArrayLike<number>): Schedule 
     last = Math.max(last, end);
     work += minutes[task]! * needs[task]!.find(({ resource }) => resource === hands)!.amount;
   }
-  const breaks = problem.breaks.reduce((sum, { from, to }) => sum + Math.max(0, Math.min(to, last) - Math.max(from, first)), 0);
-  return { starts: Array.from(starts), lateMin, endMin, idleMin: last > first ? (last - first - breaks) * problem.capacity[HANDS]! - work : 0 };
+  const breaks = problem.breaks.reduce(
+    (sum, { from, to }) => sum + Math.max(0, Math.min(to, last) - Math.max(from, first)),
+    0,
+  );
+  return {
+    starts: Array.from(starts),
+    lateMin,
+    endMin,
+    idleMin: last > first ? (last - first - breaks) * problem.capacity[HANDS]! - work : 0,
+  };
 }
 
 const EPSILON = 1e-6;

@@ -34,7 +34,13 @@ export function prove(compiled: Compiled, mostNodes = 20_000, seed = 1): Proof {
     if (!(error instanceof NoSchedule)) throw error;
   }
   const pairs = pairsThatClash(compiled);
-  const root = settle(compiled, compiled.arcs.map(() => []), compiled.earliest, pairs, best);
+  const root = settle(
+    compiled,
+    compiled.arcs.map(() => []),
+    compiled.earliest,
+    pairs,
+    best,
+  );
   const open: Node[] = root ? [root] : [];
   let nodes = 0;
   while (open.length > 0 && nodes < mostNodes) {
@@ -56,29 +62,48 @@ export function prove(compiled: Compiled, mostNodes = 20_000, seed = 1): Proof {
     children.sort((a, b) => b.late - a.late || b.end - a.end);
     open.push(...children);
   }
-  if (!best) throw new NoSchedule(open.length > 0 ? "No schedule was found in the time there was." : "What must follow at once cannot, because what it needs is taken: no order of the tasks keeps every longest wait.");
+  if (!best)
+    throw new NoSchedule(
+      open.length > 0
+        ? "No schedule was found in the time there was."
+        : "What must follow at once cannot, because what it needs is taken: no order of the tasks keeps every longest wait.",
+    );
   return { schedule: best, proved: open.every((node) => !couldBeat(node, best)), nodes };
 }
 
-const couldBeat = ({ late, end }: Node, best: Schedule | undefined) => !best || late < best.lateMin - 1e-6 || (late < best.lateMin + 1e-6 && end < best.endMin - 1e-6);
+const couldBeat = ({ late, end }: Node, best: Schedule | undefined) =>
+  !best || late < best.lateMin - 1e-6 || (late < best.lateMin + 1e-6 && end < best.endMin - 1e-6);
 
 /** Pairs that can never run at the same time. */
 function pairsThatClash({ needs, capacity, minutes }: Compiled): [number, number][] {
   const pairs: [number, number][] = [];
   for (let a = 0; a < needs.length; a++)
     for (let b = a + 1; b < needs.length; b++)
-      if (minutes[a]! > 0 && minutes[b]! > 0 && needs[a]!.some(({ resource, amount }) => needs[b]!.some((other) => other.resource === resource && amount + other.amount > capacity[resource]! + 1e-9))) pairs.push([a, b]);
+      if (
+        minutes[a]! > 0 &&
+        minutes[b]! > 0 &&
+        needs[a]!.some(({ resource, amount }) =>
+          needs[b]!.some((other) => other.resource === resource && amount + other.amount > capacity[resource]! + 1e-9),
+        )
+      )
+        pairs.push([a, b]);
   return pairs;
 }
 
 /** Starts of a node with every order that the bound forces; undefined when it cannot beat the best, or cannot be. */
-function settle(compiled: Compiled, extra: Arcs, from: ArrayLike<number>, pairs: readonly [number, number][], best: Schedule | undefined): Node | undefined {
+function settle(
+  compiled: Compiled,
+  extra: Arcs,
+  from: ArrayLike<number>,
+  pairs: readonly [number, number][],
+  best: Schedule | undefined,
+): Node | undefined {
   let starts = earliestStarts(compiled, extra, from);
   if (!starts) return undefined;
   const { minutes } = compiled;
   // With every promise kept already, being late is no longer a way to be better.
   const inTime = best !== undefined && best.lateMin < 1e-6;
-  for (let again = inTime; again && starts; ) {
+  for (let again = inTime; again && starts;) {
     again = false;
     const latest = latestOf(compiled, extra, best!.endMin);
     for (let task = 0; task < latest.length; task++) if (starts[task]! > latest[task]! + 1e-6) return undefined;
@@ -87,7 +112,8 @@ function settle(compiled: Compiled, extra: Arcs, from: ArrayLike<number>, pairs:
       if (!ab && !ba) return undefined;
       if (ab && ba) continue;
       const [first, then] = ab ? [a, b] : [b, a];
-      if (starts[then]! >= starts[first]! + minutes[first]! - 1e-9 && extra[first]!.some(({ to }) => to === then)) continue;
+      if (starts[then]! >= starts[first]! + minutes[first]! - 1e-9 && extra[first]!.some(({ to }) => to === then))
+        continue;
       if (extra[first]!.some(({ to }) => to === then)) continue;
       extra[first]!.push({ to: then, weight: minutes[first]! });
       again = true;
@@ -96,7 +122,12 @@ function settle(compiled: Compiled, extra: Arcs, from: ArrayLike<number>, pairs:
   }
   if (!starts) return undefined;
   const { lateMin, endMin } = judged(compiled, starts);
-  const node: Node = { extra, starts, late: lateMin, end: inTime ? Math.max(endMin, machineBound(compiled, starts, extra)) : endMin };
+  const node: Node = {
+    extra,
+    starts,
+    late: lateMin,
+    end: inTime ? Math.max(endMin, machineBound(compiled, starts, extra)) : endMin,
+  };
   return couldBeat(node, best) ? node : undefined;
 }
 
@@ -134,12 +165,17 @@ function machineBound({ needs, capacity, minutes, arcs }: Compiled, starts: Floa
   }
   let bound = 0;
   capacity.forEach((most, resource) => {
-    const users = [...needs.keys()].filter((task) => needs[task]!.some((need) => need.resource === resource && 2 * need.amount > most));
+    const users = [...needs.keys()].filter((task) =>
+      needs[task]!.some((need) => need.resource === resource && 2 * need.amount > most),
+    );
     const left = new Map(users.map((task) => [task, minutes[task]!]));
     let now = 0;
     for (let guard = 0; left.size > 0 && guard < 4 * users.length; guard++) {
       const ready = [...left.keys()].filter((task) => starts[task]! <= now + 1e-9);
-      const next = Math.min(...[...left.keys()].filter((task) => starts[task]! > now + 1e-9).map((task) => starts[task]!), Infinity);
+      const next = Math.min(
+        ...[...left.keys()].filter((task) => starts[task]! > now + 1e-9).map((task) => starts[task]!),
+        Infinity,
+      );
       if (ready.length === 0) {
         now = next;
         continue;
@@ -157,13 +193,20 @@ function machineBound({ needs, capacity, minutes, arcs }: Compiled, starts: Floa
 }
 
 /** Ways to settle the first moment at which more is used than there is: who is put behind whom. */
-function firstClash({ needs, capacity, minutes }: Compiled, starts: Float64Array): { first: number; then: number }[][] | undefined {
+function firstClash(
+  { needs, capacity, minutes }: Compiled,
+  starts: Float64Array,
+): { first: number; then: number }[][] | undefined {
   const order = [...starts.keys()].filter((task) => minutes[task]! > 0).sort((a, b) => starts[a]! - starts[b]!);
   for (const task of order) {
     const at = starts[task]!;
-    const running = order.filter((other) => starts[other]! <= at + 1e-9 && starts[other]! + minutes[other]! > at + 1e-9);
+    const running = order.filter(
+      (other) => starts[other]! <= at + 1e-9 && starts[other]! + minutes[other]! > at + 1e-9,
+    );
     for (let resource = 0; resource < capacity.length; resource++) {
-      const using = running.flatMap((other) => needs[other]!.filter((need) => need.resource === resource).map(({ amount }) => ({ task: other, amount })));
+      const using = running.flatMap((other) =>
+        needs[other]!.filter((need) => need.resource === resource).map(({ amount }) => ({ task: other, amount })),
+      );
       const over = using.reduce((sum, { amount }) => sum + amount, 0) - capacity[resource]!;
       if (over > 1e-9) return leastDelays(using, over);
     }
@@ -172,7 +215,10 @@ function firstClash({ needs, capacity, minutes }: Compiled, starts: Float64Array
 }
 
 /** Smallest sets that free enough, each behind any one that stays. */
-function leastDelays(using: readonly { task: number; amount: number }[], over: number): { first: number; then: number }[][] {
+function leastDelays(
+  using: readonly { task: number; amount: number }[],
+  over: number,
+): { first: number; then: number }[][] {
   const sets: number[][] = [];
   for (let mask = 1; mask < 1 << using.length; mask++) {
     const chosen = using.flatMap((_, at) => (mask & (1 << at) ? [at] : []));
@@ -181,5 +227,9 @@ function leastDelays(using: readonly { task: number; amount: number }[], over: n
     if (chosen.some((at) => freed - using[at]!.amount >= over - 1e-9)) continue;
     sets.push(chosen);
   }
-  return sets.flatMap((set) => using.flatMap((_, stays) => (set.includes(stays) ? [] : [set.map((at) => ({ first: using[stays]!.task, then: using[at]!.task }))])));
+  return sets.flatMap((set) =>
+    using.flatMap((_, stays) =>
+      set.includes(stays) ? [] : [set.map((at) => ({ first: using[stays]!.task, then: using[at]!.task }))],
+    ),
+  );
 }

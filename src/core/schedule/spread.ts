@@ -25,14 +25,19 @@ type Timed = Pick<DoneEvent, "minutes" | "plannedMin">;
 
 /** ln(minutes taken / minutes planned) of the steps whose time tells something. */
 export const spreadLogs = (done: readonly Timed[]): number[] =>
-  done.flatMap(({ minutes = 0, plannedMin = 0 }) => (minutes >= LEAST_MIN && plannedMin >= LEAST_MIN ? [Math.log(minutes / plannedMin)] : [])).filter((log) => Math.abs(log) <= MOST_LOG);
+  done
+    .flatMap(({ minutes = 0, plannedMin = 0 }) =>
+      minutes >= LEAST_MIN && plannedMin >= LEAST_MIN ? [Math.log(minutes / plannedMin)] : [],
+    )
+    .filter((log) => Math.abs(log) <= MOST_LOG);
 
 /** @param done steps as they were recorded, of any job, against what would be planned for them now */
 export function spreadOf(done: readonly Timed[]): Spread {
   const logs = spreadLogs(done);
   const weight = logs.length + PRIOR.steps;
   const meanLog = logs.reduce((sum, log) => sum + log, 0) / weight;
-  const squares = PRIOR.steps * (PRIOR.sdLog ** 2 + meanLog ** 2) + logs.reduce((sum, log) => sum + (log - meanLog) ** 2, 0);
+  const squares =
+    PRIOR.steps * (PRIOR.sdLog ** 2 + meanLog ** 2) + logs.reduce((sum, log) => sum + (log - meanLog) ** 2, 0);
   return { steps: logs.length, meanLog, sdLog: Math.sqrt(squares / weight) };
 }
 
@@ -48,7 +53,11 @@ export interface Band {
  * When hands may be done, by how far steps strayed before: log-normal steps, independent but for the mean that is not known better.
  * Waits of the cloth stay as they are.
  */
-export function bandOf({ tasks, people }: Order, { finish }: Pick<Forecast, "finish">, { steps, meanLog, sdLog }: Spread): Band {
+export function bandOf(
+  { tasks, people }: Order,
+  { finish }: Pick<Forecast, "finish">,
+  { steps, meanLog, sdLog }: Spread,
+): Band {
   const minutes = tasks.map((task) => task.minutes);
   const sum = minutes.reduce((total, each) => total + each, 0);
   const growth = Math.exp(meanLog + sdLog ** 2 / 2);
@@ -57,7 +66,11 @@ export function bandOf({ tasks, people }: Order, { finish }: Pick<Forecast, "fin
   const sd = Math.sqrt(ofSteps + ofMean) / people;
   const shift = (sum * (growth - 1)) / people;
   const laterMin = worked("schedule.band", shift + Z_TEN * sd, "min", [
-    input("hands-on", sum, "min"), input("steps of your own behind it", steps), input("you take, of what is planned", growth, "1"), input("strays from step to step, ln", sdLog), input("pairs of hands", people),
+    input("hands-on", sum, "min"),
+    input("steps of your own behind it", steps),
+    input("you take, of what is planned", growth, "1"),
+    input("strays from step to step, ln", sdLog),
+    input("pairs of hands", people),
   ]);
   const at = (min: number) => finish.atMs + min * 60_000;
   return { fromMs: at(Math.max(shift - Z_TEN * sd, -finish.value)), toMs: at(laterMin.value), laterMin };

@@ -60,7 +60,8 @@ export function timesOf(order: Order, nowMs: number): TaskTime[] {
     let moved = false;
     for (const { from, to, maxMin } of arcs) {
       const [before, after] = [times[from]!, times[to]!];
-      const tooLongMs = maxMin === undefined || tasks[from]!.running ? 0 : after.startMs - before.endMs - maxMin * MINUTE_MS;
+      const tooLongMs =
+        maxMin === undefined || tasks[from]!.running ? 0 : after.startMs - before.endMs - maxMin * MINUTE_MS;
       if (tooLongMs <= 1) continue;
       notBefore[from] = Math.max(notBefore[from]!, before.startMs + tooLongMs);
       moved = true;
@@ -115,7 +116,14 @@ function placed(order: Order, nowMs: number, notBefore: readonly number[]): Task
 
 /** When the last hands are off it, and what nobody comes back for has had its wait. */
 export const finishMs = (order: Order, times: readonly TaskTime[], nowMs: number): number =>
-  order.tasks.reduce((latest, { step }, at) => Math.max(latest, times[at]!.endMs + (step.dwell && !indexOf(order).followed.has(at) ? step.dwell.min.value * MINUTE_MS : 0)), nowMs);
+  order.tasks.reduce(
+    (latest, { step }, at) =>
+      Math.max(
+        latest,
+        times[at]!.endMs + (step.dwell && !indexOf(order).followed.has(at) ? step.dwell.min.value * MINUTE_MS : 0),
+      ),
+    nowMs,
+  );
 
 /** What a pair of hands does: what it is at, else what comes first for it. */
 export const taskAt = ({ tasks }: Order, hands: number): number => {
@@ -127,7 +135,9 @@ export const taskAt = ({ tasks }: Order, hands: number): number => {
 export const isHeld = ({ arcs }: Order, at: number): boolean => arcs.some(({ to }) => to === at);
 
 /** True when it is its turn and its time. */
-export const isDue = (order: Order, at: number, { startMs }: TaskTime, nowMs: number): boolean => Boolean(order.tasks[at]!.running) || (!isHeld(order, at) && startMs <= nowMs);
+export const isDue = (order: Order, at: number, { startMs }: TaskTime, nowMs: number): boolean =>
+  Boolean(order.tasks[at]!.running) || (!isHeld(order, at) && startMs <= nowMs);
 
 /** True when nothing that the cloth asks for stands before it any more: it may be taken now, out of turn. */
-export const isFree = ({ tasks, arcs }: Order, at: number): boolean => !tasks[at]!.running && !arcs.some(({ to, why }) => to === at && why !== undefined);
+export const isFree = ({ tasks, arcs }: Order, at: number): boolean =>
+  !tasks[at]!.running && !arcs.some(({ to, why }) => to === at && why !== undefined);

@@ -15,7 +15,11 @@ const MOST_IN_FULL = 5;
  * @param jobs in an order to begin with
  * @yields the best order so far, job ids
  */
-export function* bettersOfVisits(jobs: readonly DayJob[], kit: Kit, settings: DaySettings): Generator<string[], string[], void> {
+export function* bettersOfVisits(
+  jobs: readonly DayJob[],
+  kit: Kit,
+  settings: DaySettings,
+): Generator<string[], string[], void> {
   let best = jobs.map(({ job }) => job.id);
   let bestSchedule = judgedOrder(best, jobs, kit, settings);
   const attempt = (order: string[]): boolean => {
@@ -31,7 +35,7 @@ export function* bettersOfVisits(jobs: readonly DayJob[], kit: Kit, settings: Da
     }
     return best;
   }
-  for (let improved = true; improved; ) {
+  for (let improved = true; improved;) {
     improved = false;
     for (const order of moves(best)) {
       if (attempt(order)) improved = true;
@@ -42,9 +46,23 @@ export function* bettersOfVisits(jobs: readonly DayJob[], kit: Kit, settings: Da
   return best;
 }
 
-function judgedOrder(order: readonly string[], jobs: readonly DayJob[], kit: Kit, settings: DaySettings): Schedule | undefined {
+function judgedOrder(
+  order: readonly string[],
+  jobs: readonly DayJob[],
+  kit: Kit,
+  settings: DaySettings,
+): Schedule | undefined {
   try {
-    return bestOf(compile(dayOf(order.map((id) => jobs.find(({ job }) => job.id === id)!), kit, settings).problem), TRIES);
+    return bestOf(
+      compile(
+        dayOf(
+          order.map((id) => jobs.find(({ job }) => job.id === id)!),
+          kit,
+          settings,
+        ).problem,
+      ),
+      TRIES,
+    );
   } catch (error) {
     if (!(error instanceof NoSchedule)) throw error;
     return undefined;
@@ -53,7 +71,9 @@ function judgedOrder(order: readonly string[], jobs: readonly DayJob[], kit: Kit
 
 function* permutations<T>(items: readonly T[]): Generator<T[]> {
   if (items.length <= 1) yield [...items];
-  for (const [at, item] of items.entries()) if (items.length > 1) for (const rest of permutations([...items.slice(0, at), ...items.slice(at + 1)])) yield [item, ...rest];
+  for (const [at, item] of items.entries())
+    if (items.length > 1)
+      for (const rest of permutations([...items.slice(0, at), ...items.slice(at + 1)])) yield [item, ...rest];
 }
 
 /** One visit put anywhere else. */

@@ -14,12 +14,32 @@ const NOW = "2026-05-04T08:00:00Z";
 /** A polyester settee in good order with ink on a seat, everything about it known. */
 function inkOnSettee(soil?: "heavy"): Job {
   let next = 0;
-  const job = jobFromTemplate("settee", () => `i${next++}`, NOW, { cloth: { material: "polyester", build: "cover-on-foam", careCode: "none", ageYears: 5, condition: "sound", neighbours: [] } });
+  const job = jobFromTemplate("settee", () => `i${next++}`, NOW, {
+    cloth: {
+      material: "polyester",
+      build: "cover-on-foam",
+      careCode: "none",
+      ageYears: 5,
+      condition: "sound",
+      neighbours: [],
+    },
+  });
   const zoneId = job.zones.order[2]!;
   if (soil) for (const zone of Object.values(job.zones.byId)) zone.soil = soil;
   job.account = { tried: [], users: [], allergies: [] };
   job.site = { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 };
-  Object.assign(job.findings, { byId: { f: { kind: "mark", zoneId, centre: { xMm: 200, yMm: 200 }, size: { widthMm: 80, heightMm: 80 }, evidence: { owner: "ink-makeup" } } }, order: ["f"] });
+  Object.assign(job.findings, {
+    byId: {
+      f: {
+        kind: "mark",
+        zoneId,
+        centre: { xMm: 200, yMm: 200 },
+        size: { widthMm: 80, heightMm: 80 },
+        evidence: { owner: "ink-makeup" },
+      },
+    },
+    order: ["f"],
+  });
   return job;
 }
 const planWith = (kit: Kit, job = inkOnSettee()) => assess(job, kit, NOW);
@@ -41,7 +61,9 @@ describe("the shelf", () => {
     expect(second.plan.missing).toContainEqual({ wanted: "solvent", standIn: "citrus-solvent" });
     const none = planWith(without("solvent", "citrus-solvent", "alcohol", "gel-gum"));
     expect(none.plan.missing).toContainEqual({ wanted: "solvent" });
-    expect(none.plan.marks.f!.rungs.flatMap(({ leftOut }) => leftOut.map(({ because }) => because)).join(" ")).toContain("Dry solvent is not on the shelf, and nothing there stands in for it.");
+    expect(
+      none.plan.marks.f!.rungs.flatMap(({ leftOut }) => leftOut.map(({ because }) => because)).join(" "),
+    ).toContain("Dry solvent is not on the shelf, and nothing there stands in for it.");
   });
 
   it("works a panel with the cleaner and the brush that are there", () => {
@@ -52,10 +74,14 @@ describe("the shelf", () => {
   });
 
   it("draws off with the machine that is there, by its own numbers, and not at all without one", () => {
-    const zoneOf = (kit: Kit) => Object.values(planWith(kit, inkOnSettee("heavy")).plan.zones).find(({ schools }) => schools.length > 0)!;
+    const zoneOf = (kit: Kit) =>
+      Object.values(planWith(kit, inkOnSettee("heavy")).plan.zones).find(({ schools }) => schools.length > 0)!;
     const extraction = (kit: Kit) => zoneOf(kit).schools.find(({ school }) => school === "extraction")!;
     expect(extraction(USUAL_KIT).allowed).toBe(true);
-    expect(extraction(withMachine(USUAL_KIT, "extractor", false))).toMatchObject({ allowed: false, because: "There is no extractor on the shelf." });
+    expect(extraction(withMachine(USUAL_KIT, "extractor", false))).toMatchObject({
+      allowed: false,
+      because: "There is no extractor on the shelf.",
+    });
     const better = withMachineValue(USUAL_KIT, "extractor", "recoveryPerDryStroke", 0.8);
     expect(extraction(better).residual.value).toBeLessThan(extraction(USUAL_KIT).residual.value);
     // Rooms want the wide head, seats the narrow one.
@@ -66,17 +92,27 @@ describe("the shelf", () => {
 
   it("takes a label's own numbers into the mix, and forgets them when they are the table's again", () => {
     const own = withAgentValue(USUAL_KIT, "neutral-cleaner", "partsWater", 20);
-    const mixOf = (kit: Kit) => planWith(kit, inkOnSettee("heavy")).mixes.find(({ agent }) => agent === "neutral-cleaner")!;
+    const mixOf = (kit: Kit) =>
+      planWith(kit, inkOnSettee("heavy")).mixes.find(({ agent }) => agent === "neutral-cleaner")!;
     expect(mixOf(own).marked!.product.value).toBeLessThan(mixOf(USUAL_KIT).marked!.product.value);
     expect(withAgentValue(own, "neutral-cleaner", "partsWater", 10)).toEqual(USUAL_KIT);
-    expect(agentOn(withAgentValue(USUAL_KIT, "enzyme", "name", "Blue jug"), "enzyme")).toMatchObject({ name: "Blue jug", groups: agentOf("enzyme").groups });
+    expect(agentOn(withAgentValue(USUAL_KIT, "enzyme", "name", "Blue jug"), "enzyme")).toMatchObject({
+      name: "Blue jug",
+      groups: agentOf("enzyme").groups,
+    });
   });
 
   it("does not let a label turn an agent into another kind", () => {
-    expect(ownAgentProblems("neutral-cleaner", { phMin: 11, phMax: 12 })[0]).toMatch(/pH 11 to 12 is not neutral cleaner \(6.5 to 8\)/);
-    expect(ownAgentProblems("enzyme", { dwellMinMin: 50 })[0]).toMatch(/shortest dwell of enzyme digester, 50 min, is above its longest, 40 min/);
+    expect(ownAgentProblems("neutral-cleaner", { phMin: 11, phMax: 12 })[0]).toMatch(
+      /pH 11 to 12 is not neutral cleaner \(6.5 to 8\)/,
+    );
+    expect(ownAgentProblems("enzyme", { dwellMinMin: 50 })[0]).toMatch(
+      /shortest dwell of enzyme digester, 50 min, is above its longest, 40 min/,
+    );
     expect(ownAgentProblems("degreaser", { weakestPartsWater: 2 })[0]).toMatch(/weakest mix of alkaline degreaser/);
-    expect(ownAgentProblems("solvent", { partsWater: 4 })).toEqual(["dry solvent is used as bought and takes no water"]);
+    expect(ownAgentProblems("solvent", { partsWater: 4 })).toEqual([
+      "dry solvent is used as bought and takes no water",
+    ]);
     expect(ownAgentProblems("degreaser", { phMin: 10.4, phMax: 11.5 })).toEqual([]);
   });
 });

@@ -11,14 +11,23 @@ export function agentOn(kit: Pick<Kit, "labels">, id: AgentId): Agent {
   const row = agentOf(id);
   if (!own) return row;
   const { partsWater, name, leftMl: _left, ...numbers } = own;
-  return { ...row, ...definedOf(numbers), ...(name ? { name } : {}), ...(partsWater === undefined || !row.reading ? {} : { reading: { convention: "water-to-product", value: partsWater } }) };
+  return {
+    ...row,
+    ...definedOf(numbers),
+    ...(name ? { name } : {}),
+    ...(partsWater === undefined || !row.reading
+      ? {}
+      : { reading: { convention: "water-to-product", value: partsWater } }),
+  };
 }
 
-const definedOf = <T extends object>(fields: T): Partial<T> => Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as Partial<T>;
+const definedOf = <T extends object>(fields: T): Partial<T> =>
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as Partial<T>;
 
 export const ownsAgent = (kit: Pick<Kit, "agents">, id: AgentId): boolean => id === "water" || kit.agents.includes(id);
 /** Left out, every tool of the table is there; what hands always have is never missing. */
-export const ownsTool = (kit: Pick<Kit, "tools">, id: ToolId): boolean => toolOf(id).always === true || kit.tools === undefined || kit.tools.includes(id);
+export const ownsTool = (kit: Pick<Kit, "tools">, id: ToolId): boolean =>
+  toolOf(id).always === true || kit.tools === undefined || kit.tools.includes(id);
 
 /** A machine with the technician's own numbers; undefined when there is none. */
 export function machineOn(kit: Pick<Kit, "machines">, id: MachineId): Machine | undefined {
@@ -48,12 +57,14 @@ export function extractorFor(kit: Pick<Kit, "machines">, areaM2: number): Extrac
     const machine = machineOn(kit, id);
     if (!machine) continue;
     const { name, flowLPerMin, headWidthM, strokeMPerS, recoveryPerDryStroke } = machine;
-    if (flowLPerMin && headWidthM && strokeMPerS && recoveryPerDryStroke !== undefined) return { id, name, flowLPerMin, headWidthM, strokeMPerS, recoveryPerDryStroke };
+    if (flowLPerMin && headWidthM && strokeMPerS && recoveryPerDryStroke !== undefined)
+      return { id, name, flowLPerMin, headWidthM, strokeMPerS, recoveryPerDryStroke };
   }
   return undefined;
 }
 
-export const hasVacuum = (kit: Pick<Kit, "machines">): boolean => Boolean(kit.machines["hepa-vacuum"] ?? kit.machines["wet-vacuum"]);
+export const hasVacuum = (kit: Pick<Kit, "machines">): boolean =>
+  Boolean(kit.machines["hepa-vacuum"] ?? kit.machines["wet-vacuum"]);
 export const hasHepa = (kit: Pick<Kit, "machines">): boolean => Boolean(kit.machines["hepa-vacuum"]);
 
 /** Further than this from its kind's pH it is another kind of agent. Judgement. */
@@ -67,10 +78,19 @@ export function ownAgentProblems(id: AgentId, own: OwnAgent): string[] {
   const name = table.name.toLowerCase();
   if (row.phMin > row.phMax) problems.push(`the lower pH of ${name}, ${row.phMin}, is above its upper, ${row.phMax}`);
   if (row.phMin < table.phMin - OWN_PH_WITHIN - 1e-9 || row.phMax > table.phMax + OWN_PH_WITHIN + 1e-9)
-    problems.push(`pH ${row.phMin} to ${row.phMax} is not ${name} (${table.phMin} to ${table.phMax}): put it down as the kind it is`);
-  if (row.dwellMinMin > row.dwellMaxMin) problems.push(`the shortest dwell of ${name}, ${row.dwellMinMin} min, is above its longest, ${row.dwellMaxMin} min`);
-  if (row.minTempC > row.maxTempC) problems.push(`the coolest ${name} works, ${row.minTempC} °C, is above the warmest it may be, ${row.maxTempC} °C`);
-  if (row.reading && row.weakestPartsWater < row.reading.value) problems.push(`the weakest mix of ${name}, ${row.weakestPartsWater} water, is stronger than its usual one, ${row.reading.value} water`);
+    problems.push(
+      `pH ${row.phMin} to ${row.phMax} is not ${name} (${table.phMin} to ${table.phMax}): put it down as the kind it is`,
+    );
+  if (row.dwellMinMin > row.dwellMaxMin)
+    problems.push(
+      `the shortest dwell of ${name}, ${row.dwellMinMin} min, is above its longest, ${row.dwellMaxMin} min`,
+    );
+  if (row.minTempC > row.maxTempC)
+    problems.push(`the coolest ${name} works, ${row.minTempC} °C, is above the warmest it may be, ${row.maxTempC} °C`);
+  if (row.reading && row.weakestPartsWater < row.reading.value)
+    problems.push(
+      `the weakest mix of ${name}, ${row.weakestPartsWater} water, is stronger than its usual one, ${row.reading.value} water`,
+    );
   if (own.partsWater !== undefined && !table.reading) problems.push(`${name} is used as bought and takes no water`);
   return problems;
 }

@@ -49,8 +49,20 @@ export interface Missing {
 
 /** What of these agents is not there. */
 export const missingAgents = (kit: Kit, wanted: readonly AgentId[]): Missing[] =>
-  wanted.map((agent) => fromShelf(kit, agent)).flatMap(({ agent, insteadOf }) => (insteadOf ? [{ wanted: insteadOf, standIn: agent }] : ownsAgent(kit, agent) ? [] : [{ wanted: agent }]));
+  wanted
+    .map((agent) => fromShelf(kit, agent))
+    .flatMap(({ agent, insteadOf }) =>
+      insteadOf ? [{ wanted: insteadOf, standIn: agent }] : ownsAgent(kit, agent) ? [] : [{ wanted: agent }],
+    );
 
 /** What a rung from {@link rungFromShelf} lacks. */
 export const missingOf = (kit: Kit, { does }: Rung): Missing[] =>
-  does.flatMap((each) => (each.action !== "agent" ? [] : each.insteadOf ? [{ wanted: each.insteadOf, standIn: each.agent }] : ownsAgent(kit, each.agent) ? [] : [{ wanted: each.agent }]));
+  does.flatMap((each) =>
+    each.action !== "agent"
+      ? []
+      : each.insteadOf
+        ? [{ wanted: each.insteadOf, standIn: each.agent }]
+        : ownsAgent(kit, each.agent)
+          ? []
+          : [{ wanted: each.agent }],
+  );

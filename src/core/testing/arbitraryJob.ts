@@ -2,7 +2,14 @@ import fc from "fast-check";
 import { DIRT_IDS } from "../water/passes";
 import { AGENT_IDS, agentOf, type AgentId } from "../catalog/agents";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
-import { BUILD_IDS, CARE_CODE_IDS, CLOTH_CONDITION_IDS, DAMAGE_IDS, NEIGHBOUR_IDS, SOIL_LEVEL_IDS } from "../catalog/builds";
+import {
+  BUILD_IDS,
+  CARE_CODE_IDS,
+  CLOTH_CONDITION_IDS,
+  DAMAGE_IDS,
+  NEIGHBOUR_IDS,
+  SOIL_LEVEL_IDS,
+} from "../catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS } from "../catalog/evidence";
 import { FAMILY_IDS } from "../catalog/families";
 import { FIBRE_GROUP_IDS } from "../catalog/fibreGroups";
@@ -29,12 +36,17 @@ const number = (min: number, max: number) => fc.double({ min, max, noNaN: true }
 /** Whole cabins would make every random job slow; a few zones of any part meet every rule as well. */
 const MOST_ZONES_A_PIECE = 4;
 const ids = (prefix: string, count: number) => Array.from({ length: count }, (_, index) => `${prefix}${index}`);
-const moment = fc.integer({ min: 0, max: 60 * 24 * 20 }).map((minutes) => new Date(Date.UTC(2026, 4, 4) + minutes * 60_000).toISOString());
+const moment = fc
+  .integer({ min: 0, max: 60 * 24 * 20 })
+  .map((minutes) => new Date(Date.UTC(2026, 4, 4) + minutes * 60_000).toISOString());
 /** Leaves out what is undefined, as JSON does. */
 const tidy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Some outcome, or none, of every test of a table. */
-const outcomes = <K extends string>(tests: Record<K, { outcomes: object }>, ids: readonly K[]) => fc.record(Object.fromEntries(ids.map((test) => [test, maybe(fc.constantFrom(...Object.keys(tests[test].outcomes)))])));
+const outcomes = <K extends string>(tests: Record<K, { outcomes: object }>, ids: readonly K[]) =>
+  fc.record(
+    Object.fromEntries(ids.map((test) => [test, maybe(fc.constantFrom(...Object.keys(tests[test].outcomes)))])),
+  );
 
 const cloth: fc.Arbitrary<Cloth> = fc.record({
   material: maybe(fc.constantFrom(...MATERIAL_IDS)),
@@ -66,14 +78,46 @@ function finding(zoneIds: string[]): fc.Arbitrary<Finding> {
     zoneId: fc.constantFrom(...zoneIds),
     centre: fc.record({ xMm: number(0, 1000), yMm: number(0, 1000) }),
     size: fc.record({ widthMm: number(5, 1500), heightMm: number(5, 1500) }),
-    outline: maybe(fc.array(fc.record({ xMm: number(-200, 200), yMm: number(-200, 200) }), { minLength: 3, maxLength: 7 })),
+    outline: maybe(
+      fc.array(fc.record({ xMm: number(-200, 200), yMm: number(-200, 200) }), { minLength: 3, maxLength: 7 }),
+    ),
   };
-  const mark = fc.record({ kind: fc.constant("mark" as const), ...found, evidence, ring: maybe(outcomes(RING_SIGNS, RING_SIGN_IDS)) });
-  const damage = fc.record({ kind: fc.constant("damage" as const), ...found, damage: fc.constantFrom(...DAMAGE_IDS), told: maybe(fc.boolean()) });
-  const mould = fc.record({ kind: fc.constant("mould" as const), ...found, growth: maybe(fc.constantFrom(...GROWTH_IDS)), behind: maybe(fc.constantFrom(...BEHIND_IDS)), meterPct: maybe(number(0, 60)) });
-  const hair = fc.record({ kind: fc.constant("hair" as const), zoneId: found.zoneId, density: fc.constantFrom(...HAIR_DENSITY_IDS) });
-  const odour = fc.record({ kind: fc.constant("odour" as const), zoneId: found.zoneId, closed: fc.integer({ min: 0, max: 5 }), aired: maybe(fc.integer({ min: 0, max: 5 })), character: maybe(fc.constantFrom(...Object.keys(EVIDENCE.smell.outcomes))), pressed: maybe(fc.constantFrom("stronger" as const, "same" as const)) });
-  return fc.oneof({ weight: 6, arbitrary: mark as fc.Arbitrary<Finding> }, ...[damage, mould, hair, odour].map((arbitrary) => ({ weight: 1, arbitrary: arbitrary as fc.Arbitrary<Finding> })));
+  const mark = fc.record({
+    kind: fc.constant("mark" as const),
+    ...found,
+    evidence,
+    ring: maybe(outcomes(RING_SIGNS, RING_SIGN_IDS)),
+  });
+  const damage = fc.record({
+    kind: fc.constant("damage" as const),
+    ...found,
+    damage: fc.constantFrom(...DAMAGE_IDS),
+    told: maybe(fc.boolean()),
+  });
+  const mould = fc.record({
+    kind: fc.constant("mould" as const),
+    ...found,
+    growth: maybe(fc.constantFrom(...GROWTH_IDS)),
+    behind: maybe(fc.constantFrom(...BEHIND_IDS)),
+    meterPct: maybe(number(0, 60)),
+  });
+  const hair = fc.record({
+    kind: fc.constant("hair" as const),
+    zoneId: found.zoneId,
+    density: fc.constantFrom(...HAIR_DENSITY_IDS),
+  });
+  const odour = fc.record({
+    kind: fc.constant("odour" as const),
+    zoneId: found.zoneId,
+    closed: fc.integer({ min: 0, max: 5 }),
+    aired: maybe(fc.integer({ min: 0, max: 5 })),
+    character: maybe(fc.constantFrom(...Object.keys(EVIDENCE.smell.outcomes))),
+    pressed: maybe(fc.constantFrom("stronger" as const, "same" as const)),
+  });
+  return fc.oneof(
+    { weight: 6, arbitrary: mark as fc.Arbitrary<Finding> },
+    ...[damage, mould, hair, odour].map((arbitrary) => ({ weight: 1, arbitrary: arbitrary as fc.Arbitrary<Finding> })),
+  );
 }
 
 /** One's own values of an agent, as the check lets them in. */
@@ -81,8 +125,14 @@ const ownAgent = (id: AgentId) => {
   const { reading, phMin, phMax, dwellMinMin, dwellMaxMin } = agentOf(id);
   return fc
     .record({
-      partsWater: maybe(reading ? number(1, reading.value) : fc.constant(undefined)), phMin: maybe(number(Math.max(0, phMin - 1), phMin)), phMax: maybe(number(phMax, Math.min(14, phMax + 1))),
-      dwellMinMin: maybe(number(0.5, Math.max(0.5, dwellMinMin))), dwellMaxMin: maybe(number(Math.max(1, dwellMaxMin), 1440)), maxTempC: maybe(number(35, 60)), leftMl: maybe(number(0, 5000)), costPerL: maybe(number(0, 100)),
+      partsWater: maybe(reading ? number(1, reading.value) : fc.constant(undefined)),
+      phMin: maybe(number(Math.max(0, phMin - 1), phMin)),
+      phMax: maybe(number(phMax, Math.min(14, phMax + 1))),
+      dwellMinMin: maybe(number(0.5, Math.max(0.5, dwellMinMin))),
+      dwellMaxMin: maybe(number(Math.max(1, dwellMaxMin), 1440)),
+      maxTempC: maybe(number(35, 60)),
+      leftMl: maybe(number(0, 5000)),
+      costPerL: maybe(number(0, 100)),
     })
     .filter((own) => ownAgentProblems(id, own).length === 0);
 };
@@ -91,7 +141,16 @@ const ownAgent = (id: AgentId) => {
 const overTable = fc.record({ n: fc.integer({ min: 1, max: 500 }), meanLog: number(-1.4, 1.4) });
 const experience = fc.record({
   jobs: fc.integer({ min: 1, max: 500 }),
-  success: fc.array(fc.record({ family: fc.constantFrom(...FAMILY_IDS), fibre: maybe(fc.constantFrom(...FIBRE_GROUP_IDS)), agent: fc.constantFrom(...AGENT_IDS), gone: fc.constantFrom(0, 0, 30), tried: fc.integer({ min: 30, max: 60 }) }), { maxLength: 6 }),
+  success: fc.array(
+    fc.record({
+      family: fc.constantFrom(...FAMILY_IDS),
+      fibre: maybe(fc.constantFrom(...FIBRE_GROUP_IDS)),
+      agent: fc.constantFrom(...AGENT_IDS),
+      gone: fc.constantFrom(0, 0, 30),
+      tried: fc.integer({ min: 30, max: 60 }),
+    }),
+    { maxLength: 6 },
+  ),
   families: fc.dictionary(fc.constantFrom(...FAMILY_IDS), fc.integer({ min: 0, max: 400 }), { maxKeys: 3 }),
   pace: fc.dictionary(fc.constantFrom(...(Object.keys(PACE) as string[])), overTable, { maxKeys: 4 }),
   recovery: fc.dictionary(fc.constantFrom(...MACHINE_IDS), overTable, { maxKeys: 2 }),
@@ -103,26 +162,77 @@ const kit: fc.Arbitrary<Kit> = fc.record({
   bottles: fc.constantFrom(USUAL_KIT.bottles, [{ kind: "bucket" as const, capacityMl: 12_000, markEveryMl: 1000 }]),
   cupMarkEveryMl: fc.constant(5),
   tools: maybe(fc.subarray([...SHELF_TOOL_IDS])),
-  machines: fc.subarray([...MACHINE_IDS]).chain((ids) => fc.record(Object.fromEntries(ids.map((id) => [id, fc.record({ flowLPerMin: maybe(number(0.3, 4)), headWidthM: maybe(number(0.05, 0.4)), strokeMPerS: maybe(number(0.1, 0.6)), recoveryPerDryStroke: maybe(number(0, 0.9)), gasMgPerH: maybe(number(100, 20_000)) })])))),
-  labels: maybe(fc.uniqueArray(fc.constantFrom(...AGENT_IDS), { maxLength: 4 }).chain((ids) => fc.record(Object.fromEntries(ids.map((id) => [id, ownAgent(id)]))))),
-  ownTables: maybe(fc.record({
-    priors: fc.dictionary(fc.constantFrom(...FAMILY_IDS), number(0.01, 50), { maxKeys: 3 }),
-    weights: fc.array(fc.constantFrom(...EVIDENCE_IDS).chain((test) => fc.record({ test: fc.constant(test), outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)), family: fc.constantFrom(...FAMILY_IDS), weight: number(0.01, 50) })), { maxLength: 3 }),
-  })),
+  machines: fc
+    .subarray([...MACHINE_IDS])
+    .chain((ids) =>
+      fc.record(
+        Object.fromEntries(
+          ids.map((id) => [
+            id,
+            fc.record({
+              flowLPerMin: maybe(number(0.3, 4)),
+              headWidthM: maybe(number(0.05, 0.4)),
+              strokeMPerS: maybe(number(0.1, 0.6)),
+              recoveryPerDryStroke: maybe(number(0, 0.9)),
+              gasMgPerH: maybe(number(100, 20_000)),
+            }),
+          ]),
+        ),
+      ),
+    ),
+  labels: maybe(
+    fc
+      .uniqueArray(fc.constantFrom(...AGENT_IDS), { maxLength: 4 })
+      .chain((ids) => fc.record(Object.fromEntries(ids.map((id) => [id, ownAgent(id)])))),
+  ),
+  ownTables: maybe(
+    fc.record({
+      priors: fc.dictionary(fc.constantFrom(...FAMILY_IDS), number(0.01, 50), { maxKeys: 3 }),
+      weights: fc.array(
+        fc
+          .constantFrom(...EVIDENCE_IDS)
+          .chain((test) =>
+            fc.record({
+              test: fc.constant(test),
+              outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)),
+              family: fc.constantFrom(...FAMILY_IDS),
+              weight: number(0.01, 50),
+            }),
+          ),
+        { maxLength: 3 },
+      ),
+    }),
+  ),
   experience: maybe(experience),
 }) as fc.Arbitrary<Kit>;
 
 const gas = fc.record({
-  gas: fc.constantFrom(...GAS_IDS), volumeM3: maybe(number(1, 30)), shutMinPerH: maybe(number(0, 5)), shutMaxPerH: maybe(number(0, 10)), airedMinPerH: maybe(number(0.5, 30)),
-  stands: maybe(fc.constantFrom(...STANDS_IDS)), roomM3: maybe(number(20, 500)), roomAirPerH: maybe(number(0, 10)), cleared: maybe(fc.boolean()),
+  gas: fc.constantFrom(...GAS_IDS),
+  volumeM3: maybe(number(1, 30)),
+  shutMinPerH: maybe(number(0, 5)),
+  shutMaxPerH: maybe(number(0, 10)),
+  airedMinPerH: maybe(number(0.5, 30)),
+  stands: maybe(fc.constantFrom(...STANDS_IDS)),
+  roomM3: maybe(number(20, 500)),
+  roomAirPerH: maybe(number(0, 10)),
+  cleared: maybe(fc.boolean()),
 });
 
-const someOf = (zoneIds: string[], most: number) => fc.subarray(zoneIds, { minLength: 1, maxLength: Math.min(most, zoneIds.length) });
+const someOf = (zoneIds: string[], most: number) =>
+  fc.subarray(zoneIds, { minLength: 1, maxLength: Math.min(most, zoneIds.length) });
 
 function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["events"]> {
   const done = fc.record({
-    kind: fc.constant("done"), at: moment, title: fc.constant("a step"),
-    stepKey: fc.constantFrom("dry-removal:", "check-first:", "panel-r0-clean:x", "gas-ozone:", ...findingIds.flatMap((id) => [`${id}/r0/0:water`, `${id}/r0/1:x`])),
+    kind: fc.constant("done"),
+    at: moment,
+    title: fc.constant("a step"),
+    stepKey: fc.constantFrom(
+      "dry-removal:",
+      "check-first:",
+      "panel-r0-clean:x",
+      "gas-ozone:",
+      ...findingIds.flatMap((id) => [`${id}/r0/0:water`, `${id}/r0/1:x`]),
+    ),
     action: fc.constantFrom("dry-removal", "agent", "extract", "rinse", "air", "gas"),
     zoneIds: someOf(zoneIds, 2),
     agent: maybe(fc.constantFrom(...AGENT_IDS)),
@@ -131,59 +241,188 @@ function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["even
     areaM2: maybe(number(0.05, 4)),
     recoveredMl: maybe(number(0, 5000)),
   });
-  const pass = fc.record({ kind: fc.constant("pass"), at: moment, title: fc.constant("a step"), stepKey: fc.constant("panel-r0-extract:w1d4t45"), action: fc.constant("extract"), zoneIds: someOf(zoneIds, 2), dirt: fc.constantFrom(...DIRT_IDS) });
+  const pass = fc.record({
+    kind: fc.constant("pass"),
+    at: moment,
+    title: fc.constant("a step"),
+    stepKey: fc.constant("panel-r0-extract:w1d4t45"),
+    action: fc.constant("extract"),
+    zoneIds: someOf(zoneIds, 2),
+    dirt: fc.constantFrom(...DIRT_IDS),
+  });
   const skip = fc.record({
-    kind: fc.constant("skip"), at: moment, title: fc.constant("a step"), reason: fc.constant("No time"),
-    stepKey: fc.constantFrom("dry-removal:", "check-first:", "panel-r0-towel:", "panel-r0-air:", "fastness:neutral-cleaner+water@p0"),
+    kind: fc.constant("skip"),
+    at: moment,
+    title: fc.constant("a step"),
+    reason: fc.constant("No time"),
+    stepKey: fc.constantFrom(
+      "dry-removal:",
+      "check-first:",
+      "panel-r0-towel:",
+      "panel-r0-air:",
+      "fastness:neutral-cleaner+water@p0",
+    ),
     action: fc.constantFrom("dry-removal", "check-first", "towel-off"),
     zoneIds: someOf(zoneIds, 3),
   });
-  const outcome = findingIds.length > 0 ? [fc.record({ kind: fc.constant("outcome"), at: moment, findingId: fc.constantFrom(...findingIds), result: fc.constantFrom("gone", "better", "same", "worse", "left") })] : [];
-  return fc.array(fc.oneof(done, skip, pass, ...outcome), { maxLength: 6 }).map((list) => list.map((event, index) => ({ id: `e${index}`, ...event }))) as unknown as fc.Arbitrary<Job["events"]>;
+  const outcome =
+    findingIds.length > 0
+      ? [
+          fc.record({
+            kind: fc.constant("outcome"),
+            at: moment,
+            findingId: fc.constantFrom(...findingIds),
+            result: fc.constantFrom("gone", "better", "same", "worse", "left"),
+          }),
+        ]
+      : [];
+  return fc
+    .array(fc.oneof(done, skip, pass, ...outcome), { maxLength: 6 })
+    .map((list) => list.map((event, index) => ({ id: `e${index}`, ...event }))) as unknown as fc.Arbitrary<
+    Job["events"]
+  >;
 }
 
-export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc.array(piece.chain((each) => fc.tuple(fc.constant(each), fc.shuffledSubarray(partsOf(each), { minLength: 1, maxLength: Math.min(MOST_ZONES_A_PIECE, partsOf(each).length) }))), { minLength: 1, maxLength: 2 }).chain((drawn) => {
-  const pieces = drawn.map(([each]) => each);
-  const zones = drawn.flatMap(([, parts], index) => parts.map(({ part }) => ({ pieceId: `p${index}`, part })));
-  const zoneIds = ids("z", zones.length);
-  return fc
-    .tuple(
-      fc.tuple(...zones.map((zone) => fc.record({ pieceId: fc.constant(zone.pieceId), part: fc.constant(zone.part), soil: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)), soilSigns: maybe(fc.record({ towel: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)), vacuumedGPerM2: maybe(number(0, 400)) })), wetMud: maybe(fc.boolean()), cloth: maybe(cloth) }) as fc.Arbitrary<Zone>)),
-      fc.array(finding(zoneIds), { maxLength: 5 }),
-    )
-    .chain(([zoneList, findings]) => {
-      const findingIds = ids("f", findings.length);
-      const collection = <T>(keys: string[], values: readonly T[]) => ({ byId: Object.fromEntries(keys.map((key, index) => [key, values[index]!])), order: keys });
-      return fc
-        .record({
-          asOf: moment,
-          kit: maybe(kit),
-          site: fc.record({ airTempC: maybe(number(-5, 38)), relativeHumidityPct: maybe(number(5, 99)), airSpeedMPerS: maybe(number(0, 4)), power: maybe(fc.constantFrom("mains" as const, "none" as const)), space: maybe(fc.constantFrom(...SPACE_IDS)), volumeM3: maybe(number(0.5, 400)), airChangesPerH: maybe(number(0.1, 60)), heater: maybe(fc.boolean()), dehumidifier: maybe(fc.boolean()) }),
-          promises: fc.record({ handBackAt: maybe(moment), usableAt: maybe(moment), dampHandBackAgreed: fc.boolean() }),
-          account: maybe(fc.record({
-            spilled: maybe(fc.subarray(Object.keys(EVIDENCE.owner.outcomes), { maxLength: 3 })), when: maybe(fc.constantFrom(...Object.keys(EVIDENCE.age.outcomes))),
-            tried: maybe(fc.subarray([...TRIED_IDS], { maxLength: 3 })), users: maybe(fc.subarray([...USER_IDS], { maxLength: 2 })), allergies: maybe(fc.subarray([...ALLERGY_IDS], { maxLength: 2 })),
-            matters: maybe(fc.constantFrom(...MATTER_IDS)), liftSeats: maybe(fc.boolean()),
-          })),
-          schools: fc.dictionary(fc.constantFrom(...zoneIds), fc.constantFrom(...SCHOOL_IDS), { maxKeys: 3 }),
-          strokes: maybe(fc.dictionary(fc.constantFrom(...zoneIds), fc.record({ wet: fc.integer({ min: 1, max: 12 }), dry: fc.integer({ min: 1, max: 40 }), pace: number(0.5, 2) }), { maxKeys: 2 })),
-          readings: fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.record({ convention: fc.constantFrom("one-in" as const, "water-to-product" as const), value: number(1, 60) }), { maxKeys: 2 }),
-          gas: maybe(gas),
-          disinfect: maybe(fc.subarray(zoneIds)), protect: maybe(fc.constantFrom(...PROTECT_IDS)), beside: maybe(fc.subarray([...BESIDE_IDS])),
-          events: events(zoneIds, findingIds),
-        })
-        .map(({ asOf, kit, site, promises, account, schools, strokes, readings, gas, disinfect, protect, beside, events }) =>
-          tidy({
-            format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, asOf, kit,
-            job: {
-              id: "j1", title: "Random job", customer: "", place: "", createdAt: asOf, site, promises, account, gas,
-              pieces: collection(ids("p", pieces.length), pieces),
-              zones: collection(zoneIds, zoneList),
-              findings: collection(findingIds, findings),
-              choices: { schools, strokes, readings, bottles: {}, disinfect, protect, beside },
+export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
+  .array(
+    piece.chain((each) =>
+      fc.tuple(
+        fc.constant(each),
+        fc.shuffledSubarray(partsOf(each), {
+          minLength: 1,
+          maxLength: Math.min(MOST_ZONES_A_PIECE, partsOf(each).length),
+        }),
+      ),
+    ),
+    { minLength: 1, maxLength: 2 },
+  )
+  .chain((drawn) => {
+    const pieces = drawn.map(([each]) => each);
+    const zones = drawn.flatMap(([, parts], index) => parts.map(({ part }) => ({ pieceId: `p${index}`, part })));
+    const zoneIds = ids("z", zones.length);
+    return fc
+      .tuple(
+        fc.tuple(
+          ...zones.map(
+            (zone) =>
+              fc.record({
+                pieceId: fc.constant(zone.pieceId),
+                part: fc.constant(zone.part),
+                soil: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)),
+                soilSigns: maybe(
+                  fc.record({
+                    towel: maybe(fc.constantFrom(...SOIL_LEVEL_IDS)),
+                    vacuumedGPerM2: maybe(number(0, 400)),
+                  }),
+                ),
+                wetMud: maybe(fc.boolean()),
+                cloth: maybe(cloth),
+              }) as fc.Arbitrary<Zone>,
+          ),
+        ),
+        fc.array(finding(zoneIds), { maxLength: 5 }),
+      )
+      .chain(([zoneList, findings]) => {
+        const findingIds = ids("f", findings.length);
+        const collection = <T>(keys: string[], values: readonly T[]) => ({
+          byId: Object.fromEntries(keys.map((key, index) => [key, values[index]!])),
+          order: keys,
+        });
+        return fc
+          .record({
+            asOf: moment,
+            kit: maybe(kit),
+            site: fc.record({
+              airTempC: maybe(number(-5, 38)),
+              relativeHumidityPct: maybe(number(5, 99)),
+              airSpeedMPerS: maybe(number(0, 4)),
+              power: maybe(fc.constantFrom("mains" as const, "none" as const)),
+              space: maybe(fc.constantFrom(...SPACE_IDS)),
+              volumeM3: maybe(number(0.5, 400)),
+              airChangesPerH: maybe(number(0.1, 60)),
+              heater: maybe(fc.boolean()),
+              dehumidifier: maybe(fc.boolean()),
+            }),
+            promises: fc.record({
+              handBackAt: maybe(moment),
+              usableAt: maybe(moment),
+              dampHandBackAgreed: fc.boolean(),
+            }),
+            account: maybe(
+              fc.record({
+                spilled: maybe(fc.subarray(Object.keys(EVIDENCE.owner.outcomes), { maxLength: 3 })),
+                when: maybe(fc.constantFrom(...Object.keys(EVIDENCE.age.outcomes))),
+                tried: maybe(fc.subarray([...TRIED_IDS], { maxLength: 3 })),
+                users: maybe(fc.subarray([...USER_IDS], { maxLength: 2 })),
+                allergies: maybe(fc.subarray([...ALLERGY_IDS], { maxLength: 2 })),
+                matters: maybe(fc.constantFrom(...MATTER_IDS)),
+                liftSeats: maybe(fc.boolean()),
+              }),
+            ),
+            schools: fc.dictionary(fc.constantFrom(...zoneIds), fc.constantFrom(...SCHOOL_IDS), { maxKeys: 3 }),
+            strokes: maybe(
+              fc.dictionary(
+                fc.constantFrom(...zoneIds),
+                fc.record({
+                  wet: fc.integer({ min: 1, max: 12 }),
+                  dry: fc.integer({ min: 1, max: 40 }),
+                  pace: number(0.5, 2),
+                }),
+                { maxKeys: 2 },
+              ),
+            ),
+            readings: fc.dictionary(
+              fc.constantFrom(...AGENT_IDS),
+              fc.record({
+                convention: fc.constantFrom("one-in" as const, "water-to-product" as const),
+                value: number(1, 60),
+              }),
+              { maxKeys: 2 },
+            ),
+            gas: maybe(gas),
+            disinfect: maybe(fc.subarray(zoneIds)),
+            protect: maybe(fc.constantFrom(...PROTECT_IDS)),
+            beside: maybe(fc.subarray([...BESIDE_IDS])),
+            events: events(zoneIds, findingIds),
+          })
+          .map(
+            ({
+              asOf,
+              kit,
+              site,
+              promises,
+              account,
+              schools,
+              strokes,
+              readings,
+              gas,
+              disinfect,
+              protect,
+              beside,
               events,
-            },
-          } as unknown as JobFile),
-        );
-    });
-});
+            }) =>
+              tidy({
+                format: JOB_FILE_FORMAT,
+                version: JOB_FILE_VERSION,
+                asOf,
+                kit,
+                job: {
+                  id: "j1",
+                  title: "Random job",
+                  customer: "",
+                  place: "",
+                  createdAt: asOf,
+                  site,
+                  promises,
+                  account,
+                  gas,
+                  pieces: collection(ids("p", pieces.length), pieces),
+                  zones: collection(zoneIds, zoneList),
+                  findings: collection(findingIds, findings),
+                  choices: { schools, strokes, readings, bottles: {}, disinfect, protect, beside },
+                  events,
+                },
+              } as unknown as JobFile),
+          );
+      });
+  });

@@ -4,57 +4,134 @@ import { HANDS, type Lag, type Problem, type Schedule, type Task } from "../sche
 /** Days to schedule, and an eye from outside on what comes of them. */
 
 /** Fisher and Thompson 1963, ft06, from memory: pairs of machine and duration, a job a line; optimum 55. */
-export const FT06 = ["2 1 0 3 1 6 3 7 5 3 4 6", "1 8 2 5 4 10 5 10 0 10 3 4", "2 5 3 4 5 8 0 9 1 1 4 7", "1 5 0 5 2 5 3 3 4 8 5 9", "2 9 1 3 4 5 5 4 0 3 3 1", "1 3 3 3 5 9 0 10 4 4 2 1"];
+export const FT06 = [
+  "2 1 0 3 1 6 3 7 5 3 4 6",
+  "1 8 2 5 4 10 5 10 0 10 3 4",
+  "2 5 3 4 5 8 0 9 1 1 4 7",
+  "1 5 0 5 2 5 3 3 4 8 5 9",
+  "2 9 1 3 4 5 5 4 0 3 3 1",
+  "1 3 3 3 5 9 0 10 4 4 2 1",
+];
 export function jobShop(lines: readonly string[]): Problem {
   const tasks: Task[] = [];
   const lags: Lag[] = [];
   lines.forEach((line, job) => {
     const numbers = line.split(" ").map(Number);
     for (let at = 0; at < numbers.length / 2; at++) {
-      tasks.push({ id: `${job}.${at}`, name: `job ${job} step ${at}`, minutes: numbers[2 * at + 1]!, needs: [{ resource: `m${numbers[2 * at]}`, amount: 1 }] });
+      tasks.push({
+        id: `${job}.${at}`,
+        name: `job ${job} step ${at}`,
+        minutes: numbers[2 * at + 1]!,
+        needs: [{ resource: `m${numbers[2 * at]}`, amount: 1 }],
+      });
       if (at > 0) lags.push({ from: `${job}.${at - 1}`, to: `${job}.${at}`, min: 0, why: "in its order" });
     }
   });
-  return { tasks, lags, capacity: Object.fromEntries(Array.from({ length: 6 }, (_, machine) => [`m${machine}`, 1])), breaks: [], dues: [] };
+  return {
+    tasks,
+    lags,
+    capacity: Object.fromEntries(Array.from({ length: 6 }, (_, machine) => [`m${machine}`, 1])),
+    breaks: [],
+    dues: [],
+  };
 }
 
 /** Looks at a schedule from outside, by nothing that made it. */
-export function wrongWith({ tasks, lags, capacity, breaks, dues }: Problem, { starts, lateMin, endMin }: Schedule): string[] {
+export function wrongWith(
+  { tasks, lags, capacity, breaks, dues }: Problem,
+  { starts, lateMin, endMin }: Schedule,
+): string[] {
   const wrong: string[] = [];
-  const of = (id: string) => { const index = tasks.findIndex((task) => task.id === id); return { start: starts[index]!, end: starts[index]! + tasks[index]!.minutes }; };
+  const of = (id: string) => {
+    const index = tasks.findIndex((task) => task.id === id);
+    return { start: starts[index]!, end: starts[index]! + tasks[index]!.minutes };
+  };
   const near = 1e-6;
   tasks.forEach(({ id, earliest = 0, minutes, needs }) => {
     const { start, end } = of(id);
     if (!(start >= earliest - near)) wrong.push(`${id} starts at ${start}, before ${earliest}`);
-    if (needs.some(({ resource, amount }) => resource === HANDS && amount > 0) && minutes > 0) for (const { from, to } of breaks) if (start < to - near && end > from + near) wrong.push(`${id} runs into a break`);
+    if (needs.some(({ resource, amount }) => resource === HANDS && amount > 0) && minutes > 0)
+      for (const { from, to } of breaks)
+        if (start < to - near && end > from + near) wrong.push(`${id} runs into a break`);
   });
   for (const { from, to, min, max, soft } of lags) {
     const gap = of(to).start - of(from).end;
-    if (gap < min - near || (max !== undefined && !soft && gap > max + near)) wrong.push(`${from} to ${to} waits ${gap}, not ${min} to ${max}`);
+    if (gap < min - near || (max !== undefined && !soft && gap > max + near))
+      wrong.push(`${from} to ${to} waits ${gap}, not ${min} to ${max}`);
   }
   for (const [resource, most] of Object.entries(capacity))
     for (const { start: at } of tasks.map(({ id }) => of(id))) {
-      const used = tasks.reduce((sum, { id, minutes, needs }) => { const { start, end } = of(id); return minutes > 0 && start <= at + near && end > at + near ? sum + needs.filter((need) => need.resource === resource).reduce((all, { amount }) => all + amount, 0) : sum; }, 0);
+      const used = tasks.reduce((sum, { id, minutes, needs }) => {
+        const { start, end } = of(id);
+        return minutes > 0 && start <= at + near && end > at + near
+          ? sum + needs.filter((need) => need.resource === resource).reduce((all, { amount }) => all + amount, 0)
+          : sum;
+      }, 0);
       if (used > most + near) wrong.push(`${used} of ${resource} at ${at}, of ${most}`);
     }
-  if (Math.abs(endMin - Math.max(0, ...tasks.map(({ id }) => of(id).end))) > near) wrong.push("end is not the last end");
-  if (Math.abs(lateMin - dues.reduce((sum, { task, at }) => sum + Math.max(0, of(task).end - at), 0)) > near) wrong.push("lateness is not the sum of what is late");
+  if (Math.abs(endMin - Math.max(0, ...tasks.map(({ id }) => of(id).end))) > near)
+    wrong.push("end is not the last end");
+  if (Math.abs(lateMin - dues.reduce((sum, { task, at }) => sum + Math.max(0, of(task).end - at), 0)) > near)
+    wrong.push("lateness is not the sum of what is late");
   return wrong;
 }
 
 /** Small days with everything in them. */
 export const day = (most: number): fc.Arbitrary<Problem> =>
   fc.integer({ min: 1, max: most }).chain((n) =>
-    fc.record({
-      tasks: fc.tuple(...Array.from({ length: n }, (_, index) => fc.record({ minutes: fc.integer({ min: 0, max: 30 }), hands: fc.integer({ min: 0, max: 2 }), machine: fc.option(fc.constantFrom("vacuum", "extractor"), { nil: undefined }), watts: fc.constantFrom(0, 0, 900, 1500), inside: fc.constantFrom(0, 0, 1, 9), earliest: fc.constantFrom(0, 0, 20) }).map(({ minutes, hands, machine, watts, inside, earliest }): Task => ({ id: `t${index}`, name: `task ${index}`, minutes, earliest, needs: [{ resource: HANDS, amount: hands }, ...(machine ? [{ resource: machine, amount: 1 }] : []), { resource: "circuit", amount: watts }, { resource: "cabin", amount: inside }] })))),
-      links: fc.array(fc.record({ from: fc.nat(n - 1), to: fc.nat(n - 1), min: fc.integer({ min: 0, max: 15 }), room: fc.option(fc.integer({ min: 0, max: 25 }), { nil: undefined }) }), { maxLength: n }),
-      people: fc.integer({ min: 2, max: 3 }),
-      breaks: fc.constantFrom([], [{ from: 40, to: 60 }]),
-      dues: fc.array(fc.record({ task: fc.nat(n - 1), at: fc.integer({ min: 10, max: 150 }) }), { maxLength: 2 }),
-    }).map(({ tasks, links, people, breaks, dues }): Problem => ({
-      tasks, breaks,
-      lags: links.filter(({ from, to }) => from < to).map(({ from, to, min, room }) => ({ from: `t${from}`, to: `t${to}`, min, ...(room === undefined ? {} : { max: min + room }), why: "it dwells" })),
-      capacity: { [HANDS]: people, vacuum: 1, extractor: 1, circuit: 2000, cabin: 9 },
-      dues: dues.map(({ task, at }) => ({ task: `t${task}`, name: "promise", at })),
-    })),
+    fc
+      .record({
+        tasks: fc.tuple(
+          ...Array.from({ length: n }, (_, index) =>
+            fc
+              .record({
+                minutes: fc.integer({ min: 0, max: 30 }),
+                hands: fc.integer({ min: 0, max: 2 }),
+                machine: fc.option(fc.constantFrom("vacuum", "extractor"), { nil: undefined }),
+                watts: fc.constantFrom(0, 0, 900, 1500),
+                inside: fc.constantFrom(0, 0, 1, 9),
+                earliest: fc.constantFrom(0, 0, 20),
+              })
+              .map(({ minutes, hands, machine, watts, inside, earliest }): Task => ({
+                id: `t${index}`,
+                name: `task ${index}`,
+                minutes,
+                earliest,
+                needs: [
+                  { resource: HANDS, amount: hands },
+                  ...(machine ? [{ resource: machine, amount: 1 }] : []),
+                  { resource: "circuit", amount: watts },
+                  { resource: "cabin", amount: inside },
+                ],
+              })),
+          ),
+        ),
+        links: fc.array(
+          fc.record({
+            from: fc.nat(n - 1),
+            to: fc.nat(n - 1),
+            min: fc.integer({ min: 0, max: 15 }),
+            room: fc.option(fc.integer({ min: 0, max: 25 }), { nil: undefined }),
+          }),
+          { maxLength: n },
+        ),
+        people: fc.integer({ min: 2, max: 3 }),
+        breaks: fc.constantFrom([], [{ from: 40, to: 60 }]),
+        dues: fc.array(fc.record({ task: fc.nat(n - 1), at: fc.integer({ min: 10, max: 150 }) }), { maxLength: 2 }),
+      })
+      .map(({ tasks, links, people, breaks, dues }): Problem => ({
+        tasks,
+        breaks,
+        lags: links
+          .filter(({ from, to }) => from < to)
+          .map(({ from, to, min, room }) => ({
+            from: `t${from}`,
+            to: `t${to}`,
+            min,
+            ...(room === undefined ? {} : { max: min + room }),
+            why: "it dwells",
+          })),
+        capacity: { [HANDS]: people, vacuum: 1, extractor: 1, circuit: 2000, cabin: 9 },
+        dues: dues.map(({ task, at }) => ({ task: `t${task}`, name: "promise", at })),
+      })),
   );

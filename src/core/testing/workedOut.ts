@@ -33,7 +33,12 @@ export interface Ran {
  * @param pace how long things take against the plan
  * @throws when the run does not end
  */
-export function runByClock(job: Job, kit: Kit, from: string, pace: (step: Step) => number = () => 1): { job: Job; ran: Ran[]; firstOrder: Order } {
+export function runByClock(
+  job: Job,
+  kit: Kit,
+  from: string,
+  pace: (step: Step) => number = () => 1,
+): { job: Job; ran: Ran[]; firstOrder: Order } {
   const ran: Ran[] = [];
   let nowMs = Date.parse(from);
   let firstOrder: Order | undefined;
@@ -44,21 +49,51 @@ export function runByClock(job: Job, kit: Kit, from: string, pace: (step: Step) 
     firstOrder ??= order;
     if (order.tasks.length === 0 && busy.size === 0) return { job, ran, firstOrder };
     const times = timesOf(order, nowMs);
-    const free = Array.from({ length: order.people }, (_, hands) => hands + 1).filter((hands) => !busy.has(hands)).flatMap((hands) => { const at = taskAt(order, hands); return at < 0 || order.tasks[at]!.running || isHeld(order, at) ? [] : [{ hands, at, startMs: times[at]!.startMs }]; }).sort((a, b) => a.startMs - b.startMs)[0];
+    const free = Array.from({ length: order.people }, (_, hands) => hands + 1)
+      .filter((hands) => !busy.has(hands))
+      .flatMap((hands) => {
+        const at = taskAt(order, hands);
+        return at < 0 || order.tasks[at]!.running || isHeld(order, at)
+          ? []
+          : [{ hands, at, startMs: times[at]!.startMs }];
+      })
+      .sort((a, b) => a.startMs - b.startMs)[0];
     const ends = [...busy.entries()].sort(([, a], [, b]) => a.endMs - b.endMs)[0];
     if (free && (!ends || free.startMs <= ends[1].endMs)) {
       nowMs = Math.max(nowMs, free.startMs);
       const { step } = order.tasks[free.at]!;
       const waited = step.dwell && ["air", "gas", "gas-out"].includes(step.action) ? step.dwell.min.value : 0;
-      busy.set(free.hands, { step, startMs: nowMs, endMs: nowMs + (step.minutes.value * pace(step) + waited) * 60_000, broken: order.broken });
-      job = { ...job, events: [...job.events, startOf(step, { id: `s${job.events.length}`, at: new Date(nowMs).toISOString(), by: free.hands })] };
+      busy.set(free.hands, {
+        step,
+        startMs: nowMs,
+        endMs: nowMs + (step.minutes.value * pace(step) + waited) * 60_000,
+        broken: order.broken,
+      });
+      job = {
+        ...job,
+        events: [
+          ...job.events,
+          startOf(step, { id: `s${job.events.length}`, at: new Date(nowMs).toISOString(), by: free.hands }),
+        ],
+      };
     } else {
       if (!ends) throw new Error("Nobody has anything to do, and it is not over.");
       const [hands, { step, startMs, endMs, broken }] = ends;
       nowMs = endMs;
       busy.delete(hands);
       ran.push({ step, hands, startMs, endMs, broken });
-      job = { ...job, events: [...job.events, doneOf(step, { id: `d${job.events.length}`, at: new Date(nowMs).toISOString(), by: hands }, {}, new Date(startMs).toISOString())] };
+      job = {
+        ...job,
+        events: [
+          ...job.events,
+          doneOf(
+            step,
+            { id: `d${job.events.length}`, at: new Date(nowMs).toISOString(), by: hands },
+            {},
+            new Date(startMs).toISOString(),
+          ),
+        ],
+      };
     }
   }
   throw new Error("The run does not end.");

@@ -17,7 +17,11 @@ export interface Conditions {
   beyond: string[];
 }
 
-const WORDS: Record<keyof AirNumbers, string> = { tempC: "temperature", relativeHumidityPct: "humidity", airSpeedMPerS: "air speed" };
+const WORDS: Record<keyof AirNumbers, string> = {
+  tempC: "temperature",
+  relativeHumidityPct: "humidity",
+  airSpeedMPerS: "air speed",
+};
 
 /** The air that evaporation and drying are reckoned for. Beyond it the nearest is taken, and said. Judgement. */
 export const RECKONED_FOR = { tempC: [-20, 45], relativeHumidityPct: [1, 99] } as const;
@@ -27,22 +31,43 @@ export const reckonedHumidityPct = (pct: number) => within(pct, RECKONED_FOR.rel
 
 /** What was given and lies beyond, each in a sentence. */
 function beyond({ airTempC, outsideTempC, relativeHumidityPct, outsideHumidityPct, weather }: Job["site"]): string[] {
-  const sentence = (name: string, values: readonly (number | undefined)[], [least, most]: readonly [number, number], unit: string) => {
-    const [low, high] = [values.some((value) => value !== undefined && value < least), values.some((value) => value !== undefined && value > most)];
-    return [...(low ? [`${name} under ${least} ${unit}: reckoned as ${least} ${unit}.`] : []), ...(high ? [`${name} over ${most} ${unit}: reckoned as ${most} ${unit}.`] : [])];
+  const sentence = (
+    name: string,
+    values: readonly (number | undefined)[],
+    [least, most]: readonly [number, number],
+    unit: string,
+  ) => {
+    const [low, high] = [
+      values.some((value) => value !== undefined && value < least),
+      values.some((value) => value !== undefined && value > most),
+    ];
+    return [
+      ...(low ? [`${name} under ${least} ${unit}: reckoned as ${least} ${unit}.`] : []),
+      ...(high ? [`${name} over ${most} ${unit}: reckoned as ${most} ${unit}.`] : []),
+    ];
   };
   const hours = weather?.hours ?? [];
   return [
     ...sentence("The air is", [airTempC], RECKONED_FOR.tempC, "°C"),
     ...sentence("Outside it is", [outsideTempC, ...hours.map(({ tempC }) => tempC)], RECKONED_FOR.tempC, "°C"),
     ...sentence("Humidity is", [relativeHumidityPct], RECKONED_FOR.relativeHumidityPct, "%"),
-    ...sentence("Humidity outside is", [outsideHumidityPct, ...hours.map((hour) => hour.relativeHumidityPct)], RECKONED_FOR.relativeHumidityPct, "%"),
+    ...sentence(
+      "Humidity outside is",
+      [outsideHumidityPct, ...hours.map((hour) => hour.relativeHumidityPct)],
+      RECKONED_FOR.relativeHumidityPct,
+      "%",
+    ),
   ];
 }
 
 /** The air at the job; each number unknown is taken from the unfavourable side for what it guards. */
 export function conditionsOf(site: Job["site"]): Conditions {
-  const known: Partial<AirNumbers> = { tempC: site.airTempC === undefined ? undefined : reckonedTempC(site.airTempC), relativeHumidityPct: site.relativeHumidityPct === undefined ? undefined : reckonedHumidityPct(site.relativeHumidityPct), airSpeedMPerS: site.airSpeedMPerS };
+  const known: Partial<AirNumbers> = {
+    tempC: site.airTempC === undefined ? undefined : reckonedTempC(site.airTempC),
+    relativeHumidityPct:
+      site.relativeHumidityPct === undefined ? undefined : reckonedHumidityPct(site.relativeHumidityPct),
+    airSpeedMPerS: site.airSpeedMPerS,
+  };
   const names = Object.keys(WORDS) as (keyof AirNumbers)[];
   const missing = names.filter((name) => known[name] === undefined);
   const withGuess = (guess: AirNumbers): AirState => ({
@@ -54,7 +79,14 @@ export function conditionsOf(site: Job["site"]): Conditions {
   return {
     slow: withGuess(COLD_DAMP),
     fast: withGuess(HOT_DRY),
-    assumed: [...(missing.length > 0 ? [`The air's ${missing.map((name) => WORDS[name]).join(", ")} not measured: drying is planned as in a cold, damp, shut room.`] : []), ...beyond(site)],
+    assumed: [
+      ...(missing.length > 0
+        ? [
+            `The air's ${missing.map((name) => WORDS[name]).join(", ")} not measured: drying is planned as in a cold, damp, shut room.`,
+          ]
+        : []),
+      ...beyond(site),
+    ],
     beyond: beyond(site),
   };
 }

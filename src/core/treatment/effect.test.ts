@@ -14,7 +14,15 @@ const clean = steps.find(({ action, dwell, agent }) => action === "clean" && dwe
 
 describe("the four factors", () => {
   it("give the table's rate at the label's mix and shortest dwell, under a medium brush, lukewarm", () => {
-    const usual: Effort = { agent: "neutral-cleaner", rounds: 2, strength: 1, dwellMin: 3, shortestMin: 3, agitation: 1, tempC: 35 };
+    const usual: Effort = {
+      agent: "neutral-cleaner",
+      rounds: 2,
+      strength: 1,
+      dwellMin: 3,
+      shortestMin: 3,
+      agitation: 1,
+      tempC: 35,
+    };
     expect(soilLeft(usual).value).toBeCloseTo(1 - soilLifted("low-moisture", 2).value, 9);
     expect(soilLeftBy(steps.find(({ action }) => action === "dry-removal")!)).toBeUndefined();
   });
@@ -40,8 +48,10 @@ describe("the four factors", () => {
 
   it("draw curves that only fall, stronger below weaker, and say when waiting stops paying", () => {
     const { curves, stopsPayingMin } = effectOf(clean)!;
-    for (const { points } of curves) points.slice(1).forEach(({ left }, index) => expect(left).toBeLessThan(points[index]!.left));
-    for (let at = 1; at < curves[0]!.points.length; at++) expect(curves[2]!.points[at]!.left).toBeLessThan(curves[0]!.points[at]!.left);
+    for (const { points } of curves)
+      points.slice(1).forEach(({ left }, index) => expect(left).toBeLessThan(points[index]!.left));
+    for (let at = 1; at < curves[0]!.points.length; at++)
+      expect(curves[2]!.points[at]!.left).toBeLessThan(curves[0]!.points[at]!.left);
     const leftAt = (dwellMin: number) => soilLeftBy(clean, { dwellMin })!.value;
     expect(leftAt(stopsPayingMin.value) - leftAt(stopsPayingMin.value + 1)).toBeLessThan(0.005 + 1e-9);
     expect(stopsPayingMin.value).toBeGreaterThanOrEqual(clean.dwell!.min.value);
@@ -51,7 +61,19 @@ describe("the four factors", () => {
 describe("the gentlest set", () => {
   const seat = (cloth: Partial<Cloth>, soil: SoilLevel) => {
     let next = 0;
-    const job = jobFromTemplate("settee", () => `i${next++}`, NOW, { cloth: { material: "polyester", build: "cover-on-foam", construction: "woven", careCode: "none", ageYears: 5, condition: "sound", neighbours: [], fastness: { "neutral-cleaner": 5 }, ...cloth } });
+    const job = jobFromTemplate("settee", () => `i${next++}`, NOW, {
+      cloth: {
+        material: "polyester",
+        build: "cover-on-foam",
+        construction: "woven",
+        careCode: "none",
+        ageYears: 5,
+        condition: "sound",
+        neighbours: [],
+        fastness: { "neutral-cleaner": 5 },
+        ...cloth,
+      },
+    });
     const [zoneId] = job.zones.order;
     job.zones.byId[zoneId!]!.soil = soil;
     job.choices.schools = { [zoneId!]: "low-moisture" };
@@ -59,13 +81,16 @@ describe("the gentlest set", () => {
   };
 
   // Common practice, no source: light soil takes one or two rounds of low moisture.
-  it.each(["light", "moderate", "heavy"] as const)("reaches the target of %s soil on sound cloth, never stronger than the label, never longer than it may stay", (soil) => {
-    const step = seat({}, soil);
-    expect(soilLeftBy(step)!.value).toBeLessThanOrEqual(SOIL_TARGET[soil]);
-    expect(step.effort!.strength).toBeLessThanOrEqual(1);
-    expect(step.dwell!.min.value).toBeLessThanOrEqual(step.dwell!.max!.value);
-    if (soil === "light") expect([1, 2]).toContain(step.rounds);
-  });
+  it.each(["light", "moderate", "heavy"] as const)(
+    "reaches the target of %s soil on sound cloth, never stronger than the label, never longer than it may stay",
+    (soil) => {
+      const step = seat({}, soil);
+      expect(soilLeftBy(step)!.value).toBeLessThanOrEqual(SOIL_TARGET[soil]);
+      expect(step.effort!.strength).toBeLessThanOrEqual(1);
+      expect(step.dwell!.min.value).toBeLessThanOrEqual(step.dwell!.max!.value);
+      if (soil === "light") expect([1, 2]).toContain(step.rounds);
+    },
+  );
 
   it("turns what is left to turn: weaker in a lightly soiled job, longer or oftener under a softer tool", () => {
     expect(seat({}, "light").partsWater!.value).toBeGreaterThan(seat({}, "heavy").partsWater!.value);

@@ -17,17 +17,20 @@ const ENZYME_BEST_C = 50;
 const ENZYME_DEAD_C = 60;
 
 /** @param share product in the mix, 1 as the label's usual @returns factor; doubling the product never doubles the effect */
-export const strengthFactor = (share: number): number => (1 - Math.exp(-STRENGTH_BEND * share)) / (1 - Math.exp(-STRENGTH_BEND));
+export const strengthFactor = (share: number): number =>
+  (1 - Math.exp(-STRENGTH_BEND * share)) / (1 - Math.exp(-STRENGTH_BEND));
 
 /** @param minutes dwell @param shortestMin the agent's shortest at this temperature of air, above 0 @returns factor; it levels off */
-export const dwellFactor = (minutes: number, shortestMin: number): number => (1 - Math.exp(-minutes / shortestMin)) / (1 - Math.exp(-1));
+export const dwellFactor = (minutes: number, shortestMin: number): number =>
+  (1 - Math.exp(-minutes / shortestMin)) / (1 - Math.exp(-1));
 
 /** @param tempC at the cloth @returns factor, 1 lukewarm: double for every 10 K up to what the agent bears; enzyme peaks and dies */
 export function temperatureFactor(agent: AgentId, tempC: number): number {
   const { groups, maxTempC } = agentOf(agent);
   if (groups.includes("enzyme") && tempC >= ENZYME_DEAD_C) return 0;
   const best = groups.includes("enzyme") ? ENZYME_BEST_C : maxTempC;
-  const fading = groups.includes("enzyme") && tempC > ENZYME_BEST_C ? (ENZYME_DEAD_C - tempC) / (ENZYME_DEAD_C - ENZYME_BEST_C) : 1;
+  const fading =
+    groups.includes("enzyme") && tempC > ENZYME_BEST_C ? (ENZYME_DEAD_C - tempC) / (ENZYME_DEAD_C - ENZYME_BEST_C) : 1;
   return 2 ** ((Math.min(tempC, best) - LUKEWARM_C) / 10) * fading;
 }
 
@@ -48,11 +51,25 @@ export interface Effort {
 /** Share of the soil that an effort leaves, 0 to 1. */
 export function soilLeft({ agent, rounds, strength, dwellMin, shortestMin, agitation, tempC }: Effort): Worked {
   const rate = SOIL_RATE["low-moisture"];
-  const factors = { strength: strengthFactor(strength), dwell: dwellFactor(dwellMin, shortestMin), agitation, temperature: temperatureFactor(agent, tempC) };
-  return worked("treatment.effect", Math.exp(-rate * rounds * factors.strength * factors.dwell * factors.agitation * factors.temperature), "1", [
-    input("rate a round", rate, "1", "table"), input("rounds", rounds, "1"),
-    input("strength", factors.strength, "1"), input("dwell", factors.dwell, "1"), input("agitation", factors.agitation, "1", "table"), input("temperature", factors.temperature, "1"),
-  ]);
+  const factors = {
+    strength: strengthFactor(strength),
+    dwell: dwellFactor(dwellMin, shortestMin),
+    agitation,
+    temperature: temperatureFactor(agent, tempC),
+  };
+  return worked(
+    "treatment.effect",
+    Math.exp(-rate * rounds * factors.strength * factors.dwell * factors.agitation * factors.temperature),
+    "1",
+    [
+      input("rate a round", rate, "1", "table"),
+      input("rounds", rounds, "1"),
+      input("strength", factors.strength, "1"),
+      input("dwell", factors.dwell, "1"),
+      input("agitation", factors.agitation, "1", "table"),
+      input("temperature", factors.temperature, "1"),
+    ],
+  );
 }
 
 /** What is turned about a planned step. */
@@ -87,7 +104,16 @@ export function effectOf(step: Step): { curves: EffectCurve[]; stopsPayingMin: W
   let stops = plannedMin;
   while (stops < last && leftAt(stops, 1) - leftAt(stops + 1, 1) >= WORTH_A_MINUTE) stops += 0.5;
   return {
-    curves: CURVE_STRENGTHS.map((strength) => ({ strength, points: Array.from({ length: POINTS + 1 }, (_, index) => ({ minutes: (last * index) / POINTS, left: leftAt((last * index) / POINTS, strength) })) })),
-    stopsPayingMin: worked("treatment.stopsPaying", stops, "min", [input("planned dwell", plannedMin, "min"), input("another minute must take out", WORTH_A_MINUTE, "1", "table")]),
+    curves: CURVE_STRENGTHS.map((strength) => ({
+      strength,
+      points: Array.from({ length: POINTS + 1 }, (_, index) => ({
+        minutes: (last * index) / POINTS,
+        left: leftAt((last * index) / POINTS, strength),
+      })),
+    })),
+    stopsPayingMin: worked("treatment.stopsPaying", stops, "min", [
+      input("planned dwell", plannedMin, "min"),
+      input("another minute must take out", WORTH_A_MINUTE, "1", "table"),
+    ]),
   };
 }

@@ -35,13 +35,17 @@ const STILL_LIKELY = 0.05;
 const ORGANIC: readonly FamilyId[] = ["urine", "protein", "sugar-starch", "mixture"];
 
 export function smellSource(context: Context, views: readonly ZoneView[]): SmellSource | undefined {
-  const readings = context.job.findings.order.map((id) => context.job.findings.byId[id]!).filter((finding): finding is OdourFinding => finding.kind === "odour" && finding.closed > 0);
+  const readings = context.job.findings.order
+    .map((id) => context.job.findings.byId[id]!)
+    .filter((finding): finding is OdourFinding => finding.kind === "odour" && finding.closed > 0);
   const first = readings[0] && views.find(({ id }) => id === readings[0]!.zoneId);
   if (!first) return undefined;
   const { zones, families, next } = odourSource(views, readings, backgroundFor(context, first));
   const [best] = zones;
   const likely = families.filter(({ p }) => p.value >= STILL_LIKELY).map(({ family }) => family);
-  return best && best.p.value >= TREAT_AT ? { zoneId: best.view.id, families: likely } : { families: likely, words: `The source of the smell is not found yet. ${next.words}` };
+  return best && best.p.value >= TREAT_AT
+    ? { zoneId: best.view.id, families: likely }
+    : { families: likely, words: `The source of the smell is not found yet. ${next.words}` };
 }
 
 /** Digests what smells at its source, over the whole panel; what cannot be digested is cleaned like the rest of it. */
@@ -51,7 +55,13 @@ export function laySmell(work: ZoneWork, families: readonly FamilyId[]) {
   const fit = fitAgent(work.context, work.view, work.likely, "enzyme", "hand");
   const base = "smell-r0";
   if (fit.ok && work.todo(base) && work.clearFor(fit, base, STAGE.spots, STAGE.spots))
-    work.apply(STAGE.spots, base, "enzyme", fit, { action: "agent", area: work.view.areaM2, usualLPerM2: agentOn(work.context.kit, "enzyme").amountLPerM2, rounds: 1, why: "The smell is food for bacteria: digest it at its source, do not cover it." });
+    work.apply(STAGE.spots, base, "enzyme", fit, {
+      action: "agent",
+      area: work.view.areaM2,
+      usualLPerM2: agentOn(work.context.kit, "enzyme").amountLPerM2,
+      rounds: 1,
+      why: "The smell is food for bacteria: digest it at its source, do not cover it.",
+    });
 }
 
 /** Brushes along a metre of seam with the nozzle behind. Judgement. */
@@ -63,31 +73,74 @@ export function layDryExtras(work: ZoneWork) {
   if (round > 0) return;
   if (view.role === "mat" && work.todo("take-out"))
     work.add(STAGE.takeOut, "take-out", "", {
-      action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
-      title: "Take the mat out", how: "Out of the cabin and shaken. A loose mat without electrics is the only textile that may be hosed, outside; it goes back when it is dry underneath.",
-      why: "Nothing under it is reached while it lies there.", check: "The floor under it looked at.",
+      action: "take-out",
+      tool: "hand",
+      areaM2: view.areaM2,
+      minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
+      title: "Take the mat out",
+      how: "Out of the cabin and shaken. A loose mat without electrics is the only textile that may be hosed, outside; it goes back when it is dry underneath.",
+      why: "Nothing under it is reached while it lies there.",
+      check: "The floor under it looked at.",
     });
   if (view.role === "belt" && work.todo("belt-out"))
     work.add(STAGE.takeOut, "belt-out", "", {
-      action: "take-out", tool: ownsTool(context.kit, "clamp") ? "clamp" : "hand", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
-      title: "Pull the belt right out and clamp it", how: "All the way off the reel, clamped at the slot, so that it dries in the open and nothing wet runs back in.",
-      why: "A belt that is reeled in damp grows mould where nobody sees it.", check: "It cannot run back.",
+      action: "take-out",
+      tool: ownsTool(context.kit, "clamp") ? "clamp" : "hand",
+      areaM2: view.areaM2,
+      minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
+      title: "Pull the belt right out and clamp it",
+      how: "All the way off the reel, clamped at the slot, so that it dries in the open and nothing wet runs back in.",
+      why: "A belt that is reeled in damp grows mould where nobody sees it.",
+      check: "It cannot run back.",
     });
   const soiled = view.soil?.level === "moderate" || view.soil?.level === "heavy" || view.soil?.level === "caked";
-  if (!view.seamM || !soiled || likely.includes("mould") || view.neighbours.includes("high-voltage") || !ownsTool(context.kit, "toothbrush")) return;
-  const verdict = judge({ action: "dry-removal", toolAggressiveness: 4 }, factsOf(context, view, likely, work.state.inCloth));
-  const vacuumed = work.steps.some(({ action }) => action === "dry-removal") || isDone(context.history, "dry-removal", view.id);
+  if (
+    !view.seamM ||
+    !soiled ||
+    likely.includes("mould") ||
+    view.neighbours.includes("high-voltage") ||
+    !ownsTool(context.kit, "toothbrush")
+  )
+    return;
+  const verdict = judge(
+    { action: "dry-removal", toolAggressiveness: 4 },
+    factsOf(context, view, likely, work.state.inCloth),
+  );
+  const vacuumed =
+    work.steps.some(({ action }) => action === "dry-removal") || isDone(context.history, "dry-removal", view.id);
   if (verdict.forbiddenBy.length > 0 || verdict.requires.has("air-before") || !vacuumed || !work.todo("seams")) return;
-  work.add(STAGE.seams, "seams", "", {
-    action: "seams", tool: "toothbrush", areaM2: view.areaM2,
-    minutes: worked("treatment.seams", 0.5 + view.seamM.value * SEAM_MIN_PER_M, "min", [input("fixed start", 0.5, "min", "table"), input("seam", view.seamM.value, "m"), input("minutes a metre", SEAM_MIN_PER_M, "min", "table")]),
-    title: "Brush out the seams, nozzle right behind", how: "Open the seam with two fingers, short strokes along stitch and piping, nozzle following. Dry.",
-    why: "Seams and piping hold the most dirt, and once wet it runs out for days.", check: "The thread shows its own colour.",
-  }, { ok: true, candidate: { action: "dry-removal" }, verdict, tool: "toothbrush" });
+  work.add(
+    STAGE.seams,
+    "seams",
+    "",
+    {
+      action: "seams",
+      tool: "toothbrush",
+      areaM2: view.areaM2,
+      minutes: worked("treatment.seams", 0.5 + view.seamM.value * SEAM_MIN_PER_M, "min", [
+        input("fixed start", 0.5, "min", "table"),
+        input("seam", view.seamM.value, "m"),
+        input("minutes a metre", SEAM_MIN_PER_M, "min", "table"),
+      ]),
+      title: "Brush out the seams, nozzle right behind",
+      how: "Open the seam with two fingers, short strokes along stitch and piping, nozzle following. Dry.",
+      why: "Seams and piping hold the most dirt, and once wet it runs out for days.",
+      check: "The thread shows its own colour.",
+    },
+    { ok: true, candidate: { action: "dry-removal" }, verdict, tool: "toothbrush" },
+  );
 }
 
 /** What a liquid is likely to leave. */
-const SPILLS: readonly FamilyId[] = ["urine", "protein", "sugar-starch", "tannin", "plant-colour", "water-ring", "mixture"];
+const SPILLS: readonly FamilyId[] = [
+  "urine",
+  "protein",
+  "sugar-starch",
+  "tannin",
+  "plant-colour",
+  "water-ring",
+  "mixture",
+];
 /** From about a palm on, a spill has run on. Judgement. */
 const RAN_ON_M2 = 0.004;
 const SITS_OVER: readonly RoleId[] = ["base", "crevice", "front"];
@@ -99,15 +152,20 @@ export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
   if (round > 0 || !ran || !SITS_OVER.includes(view.role) || !work.todo("look-under")) return;
   const lifted = context.job.account?.liftSeats === true;
   work.add(STAGE.lookUnder, "look-under", "", {
-    action: "take-out", tool: "hand", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
+    action: "take-out",
+    tool: "hand",
+    areaM2: view.areaM2,
+    minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
     title: "Look under and between",
     how: `${lifted ? "Lift loose cushions out. A bolted seat comes out only by someone competent: battery negative off, wait as its manual says, ignition never on while a plug is open." : "Lift loose cushions, slide and tilt the seat; nothing is unbolted."} Feel the cloth and the carpet beneath with a white towel. What is there is marked as a mark of its own, on the part it lies on.`,
-    why: "A spill runs between and under the seat and into what lies below; treated only on top it smells again.", check: "A white towel pressed beneath stays white and dry. No liquid goes under a seat with plugs or modules.",
+    why: "A spill runs between and under the seat and into what lies below; treated only on top it smells again.",
+    check: "A white towel pressed beneath stays white and dry. No liquid goes under a seat with plugs or modules.",
   });
 }
 
 export const NOT_CLEANED = "Only on what was cleaned first: set how soiled it is.";
-export const notDisinfected = ({ name }: ZoneView, because: string): string => `Disinfection of ${name.toLowerCase()}: not planned. ${because}`;
+export const notDisinfected = ({ name }: ZoneView, because: string): string =>
+  `Disinfection of ${name.toLowerCase()}: not planned. ${because}`;
 
 /** Disinfects what was asked for, after it was cleaned, where it may stay wet long enough. @returns why not, in words */
 export function layDisinfection(work: ZoneWork): string | undefined {
@@ -115,16 +173,31 @@ export function layDisinfection(work: ZoneWork): string | undefined {
   const base = "disinfect-r0";
   if (!work.todo(base) && !work.todo(`${base}-wipe`)) return undefined;
   const refuse = (because: string) => notDisinfected(view, because);
-  if (view.builds.includes("glue-held")) return refuse("Fully wet for its whole contact time, and glue lets go: impossible here.");
-  if (view.builds.includes("cover-on-foam")) return refuse("Ten minutes fully wet is too wet for a thin cover over foam; on cloth most labels claim no more than sanitising.");
-  const cleaned = work.steps.some(({ action }) => action === "clean" || action === "extract") || context.history.done.some(({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(view.id));
+  if (view.builds.includes("glue-held"))
+    return refuse("Fully wet for its whole contact time, and glue lets go: impossible here.");
+  if (view.builds.includes("cover-on-foam"))
+    return refuse(
+      "Ten minutes fully wet is too wet for a thin cover over foam; on cloth most labels claim no more than sanitising.",
+    );
+  const cleaned =
+    work.steps.some(({ action }) => action === "clean" || action === "extract") ||
+    context.history.done.some(
+      ({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(view.id),
+    );
   if (!cleaned) return refuse(NOT_CLEANED);
   const fit = fitAgent(context, view, likely, "disinfectant", "hand");
   if (!fit.ok) return refuse(fit.because);
   if (work.todo(base)) {
-    if (!work.clearFor(fit, base, STAGE.disinfectClear, STAGE.disinfectClear)) return refuse("What is in the cloth must not meet it, and cannot be rinsed out here.");
+    if (!work.clearFor(fit, base, STAGE.disinfectClear, STAGE.disinfectClear))
+      return refuse("What is in the cloth must not meet it, and cannot be rinsed out here.");
     const before = work.steps.length;
-    work.apply(STAGE.disinfect, base, "disinfectant", fit, { action: "agent", area: view.areaM2, usualLPerM2: agentOn(context.kit, "disinfectant").amountLPerM2, rounds: 1, why: "On a clean surface, and fully wet for the whole contact time: wet it again where it dries. Its label is law in many places, and most claim hard surfaces only." });
+    work.apply(STAGE.disinfect, base, "disinfectant", fit, {
+      action: "agent",
+      area: view.areaM2,
+      usualLPerM2: agentOn(context.kit, "disinfectant").amountLPerM2,
+      rounds: 1,
+      why: "On a clean surface, and fully wet for the whole contact time: wet it again where it dries. Its label is law in many places, and most claim hard surfaces only.",
+    });
     if (work.steps.length === before) return refuse("The water budget here is spent: let it dry first.");
     const laid = work.steps.at(-1)!;
     // The contact time guards a person: there is no upper end at which it may be cut short.
@@ -132,8 +205,14 @@ export function layDisinfection(work: ZoneWork): string | undefined {
   }
   if (work.todo(`${base}-wipe`))
     work.add(STAGE.disinfectWipe, `${base}-wipe`, "", {
-      action: "towel-off", tool: "towel", areaM2: view.areaM2, minutes: handsOnMinutes(context.kit, "towel-off", view.areaM2.value),
-      title: "Wipe the disinfectant off", how: "Only when its whole time is over. White towel, damp, then dry.", why: "What stays is on skin and clothes next.", check: "No film, no smell of it.",
+      action: "towel-off",
+      tool: "towel",
+      areaM2: view.areaM2,
+      minutes: handsOnMinutes(context.kit, "towel-off", view.areaM2.value),
+      title: "Wipe the disinfectant off",
+      how: "Only when its whole time is over. White towel, damp, then dry.",
+      why: "What stays is on skin and clothes next.",
+      check: "No film, no smell of it.",
     });
   return undefined;
 }
@@ -144,8 +223,15 @@ export function layProtection(work: ZoneWork): string | undefined {
   if (!work.todo("protect")) return undefined;
   const fit = fitAgent(context, view, likely, "protector", "hand");
   if (!fit.ok) return `Protection of ${view.name.toLowerCase()}: not planned. ${fit.because}`;
-  if (!work.clearFor(fit, "protect", STAGE.protectClear, STAGE.protectClear)) return `Protection of ${view.name.toLowerCase()}: not planned. It must be rinsed first.`;
-  work.apply(STAGE.protect, "protect", "protector", fit, { action: "agent", area: view.areaM2, usualLPerM2: agentOn(context.kit, "protector").amountLPerM2, rounds: 1, why: "On clean cloth only, light and even; out of use until it is dry." });
+  if (!work.clearFor(fit, "protect", STAGE.protectClear, STAGE.protectClear))
+    return `Protection of ${view.name.toLowerCase()}: not planned. It must be rinsed first.`;
+  work.apply(STAGE.protect, "protect", "protector", fit, {
+    action: "agent",
+    area: view.areaM2,
+    usualLPerM2: agentOn(context.kit, "protector").amountLPerM2,
+    rounds: 1,
+    why: "On clean cloth only, light and even; out of use until it is dry.",
+  });
   return undefined;
 }
 
@@ -158,12 +244,31 @@ export function besideSteps({ job, history }: Context, views: readonly ZoneView[
     .map((id) => {
       const { title, how, check, minutes, name } = BESIDES[id];
       return {
-        key: `beside-${id}:`, round: 0, action: "beside", title, how, why: `The owner sees the whole piece: ${name.toLowerCase()} beside the cloth.`, check, zoneIds, tool: "towel", waterOnLPerM2: 0,
-        areaM2: worked("geometry.area", 0, "m2", []), minutes: worked("treatment.minutes", minutes, "min", [input("as a rule", minutes, "min", "table")]), reasons: reasonsOf([]), cautions: cautionsOf([], "beside", undefined, []),
+        key: `beside-${id}:`,
+        round: 0,
+        action: "beside",
+        title,
+        how,
+        why: `The owner sees the whole piece: ${name.toLowerCase()} beside the cloth.`,
+        check,
+        zoneIds,
+        tool: "towel",
+        waterOnLPerM2: 0,
+        areaM2: worked("geometry.area", 0, "m2", []),
+        minutes: worked("treatment.minutes", minutes, "min", [input("as a rule", minutes, "min", "table")]),
+        reasons: reasonsOf([]),
+        cautions: cautionsOf([], "beside", undefined, []),
       };
     });
 }
 
-export const wantsDisinfection = (job: Job, zoneId: string): boolean => job.choices.disinfect?.includes(zoneId) ?? false;
-export const likelyWithSmell = (likely: readonly FamilyId[], smell: SmellSource | undefined, zoneId: string): FamilyId[] =>
-  smell?.zoneId === zoneId ? FAMILY_IDS.filter((family) => likely.includes(family) || smell.families.includes(family)) : [...likely];
+export const wantsDisinfection = (job: Job, zoneId: string): boolean =>
+  job.choices.disinfect?.includes(zoneId) ?? false;
+export const likelyWithSmell = (
+  likely: readonly FamilyId[],
+  smell: SmellSource | undefined,
+  zoneId: string,
+): FamilyId[] =>
+  smell?.zoneId === zoneId
+    ? FAMILY_IDS.filter((family) => likely.includes(family) || smell.families.includes(family))
+    : [...likely];

@@ -55,36 +55,81 @@ export function zoneViews(job: Job): ZoneView[] {
   });
 }
 
-function viewOf(id: string, zone: Zone, piece: Piece, part: { name: string; role: RoleId }, corners: Corners): ZoneView {
+function viewOf(
+  id: string,
+  zone: Zone,
+  piece: Piece,
+  part: { name: string; role: RoleId },
+  corners: Corners,
+): ZoneView {
   const own = zone.cloth ?? {};
   const role = roleOf(part.role);
   // Another fibre on this zone is another cloth: nothing proved on the piece counts for it.
   const otherCloth = own.material !== undefined && own.material !== piece.cloth.material;
-  const cloth: Cloth = otherCloth ? { ...piece.cloth, careCode: undefined, fastness: undefined, ...own } : { ...piece.cloth, ...own, fastness: { ...piece.cloth.fastness, ...own.fastness } };
-  const build = own.build ?? role.build ?? (cloth.construction === "glued" && piece.cloth.build === undefined ? "glue-held" : piece.cloth.build);
+  const cloth: Cloth = otherCloth
+    ? { ...piece.cloth, careCode: undefined, fastness: undefined, ...own }
+    : { ...piece.cloth, ...own, fastness: { ...piece.cloth.fastness, ...own.fastness } };
+  const build =
+    own.build ??
+    role.build ??
+    (cloth.construction === "glued" && piece.cloth.build === undefined ? "glue-held" : piece.cloth.build);
   // What a part of its kind usually hides counts until somebody looked at this very zone.
-  const neighbours = own.neighbours ?? (piece.cloth.neighbours ? [...new Set([...piece.cloth.neighbours, ...(role.neighbours ?? [])])] : undefined);
-  const oldOrFragile = cloth.ageYears === undefined || cloth.condition === undefined || cloth.ageYears > OLD_AT_YEARS || cloth.condition !== "sound";
-  const fibre = cloth.material === undefined && cloth.fibreTests && Object.keys(cloth.fibreTests).length > 0 ? identifyFibre(cloth.fibreTests) : undefined;
+  const neighbours =
+    own.neighbours ??
+    (piece.cloth.neighbours ? [...new Set([...piece.cloth.neighbours, ...(role.neighbours ?? [])])] : undefined);
+  const oldOrFragile =
+    cloth.ageYears === undefined ||
+    cloth.condition === undefined ||
+    cloth.ageYears > OLD_AT_YEARS ||
+    cloth.condition !== "sound";
+  const fibre =
+    cloth.material === undefined && cloth.fibreTests && Object.keys(cloth.fibreTests).length > 0
+      ? identifyFibre(cloth.fibreTests)
+      : undefined;
   const materials = cloth.material ? [cloth.material] : fibre ? possibleFibres(fibre) : MATERIAL_IDS;
   const assumed: string[] = [];
-  if (cloth.material === undefined) assumed.push(fibre ? `Fibre not sure: planned for ${materials.map((material) => MATERIALS[material].name.toLowerCase()).join(", ")} at once.` : "Fibre not known: planned for every fibre at once.");
+  if (cloth.material === undefined)
+    assumed.push(
+      fibre
+        ? `Fibre not sure: planned for ${materials.map((material) => MATERIALS[material].name.toLowerCase()).join(", ")} at once.`
+        : "Fibre not known: planned for every fibre at once.",
+    );
   if (build === undefined) assumed.push("Build not known: planned as if held by glue.");
   if (neighbours === undefined) assumed.push("Nobody looked beside it: planned as if electrics were there.");
-  else if (own.neighbours === undefined && role.neighbours) assumed.push(`Nobody looked beside this part: planned as if ${role.neighbours.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ")} were there.`);
+  else if (own.neighbours === undefined && role.neighbours)
+    assumed.push(
+      `Nobody looked beside this part: planned as if ${role.neighbours.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ")} were there.`,
+    );
   if (cloth.careCode === undefined) assumed.push("Care label not seen: look for it before anything wet.");
-  if (cloth.ageYears === undefined || cloth.condition === undefined) assumed.push("Age or state not known: tamped, not brushed.");
+  if (cloth.ageYears === undefined || cloth.condition === undefined)
+    assumed.push("Age or state not known: tamped, not brushed.");
   const shape = boundsOf(corners);
   return {
-    id, zone, piece, role: part.role, corners, shape,
+    id,
+    zone,
+    piece,
+    role: part.role,
+    corners,
+    shape,
     name: zone.name ?? part.name,
     faces: templateOf(piece.template).faces,
-    areaM2: worked("geometry.zone", areaMm2(corners) / 1e6, "m2", [input("corners", corners.length), input("length", shape.widthMm, "mm", "entered"), input("width", shape.heightMm, "mm", "entered")]),
-    seamM: role.sewn && worked("geometry.seam", perimeterMm(corners) / 1000, "m", [input("sides", corners.length), input("length", shape.widthMm, "mm", "entered"), input("width", shape.heightMm, "mm", "entered")]),
+    areaM2: worked("geometry.zone", areaMm2(corners) / 1e6, "m2", [
+      input("corners", corners.length),
+      input("length", shape.widthMm, "mm", "entered"),
+      input("width", shape.heightMm, "mm", "entered"),
+    ]),
+    seamM:
+      role.sewn &&
+      worked("geometry.seam", perimeterMm(corners) / 1000, "m", [
+        input("sides", corners.length),
+        input("length", shape.widthMm, "mm", "entered"),
+        input("width", shape.heightMm, "mm", "entered"),
+      ]),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
     clothOwner: otherCloth ? "zone" : "piece",
-    materials, fibre,
+    materials,
+    fibre,
     builds: build ? [build] : BUILD_IDS,
     careCode: cloth.careCode ?? "unknown",
     neighbours: neighbours ?? ["unknown"],
@@ -100,15 +145,24 @@ export function fastnessOf(view: ZoneView, agent: AgentId): "proved" | "poor" | 
 }
 
 /** The least of a build's column over every build it might be. */
-export const leastOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) => Math.min(...view.builds.map((id) => pick(BUILDS[id])));
-export const mostOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) => Math.max(...view.builds.map((id) => pick(BUILDS[id])));
-export const leastFaceCapacity = (view: ZoneView) => Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
+export const leastOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) =>
+  Math.min(...view.builds.map((id) => pick(BUILDS[id])));
+export const mostOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) =>
+  Math.max(...view.builds.map((id) => pick(BUILDS[id])));
+export const leastFaceCapacity = (view: ZoneView) =>
+  Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
 export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
 
 /** A finding's area: its outline's by the shoelace sum, or an oval of its size. */
 export function markArea({ size, outline }: Pick<PlacedFinding, "size" | "outline">): Worked {
-  if (outline && outline.length >= 3) return worked("geometry.mark", Math.max(areaMm2(outline) / 1e6, 1e-6), "m2", [input("outline", `${outline.length} corners`, undefined, "entered")]);
-  return worked("geometry.mark", (Math.PI / 4) * (size.widthMm / 1000) * (size.heightMm / 1000), "m2", [input("length", size.widthMm, "mm", "entered"), input("width", size.heightMm, "mm", "entered")]);
+  if (outline && outline.length >= 3)
+    return worked("geometry.mark", Math.max(areaMm2(outline) / 1e6, 1e-6), "m2", [
+      input("outline", `${outline.length} corners`, undefined, "entered"),
+    ]);
+  return worked("geometry.mark", (Math.PI / 4) * (size.widthMm / 1000) * (size.heightMm / 1000), "m2", [
+    input("length", size.widthMm, "mm", "entered"),
+    input("width", size.heightMm, "mm", "entered"),
+  ]);
 }
 
 /** Judgement: agent runs this far past the rim. */

@@ -41,7 +41,13 @@ export interface Wanted {
 }
 
 /** Every set the rules leave, gentlest first, is tried against the target; where none reaches it, the one that leaves least in the usual rounds. */
-export function gentlestSet(context: Context, view: ZoneView, likely: readonly FamilyId[], fit: FoundFit, { agent, targetLeft, usualRounds, mostRounds, dwell }: Wanted): CleaningSet {
+export function gentlestSet(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  fit: FoundFit,
+  { agent, targetLeft, usualRounds, mostRounds, dwell }: Wanted,
+): CleaningSet {
   const row = agentOn(context.kit, agent);
   const label = context.job.choices.readings[agent] ?? row.reading;
   const strongest = fit.strength?.partsWater.value ?? 0;
@@ -60,7 +66,15 @@ export function gentlestSet(context: Context, view: ZoneView, likely: readonly F
         tools.flatMap((tool) =>
           Array.from({ length: mostRounds }, (_, index) => {
             const strength = label ? (partsWater(label) + 1) / (r + 1) : 1;
-            const effort: Effort = { agent, rounds: index + 1, strength, dwellMin: times * shortestMin, shortestMin, agitation: TOOLS[tool].agitation, tempC };
+            const effort: Effort = {
+              agent,
+              rounds: index + 1,
+              strength,
+              dwellMin: times * shortestMin,
+              shortestMin,
+              agitation: TOOLS[tool].agitation,
+              tempC,
+            };
             return { r, tool, effort, left: soilLeft(effort).value, harsh: harshnessOf(effort, tool, times) };
           }),
         ),
@@ -70,7 +84,13 @@ export function gentlestSet(context: Context, view: ZoneView, likely: readonly F
   type Set = (typeof sets)[number];
   const fitOf = ({ r, tool, effort }: Set): FoundFit | undefined => {
     const strength = r === strongest ? fit.strength : strengthAt(row, r, fit.strength!);
-    const candidate = { ...fit.candidate, clothTempC: effort.tempC, toolAggressiveness: TOOLS[tool].aggressiveness, phMin: strength?.phMin ?? fit.candidate.phMin, phMax: strength?.phMax ?? fit.candidate.phMax };
+    const candidate = {
+      ...fit.candidate,
+      clothTempC: effort.tempC,
+      toolAggressiveness: TOOLS[tool].aggressiveness,
+      phMin: strength?.phMin ?? fit.candidate.phMin,
+      phMax: strength?.phMax ?? fit.candidate.phMax,
+    };
     const verdict = judge(candidate, factsOf(context, view, likely, []));
     return verdict.forbiddenBy.length === 0 ? { ...fit, candidate, verdict, strength, tool } : undefined;
   };
@@ -78,30 +98,51 @@ export function gentlestSet(context: Context, view: ZoneView, likely: readonly F
     const found = fitOf(set);
     return found && { fit: found, effort: set.effort, targetLeft, reaches: set.left <= targetLeft + 1e-9 };
   };
-  const gentlest = sets.filter(({ left }) => left <= targetLeft + 1e-9).sort((a, b) => parts.indexOf(a.r) - parts.indexOf(b.r) || a.harsh - b.harsh);
+  const gentlest = sets
+    .filter(({ left }) => left <= targetLeft + 1e-9)
+    .sort((a, b) => parts.indexOf(a.r) - parts.indexOf(b.r) || a.harsh - b.harsh);
   for (const set of gentlest) {
     const found = taken(set);
     if (found) return found;
   }
-  const most = sets.filter(({ effort }) => effort.rounds === usualRounds).sort((a, b) => a.left - b.left || a.harsh - b.harsh);
+  const most = sets
+    .filter(({ effort }) => effort.rounds === usualRounds)
+    .sort((a, b) => a.left - b.left || a.harsh - b.harsh);
   for (const set of most) {
     const found = taken(set);
     if (found) return found;
   }
-  const effort: Effort = { agent, rounds: usualRounds, strength: 1, dwellMin: shortestMin, shortestMin, agitation: TOOLS[fit.tool].agitation, tempC: warmest };
+  const effort: Effort = {
+    agent,
+    rounds: usualRounds,
+    strength: 1,
+    dwellMin: shortestMin,
+    shortestMin,
+    agitation: TOOLS[fit.tool].agitation,
+    tempC: warmest,
+  };
   return { fit, effort, targetLeft, reaches: false };
 }
 
-const lightAllOver = ({ job }: Context) => Object.values(job.zones.byId).every((zone) => (soilOf(zone)?.level ?? "light") === "light");
+const lightAllOver = ({ job }: Context) =>
+  Object.values(job.zones.byId).every((zone) => (soilOf(zone)?.level ?? "light") === "light");
 
 const harshnessOf = ({ strength, tempC, rounds }: Effort, tool: ToolId, times: number): number =>
-  (HARSH.agitation * TOOLS[tool].aggressiveness) / STRONGEST_TOOL + HARSH.strength * strength + (HARSH.warmth * (tempC - COOL_C)) / 15 + HARSH.dwell * (times - 1) + HARSH.round * (rounds - 1);
+  (HARSH.agitation * TOOLS[tool].aggressiveness) / STRONGEST_TOOL +
+  HARSH.strength * strength +
+  (HARSH.warmth * (tempC - COOL_C)) / 15 +
+  HARSH.dwell * (times - 1) +
+  HARSH.round * (rounds - 1);
 
 /** The set in words: what was turned, and what it leaves against what was wanted. */
 export function setInWords({ effort, reaches, targetLeft }: CleaningSet): string {
   const longer = effort.dwellMin > effort.shortestMin + 1e-9;
   const weaker = effort.strength < 0.99;
-  const turned = [weaker && "a mix weaker than the label's usual", longer && "a longer wait", effort.agitation < 1 && "a softer tool"].filter(Boolean);
+  const turned = [
+    weaker && "a mix weaker than the label's usual",
+    longer && "a longer wait",
+    effort.agitation < 1 && "a softer tool",
+  ].filter(Boolean);
   const instead = turned.length > 0 ? ` with ${turned.join(", ").replace(/, ([^,]*)$/, " and $1")}` : "";
   const pct = (share: number) => `${Math.round(100 * share)} %`;
   return reaches

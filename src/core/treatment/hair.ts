@@ -19,9 +19,21 @@ const CLINGS: Partial<Record<MaterialId, number>> = { wool: 0.8, acrylic: 0.8, "
  * @param materials what the fibre may be; the one it clings to most counts
  * @param kit of which the own pace counts
  */
-export function hairWork(density: HairDensity, areaM2: Worked, construction: ConstructionId | undefined, materials: readonly MaterialId[], kit: Pick<Kit, "experience"> = {}): { passes: Worked; minutes: Worked } {
-  const rate = (construction ? RATE[construction] : Math.min(...Object.values(RATE))) * Math.min(...materials.map((material) => CLINGS[material] ?? 1));
+export function hairWork(
+  density: HairDensity,
+  areaM2: Worked,
+  construction: ConstructionId | undefined,
+  materials: readonly MaterialId[],
+  kit: Pick<Kit, "experience"> = {},
+): { passes: Worked; minutes: Worked } {
+  const rate =
+    (construction ? RATE[construction] : Math.min(...Object.values(RATE))) *
+    Math.min(...materials.map((material) => CLINGS[material] ?? 1));
   const needed = Math.max(1, Math.ceil(Math.log(DENSITY[density] / MAY_STAY) / rate - 1e-9));
-  const passes = worked("hair.passes", needed, "strokes", [input("hair there", DENSITY[density], "1", "table"), input("may stay", MAY_STAY, "1", "table"), input("rate per pass", rate, "1", construction ? "table" : "assumed")]);
+  const passes = worked("hair.passes", needed, "strokes", [
+    input("hair there", DENSITY[density], "1", "table"),
+    input("may stay", MAY_STAY, "1", "table"),
+    input("rate per pass", rate, "1", construction ? "table" : "assumed"),
+  ]);
   return { passes, minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed) };
 }

@@ -47,7 +47,8 @@ export interface Verdict {
   met: Rule[];
 }
 
-const some = <T>(wanted: readonly T[] | undefined, there: readonly T[]) => wanted === undefined || wanted.some((item) => there.includes(item));
+const some = <T>(wanted: readonly T[] | undefined, there: readonly T[]) =>
+  wanted === undefined || wanted.some((item) => there.includes(item));
 
 /** Facts are asked of many steps: what does not hang on the agent is looked up once. */
 const metBy = new WeakMap<RuleFacts, readonly Rule[]>();
@@ -55,7 +56,9 @@ const metBy = new WeakMap<RuleFacts, readonly Rule[]>();
 function rulesMet(facts: RuleFacts, agent: AgentId | undefined): readonly Rule[] {
   let met = metBy.get(facts);
   if (!met) metBy.set(facts, (met = RULES.filter((rule) => meets(rule, facts))));
-  return met.filter(({ when }) => when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness));
+  return met.filter(
+    ({ when }) => when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness),
+  );
 }
 
 function meets({ when }: Rule, facts: RuleFacts): boolean {
@@ -80,15 +83,15 @@ function forbids({ forbid, limit }: Rule, step: Candidate): boolean {
   const groups = step.agent ? agentOf(step.agent).groups : [];
   return Boolean(
     forbid?.actions?.includes(step.action) ||
-      (step.agent && forbid?.anyAgent) ||
-      forbid?.groups?.some((group) => groups.includes(group)) ||
-      (step.agent && forbid?.allAgentsBut && !forbid.allAgentsBut.includes(step.agent)) ||
-      (step.spraying && forbid?.spraying) ||
-      (step.poweredTool && forbid?.poweredTools) ||
-      (limit?.clothTempC !== undefined && (step.clothTempC ?? 0) > limit.clothTempC) ||
-      (limit?.phMin !== undefined && step.phMin !== undefined && step.phMin < limit.phMin) ||
-      (limit?.phMax !== undefined && step.phMax !== undefined && step.phMax > limit.phMax) ||
-      (limit?.toolAtMost !== undefined && (step.toolAggressiveness ?? 0) > limit.toolAtMost),
+    (step.agent && forbid?.anyAgent) ||
+    forbid?.groups?.some((group) => groups.includes(group)) ||
+    (step.agent && forbid?.allAgentsBut && !forbid.allAgentsBut.includes(step.agent)) ||
+    (step.spraying && forbid?.spraying) ||
+    (step.poweredTool && forbid?.poweredTools) ||
+    (limit?.clothTempC !== undefined && (step.clothTempC ?? 0) > limit.clothTempC) ||
+    (limit?.phMin !== undefined && step.phMin !== undefined && step.phMin < limit.phMin) ||
+    (limit?.phMax !== undefined && step.phMax !== undefined && step.phMax > limit.phMax) ||
+    (limit?.toolAtMost !== undefined && (step.toolAggressiveness ?? 0) > limit.toolAtMost),
   );
 }
 
@@ -96,7 +99,10 @@ function forbids({ forbid, limit }: Rule, step: Candidate): boolean {
 function concerns(rule: Rule, step: Candidate): boolean {
   if (forbids(rule, step)) return true;
   const wet = step.agent !== undefined;
-  return Boolean((rule.limit?.toolAtMost !== undefined && step.toolAggressiveness !== undefined) || (wet && (rule.limit ?? rule.require ?? rule.forbid?.spraying)));
+  return Boolean(
+    (rule.limit?.toolAtMost !== undefined && step.toolAggressiveness !== undefined) ||
+    (wet && (rule.limit ?? rule.require ?? rule.forbid?.spraying)),
+  );
 }
 
 /**
@@ -105,7 +111,9 @@ function concerns(rule: Rule, step: Candidate): boolean {
  */
 export function judge(step: Candidate, facts: RuleFacts): Verdict {
   const met = rulesMet(facts, step.agent);
-  const forbiddenBy = met.filter((rule) => rule.require !== "rinse-before" && rule.require !== "air-before" && forbids(rule, step));
+  const forbiddenBy = met.filter(
+    (rule) => rule.require !== "rinse-before" && rule.require !== "air-before" && forbids(rule, step),
+  );
   const requires = new Set<NonNullable<Rule["require"]>>();
   for (const rule of met) {
     if (!rule.require) continue;

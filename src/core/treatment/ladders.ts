@@ -21,11 +21,17 @@ const dampFirst = put("water", "towel");
 /** From least to most aggressive, by family; judgement. The dry lift and the closing rinse are added by the planner. */
 export const LADDERS: Record<FamilyId, readonly Rung[]> = {
   particulate: [
-    { does: [put("neutral-cleaner", "medium-brush")], why: "Grit that the vacuum left floats off in a neutral cleaner." },
+    {
+      does: [put("neutral-cleaner", "medium-brush")],
+      why: "Grit that the vacuum left floats off in a neutral cleaner.",
+    },
     { does: [put("shampoo", "medium-brush")], why: "Foam holds fine soil up so that the towel can take it." },
   ],
   "body-oil": [
-    { does: [put("neutral-cleaner", "soft-brush")], why: "A neutral cleaner takes fresh oil and the soil stuck in it." },
+    {
+      does: [put("neutral-cleaner", "soft-brush")],
+      why: "A neutral cleaner takes fresh oil and the soil stuck in it.",
+    },
     { does: [put("solvent", "towel")], why: "Oil that stays dissolves in a little dry solvent on the towel." },
     { does: [put("degreaser", "soft-brush")], why: "Alkali turns old grease to soap." },
   ],
@@ -35,7 +41,10 @@ export const LADDERS: Record<FamilyId, readonly Rung[]> = {
     { does: [put("gel-gum", "hand")], why: "A gel stays on thick tar long enough to soften it." },
   ],
   protein: [
-    { does: [dampFirst, put("enzyme", "hand")], why: "An enzyme digests protein; a gloved hand leaves it in the cloth, a towel would lift it off." },
+    {
+      does: [dampFirst, put("enzyme", "hand")],
+      why: "An enzyme digests protein; a gloved hand leaves it in the cloth, a towel would lift it off.",
+    },
     { does: [put("neutral-cleaner", "tamp")], why: "Lifts what the enzyme cut loose." },
     { does: [put("peroxide", "tamp")], why: "Takes the last colour out." },
   ],
@@ -58,12 +67,18 @@ export const LADDERS: Record<FamilyId, readonly Rung[]> = {
     { does: [put("acid-spotter", "tamp")], why: "Loosens the drink's own colour." },
   ],
   "gum-wax": [
-    { does: [{ action: "scrape" }, { action: "steam" }], why: "Cold makes it brittle, warmth lets the towel drink the rest." },
+    {
+      does: [{ action: "scrape" }, { action: "steam" }],
+      why: "Cold makes it brittle, warmth lets the towel drink the rest.",
+    },
     { does: [put("gel-gum", "hand")], why: "A gel softens what the towel could not take." },
     { does: [put("solvent", "towel")], why: "Dissolves the last film." },
   ],
   mixture: [
-    { does: [{ action: "scrape" }, put("neutral-cleaner", "tamp")], why: "Chilled it lifts in one piece; lukewarm cleaner takes fat and sugar without setting the protein." },
+    {
+      does: [{ action: "scrape" }, put("neutral-cleaner", "tamp")],
+      why: "Chilled it lifts in one piece; lukewarm cleaner takes fat and sugar without setting the protein.",
+    },
     { does: [put("enzyme", "hand")], why: "Digests the protein that holds the rest." },
     { does: [put("solvent", "towel")], why: "Takes the fat." },
     { does: [put("peroxide", "tamp")], why: "Takes the colour." },
@@ -98,7 +113,10 @@ export const LADDERS: Record<FamilyId, readonly Rung[]> = {
 };
 
 /** While no family is clearly ahead, or the cloth takes nothing of its own: what is safe for all. */
-export const UNSURE_RUNG: Rung = { does: [dampFirst, put("neutral-cleaner", "tamp")], why: "The gentle step that suits every family still likely, and every cloth this may be." };
+export const UNSURE_RUNG: Rung = {
+  does: [dampFirst, put("neutral-cleaner", "tamp")],
+  why: "The gentle step that suits every family still likely, and every cloth this may be.",
+};
 
 /** A family leads clearly at this chance; below it the gentle common rung comes first. */
 export const SURE_AT = 0.6;

@@ -13,9 +13,25 @@ import { zoneViews } from "./facts";
 
 const AT = "2026-05-04T08:00:00Z";
 const ASKED: Account = { tried: [], users: [], allergies: [] };
-const SOUND: Cloth = { material: "polyester", build: "cover-on-foam", careCode: "none", ageYears: 5, condition: "sound", neighbours: [] };
+const SOUND: Cloth = {
+  material: "polyester",
+  build: "cover-on-foam",
+  careCode: "none",
+  ageYears: 5,
+  condition: "sound",
+  neighbours: [],
+};
 
-function planned(part: string, more: { template?: "settee" | "cabin"; account?: Account; cloth?: Cloth; zone?: Partial<Zone>; findings?: (zoneId: string) => Finding[] } = {}) {
+function planned(
+  part: string,
+  more: {
+    template?: "settee" | "cabin";
+    account?: Account;
+    cloth?: Cloth;
+    zone?: Partial<Zone>;
+    findings?: (zoneId: string) => Finding[];
+  } = {},
+) {
   let next = 0;
   const job: Job = jobFromTemplate(more.template ?? "settee", () => `i${next++}`, AT, { cloth: more.cloth ?? SOUND });
   const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === part)!;
@@ -27,12 +43,29 @@ function planned(part: string, more: { template?: "settee" | "cabin"; account?: 
     job.findings.order.push(`f${index}`);
   });
   const { plan } = assess(job, USUAL_KIT, AT);
-  return { plan, zone: plan.zones[zoneId]!, view: zoneViews(job).find(({ id }) => id === zoneId)!, actions: plan.steps.map(({ agent, action }) => (agent && agent !== "water" ? agent : action)), marks: plan.marks };
+  return {
+    plan,
+    zone: plan.zones[zoneId]!,
+    view: zoneViews(job).find(({ id }) => id === zoneId)!,
+    actions: plan.steps.map(({ agent, action }) => (agent && agent !== "water" ? agent : action)),
+    marks: plan.marks,
+  };
 }
-const mark = (evidence: Evidence, more: Partial<MarkFinding> = {}) => (zoneId: string): Finding[] => [{ kind: "mark", zoneId, centre: { xMm: 150, yMm: 150 }, size: { widthMm: 80, heightMm: 80 }, evidence, ...more }];
+const mark =
+  (evidence: Evidence, more: Partial<MarkFinding> = {}) =>
+  (zoneId: string): Finding[] => [
+    { kind: "mark", zoneId, centre: { xMm: 150, yMm: 150 }, size: { widthMm: 80, heightMm: 80 }, evidence, ...more },
+  ];
 const WINE: Evidence = { owner: "wine-beer", colour: "red-purple", edge: "spatter", towel: "colour" };
 const MILK: Evidence = { owner: "milk-blood", feel: "crusty", smell: "sour" };
-const RING: Evidence = { owner: "water", edge: "dark-rim", feel: "nothing", smell: "nothing", swab: "nothing", drop: "faster" };
+const RING: Evidence = {
+  owner: "water",
+  edge: "dark-rim",
+  feel: "nothing",
+  smell: "nothing",
+  swab: "nothing",
+  drop: "faster",
+};
 
 describe("the owner's account", () => {
   it("what was tried lies in the cloth until it is rinsed; nobody asked counts as the worst of it", () => {
@@ -53,20 +86,36 @@ describe("the owner's account", () => {
   });
 
   it("who uses it and where it lies start some families ahead, until a test says otherwise", () => {
-    const chance = (family: string, account: Account, role: "base" | "headliner" | "field", evidence: Evidence = {}) => diagnose(evidence, backgroundOf(account, role, USUAL_KIT)).beliefs.find((belief) => belief.family === family)!.p.value;
+    const chance = (family: string, account: Account, role: "base" | "headliner" | "field", evidence: Evidence = {}) =>
+      diagnose(evidence, backgroundOf(account, role, USUAL_KIT)).beliefs.find((belief) => belief.family === family)!.p
+        .value;
     expect(chance("urine", { users: ["animals"] }, "base")).toBeGreaterThan(chance("urine", {}, "base"));
-    expect(chance("smoke-film", { users: ["smokers"] }, "headliner")).toBeGreaterThan(chance("smoke-film", {}, "field"));
+    expect(chance("smoke-film", { users: ["smokers"] }, "headliner")).toBeGreaterThan(
+      chance("smoke-film", {}, "field"),
+    );
     expect(chance("protein", { spilled: ["milk-blood"] }, "base")).toBeGreaterThan(chance("protein", {}, "base"));
-    expect(chance("protein", { spilled: ["milk-blood"] }, "base", { owner: "wax" })).toBeCloseTo(chance("protein", {}, "base", { owner: "wax" }), 9);
+    expect(chance("protein", { spilled: ["milk-blood"] }, "base", { owner: "wax" })).toBeCloseTo(
+      chance("protein", {}, "base", { owner: "wax" }),
+      9,
+    );
   });
 
   it("asthma keeps enzyme out, the cloth kept safe keeps peroxide out, quick return takes the driest way", () => {
     expect(planned("base-1", { findings: mark(MILK) }).actions).toContain("enzyme");
-    expect(planned("base-1", { account: { ...ASKED, allergies: ["asthma"] }, findings: mark(MILK) }).actions).not.toContain("enzyme");
+    expect(
+      planned("base-1", { account: { ...ASKED, allergies: ["asthma"] }, findings: mark(MILK) }).actions,
+    ).not.toContain("enzyme");
     const gentle = planned("base-1", { account: { ...ASKED, matters: "gentle" }, findings: mark(WINE) });
-    expect(gentle.marks.f0!.rungs.filter(({ state }) => state === "left-out").map(({ title }) => title).join()).toMatch(/peroxide/i);
+    expect(
+      gentle.marks
+        .f0!.rungs.filter(({ state }) => state === "left-out")
+        .map(({ title }) => title)
+        .join(),
+    ).toMatch(/peroxide/i);
     expect(planned("base-1", { zone: { soil: "heavy" } }).zone.picked).toBe("extraction");
-    expect(planned("base-1", { account: { ...ASKED, matters: "speed" }, zone: { soil: "heavy" } }).zone.picked).not.toBe("extraction");
+    expect(
+      planned("base-1", { account: { ...ASKED, matters: "speed" }, zone: { soil: "heavy" } }).zone.picked,
+    ).not.toBe("extraction");
   });
 });
 
@@ -75,26 +124,37 @@ describe("what was seen on the piece", () => {
     const below = planned("base-1", { findings: mark(RING, { ring: { back: "yes", under: "stained" } }) });
     expect(below.marks.f0!.diagnosis.leader).toBe("water-ring");
     expect(below.zone.picked).toBe("extraction");
-    expect(below.marks.f0!.rungs.at(-1)).toMatchObject({ state: "left-out", leftOut: [{ because: expect.stringContaining("comes from below") }] });
-    expect(planned("base-1", { findings: mark(RING, { ring: { history: "spill", under: "clean" } }) }).marks.f0!.rungs.at(-1)?.state).not.toBe("left-out");
+    expect(below.marks.f0!.rungs.at(-1)).toMatchObject({
+      state: "left-out",
+      leftOut: [{ because: expect.stringContaining("comes from below") }],
+    });
+    expect(
+      planned("base-1", { findings: mark(RING, { ring: { history: "spill", under: "clean" } }) }).marks.f0!.rungs.at(-1)
+        ?.state,
+    ).not.toBe("left-out");
   });
 
   it("hair comes off dry before anything else, and not where there may be mould", () => {
     const hair = (zoneId: string): Finding[] => [{ kind: "hair", zoneId, density: "much" }];
     expect(planned("base-1", { zone: { soil: "moderate" }, findings: hair }).actions[0]).toBe("hair-lift");
-    const mouldy = planned("base-1", { findings: (zoneId) => [...hair(zoneId), ...mark({ edge: "specks", smell: "musty" })(zoneId)] });
+    const mouldy = planned("base-1", {
+      findings: (zoneId) => [...hair(zoneId), ...mark({ edge: "specks", smell: "musty" })(zoneId)],
+    });
     expect(mouldy.actions).not.toContain("hair-lift");
   });
 
   it("a dirty towel outweighs a clean look, and wet mud is soaked and lifted before any brush", () => {
-    expect(planned("base-1", { zone: { soil: "light", soilSigns: { towel: "heavy" } } }).zone.picked).toBe("extraction");
+    expect(planned("base-1", { zone: { soil: "light", soilSigns: { towel: "heavy" } } }).zone.picked).toBe(
+      "extraction",
+    );
     const { plan, actions } = planned("base-1", { zone: { wetMud: true } });
     expect(actions).not.toContain("dry-removal");
     expect(plan.steps.find(({ action }) => action === "presoak")?.title).toContain("wet mud");
   });
 
   it("a headliner is only wiped, a belt only towelled with mild cleaner, under a seat nothing is sprayed", () => {
-    const soiled = (part: string, account: Account = ASKED) => planned(part, { template: "cabin", account, zone: { soil: "moderate" } }).plan.steps;
+    const soiled = (part: string, account: Account = ASKED) =>
+      planned(part, { template: "cabin", account, zone: { soil: "moderate" } }).plan.steps;
     for (const part of ["headliner", "r1-belt-1"]) {
       const steps = soiled(part);
       expect(steps.some(({ agent }) => agent === "neutral-cleaner")).toBe(true);
@@ -107,19 +167,43 @@ describe("what was seen on the piece", () => {
 
   it("tests of an unknown fibre narrow what is planned for, and felt that is glued counts as held by glue", () => {
     const unknown = { ...SOUND, material: undefined };
-    expect(planned("base-1", { cloth: { ...unknown, fibreTests: { smoke: "paper", flame: "burns", ash: "feathery" } }, findings: mark(MILK) }).view.materials).toEqual(["cotton", "linen", "jute", "viscose"]);
-    expect(planned("base-1", { cloth: { ...unknown, fibreTests: { smoke: "celery", flame: "melts", feel: "plastic" } }, findings: mark(MILK) }).actions).toContain("enzyme");
+    expect(
+      planned("base-1", {
+        cloth: { ...unknown, fibreTests: { smoke: "paper", flame: "burns", ash: "feathery" } },
+        findings: mark(MILK),
+      }).view.materials,
+    ).toEqual(["cotton", "linen", "jute", "viscose"]);
+    expect(
+      planned("base-1", {
+        cloth: { ...unknown, fibreTests: { smoke: "celery", flame: "melts", feel: "plastic" } },
+        findings: mark(MILK),
+      }).actions,
+    ).toContain("enzyme");
     expect(planned("base-1", { cloth: unknown, findings: mark(MILK) }).actions).not.toContain("enzyme");
-    expect(planned("base-1", { cloth: { ...SOUND, build: undefined, construction: "glued" } }).view.builds).toEqual(["glue-held"]);
+    expect(planned("base-1", { cloth: { ...SOUND, build: undefined, construction: "glued" } }).view.builds).toEqual([
+      "glue-held",
+    ]);
   });
 
   it("a cold surface that was measured makes the dwell longer", () => {
-    const job = jobFromTemplate("settee", (() => { let next = 0; return () => `i${next++}`; })(), AT, { cloth: SOUND });
+    const job = jobFromTemplate(
+      "settee",
+      (() => {
+        let next = 0;
+        return () => `i${next++}`;
+      })(),
+      AT,
+      { cloth: SOUND },
+    );
     const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-1")!;
     Object.assign(job, { account: ASKED, site: { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 0.3 } });
     job.findings = { byId: { f: mark(WINE)(zoneId)[0]! }, order: ["f"] };
-    const dwell = (made: Job) => assess(made, USUAL_KIT, AT).plan.steps.find(({ agent }) => agent === "acid-spotter")!.dwell!.min;
-    const cold = { ...job, events: [{ kind: "reading" as const, id: "e", at: AT, instrument: "surface" as const, zoneId, value: 10 }] };
+    const dwell = (made: Job) =>
+      assess(made, USUAL_KIT, AT).plan.steps.find(({ agent }) => agent === "acid-spotter")!.dwell!.min;
+    const cold = {
+      ...job,
+      events: [{ kind: "reading" as const, id: "e", at: AT, instrument: "surface" as const, zoneId, value: 10 }],
+    };
     expect(dwell(cold).value).toBeCloseTo(2 * dwell(job).value, 9);
     expect(dwell(cold).working.inputs.map(({ name, value }) => `${name} ${value}`)).toContain("cloth 10");
   });

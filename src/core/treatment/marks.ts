@@ -68,7 +68,13 @@ export interface LaidMark {
  * Lays out the ladder of one mark: what it likely is, which rungs the rules leave, where on it the work stands.
  * @param zoneLikely what any mark on the zone may be: heat spreads, so it must suit them all
  */
-export function layMark(context: Context, view: ZoneView, id: string, finding: MarkFinding | MouldFinding, zoneLikely: readonly FamilyId[]): LaidMark {
+export function layMark(
+  context: Context,
+  view: ZoneView,
+  id: string,
+  finding: MarkFinding | MouldFinding,
+  zoneLikely: readonly FamilyId[],
+): LaidMark {
   const diagnosis = diagnosisOf(context, view, finding);
   const area = markArea(finding);
   const { leader } = diagnosis;
@@ -81,7 +87,22 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const attempt = (rung: Rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) });
   const fromBelow = leader === "water-ring" && ring?.from === "below";
   // What rises out of the foam is rinsed out with the panel; more spotter on top only feeds it.
-  const ofFamily = LADDERS[leader].map((rung) => rungFromShelf(context.kit, rung)).map((rung, index) => (fromBelow && index > 0 ? { rung, works: false, leftOut: [{ what: rungTitle(rung), because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top." }] } : attempt(rung)));
+  const ofFamily = LADDERS[leader]
+    .map((rung) => rungFromShelf(context.kit, rung))
+    .map((rung, index) =>
+      fromBelow && index > 0
+        ? {
+            rung,
+            works: false,
+            leftOut: [
+              {
+                what: rungTitle(rung),
+                because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top.",
+              },
+            ],
+          }
+        : attempt(rung),
+    );
   // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
   const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
   const laid = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
@@ -89,9 +110,20 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const success = new Map(laid.map(({ rung }) => [rung, rungSuccess(context, leader, rung, fibre)]));
   // What suits every family still likely comes first whatever a log says of one of them.
   const mustStay = (rung: Rung, index: number) => (commonFirst && index === 0) || wasDone(context, id, rung);
-  const tried = laid.map((each, index) => (mustStay(each.rung, index) ? each : withoutHopeless(each, success.get(each.rung), laid.slice(index + 1).some(({ works }) => works))));
+  const tried = laid.map((each, index) =>
+    mustStay(each.rung, index)
+      ? each
+      : withoutHopeless(
+          each,
+          success.get(each.rung),
+          laid.slice(index + 1).some(({ works }) => works),
+        ),
+  );
   const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
-  const referral = mould?.verdict === "refer" ? { title: mould.title, words: mould.words } : referralOf(context, view, finding, diagnosis, area.value);
+  const referral =
+    mould?.verdict === "refer"
+      ? { title: mould.title, words: mould.words }
+      : referralOf(context, view, finding, diagnosis, area.value);
   const stateOf = (): MarkPlan["state"] => {
     if (referral) return "referred";
     // What somebody judged with their eyes outranks what the tables take it for.
@@ -103,32 +135,87 @@ export function layMark(context: Context, view: ZoneView, id: string, finding: M
   const rungs = tried.map(({ rung, works, leftOut }): RungView => {
     const index = viable.indexOf(rung);
     const where = index < round ? "done" : index === round && state === "open" ? "now" : "next";
-    return { ...(success.get(rung) ? { success: success.get(rung) } : {}), title: rungTitle(rung), missing: missingOf(context.kit, rung), why: rung.why, leftOut, state: works ? where : "left-out" };
+    return {
+      ...(success.get(rung) ? { success: success.get(rung) } : {}),
+      title: rungTitle(rung),
+      missing: missingOf(context.kit, rung),
+      why: rung.why,
+      leftOut,
+      state: works ? where : "left-out",
+    };
   });
   const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
   const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
-  return { rungs: viable, plan: { findingId: id, zoneId: view.id, name, diagnosis, sure, area, spread: spreadArea(finding, view), round, state, rungs, stopWords, referral, touching: cautionsOf([], "check-first", undefined, diagnosis.likely), ring, mould } };
+  return {
+    rungs: viable,
+    plan: {
+      findingId: id,
+      zoneId: view.id,
+      name,
+      diagnosis,
+      sure,
+      area,
+      spread: spreadArea(finding, view),
+      round,
+      state,
+      rungs,
+      stopWords,
+      referral,
+      touching: cautionsOf([], "check-first", undefined, diagnosis.likely),
+      ring,
+      mould,
+    },
+  };
 }
 
 /** How often the agent of a rung, the last one put on, makes such a mark go by table and own log. */
-function rungSuccess({ kit }: Context, family: FamilyId, { does }: Rung, fibre: FibreGroup | undefined): Success | undefined {
+function rungSuccess(
+  { kit }: Context,
+  family: FamilyId,
+  { does }: Rung,
+  fibre: FibreGroup | undefined,
+): Success | undefined {
   const last = does.findLast((each) => each.action === "agent");
-  return last?.action === "agent" && family !== "damage" ? successOf(kit.experience, family, last.agent, fibre) : undefined;
+  return last?.action === "agent" && family !== "damage"
+    ? successOf(kit.experience, family, last.agent, fibre)
+    : undefined;
 }
 
 /** One already worked stays counted. */
-const wasDone = ({ history }: Context, findingId: string, { does }: Rung) => history.done.some((event) => event.findingId === findingId && does.some((each) => each.action === "agent" && each.agent !== "water" && each.agent === event.agent));
+const wasDone = ({ history }: Context, findingId: string, { does }: Rung) =>
+  history.done.some(
+    (event) =>
+      event.findingId === findingId &&
+      does.some((each) => each.action === "agent" && each.agent !== "water" && each.agent === event.agent),
+  );
 
 type Tried = { rung: Rung; works: boolean; leftOut: LeftOut[] };
 /** A rung that surely does not help here is passed over, where a later one may. */
 function withoutHopeless(tried: Tried, success: Success | undefined, later: boolean): Tried {
   if (!tried.works || !later || !success || !isHopeless(success)) return tried;
-  return { ...tried, works: false, leftOut: [...tried.leftOut, { what: rungTitle(tried.rung), because: `Your own log: it went ${success.gone} of ${success.tried} times on such cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.` }] };
+  return {
+    ...tried,
+    works: false,
+    leftOut: [
+      ...tried.leftOut,
+      {
+        what: rungTitle(tried.rung),
+        because: `Your own log: it went ${success.gone} of ${success.tried} times on such cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.`,
+      },
+    ],
+  };
 }
 
 /** Referral rules cannot be argued away: they hold for what is merely not ruled out. */
-function referralOf({ job }: Context, view: ZoneView, finding: MarkFinding | MouldFinding, { leader, likely }: Diagnosis, areaM2: number): MarkPlan["referral"] {
-  if (hadSewage(job.account) || (finding.kind === "mark" && finding.evidence.owner === "sewage")) return REFERRALS.sewage;
+function referralOf(
+  { job }: Context,
+  view: ZoneView,
+  finding: MarkFinding | MouldFinding,
+  { leader, likely }: Diagnosis,
+  areaM2: number,
+): MarkPlan["referral"] {
+  if (hadSewage(job.account) || (finding.kind === "mark" && finding.evidence.owner === "sewage"))
+    return REFERRALS.sewage;
   if (view.neighbours.includes("high-voltage")) return REFERRALS["high-voltage"];
   if (finding.kind === "mould" || !likely.includes("mould")) return undefined;
   if (leader === "mould" && someoneAtRisk(job.account)) return REFERRALS["mould-at-risk"];
@@ -137,16 +224,37 @@ function referralOf({ job }: Context, view: ZoneView, finding: MarkFinding | Mou
 }
 
 /** How treatment would begin if it were this family: the first rung the rules leave it, in words. */
-export function wouldBegin(context: Context, view: ZoneView, family: FamilyId, zoneLikely: readonly FamilyId[]): string {
+export function wouldBegin(
+  context: Context,
+  view: ZoneView,
+  family: FamilyId,
+  zoneLikely: readonly FamilyId[],
+): string {
   if (family === "damage") return "no step: a note for the owner";
-  const rung = LADDERS[family].map((each) => rungFromShelf(context.kit, each)).find((each) => tryRung(context, view, [family], zoneLikely, each).works);
-  return rung ? rungTitle(rung).toLowerCase() : `${rungTitle(UNSURE_RUNG).toLowerCase()}, nothing stronger is allowed here`;
+  const rung = LADDERS[family]
+    .map((each) => rungFromShelf(context.kit, each))
+    .find((each) => tryRung(context, view, [family], zoneLikely, each).works);
+  return rung
+    ? rungTitle(rung).toLowerCase()
+    : `${rungTitle(UNSURE_RUNG).toLowerCase()}, nothing stronger is allowed here`;
 }
 
 /** A rung works when something of it that is more than damping passes the rules, or damping is all it is. */
-function tryRung(context: Context, view: ZoneView, likely: readonly FamilyId[], zoneLikely: readonly FamilyId[], rung: Rung): { works: boolean; leftOut: LeftOut[] } {
+function tryRung(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  zoneLikely: readonly FamilyId[],
+  rung: Rung,
+): { works: boolean; leftOut: LeftOut[] } {
   const isDamping = (does: Rung["does"][number]) => does.action === "agent" && does.agent === "water";
-  const fits = rung.does.map((does) => ({ does, fit: does.action === "agent" ? fitAgent(context, view, likely, does.agent, does.tool) : fitMachine(context, view, zoneLikely, does.action) }));
+  const fits = rung.does.map((does) => ({
+    does,
+    fit:
+      does.action === "agent"
+        ? fitAgent(context, view, likely, does.agent, does.tool)
+        : fitMachine(context, view, zoneLikely, does.action),
+  }));
   const onlyDamping = rung.does.every(isDamping);
   return {
     works: fits.some(({ does, fit }) => fit.ok && (onlyDamping || !isDamping(does))),

@@ -32,7 +32,8 @@ function joinedProofs(a: Step, b: Step): Step {
   return { ...joined(a, b), ...fields, key: `fastness:${fields.proves.join("+")}${clothOfProof(a.key)}` };
 }
 
-const byValue = (choose: (a: number, b: number) => number) => (a: Worked | undefined, b: Worked | undefined) => (a && b ? (choose(a.value, b.value) === a.value ? a : b) : (a ?? b));
+const byValue = (choose: (a: number, b: number) => number) => (a: Worked | undefined, b: Worked | undefined) =>
+  a && b ? (choose(a.value, b.value) === a.value ? a : b) : (a ?? b);
 const longest = byValue(Math.max);
 const shortest = byValue(Math.min);
 
@@ -41,21 +42,37 @@ function joined(a: Step, b: Step): Step {
   const [start, ...rest] = a.minutes.working.inputs;
   const fixedMin = typeof start?.value === "number" ? start.value : 0;
   const min = longest(a.dwell?.min, b.dwell?.min);
-  const sumOf = (first: Worked, second: Worked) => worked("treatment.amount", first.value + second.value, "mL", [input("here", first.value, "mL"), input("and there", second.value, "mL"), ...second.working.inputs]);
+  const sumOf = (first: Worked, second: Worked) =>
+    worked("treatment.amount", first.value + second.value, "mL", [
+      input("here", first.value, "mL"),
+      input("and there", second.value, "mL"),
+      ...second.working.inputs,
+    ]);
   return {
     ...a,
     zoneIds: [...a.zoneIds, ...b.zoneIds],
-    areaM2: worked("geometry.area", areaM2, "m2", [input("here", a.areaM2.value, "m2"), input("and there", b.areaM2.value, "m2")]),
+    areaM2: worked("geometry.area", areaM2, "m2", [
+      input("here", a.areaM2.value, "m2"),
+      input("and there", b.areaM2.value, "m2"),
+    ]),
     amountMl: a.amountMl && b.amountMl && sumOf(a.amountMl, b.amountMl),
-    ...(a.mostWetStrokes !== undefined && b.mostWetStrokes !== undefined ? { mostWetStrokes: Math.min(a.mostWetStrokes, b.mostWetStrokes) } : {}),
+    ...(a.mostWetStrokes !== undefined && b.mostWetStrokes !== undefined
+      ? { mostWetStrokes: Math.min(a.mostWetStrokes, b.mostWetStrokes) }
+      : {}),
     recoveredMl: a.recoveredMl && b.recoveredMl && sumOf(a.recoveredMl, b.recoveredMl),
     // One number for several zones errs on the wet side.
     waterOnLPerM2: Math.max(a.waterOnLPerM2, b.waterOnLPerM2),
-    minutes: worked("treatment.minutes", a.minutes.value + b.minutes.value - fixedMin, "min", [start!, input("area of all", areaM2, "m2"), ...rest.slice(1)]),
+    minutes: worked("treatment.minutes", a.minutes.value + b.minutes.value - fixedMin, "min", [
+      start!,
+      input("area of all", areaM2, "m2"),
+      ...rest.slice(1),
+    ]),
     dwell: min && { min, max: shortest(a.dwell?.max, b.dwell?.max) },
     reasons: uniqueBy(({ rule }) => rule, [...a.reasons, ...b.reasons]),
     cautions: uniqueBy(({ id }) => id, [...a.cautions, ...b.cautions]),
   };
 }
 
-const uniqueBy = <T>(keyOf: (item: T) => string, items: readonly T[]): T[] => [...new Map(items.map((item) => [keyOf(item), item])).values()];
+const uniqueBy = <T>(keyOf: (item: T) => string, items: readonly T[]): T[] => [
+  ...new Map(items.map((item) => [keyOf(item), item])).values(),
+];

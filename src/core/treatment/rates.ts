@@ -33,7 +33,12 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
  * Hands-on minutes for an action over an area, m², in a number of rounds or strokes, at the pace of the own log.
  * @param kit of which only the log counts
  */
-export function handsOnMinutes({ experience }: Pick<Kit, "experience">, action: ActionId, areaM2: number, rounds = 1): Worked {
+export function handsOnMinutes(
+  { experience }: Pick<Kit, "experience">,
+  action: ActionId,
+  areaM2: number,
+  rounds = 1,
+): Worked {
   const { factor, n } = paceOf(experience, action);
   const [startMin, minPerM2] = [PACE[action].startMin * factor, PACE[action].minPerM2 * factor];
   const basis = n > 0 ? "computed" : "table";
@@ -42,7 +47,12 @@ export function handsOnMinutes({ experience }: Pick<Kit, "experience">, action: 
     input("area", areaM2, "m2"),
     input("minutes per m²", minPerM2, "min", basis),
     input("rounds", rounds, "strokes", "computed"),
-    ...(n > 0 ? [input("your pace, of the table's, is in both", factor, "1", "measured"), input("steps of your own behind it", n, "1", "measured")] : []),
+    ...(n > 0
+      ? [
+          input("your pace, of the table's, is in both", factor, "1", "measured"),
+          input("steps of your own behind it", n, "1", "measured"),
+        ]
+      : []),
   ]);
 }
 
@@ -55,11 +65,15 @@ export const SOIL_RATE: Record<School, number> = { "low-moisture": 0.8, extracti
 export const BRUSH_ROUND_RATE = 0.35;
 
 /** Rounds or passes a school needs to bring a soil level to its target; one where only marks are to be rinsed. */
-export const roundsWanted = (school: School, soil: SoilLevel | undefined) => (soil ? Math.ceil(Math.log(1 / SOIL_TARGET[soil]) / SOIL_RATE[school] - 1e-9) : 1);
+export const roundsWanted = (school: School, soil: SoilLevel | undefined) =>
+  soil ? Math.ceil(Math.log(1 / SOIL_TARGET[soil]) / SOIL_RATE[school] - 1e-9) : 1;
 
 /** Share of soil lifted by a number of rounds of a school. */
 export function soilLifted(school: School, rounds: number): Worked {
-  return worked("treatment.soilOut", 1 - Math.exp(-SOIL_RATE[school] * rounds), "1", [input("rate per round", SOIL_RATE[school], "1", "table"), input("rounds", rounds, "strokes")]);
+  return worked("treatment.soilOut", 1 - Math.exp(-SOIL_RATE[school] * rounds), "1", [
+    input("rate per round", SOIL_RATE[school], "1", "table"),
+    input("rounds", rounds, "strokes"),
+  ]);
 }
 
 /** Litres per m² for panels and rinses. Judgement. */
@@ -73,7 +87,10 @@ export const AIR_OUT_MIN = 30;
 /** Dry strokes after each wet one, and as many again at the end. Judgement. */
 export const DRY_PER_WET = 2;
 export const dryStrokesFor = (wetStrokes: number): Worked =>
-  worked("water.dryStrokes", DRY_PER_WET * (wetStrokes + 1), "strokes", [input("dry strokes for each wet one", DRY_PER_WET, "strokes", "table"), input("wet strokes", wetStrokes, "strokes")]);
+  worked("water.dryStrokes", DRY_PER_WET * (wetStrokes + 1), "strokes", [
+    input("dry strokes for each wet one", DRY_PER_WET, "strokes", "table"),
+    input("wet strokes", wetStrokes, "strokes"),
+  ]);
 const HOT_WATER_C = 45;
 const LUKEWARM_C = 35;
 export const COOL_C = 20;

@@ -10,7 +10,22 @@ import { BRUSH_ROUND_RATE, roundsWanted, SOIL_RATE } from "./rates";
 import { RULES } from "./rules";
 import { strengthFor } from "./strength";
 
-const nothingSpecial: RuleFacts = { materials: ["polyester"], builds: ["cover-on-foam"], careCode: "none", neighbours: [], oldOrFragile: false, likely: ["particulate"], inCloth: [], fastness: () => "proved", noPower: false, role: "base", allergies: [], matters: undefined, seatsLifted: true, cold: false };
+const nothingSpecial: RuleFacts = {
+  materials: ["polyester"],
+  builds: ["cover-on-foam"],
+  careCode: "none",
+  neighbours: [],
+  oldOrFragile: false,
+  likely: ["particulate"],
+  inCloth: [],
+  fastness: () => "proved",
+  noPower: false,
+  role: "base",
+  allergies: [],
+  matters: undefined,
+  seatsLifted: true,
+  cold: false,
+};
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
 
 /** For every rule: facts that meet it and the step it must catch. Ph and never-mix rules are made from tables and checked below. */
@@ -36,8 +51,14 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   old: [{ oldOrFragile: true }, { action: "agent", ...water, toolAggressiveness: 3 }],
   "fastness-poor": [{ fastness: () => "poor" }, { action: "agent", ...water }],
   belt: [{ role: "belt" }, { action: "agent", agent: "solvent" }],
-  "belt-cold": [{ role: "belt", cold: true }, { action: "agent", ...water }],
-  "under-seat": [{ role: "under-seat", seatsLifted: false }, { action: "extract", ...water }],
+  "belt-cold": [
+    { role: "belt", cold: true },
+    { action: "agent", ...water },
+  ],
+  "under-seat": [
+    { role: "under-seat", seatsLifted: false },
+    { action: "extract", ...water },
+  ],
   "no-enzyme-here": [{ allergies: ["asthma"] }, { action: "agent", agent: "enzyme" }],
   gentle: [{ matters: "gentle" }, { action: "agent", agent: "peroxide" }],
   "no-power": [{ noPower: true }, { action: "extract", ...water }],
@@ -72,32 +93,61 @@ describe("hard rules", () => {
       expect(judge({ action: "agent", agent: "degreaser", phMin: 13, phMax: 13 }, facts).forbiddenBy).toContain(rule);
       expect(judge({ action: "agent", agent: "acid-spotter", phMin: 1, phMax: 1 }, facts).forbiddenBy).toContain(rule);
     }
-    expect([...judge({ action: "agent", agent: "peroxide" }, { ...nothingSpecial, inCloth: ["acid"] }).requires]).toContain("rinse-before");
-    expect([...judge({ action: "agent", agent: "acid-spotter" }, { ...nothingSpecial, inCloth: ["oxidiser"] }).requires]).toContain("rinse-before");
+    expect([
+      ...judge({ action: "agent", agent: "peroxide" }, { ...nothingSpecial, inCloth: ["acid"] }).requires,
+    ]).toContain("rinse-before");
+    expect([
+      ...judge({ action: "agent", agent: "acid-spotter" }, { ...nothingSpecial, inCloth: ["oxidiser"] }).requires,
+    ]).toContain("rinse-before");
   });
 
   it("mixes weaker until the fibre's window is met, or not at all", () => {
     expect(strengthFor(agentOf("acid-spotter"), { phMin: 4.5, phMax: 8.5 })?.partsWater.value).toBe(8);
     // Read as 1 in 8 it would be stronger, and just outside wool's window: back to 8 parts.
-    expect(strengthFor(agentOf("acid-spotter"), { phMin: 4.5, phMax: 8.5 }, { convention: "one-in", value: 8 })?.partsWater.value).toBe(8);
+    expect(
+      strengthFor(agentOf("acid-spotter"), { phMin: 4.5, phMax: 8.5 }, { convention: "one-in", value: 8 })?.partsWater
+        .value,
+    ).toBe(8);
     expect(strengthFor(agentOf("degreaser"), { phMin: 4.5, phMax: 8.5 })).toBeUndefined();
   });
 });
 
 const sound: Cloth = { build: "cover-on-foam", careCode: "none", ageYears: 5, condition: "sound", neighbours: [] };
 
-function planOf(cloth: Cloth, evidence: Evidence | undefined, more: { zone?: Partial<Zone>; site?: Job["site"]; sizeMm?: number; events?: Job["events"] } = {}) {
+function planOf(
+  cloth: Cloth,
+  evidence: Evidence | undefined,
+  more: { zone?: Partial<Zone>; site?: Job["site"]; sizeMm?: number; events?: Job["events"] } = {},
+) {
   let next = 0;
   const job = jobFromTemplate("settee", () => `i${next++}`, "2026-05-04T08:00:00Z", { cloth: { ...sound, ...cloth } });
   const zoneId = job.zones.order[2]!;
   Object.assign(job.zones.byId[zoneId]!, more.zone);
   const sizeMm = more.sizeMm ?? 100;
-  if (evidence) Object.assign(job.findings, { byId: { f: { kind: "mark", zoneId, centre: { xMm: 200, yMm: 200 }, size: { widthMm: sizeMm, heightMm: sizeMm }, evidence } }, order: ["f"] });
+  if (evidence)
+    Object.assign(job.findings, {
+      byId: {
+        f: {
+          kind: "mark",
+          zoneId,
+          centre: { xMm: 200, yMm: 200 },
+          size: { widthMm: sizeMm, heightMm: sizeMm },
+          evidence,
+        },
+      },
+      order: ["f"],
+    });
   job.account = { tried: [], users: [], allergies: [] };
   job.site = more.site ?? { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 };
   job.events = more.events ?? [];
   const { plan } = assess(job, USUAL_KIT, "2026-05-04T08:00:00Z");
-  return { plan, zone: plan.zones[zoneId]!, mark: plan.marks.f, agents: plan.steps.flatMap(({ agent }) => agent ?? []), titles: plan.steps.map(({ title }) => title) };
+  return {
+    plan,
+    zone: plan.zones[zoneId]!,
+    mark: plan.marks.f,
+    agents: plan.steps.flatMap(({ agent }) => agent ?? []),
+    titles: plan.steps.map(({ title }) => title),
+  };
 }
 
 const WINE: Evidence = { owner: "wine-beer", colour: "red-purple", edge: "spatter", towel: "colour" };
@@ -109,7 +159,12 @@ const WAX: Evidence = { owner: "wax", feel: "hard" };
 describe("plans the trade would agree with", () => {
   it("wine on wool: dry lift, proof, cool water, mild acid, never enzyme or alkali", () => {
     const { plan, agents } = planOf({ material: "wool" }, WINE);
-    expect(plan.steps.slice(0, 4).map(({ action, agent }) => agent ?? action)).toEqual(["dry-removal", "fastness-check", "water", "acid-spotter"]);
+    expect(plan.steps.slice(0, 4).map(({ action, agent }) => agent ?? action)).toEqual([
+      "dry-removal",
+      "fastness-check",
+      "water",
+      "acid-spotter",
+    ]);
     expect(agents).not.toContain("enzyme");
     expect(agents).not.toContain("degreaser");
   });
@@ -126,21 +181,33 @@ describe("plans the trade would agree with", () => {
     expect(mark?.rungs[0]?.leftOut.map(({ because }) => because).join()).toContain("this fibre is protein");
   });
   it("wax on polyester is scraped cold, then warmed; on olefin it is never warmed", () => {
-    expect(planOf({ material: "polyester" }, WAX).titles).toEqual(expect.arrayContaining(["Chill and scrape", "Warm through a towel, let it drink"]));
+    expect(planOf({ material: "polyester" }, WAX).titles).toEqual(
+      expect.arrayContaining(["Chill and scrape", "Warm through a towel, let it drink"]),
+    );
     const { plan, titles } = planOf({ material: "olefin" }, WAX);
     expect(titles).toContain("Chill and scrape");
     expect(plan.steps.some(({ action }) => action === "steam")).toBe(false);
   });
   it("oil after a failed first rung: solvent on the towel, then airing before any machine", () => {
-    const outcome = { kind: "outcome" as const, id: "e1", at: "2026-05-04T09:00:00Z", findingId: "f", result: "same" as const };
+    const outcome = {
+      kind: "outcome" as const,
+      id: "e1",
+      at: "2026-05-04T09:00:00Z",
+      findingId: "f",
+      result: "same" as const,
+    };
     const { plan } = planOf({ material: "polyester" }, OIL, { events: [outcome], zone: { soil: "heavy" } });
     const actions = plan.steps.map(({ action, agent }) => agent ?? action);
     expect(actions).toContain("solvent");
     expect(plan.steps.find(({ agent }) => agent === "solvent")?.spraying).toBe(false);
   });
   it("care code X: the vacuum and nothing else; S: no water at all", () => {
-    expect(planOf({ material: "cotton", careCode: "X" }, WINE).plan.steps.map(({ action }) => action)).toEqual(["dry-removal"]);
-    expect(planOf({ material: "cotton", careCode: "S" }, OIL).agents.filter((agent) => agent !== "solvent")).toEqual([]);
+    expect(planOf({ material: "cotton", careCode: "X" }, WINE).plan.steps.map(({ action }) => action)).toEqual([
+      "dry-removal",
+    ]);
+    expect(planOf({ material: "cotton", careCode: "S" }, OIL).agents.filter((agent) => agent !== "solvent")).toEqual(
+      [],
+    );
   });
   it("caked mud is soaked before any brush, and not vacuumed dry", () => {
     const { plan } = planOf({ material: "nylon" }, undefined, { zone: { soil: "caked" } });
@@ -157,7 +224,9 @@ describe("plans the trade would agree with", () => {
   });
   it("a school the rules forbid is not taken even when chosen, and says so", () => {
     let next = 0;
-    const job = jobFromTemplate("settee", () => `i${next++}`, "2026-05-04T08:00:00Z", { cloth: { ...sound, material: "wool" } });
+    const job = jobFromTemplate("settee", () => `i${next++}`, "2026-05-04T08:00:00Z", {
+      cloth: { ...sound, material: "wool" },
+    });
     const zoneId = job.zones.order[2]!;
     job.zones.byId[zoneId]!.soil = "moderate";
     job.choices.schools[zoneId] = "steam";
@@ -166,9 +235,19 @@ describe("plans the trade would agree with", () => {
     expect(zone.pickedBecause).toContain("not allowed here");
   });
   it("nothing known: dry first, then look, prove, and neutral cleaner on the towel", () => {
-    const { plan } = planOf({ build: undefined, careCode: undefined, ageYears: undefined, condition: undefined, neighbours: undefined }, {}, { site: {} });
-    expect(plan.steps.slice(0, 3).map(({ action }) => action)).toEqual(["check-first", "dry-removal", "fastness-check"]);
-    expect(plan.steps.filter(({ agent }) => agent && agent !== "water").map(({ agent, spraying }) => [agent, spraying])).toEqual([["neutral-cleaner", false]]);
+    const { plan } = planOf(
+      { build: undefined, careCode: undefined, ageYears: undefined, condition: undefined, neighbours: undefined },
+      {},
+      { site: {} },
+    );
+    expect(plan.steps.slice(0, 3).map(({ action }) => action)).toEqual([
+      "check-first",
+      "dry-removal",
+      "fastness-check",
+    ]);
+    expect(
+      plan.steps.filter(({ agent }) => agent && agent !== "water").map(({ agent, spraying }) => [agent, spraying]),
+    ).toEqual([["neutral-cleaner", false]]);
     expect(plan.assumed.length).toBeGreaterThan(3);
   });
   it("a wide musty patch is referred, and nothing is planned there", () => {
@@ -176,7 +255,8 @@ describe("plans the trade would agree with", () => {
     expect(mark?.referral?.words).toContain("licensed");
     expect(plan.steps).toEqual([]);
   });
-  it("a burn is a note", () => expect(planOf({ material: "wool" }, { feel: "bare", towel: "nothing" }).mark?.state).toBe("damage"));
+  it("a burn is a note", () =>
+    expect(planOf({ material: "wool" }, { feel: "bare", towel: "nothing" }).mark?.state).toBe("damage"));
 });
 
 // Common practice, no source.

@@ -21,7 +21,12 @@ export function levelOfVacuumed(gPerM2: number): SoilLevel {
  * How soiled a zone is. Clean-looking cloth still gives dirty water: the look only counts where nothing better was measured,
  * and of better measures the worst counts. Caked or wet mud that is seen is never argued down.
  */
-export function soilOf({ soil, soilSigns, wetMud, clean }: Pick<Zone, "soil" | "soilSigns" | "wetMud" | "clean">): SoilReading | undefined {
+export function soilOf({
+  soil,
+  soilSigns,
+  wetMud,
+  clean,
+}: Pick<Zone, "soil" | "soilSigns" | "wetMud" | "clean">): SoilReading | undefined {
   const { towel, pile, vacuumedGPerM2 } = soilSigns ?? {};
   const vacuumed = vacuumedGPerM2 === undefined ? undefined : levelOfVacuumed(vacuumedGPerM2);
   const measured = [towel, pile, vacuumed].filter((level) => level !== undefined);
@@ -30,7 +35,12 @@ export function soilOf({ soil, soilSigns, wetMud, clean }: Pick<Zone, "soil" | "
   if (candidates.length === 0) return undefined;
   const level = candidates.reduce((worst, each) => (rank(each) > rank(worst) ? each : worst));
   const inputs = [
-    input("look", wetMud ? "wet mud" : soil ? SOIL_LEVELS[soil].toLowerCase() : clean ? "clean" : "not looked at", undefined, "entered"),
+    input(
+      "look",
+      wetMud ? "wet mud" : soil ? SOIL_LEVELS[soil].toLowerCase() : clean ? "clean" : "not looked at",
+      undefined,
+      "entered",
+    ),
     ...(towel ? [input("white towel", SOIL_SIGNS.towel.levels[towel].toLowerCase(), undefined, "measured")] : []),
     ...(pile ? [input("pile", SOIL_SIGNS.pile.levels[pile].toLowerCase(), undefined, "measured")] : []),
     ...(vacuumedGPerM2 === undefined ? [] : [input("vacuumed", vacuumedGPerM2, "g/m2", "measured")]),

@@ -74,4 +74,7 @@ export interface Step {
 
 /** Hands-on minutes and the shortest dwell of a step. */
 export const stepMinutes = ({ minutes, dwell }: Pick<Step, "minutes" | "dwell">): Worked =>
-  worked("schedule.step", minutes.value + (dwell?.min.value ?? 0), "min", [input("hands-on", minutes.value, "min"), input("shortest dwell", dwell?.min.value ?? 0, "min")]);
+  worked("schedule.step", minutes.value + (dwell?.min.value ?? 0), "min", [
+    input("hands-on", minutes.value, "min"),
+    input("shortest dwell", dwell?.min.value ?? 0, "min"),
+  ]);

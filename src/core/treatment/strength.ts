@@ -20,14 +20,26 @@ export function phAt({ phMin, phMax, reading }: Agent, r: number): { phMin: numb
 /** The same agent weaker than it was found to fit: its pH moves towards that of water. */
 export const strengthAt = (agent: Agent, r: number, { partsWater: stronger }: Strength): Strength => {
   const ph = phAt(agent, r);
-  return { ...ph, partsWater: worked("dilution.gentler", r, "parts", [input("strongest that fits", stronger.value, "parts"), input("weakest that works", agent.weakestPartsWater, "parts", "table"), input("pH at the mix used, low", ph.phMin, "pH"), input("pH at the mix used, high", ph.phMax, "pH")]) };
+  return {
+    ...ph,
+    partsWater: worked("dilution.gentler", r, "parts", [
+      input("strongest that fits", stronger.value, "parts"),
+      input("weakest that works", agent.weakestPartsWater, "parts", "table"),
+      input("pH at the mix used, low", ph.phMin, "pH"),
+      input("pH at the mix used, high", ph.phMax, "pH"),
+    ]),
+  };
 };
 
 /**
  * The mix to use: the label's usual one, as its words were read, or weaker until the fibre's pH window is met.
  * @returns undefined when no mix that still works stays inside the window
  */
-export function strengthFor(agent: Agent, window: { phMin: number; phMax: number }, read?: Reading): Strength | undefined {
+export function strengthFor(
+  agent: Agent,
+  window: { phMin: number; phMax: number },
+  read?: Reading,
+): Strength | undefined {
   const { reading, weakestPartsWater } = agent;
   const label = read ?? reading;
   const inside = (r: number) => {

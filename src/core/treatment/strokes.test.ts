@@ -13,7 +13,9 @@ import { conditionsOf } from "./conditions";
 
 const NOW = "2026-05-04T09:00:00Z";
 const hall = (): Job => demoJobs(new Date(NOW))[2]!;
-const zoneId = Object.values(assess(hall(), USUAL_KIT, NOW, quickly).plan.steps).find(({ action }) => action === "extract")!.zoneIds[0]!;
+const zoneId = Object.values(assess(hall(), USUAL_KIT, NOW, quickly).plan.steps).find(
+  ({ action }) => action === "extract",
+)!.zoneIds[0]!;
 const tried = (pattern?: StrokePattern, job = hall()) => strokesOn(job, USUAL_KIT, NOW, zoneId, pattern)!;
 
 describe("a zone's water", () => {
@@ -22,7 +24,15 @@ describe("a zone's water", () => {
       fc.property(arbitraryJobFile, ({ job, kit, asOf }) => {
         for (const { view, moves } of Object.values(assess(job, kit ?? USUAL_KIT, asOf, quickly).plan.zones)) {
           const at = (count: number) => waterCourse(moves.slice(0, count), view, 0.4).left.value;
-          const { on, toweled, drawnOff, left } = balanceOf(moves.map(({ action, waterOnLPerM2 = 0 }, index) => ({ beforeLPerM2: at(index), onLPerM2: waterOnLPerM2, afterLPerM2: at(index + 1), by: action === "extract" ? "machine" : action === "towel-off" ? "towel" : "nothing" })), view.areaM2.value);
+          const { on, toweled, drawnOff, left } = balanceOf(
+            moves.map(({ action, waterOnLPerM2 = 0 }, index) => ({
+              beforeLPerM2: at(index),
+              onLPerM2: waterOnLPerM2,
+              afterLPerM2: at(index + 1),
+              by: action === "extract" ? "machine" : action === "towel-off" ? "towel" : "nothing",
+            })),
+            view.areaM2.value,
+          );
           expect(Math.abs(on.value - toweled.value - drawnOff.value - left.value)).toBeLessThan(1e-9);
           expect(Math.min(toweled.value, drawnOff.value, left.value)).toBeGreaterThanOrEqual(-1e-12);
           expect(left.value).toBeLessThanOrEqual(on.value + 1e-12);
@@ -69,15 +79,25 @@ describe("strokes tried out", () => {
       for (let wet = planned.pattern.wet; wet <= 5; wet++)
         for (let dry = wet; dry <= 3 * wet + 5; dry++) {
           const { tried: other } = tried({ wet, dry, pace });
-          const fits = !other.tooDeep && !other.overBudget && other.left.value <= planned.left.value + 1e-9 && other.residue!.value <= planned.residue!.value + 1e-9;
+          const fits =
+            !other.tooDeep &&
+            !other.overBudget &&
+            other.left.value <= planned.left.value + 1e-9 &&
+            other.residue!.value <= planned.residue!.value + 1e-9;
           if (fits) expect(other.minutes.value).toBeGreaterThanOrEqual(fastest!.minutes.value - 1e-9);
         }
     expect(budgetLeft.value).toBeGreaterThan(0);
   });
 
   it("what is chosen is planned, and what goes too far is cut back by the plan", () => {
-    const choose = (pattern: StrokePattern): Job => ({ ...hall(), choices: { ...hall().choices, strokes: { [zoneId]: pattern } } });
-    const step = (job: Job) => assess(job, USUAL_KIT, NOW, quickly).plan.steps.find(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zoneId))!;
+    const choose = (pattern: StrokePattern): Job => ({
+      ...hall(),
+      choices: { ...hall().choices, strokes: { [zoneId]: pattern } },
+    });
+    const step = (job: Job) =>
+      assess(job, USUAL_KIT, NOW, quickly).plan.steps.find(
+        ({ action, zoneIds }) => action === "extract" && zoneIds.includes(zoneId),
+      )!;
     const modest = step(choose({ wet: 1, dry: 5, pace: 1.25 }));
     expect([modest.wetStrokes!.value, modest.dryStrokes!.value, modest.pace]).toEqual([1, 5, 1.25]);
     const greedy = step(choose({ wet: 12, dry: 12, pace: 0.5 }));
@@ -89,6 +109,8 @@ describe("strokes tried out", () => {
     const { tanks, tried: done } = tried({ wet: 4, dry: 8, pace: 0.5 });
     const tankL = 8;
     expect(tanks.refills.value).toBe(Math.max(0, Math.ceil(done.on.value / tankL) - 1));
-    expect(tanks.firstRefill.value / assess(hall(), USUAL_KIT, NOW, quickly).plan.zones[zoneId]!.view.areaM2.value).toBeCloseTo(Math.min(1, tankL / done.on.value), 9);
+    expect(
+      tanks.firstRefill.value / assess(hall(), USUAL_KIT, NOW, quickly).plan.zones[zoneId]!.view.areaM2.value,
+    ).toBeCloseTo(Math.min(1, tankL / done.on.value), 9);
   });
 });

@@ -78,7 +78,13 @@ interface Drawing {
  * @param tried left out: as planned
  * @returns undefined where nothing is drawn off there, or it has been
  */
-export function strokesOn(job: Job, kit: Kit, asOf: string, zoneId: string, tried?: StrokePattern): Strokes | undefined {
+export function strokesOn(
+  job: Job,
+  kit: Kit,
+  asOf: string,
+  zoneId: string,
+  tried?: StrokePattern,
+): Strokes | undefined {
   const context = contextOf(job, kit, asOf);
   const plan = planJob(job, kit, asOf);
   const step = plan.steps.find(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zoneId));
@@ -89,7 +95,13 @@ export function strokesOn(job: Job, kit: Kit, asOf: string, zoneId: string, trie
   // What comes before the drawing off, done or planned.
   const at = moves.findLastIndex(({ action, eventId }) => action === "extract" && eventId === undefined);
   const before = moves.slice(0, at);
-  const drawing: Drawing = { context, view, machine, before, budgetLPerM2: budget.value - before.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0) };
+  const drawing: Drawing = {
+    context,
+    view,
+    machine,
+    before,
+    budgetLPerM2: budget.value - before.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
+  };
   const asPlanned: StrokePattern = { wet: step.wetStrokes.value, dry: step.dryStrokes.value, pace: step.pace ?? 1 };
   const planned = done(drawing, asPlanned);
   const shown = tried ? done(drawing, tried) : planned;
@@ -99,9 +111,13 @@ export function strokesOn(job: Job, kit: Kit, asOf: string, zoneId: string, trie
     machine: machine.name,
     headWidth: worked("as-entered", machine.headWidthM, "m", [input("head width", machine.headWidthM, "m", "table")]),
     perWet: usual,
-    budgetLeft: worked("water.budgetLeft", drawing.budgetLPerM2, "L/m2", [input("budget", budget.value, "L/m2"), input("put on before", budget.value - drawing.budgetLPerM2, "L/m2")]),
+    budgetLeft: worked("water.budgetLeft", drawing.budgetLPerM2, "L/m2", [
+      input("budget", budget.value, "L/m2"),
+      input("put on before", budget.value - drawing.budgetLPerM2, "L/m2"),
+    ]),
     allowed: depthOf(0, view).allowed,
-    planned, tried: shown,
+    planned,
+    tried: shown,
     ...(fastest ? { fastest } : {}),
     tanks: tanksFor(context, machine, shown, view.areaM2.value),
   };
@@ -119,7 +135,21 @@ function weighed(drawing: Drawing, pattern: StrokePattern, recovery: number) {
   const { left, peakLPerM2 } = waterCourse(moves, view, recovery);
   const residue = cleanerLeft(moves, view, recovery);
   const { depth, tooDeep } = depthOf(peakLPerM2, view);
-  return { moves, left, peakLPerM2, depth, tooDeep, residue, overBudget: moves.at(-1)!.waterOnLPerM2! > budgetLPerM2 + 1e-9, minutes: handsOnMinutes(drawing.context.kit, "extract", view.areaM2.value, (pattern.wet + pattern.dry) / pattern.pace) };
+  return {
+    moves,
+    left,
+    peakLPerM2,
+    depth,
+    tooDeep,
+    residue,
+    overBudget: moves.at(-1)!.waterOnLPerM2! > budgetLPerM2 + 1e-9,
+    minutes: handsOnMinutes(
+      drawing.context.kit,
+      "extract",
+      view.areaM2.value,
+      (pattern.wet + pattern.dry) / pattern.pace,
+    ),
+  };
 }
 
 function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
@@ -129,16 +159,40 @@ function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
   const area = view.areaM2.value;
   const onLPerM2 = moves.at(-1)!.waterOnLPerM2!;
   const beforeLPerM2 = waterCourse(before, view, recovery).left.value;
-  const strokesIn = [input("wet strokes", pattern.wet, "strokes", "entered"), input("dry strokes", pattern.dry, "strokes", "entered"), input("pace against the usual", pattern.pace, "1", "entered"), input("what a dry stroke takes at that pace", paced(recovery, pattern.pace), "1"), input("area", area, "m2")];
+  const strokesIn = [
+    input("wet strokes", pattern.wet, "strokes", "entered"),
+    input("dry strokes", pattern.dry, "strokes", "entered"),
+    input("pace against the usual", pattern.pace, "1", "entered"),
+    input("what a dry stroke takes at that pace", paced(recovery, pattern.pace), "1"),
+    input("area", area, "m2"),
+  ];
   const courseOf = (upTo: number) => waterCourse(moves.slice(0, upTo), view, recovery).left.value;
   return {
-    pattern, left, depth, tooDeep, overBudget, minutes,
+    pattern,
+    left,
+    depth,
+    tooDeep,
+    overBudget,
+    minutes,
     on: worked("water.strokesOn", onLPerM2 * area, "L", [...wetStroke(drawing.machine).working.inputs, ...strokesIn]),
-    back: worked("water.strokesBack", Math.max(0, beforeLPerM2 + onLPerM2 - left.value) * area, "L", [input("water before W", beforeLPerM2, "L/m2"), input("put on", onLPerM2, "L/m2"), input("left", left.value, "L/m2"), ...strokesIn]),
+    back: worked("water.strokesBack", Math.max(0, beforeLPerM2 + onLPerM2 - left.value) * area, "L", [
+      input("water before W", beforeLPerM2, "L/m2"),
+      input("put on", onLPerM2, "L/m2"),
+      input("left", left.value, "L/m2"),
+      ...strokesIn,
+    ]),
     ...(residue ? { residue } : {}),
     wettest: cutOf(context, view, peakLPerM2, depth.value),
     after: cutOf(context, view, left.value, depth.value),
-    balance: balanceOf(moves.map(({ action, waterOnLPerM2 = 0 }, index) => ({ beforeLPerM2: courseOf(index), onLPerM2: waterOnLPerM2, afterLPerM2: courseOf(index + 1), by: action === "extract" ? "machine" : action === "towel-off" ? "towel" : "nothing" })), area),
+    balance: balanceOf(
+      moves.map(({ action, waterOnLPerM2 = 0 }, index) => ({
+        beforeLPerM2: courseOf(index),
+        onLPerM2: waterOnLPerM2,
+        afterLPerM2: courseOf(index + 1),
+        by: action === "extract" ? "machine" : action === "towel-off" ? "towel" : "nothing",
+      })),
+      area,
+    ),
   };
 }
 
@@ -154,7 +208,13 @@ function fastestPattern(drawing: Drawing, planned: StrokesDone): StrokesDone | u
         const minutes = (wet + dry) / pace;
         if (best && minutes >= best.minutes) continue;
         const { left, residue, tooDeep, overBudget } = weighed(drawing, pattern, recovery);
-        if (tooDeep || overBudget || left.value > planned.left.value * room || (residue && residue.value > planned.residue!.value * room)) continue;
+        if (
+          tooDeep ||
+          overBudget ||
+          left.value > planned.left.value * room ||
+          (residue && residue.value > planned.residue!.value * room)
+        )
+          continue;
         best = { pattern, minutes };
       }
   return best && done(drawing, best.pattern);
@@ -166,25 +226,55 @@ export function cutOf(context: Context, view: ZoneView, waterLPerM2: number, dep
   const layers = layersOf(view.builds[0]!, zone.thickness, zone.faceHoldsLPerM2);
   const grid = gridOf(layers);
   const content = startOf(grid, waterLPerM2, depthMm);
-  const of = (layer: number, value: (at: number) => number) => content.reduce((sum, _, at) => (grid.layerOf[at] === layer ? sum + value(at) : sum), 0);
+  const of = (layer: number, value: (at: number) => number) =>
+    content.reduce((sum, _, at) => (grid.layerOf[at] === layer ? sum + value(at) : sum), 0);
   return {
     layers: layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({
-      name, holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000,
+      name,
+      holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000,
       thickness: thicknessOf(thicknessMm, zone.thickness !== undefined),
-      water: worked("water.cut", of(layer, (at) => content[at]! * grid.thicknessM[at]!), "L/m2", [input("water in all", waterLPerM2, "L/m2"), input("how deep below the face", depthMm, "mm"), input("this layer holds", (holdsKgPerM3 * thicknessMm) / 1000, "L/m2", "table")]),
+      water: worked(
+        "water.cut",
+        of(layer, (at) => content[at]! * grid.thicknessM[at]!),
+        "L/m2",
+        [
+          input("water in all", waterLPerM2, "L/m2"),
+          input("how deep below the face", depthMm, "mm"),
+          input("this layer holds", (holdsKgPerM3 * thicknessMm) / 1000, "L/m2", "table"),
+        ],
+      ),
       wettedMm: of(layer, (at) => (content[at]! > 0 ? grid.thicknessM[at]! * 1000 : 0)),
     })),
     allowed: depthOf(0, view).allowed,
   };
 }
 
-const thicknessOf = (mm: number, measured: boolean) => worked("as-entered", mm, "mm", [input("thickness", mm, "mm", measured ? "entered" : "table")]);
+const thicknessOf = (mm: number, measured: boolean) =>
+  worked("as-entered", mm, "mm", [input("thickness", mm, "mm", measured ? "entered" : "table")]);
 
 /** How often the tanks stop the work: both empty at the start of it. */
 function tanksFor({ kit }: Context, machine: Extractor, { on, back }: StrokesDone, areaM2: number): Strokes["tanks"] {
   const { solutionTankL, recoveryTankL } = machineOn(kit, machine.id)!;
-  const stops = (litres: Worked, tankL: number | undefined, name: string) => worked("water.tankStops", tankL ? Math.max(0, Math.ceil(litres.value / tankL - 1e-9) - 1) : 0, "1", [input("through it", litres.value, "L"), input(name, tankL ?? 0, "L", "table")]);
-  const first = (litres: Worked, tankL: number | undefined, name: string) => worked("water.tankArea", tankL && litres.value > 0 ? Math.min(areaM2, (tankL / litres.value) * areaM2) : areaM2, "m2", [input("through it on the whole", litres.value, "L"), input(name, tankL ?? 0, "L", "table"), input("area", areaM2, "m2")]);
-  return { refills: stops(on, solutionTankL, "solution tank"), firstRefill: first(on, solutionTankL, "solution tank"), empties: stops(back, recoveryTankL, "recovery tank"), firstEmpty: first(back, recoveryTankL, "recovery tank") };
+  const stops = (litres: Worked, tankL: number | undefined, name: string) =>
+    worked("water.tankStops", tankL ? Math.max(0, Math.ceil(litres.value / tankL - 1e-9) - 1) : 0, "1", [
+      input("through it", litres.value, "L"),
+      input(name, tankL ?? 0, "L", "table"),
+    ]);
+  const first = (litres: Worked, tankL: number | undefined, name: string) =>
+    worked(
+      "water.tankArea",
+      tankL && litres.value > 0 ? Math.min(areaM2, (tankL / litres.value) * areaM2) : areaM2,
+      "m2",
+      [
+        input("through it on the whole", litres.value, "L"),
+        input(name, tankL ?? 0, "L", "table"),
+        input("area", areaM2, "m2"),
+      ],
+    );
+  return {
+    refills: stops(on, solutionTankL, "solution tank"),
+    firstRefill: first(on, solutionTankL, "solution tank"),
+    empties: stops(back, recoveryTankL, "recovery tank"),
+    firstEmpty: first(back, recoveryTankL, "recovery tank"),
+  };
 }
-

@@ -24,7 +24,11 @@ export interface WaterMove {
  * @param moves in the order of the work
  * @returns what is left, L/m², with the working of the last move, and the most there was on the way
  */
-export function waterCourse(moves: readonly WaterMove[], view: ZoneView, recovery: number): { left: Worked; peakLPerM2: number } {
+export function waterCourse(
+  moves: readonly WaterMove[],
+  view: ZoneView,
+  recovery: number,
+): { left: Worked; peakLPerM2: number } {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
   let peakLPerM2 = 0;
@@ -44,14 +48,32 @@ export function waterBefore(moves: readonly WaterMove[], view: ZoneView, recover
 }
 
 /** One move. */
-function moved(before: Worked, { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 }: WaterMove, bound: number, recovery: number): { left: Worked; peakLPerM2: number } {
+function moved(
+  before: Worked,
+  { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 }: WaterMove,
+  bound: number,
+  recovery: number,
+): { left: Worked; peakLPerM2: number } {
   const on = before.value + waterOnLPerM2;
   if (action === "extract") {
     const drawn = drawnOff(before.value, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace));
-    return { left: recoveredLPerM2 === undefined ? drawn.left : leftByTanks(before.value, waterOnLPerM2, recoveredLPerM2, bound), peakLPerM2: drawn.peakLPerM2 };
+    return {
+      left:
+        recoveredLPerM2 === undefined ? drawn.left : leftByTanks(before.value, waterOnLPerM2, recoveredLPerM2, bound),
+      peakLPerM2: drawn.peakLPerM2,
+    };
   }
   if (action === "towel-off") return { left: toweled(on), peakLPerM2: on };
-  return { left: waterOnLPerM2 > 0 ? worked("water.toweled", on, "L/m2", [input("before", before.value, "L/m2"), input("water on", waterOnLPerM2, "L/m2")]) : before, peakLPerM2: on };
+  return {
+    left:
+      waterOnLPerM2 > 0
+        ? worked("water.toweled", on, "L/m2", [
+            input("before", before.value, "L/m2"),
+            input("water on", waterOnLPerM2, "L/m2"),
+          ])
+        : before,
+    peakLPerM2: on,
+  };
 }
 
 /**
@@ -69,14 +91,23 @@ export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recover
     const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1 } = moves[at]!;
     if (waterOnLPerM2 <= 0) continue;
     const before = water[at]!;
-    share *= action === "extract" ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace)) : before / (before + waterOnLPerM2);
+    share *=
+      action === "extract"
+        ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace))
+        : before / (before + waterOnLPerM2);
     strokes += wetStrokes;
   }
-  return worked("water.cleanerLeft", share, "1", [input("times rinsed since", strokes, "1"), input("bound water W_b", bound, "L/m2", "table")]);
+  return worked("water.cleanerLeft", share, "1", [
+    input("times rinsed since", strokes, "1"),
+    input("bound water W_b", bound, "L/m2", "table"),
+  ]);
 }
 
 /** The less time there is to dry, the less water may go in. Judgement. */
-const SHORT_OF_TIME: readonly { underMin: number; share: number }[] = [{ underMin: 180, share: 0.6 }, { underMin: 480, share: 0.85 }];
+const SHORT_OF_TIME: readonly { underMin: number; share: number }[] = [
+  { underMin: 180, share: 0.6 },
+  { underMin: 480, share: 0.85 },
+];
 
 /**
  * Water a zone may be given by all steps together before it is dried. Cold, damp, age and little time lower it; unknown builds

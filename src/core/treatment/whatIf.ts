@@ -31,18 +31,59 @@ const DOORS_M_PER_S = 0.3;
 const [, ONE_MOVER_M_PER_S, TWO_MOVERS_M_PER_S] = MOVER_SPEEDS_M_PER_S;
 const OPENNESS: readonly SpaceId[] = ["shut", "gap", "doors", "open"];
 const openness = ({ space }: DryingAir) => OPENNESS.indexOf(space ?? "shut");
-const atLeast = (air: DryingAir, speed: number): DryingAir => ({ airSpeedMPerS: Math.max(air.airSpeedMPerS ?? 0, speed) });
+const atLeast = (air: DryingAir, speed: number): DryingAir => ({
+  airSpeedMPerS: Math.max(air.airSpeedMPerS ?? 0, speed),
+});
 const isSlower = ({ airSpeedMPerS = 0 }: DryingAir, speed: number) => airSpeedMPerS < speed;
 
 /** Ways of drying; air speeds are judgement. A way with a heater gets the gap that dries soonest. */
 export const AIR_WAYS = {
   "as-it-is": { name: "As it is", machines: [], makes: () => ({}) },
-  doors: { name: "Doors open", machines: [], makes: (air) => (openness(air) >= 2 ? undefined : { ...atLeast(air, DOORS_M_PER_S), space: "doors", airChangesPerH: undefined, dehumidifier: undefined }) },
-  mover: { name: "One air mover", machines: ["air-mover"], makes: (air) => (isSlower(air, ONE_MOVER_M_PER_S) ? atLeast(air, ONE_MOVER_M_PER_S) : undefined) },
-  movers: { name: "Two air movers", machines: ["air-mover", "air-mover"], makes: (air) => (isSlower(air, TWO_MOVERS_M_PER_S) ? atLeast(air, TWO_MOVERS_M_PER_S) : undefined) },
-  "movers-dried": { name: "Two and a dehumidifier, shut", machines: ["air-mover", "air-mover", "dehumidifier"], makes: (air) => (air.dehumidifier && !isSlower(air, TWO_MOVERS_M_PER_S) ? undefined : { ...atLeast(air, TWO_MOVERS_M_PER_S), space: "shut", airChangesPerH: undefined, heater: undefined, dehumidifier: true }) },
-  heated: { name: "Heater and a gap", machines: ["heater"], makes: (air) => ({ ...atLeast(air, DOORS_M_PER_S), space: "gap", heater: true, dehumidifier: undefined }), caution: "Never leave a heater alone in a cabin, nor closer than a metre to cloth. No engine running indoors." },
-  steamed: { name: "Steam through a towel first", machines: ["steamer"], makes: () => ({}), how: "One warm pass before it is left to dry: purge, head wrapped in a dry white towel, towel straight after.", caution: "Steam scalds: gloves and sleeves, face clear." },
+  doors: {
+    name: "Doors open",
+    machines: [],
+    makes: (air) =>
+      openness(air) >= 2
+        ? undefined
+        : { ...atLeast(air, DOORS_M_PER_S), space: "doors", airChangesPerH: undefined, dehumidifier: undefined },
+  },
+  mover: {
+    name: "One air mover",
+    machines: ["air-mover"],
+    makes: (air) => (isSlower(air, ONE_MOVER_M_PER_S) ? atLeast(air, ONE_MOVER_M_PER_S) : undefined),
+  },
+  movers: {
+    name: "Two air movers",
+    machines: ["air-mover", "air-mover"],
+    makes: (air) => (isSlower(air, TWO_MOVERS_M_PER_S) ? atLeast(air, TWO_MOVERS_M_PER_S) : undefined),
+  },
+  "movers-dried": {
+    name: "Two and a dehumidifier, shut",
+    machines: ["air-mover", "air-mover", "dehumidifier"],
+    makes: (air) =>
+      air.dehumidifier && !isSlower(air, TWO_MOVERS_M_PER_S)
+        ? undefined
+        : {
+            ...atLeast(air, TWO_MOVERS_M_PER_S),
+            space: "shut",
+            airChangesPerH: undefined,
+            heater: undefined,
+            dehumidifier: true,
+          },
+  },
+  heated: {
+    name: "Heater and a gap",
+    machines: ["heater"],
+    makes: (air) => ({ ...atLeast(air, DOORS_M_PER_S), space: "gap", heater: true, dehumidifier: undefined }),
+    caution: "Never leave a heater alone in a cabin, nor closer than a metre to cloth. No engine running indoors.",
+  },
+  steamed: {
+    name: "Steam through a towel first",
+    machines: ["steamer"],
+    makes: () => ({}),
+    how: "One warm pass before it is left to dry: purge, head wrapped in a dry white towel, towel straight after.",
+    caution: "Steam scalds: gloves and sleeves, face clear.",
+  },
 } as const satisfies Record<string, DryingWayRow>;
 export type AirWayId = keyof typeof AIR_WAYS;
 const WAY_IDS = Object.keys(AIR_WAYS) as AirWayId[];
@@ -95,47 +136,86 @@ export function whatIf(job: Job, kit: Kit, asOf: string, picked?: readonly AirWa
   const wet = wetViewsOf(context, assessment.plan);
   if (wet.length === 0) return { offered: [], ways: [] };
   const startMs = dryFromMs(assessment.order, assessment.history, Date.parse(asOf));
-  const zones = Object.fromEntries(wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)]));
+  const zones = Object.fromEntries(
+    wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)]),
+  );
   const weighing: Weighing = { context, assessment, asOf, zones, startMs };
   const offered = WAY_IDS.filter((way) => isOffered(weighing, way));
   const compared = (picked ?? offered).filter((way) => offered.includes(way)).slice(0, MOST_COMPARED);
   const weighed = compared.map((way) => weigh(weighing, way));
   const keeping = weighed.filter(({ keeps, hours }) => keeps.every(({ kept }) => kept) && Number.isFinite(hours.value));
-  const best = keeping.reduce<WhatIf | undefined>((least, each) => (!least || each.energy.value < least.energy.value || (each.energy.value === least.energy.value && each.hours.value < least.hours.value) ? each : least), undefined);
-  return { offered: offered.map((way) => ({ way, name: wayOf(way).name })), ways: weighed.map((each) => ({ ...each, cheapest: each === best })) };
+  const best = keeping.reduce<WhatIf | undefined>(
+    (least, each) =>
+      !least ||
+      each.energy.value < least.energy.value ||
+      (each.energy.value === least.energy.value && each.hours.value < least.hours.value)
+        ? each
+        : least,
+    undefined,
+  );
+  return {
+    offered: offered.map((way) => ({ way, name: wayOf(way).name })),
+    ways: weighed.map((each) => ({ ...each, cheapest: each === best })),
+  };
 }
 
 function isOffered({ context, assessment, zones }: Weighing, way: AirWayId): boolean {
   const { job, kit } = context;
   const { machines, makes } = wayOf(way);
-  if (!machines.every((machine) => machineOn(kit, machine)) || (machines.length > 0 && job.site.power === "none")) return false;
+  if (!machines.every((machine) => machineOn(kit, machine)) || (machines.length > 0 && job.site.power === "none"))
+    return false;
   if (makes(job.site) === undefined) return false;
   // Heat and sparks wait until a solvent has aired.
-  const solventIn = Object.keys(zones).some((id) => stateNow(context, assessment.plan.zones[id]!.view).inCloth.has("solvent"));
+  const solventIn = Object.keys(zones).some((id) =>
+    stateNow(context, assessment.plan.zones[id]!.view).inCloth.has("solvent"),
+  );
   if (solventIn && machines.length > 0) return false;
   return way !== "steamed" || Object.keys(zones).some((id) => maySteam(context, assessment, id));
 }
 
 /** The machines that such air takes. */
-const runningIn = ({ airSpeedMPerS = 0, heater, dehumidifier }: DryingAir): MachineId[] => [...Array.from({ length: moversAt(airSpeedMPerS) }, () => "air-mover" as const), ...(heater ? ["heater" as const] : []), ...(dehumidifier ? ["dehumidifier" as const] : [])];
+const runningIn = ({ airSpeedMPerS = 0, heater, dehumidifier }: DryingAir): MachineId[] => [
+  ...Array.from({ length: moversAt(airSpeedMPerS) }, () => "air-mover" as const),
+  ...(heater ? ["heater" as const] : []),
+  ...(dehumidifier ? ["dehumidifier" as const] : []),
+];
 
-const maySteam = (context: Context, { plan }: Assessment, zoneId: string) => fitMachine(context, plan.zones[zoneId]!.view, plan.zones[zoneId]!.likely, "steam").ok;
+const maySteam = (context: Context, { plan }: Assessment, zoneId: string) =>
+  fitMachine(context, plan.zones[zoneId]!.view, plan.zones[zoneId]!.likely, "steam").ok;
 
 /** The face gets a little steam, and the towel takes its share of what is there; what is below stays. */
 function steamed({ context, assessment, zones }: Weighing): Record<string, WetZone> {
-  return Object.fromEntries(Object.entries(zones).map(([id, zone]) => {
-    if (!maySteam(context, assessment, id)) return [id, zone];
-    const water = zone.residual.value;
-    const inFace = Math.min(water, zone.faceHoldsLPerM2);
-    const left = Math.min(water, water - inFace + (inFace + PANEL_L_PER_M2.steamPass) * SHARE_LEFT_BY_TOWEL);
-    return [id, { ...zone, residual: worked("water.toweled", left, "L/m2", [input("water left W", water, "L/m2"), input("of it in the face", inFace, "L/m2"), input("steam", PANEL_L_PER_M2.steamPass, "L/m2", "table"), input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table")]) }];
-  }));
+  return Object.fromEntries(
+    Object.entries(zones).map(([id, zone]) => {
+      if (!maySteam(context, assessment, id)) return [id, zone];
+      const water = zone.residual.value;
+      const inFace = Math.min(water, zone.faceHoldsLPerM2);
+      const left = Math.min(water, water - inFace + (inFace + PANEL_L_PER_M2.steamPass) * SHARE_LEFT_BY_TOWEL);
+      return [
+        id,
+        {
+          ...zone,
+          residual: worked("water.toweled", left, "L/m2", [
+            input("water left W", water, "L/m2"),
+            input("of it in the face", inFace, "L/m2"),
+            input("steam", PANEL_L_PER_M2.steamPass, "L/m2", "table"),
+            input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table"),
+          ]),
+        },
+      ];
+    }),
+  );
 }
 
 /** The place as it would be from now on. */
 function placeWith({ context: { job, kit, history }, asOf, startMs }: Weighing, air: DryingAir): DryingPlace {
   const taken = applyOps(job, airOps(job, history, air, "what-if", asOf)).job;
-  return dryingPlace(taken, kit, historyOf(taken).standing.filter((event) => event.kind === "air"), startMs);
+  return dryingPlace(
+    taken,
+    kit,
+    historyOf(taken).standing.filter((event) => event.kind === "air"),
+    startMs,
+  );
 }
 
 function hoursIn(weighing: Weighing, zones: Record<string, WetZone>, air: DryingAir, fineness?: Fineness): number {
@@ -149,7 +229,10 @@ const GOLDEN = (Math.sqrt(5) - 1) / 2;
 /** The gap that dries soonest: too small and the air fills up, too wide and the heat blows out. Golden section over its logarithm. */
 export function bestGap(hoursAt: (airChangesPerH: number) => number, rounds = 6): number {
   // What does not dry at all still ranks by how open it is, so that the search does not stand still.
-  const cost = (log: number) => { const hours = hoursAt(Math.exp(log)); return Number.isFinite(hours) ? hours : 1000 - log; };
+  const cost = (log: number) => {
+    const hours = hoursAt(Math.exp(log));
+    return Number.isFinite(hours) ? hours : 1000 - log;
+  };
   let [low, high] = [Math.log(LEAST_GAP), Math.log(MOST_GAP)];
   let [left, right] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
   let [atLeft, atRight] = [cost(left), cost(right)];
@@ -170,11 +253,19 @@ export function bestGap(hoursAt: (airChangesPerH: number) => number, rounds = 6)
 const tidyGap = (changes: number) => (changes < 3 ? Math.max(0.5, Math.round(changes * 2) / 2) : Math.round(changes));
 
 function weigh(weighing: Weighing, way: AirWayId): WhatIf {
-  const { context: { kit, job }, assessment: { order, history, gas }, asOf, startMs } = weighing;
+  const {
+    context: { kit, job },
+    assessment: { order, history, gas },
+    asOf,
+    startMs,
+  } = weighing;
   const { name, makes, how, caution } = wayOf(way);
   const zones = way === "steamed" ? steamed(weighing) : weighing.zones;
   let air = makes(job.site) ?? {};
-  const gapChanges = way === "heated" ? tidyGap(bestGap((airChangesPerH) => hoursIn(weighing, zones, { ...air, airChangesPerH }, "rough"))) : undefined;
+  const gapChanges =
+    way === "heated"
+      ? tidyGap(bestGap((airChangesPerH) => hoursIn(weighing, zones, { ...air, airChangesPerH }, "rough")))
+      : undefined;
   if (gapChanges !== undefined) air = { ...air, airChangesPerH: gapChanges };
   const place = placeWith(weighing, air);
   const dried = dryInLayers(zones, place).zones;
@@ -189,11 +280,35 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const sum = watts.reduce((total, each) => total + each, 0);
   const { slacks } = forecastOf(order, history, job.promises, all, nowMs, gas?.stillH);
   return {
-    way, name, air, ...(how ? { how } : {}), ...(caution ? { caution } : {}),
-    ...(gapChanges === undefined ? {} : { gap: worked("drying.bestGap", gapChanges, "1/h", [input("dry with that gap", all, "h"), input("least tried", LEAST_GAP, "1/h", "table"), input("most tried", MOST_GAP, "1/h", "table")]) }),
-    hours: worked("drying.whatIf", hours, "h", [input("longest drying of any zone", all, "h"), input("drying since", sinceH, "h"), ...slowest.hours.working.inputs]),
-    watts: worked("load.together", sum, "W", running.map((machine, index) => input(machine.replaceAll("-", " "), watts[index]!, "W"))),
-    energy: worked("drying.energy", Number.isFinite(hours) ? (sum * hours) / 1000 : Infinity, "kWh", [input("power", sum, "W"), input("dry in", hours, "h")]),
+    way,
+    name,
+    air,
+    ...(how ? { how } : {}),
+    ...(caution ? { caution } : {}),
+    ...(gapChanges === undefined
+      ? {}
+      : {
+          gap: worked("drying.bestGap", gapChanges, "1/h", [
+            input("dry with that gap", all, "h"),
+            input("least tried", LEAST_GAP, "1/h", "table"),
+            input("most tried", MOST_GAP, "1/h", "table"),
+          ]),
+        }),
+    hours: worked("drying.whatIf", hours, "h", [
+      input("longest drying of any zone", all, "h"),
+      input("drying since", sinceH, "h"),
+      ...slowest.hours.working.inputs,
+    ]),
+    watts: worked(
+      "load.together",
+      sum,
+      "W",
+      running.map((machine, index) => input(machine.replaceAll("-", " "), watts[index]!, "W")),
+    ),
+    energy: worked("drying.energy", Number.isFinite(hours) ? (sum * hours) / 1000 : Infinity, "kWh", [
+      input("power", sum, "W"),
+      input("dry in", hours, "h"),
+    ]),
     keeps: slacks.map(({ promise, minutes }) => ({ promise, kept: minutes.value >= 0 })),
     cheapest: false,
   };

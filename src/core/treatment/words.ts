@@ -5,7 +5,11 @@ import type { Rung } from "./ladders";
 
 /** How steps are worded: verbs first, plain trade English. */
 
-export const SCHOOL_NAMES: Record<School, string> = { "low-moisture": "Low moisture", extraction: "Hot-water extraction", steam: "Steam and towel" };
+export const SCHOOL_NAMES: Record<School, string> = {
+  "low-moisture": "Low moisture",
+  extraction: "Hot-water extraction",
+  steam: "Steam and towel",
+};
 
 /** How an agent is worked in; tools that never work one in are left out. */
 const WITH_TOOL: Partial<Record<ToolId, string>> = {
@@ -18,7 +22,8 @@ const WITH_TOOL: Partial<Record<ToolId, string>> = {
   "medium-brush": "brush with a medium brush",
   "drill-brush": "work with the soft drill brush, slow",
   "stiff-brush": "brush with a stiff brush",
-  "rubber-block": "by rubber block", scraper: "scrape",
+  "rubber-block": "by rubber block",
+  scraper: "scrape",
   extractor: "draw off",
   steamer: "steam",
 };
@@ -33,11 +38,19 @@ export function agentHow(agent: AgentId, tool: ToolId, spraying: boolean, rounds
   const on = spraying ? "A coarse spray, no more than shown" : "On the towel, never on the cloth";
   if (agent === "water") return `${on}. Press, do not rub. From the rim in.`;
   const round = rounds > 1 ? ` Towel between the ${rounds} rounds.` : "";
-  const hand = tool === "drill-brush" ? "Then the soft drill brush, low speed, kept moving" : tool === "hand" ? "Work it in with a gloved hand" : tool === "towel" ? "Dab and turn the towel" : `Then the ${TOOLS[tool].name}, ${TOOLS[tool].pressure === "firm" ? "firm small circles" : "light"}`;
+  const hand =
+    tool === "drill-brush"
+      ? "Then the soft drill brush, low speed, kept moving"
+      : tool === "hand"
+        ? "Work it in with a gloved hand"
+        : tool === "towel"
+          ? "Dab and turn the towel"
+          : `Then the ${TOOLS[tool].name}, ${TOOLS[tool].pressure === "firm" ? "firm small circles" : "light"}`;
   return `${on}. ${hand}, from the rim in.${round}`;
 }
 
-export const agentCheck = (agent: AgentId) => (agent === "water" ? "Colour on the towel: it is water-borne." : "White foam or towel turning dark means it works.");
+export const agentCheck = (agent: AgentId) =>
+  agent === "water" ? "Colour on the towel: it is water-borne." : "White foam or towel turning dark means it works.";
 
 export function doesTitle(does: Rung["does"][number]): string {
   if (does.action === "agent") return agentOf(does.agent).name;

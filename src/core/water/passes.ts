@@ -40,11 +40,16 @@ export function fittedPasses(dirt: readonly number[]): PassFit | undefined {
   const logs = dirt.map((value) => Math.log(Math.max(LEAST_DIRT, value)));
   const middle = (dirt.length - 1) / 2;
   const mean = logs.reduce((sum, value) => sum + value, 0) / dirt.length;
-  const slope = logs.reduce((sum, value, index) => sum + (index - middle) * (value - mean), 0) / logs.reduce((sum, _, index) => sum + (index - middle) ** 2, 0);
+  const slope =
+    logs.reduce((sum, value, index) => sum + (index - middle) * (value - mean), 0) /
+    logs.reduce((sum, _, index) => sum + (index - middle) ** 2, 0);
   const at = (pass: number) => Math.exp(mean + slope * (pass - middle));
   const soFar = dirt.reduce((sum, value) => sum + Math.max(LEAST_DIRT, value), 0);
   const shareAfter = (more: number) => {
-    const brought = Array.from({ length: more }, (_, index) => at(dirt.length + index)).reduce((sum, value) => sum + value, 0);
+    const brought = Array.from({ length: more }, (_, index) => at(dirt.length + index)).reduce(
+      (sum, value) => sum + value,
+      0,
+    );
     return at(dirt.length + more) / (soFar + brought);
   };
   const share = shareAfter(0);
@@ -54,9 +59,23 @@ export function fittedPasses(dirt: readonly number[]): PassFit | undefined {
   const fall = input("each brings this share of the one before", Math.exp(slope), "1");
   return {
     next: worked("water.nextPass", at(dirt.length), "1", [...readings, fall]),
-    nextShare: worked("water.nextShare", share, "1", [input("the next pass", at(dirt.length), "1"), input("all so far", soFar, "1"), fall]),
+    nextShare: worked("water.nextShare", share, "1", [
+      input("the next pass", at(dirt.length), "1"),
+      input("all so far", soFar, "1"),
+      fall,
+    ]),
     stop: share < SHARE_WORTH_A_PASS,
     // What does not fall never clears, however often it is gone over.
-    ...(slope < 0 && left < MOST_PASSES ? { passesLeft: worked("water.passesLeft", left, "1", [...readings, fall, input("worth a pass", SHARE_WORTH_A_PASS, "1", "table")]) } : share < SHARE_WORTH_A_PASS ? { passesLeft: worked("water.passesLeft", 0, "1", readings) } : {}),
+    ...(slope < 0 && left < MOST_PASSES
+      ? {
+          passesLeft: worked("water.passesLeft", left, "1", [
+            ...readings,
+            fall,
+            input("worth a pass", SHARE_WORTH_A_PASS, "1", "table"),
+          ]),
+        }
+      : share < SHARE_WORTH_A_PASS
+        ? { passesLeft: worked("water.passesLeft", 0, "1", readings) }
+        : {}),
   };
 }

@@ -14,7 +14,8 @@ export interface StrokeMachine {
  * @example wetStroke({ flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, … }) // 0.556
  */
 export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachine): Worked {
-  if (!(flowLPerMin > 0 && headWidthM > 0 && strokeMPerS > 0)) throw new RangeError("Flow, head width and stroke speed must each be more than nothing.");
+  if (!(flowLPerMin > 0 && headWidthM > 0 && strokeMPerS > 0))
+    throw new RangeError("Flow, head width and stroke speed must each be more than nothing.");
   return worked("water.wetStroke", flowLPerMin / 60 / (headWidthM * strokeMPerS), "L/m2", [
     input("flow", flowLPerMin, "L/min", "table"),
     input("head width", headWidthM, "m", "table"),
@@ -45,7 +46,9 @@ export function residual(onLPerM2: number, boundLPerM2: number, recovery: number
 /** Dry strokes after each wet one but the last, which gets the rest. @example dryShares(3, 8) // [2, 2, 4] */
 export function dryShares(wetStrokes: number, dryStrokes: number): number[] {
   const each = Math.floor(dryStrokes / (wetStrokes + 1));
-  return Array.from({ length: wetStrokes }, (_, index) => (index < wetStrokes - 1 ? each : dryStrokes - each * (wetStrokes - 1)));
+  return Array.from({ length: wetStrokes }, (_, index) =>
+    index < wetStrokes - 1 ? each : dryStrokes - each * (wetStrokes - 1),
+  );
 }
 
 /**
@@ -53,7 +56,14 @@ export function dryShares(wetStrokes: number, dryStrokes: number): number[] {
  * @param beforeLPerM2 water in the cloth before, L/m²
  * @param onLPerM2 put on by all wet strokes together, L/m²
  */
-export function drawnOff(beforeLPerM2: number, onLPerM2: number, wetStrokes: number, dryStrokes: number, boundLPerM2: number, recovery: number): { left: Worked; peakLPerM2: number } {
+export function drawnOff(
+  beforeLPerM2: number,
+  onLPerM2: number,
+  wetStrokes: number,
+  dryStrokes: number,
+  boundLPerM2: number,
+  recovery: number,
+): { left: Worked; peakLPerM2: number } {
   let water = beforeLPerM2;
   let peakLPerM2 = beforeLPerM2;
   for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
@@ -79,7 +89,14 @@ export function drawnOff(beforeLPerM2: number, onLPerM2: number, wetStrokes: num
  * @returns share of the strength before, 0 to 1
  * @example thinned(0.4, 0.4, 1, 2, 0.2, 0.45) // 0.5
  */
-export function thinned(beforeLPerM2: number, onLPerM2: number, wetStrokes: number, dryStrokes: number, boundLPerM2: number, recovery: number): number {
+export function thinned(
+  beforeLPerM2: number,
+  onLPerM2: number,
+  wetStrokes: number,
+  dryStrokes: number,
+  boundLPerM2: number,
+  recovery: number,
+): number {
   let water = beforeLPerM2;
   let share = 1;
   const each = onLPerM2 / Math.max(1, wetStrokes);
@@ -102,7 +119,10 @@ export const SHARE_LEFT_BY_TOWEL = 0.45;
 
 /** Water left after towelling, L/m². */
 export function toweled(onLPerM2: number): Worked {
-  return worked("water.toweled", onLPerM2 * SHARE_LEFT_BY_TOWEL, "L/m2", [input("water on", onLPerM2, "L/m2"), input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table")]);
+  return worked("water.toweled", onLPerM2 * SHARE_LEFT_BY_TOWEL, "L/m2", [
+    input("water on", onLPerM2, "L/m2"),
+    input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table"),
+  ]);
 }
 
 const FOAM_POROSITY = 0.9;

@@ -14,7 +14,9 @@ describe("strokes", () => {
     [2, 0.478],
     [3, 0.353],
     [4, 0.284],
-  ])("%d dry strokes leave %d L/m²", (strokes, left) => expect(residual(1.12, 0.2, 0.45, strokes).value).toBeCloseTo(left, 3));
+  ])("%d dry strokes leave %d L/m²", (strokes, left) =>
+    expect(residual(1.12, 0.2, 0.45, strokes).value).toBeCloseTo(left, 3),
+  );
   it("never takes bound water, nor adds any", () => {
     expect(residual(0.1, 0.2, 0.45, 9).value).toBe(0.1);
     expect(residual(2, 0.2, 1, 1).value).toBeCloseTo(0.2, 9);
@@ -25,7 +27,8 @@ describe("strokes", () => {
     // By hand: 0.5, drawn off twice to 0.2 + 0.3·0.55² = 0.29075; plus 0.5 is the peak.
     expect(drawnOff(0, 1, 2, 6, 0.2, 0.45).peakLPerM2).toBeCloseTo(0.79075, 9);
   });
-  it("refuses a machine without flow", () => expect(() => wetStroke({ ...machine, flowLPerMin: 0 })).toThrow("more than nothing"));
+  it("refuses a machine without flow", () =>
+    expect(() => wetStroke({ ...machine, flowLPerMin: 0 })).toThrow("more than nothing"));
 });
 
 describe("a rinse", () => {
@@ -36,12 +39,17 @@ describe("a rinse", () => {
   });
   it("only ever thins, and the more the oftener", () => {
     const range = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-    fc.assert(fc.property(range(0.01, 2), range(0.01, 2), fc.integer({ min: 1, max: 6 }), (before, on, wet) => {
-      const [once, twice] = [thinned(before, on, wet, 2 * wet, 0.2, 0.45), thinned(before, 2 * on, 2 * wet, 4 * wet, 0.2, 0.45)];
-      expect(once).toBeGreaterThan(0);
-      expect(once).toBeLessThan(1);
-      expect(twice).toBeLessThan(once);
-    }));
+    fc.assert(
+      fc.property(range(0.01, 2), range(0.01, 2), fc.integer({ min: 1, max: 6 }), (before, on, wet) => {
+        const [once, twice] = [
+          thinned(before, on, wet, 2 * wet, 0.2, 0.45),
+          thinned(before, 2 * on, 2 * wet, 4 * wet, 0.2, 0.45),
+        ];
+        expect(once).toBeGreaterThan(0);
+        expect(once).toBeLessThan(1);
+        expect(twice).toBeLessThan(once);
+      }),
+    );
   });
 });
 
@@ -55,13 +63,21 @@ describe("tank marks", () => {
     expect(fittedRecovery(0, 1.12, 1, 4, 0.2, 0.284)!).toBeCloseTo(0.45, 2);
     const range = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
-      fc.property(range(0, 0.5), range(0.4, 3), fc.integer({ min: 1, max: 5 }), fc.integer({ min: 0, max: 12 }), range(0.05, 0.3), range(0.1, 0.8), (before, on, wet, more, bound, r) => {
-        const dry = wet + 1 + more;
-        const { left } = drawnOff(before, on, wet, dry, bound, r);
-        // Down at what is bound nothing is left to tell one recovery from another.
-        fc.pre(left.value > bound + 0.005);
-        expect(Math.abs(fittedRecovery(before, on, wet, dry, bound, left.value)! / r - 1)).toBeLessThan(0.02);
-      }),
+      fc.property(
+        range(0, 0.5),
+        range(0.4, 3),
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 0, max: 12 }),
+        range(0.05, 0.3),
+        range(0.1, 0.8),
+        (before, on, wet, more, bound, r) => {
+          const dry = wet + 1 + more;
+          const { left } = drawnOff(before, on, wet, dry, bound, r);
+          // Down at what is bound nothing is left to tell one recovery from another.
+          fc.pre(left.value > bound + 0.005);
+          expect(Math.abs(fittedRecovery(before, on, wet, dry, bound, left.value)! / r - 1)).toBeLessThan(0.02);
+        },
+      ),
     );
   });
 

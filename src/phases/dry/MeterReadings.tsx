@@ -36,13 +36,27 @@ export function MeterReadings() {
     const pace = layers?.refit?.pace.value ?? 1;
     const hours = place ? (clockNowMs() - place.startMs) / HOUR_MS : 0;
     try {
-      const reading = await simulated(instrument).read({ jobId: job.id, zoneId: at, ...(instrument === "moisture" && layers ? { meterAtPace: (real: number) => meterAt(layers, (hours * real) / pace) } : {}) });
-      keep([{ instrument, ...(instrument === "moisture" ? { zoneId: at } : {}), ...reading }], instrument === "moisture" ? `Meter on ${name.toLowerCase()}` : "Air read");
+      const reading = await simulated(instrument).read({
+        jobId: job.id,
+        zoneId: at,
+        ...(instrument === "moisture" && layers
+          ? { meterAtPace: (real: number) => meterAt(layers, (hours * real) / pace) }
+          : {}),
+      });
+      keep(
+        [{ instrument, ...(instrument === "moisture" ? { zoneId: at } : {}), ...reading }],
+        instrument === "moisture" ? `Meter on ${name.toLowerCase()}` : "Air read",
+      );
     } catch (error) {
       setProblem((error as Error).message);
     }
   };
-  const readings = history.standing.filter((event): event is ReadingEvent => event.kind === "reading" && (event.instrument === "moisture" || event.instrument === "air") && (!place || Date.parse(event.at) >= place.startMs));
+  const readings = history.standing.filter(
+    (event): event is ReadingEvent =>
+      event.kind === "reading" &&
+      (event.instrument === "moisture" || event.instrument === "air") &&
+      (!place || Date.parse(event.at) >= place.startMs),
+  );
   return (
     <div className="block" data-testid="meter-readings">
       <h3>What the meters say</h3>
@@ -51,18 +65,56 @@ export function MeterReadings() {
         <Act onAct={() => void read("moisture")}>Moisture meter, {name.toLowerCase()}</Act>
         <Act onAct={() => void read("air")}>Thermo-hygrometer</Act>
       </div>
-      {problem && <p role="alert" className="mt-2"><b>{problem}</b></p>}
-      {wet.map((id) => <Refit key={id} zoneId={id} />)}
+      {problem && (
+        <p role="alert" className="mt-2">
+          <b>{problem}</b>
+        </p>
+      )}
+      {wet.map((id) => (
+        <Refit key={id} zoneId={id} />
+      ))}
       <details className="mt-2">
         <summary className="form-label">Type a reading, {name.toLowerCase()}</summary>
-        <div className="fields"><NumberField label="Moisture meter" unit="%" min={READING_RANGE.moisture[0]} max={READING_RANGE.moisture[1]} decimals={1} value={undefined} onChange={(value) => keep([{ instrument: "moisture", zoneId: at, value }], `Meter on ${name.toLowerCase()}`)} /></div>
+        <div className="fields">
+          <NumberField
+            label="Moisture meter"
+            unit="%"
+            min={READING_RANGE.moisture[0]}
+            max={READING_RANGE.moisture[1]}
+            decimals={1}
+            value={undefined}
+            onChange={(value) =>
+              keep([{ instrument: "moisture", zoneId: at, value }], `Meter on ${name.toLowerCase()}`)
+            }
+          />
+        </div>
       </details>
       <PastedReadings />
       {readings.length > 0 && (
         <ul className="mt-2 mb-0" data-testid="meter-list">
-          {readings.slice(-SHOWN).reverse().map(({ id, instrument, value, humidityPct, zoneId, at: when }) => (
-            <li key={id}>{instrument === "moisture" ? <><Num of={entered("moisture meter", value, "%")} /> on {zoneId ? (plan.zones[zoneId]?.view.name.toLowerCase() ?? "a zone that is gone") : "no zone"}</> : <>air <Num of={entered("air", value, "degC")} />{humidityPct !== undefined && <>, <Num of={entered("relative humidity", humidityPct, "%")} /></>}</>} <span className="soft">{timeText(Date.parse(when), nowMs)}</span></li>
-          ))}
+          {readings
+            .slice(-SHOWN)
+            .reverse()
+            .map(({ id, instrument, value, humidityPct, zoneId, at: when }) => (
+              <li key={id}>
+                {instrument === "moisture" ? (
+                  <>
+                    <Num of={entered("moisture meter", value, "%")} /> on{" "}
+                    {zoneId ? (plan.zones[zoneId]?.view.name.toLowerCase() ?? "a zone that is gone") : "no zone"}
+                  </>
+                ) : (
+                  <>
+                    air <Num of={entered("air", value, "degC")} />
+                    {humidityPct !== undefined && (
+                      <>
+                        , <Num of={entered("relative humidity", humidityPct, "%")} />
+                      </>
+                    )}
+                  </>
+                )}{" "}
+                <span className="soft">{timeText(Date.parse(when), nowMs)}</span>
+              </li>
+            ))}
         </ul>
       )}
     </div>
@@ -81,7 +133,13 @@ function Refit({ zoneId }: { zoneId: string }) {
   return (
     <p className="mt-2 mb-0" data-testid={`refit-${zoneId}`}>
       {off && <b>The forecast was wrong here. </b>}
-      {plan.zones[zoneId]!.view.name} dries at <Num of={pace} share /> of the pace foretold (the meter should have read <Num of={foretold} />, it read <Num of={read} />): dry <b><Num of={hours} words={when(hours.value)} testId={`refit-dry-${zoneId}`} /></b>, not <Num of={before} words={when(before.value)} />.
+      {plan.zones[zoneId]!.view.name} dries at <Num of={pace} share /> of the pace foretold (the meter should have read{" "}
+      <Num of={foretold} />, it read <Num of={read} />
+      ): dry{" "}
+      <b>
+        <Num of={hours} words={when(hours.value)} testId={`refit-dry-${zoneId}`} />
+      </b>
+      , not <Num of={before} words={when(before.value)} />.
     </p>
   );
 }

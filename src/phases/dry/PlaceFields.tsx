@@ -11,7 +11,10 @@ import { AirFields, useChangeAir } from "../AirFields";
 import { PastedTable } from "../PastedTable";
 import { nowIso } from "@/store/clock";
 
-const RUNNING = [{ id: "heater", name: "Heater" }, { id: "dehumidifier", name: "Dehumidifier" }] as const;
+const RUNNING = [
+  { id: "heater", name: "Heater" },
+  { id: "dehumidifier", name: "Dehumidifier" },
+] as const;
 
 /** What it dries in: the air, the room around it, what runs in it, and the weather outside. */
 export function PlaceFields() {
@@ -24,31 +27,110 @@ export function PlaceFields() {
   const takeWeather = async (text: string) => {
     const { readWeather } = await import("@/store/weatherFile");
     const { hours, problems } = readWeather(text);
-    if (problems.length === 0) run("Weather by the hour", { op: "set", path: ["site", "weather"], value: { from: nowIso(), hours } });
+    if (problems.length === 0)
+      run("Weather by the hour", { op: "set", path: ["site", "weather"], value: { from: nowIso(), hours } });
     return problems;
   };
   return (
     <>
       <AirFields />
       <div className="form-label mt-2">It stands</div>
-      <Chips label="It stands" choices={choicesOf(SPACES)} value={space} onPick={(value) => change("Where it dries", { space: value, airChangesPerH: undefined })} />
-      {place?.spaceAssumed && <p className="soft mt-1" data-testid="space-assumed">Not said: planned as shut in <Num of={place.volume} />, the slowest it can be.</p>}
+      <Chips
+        label="It stands"
+        choices={choicesOf(SPACES)}
+        value={space}
+        onPick={(value) => change("Where it dries", { space: value, airChangesPerH: undefined })}
+      />
+      {place?.spaceAssumed && (
+        <p className="soft mt-1" data-testid="space-assumed">
+          Not said: planned as shut in <Num of={place.volume} />, the slowest it can be.
+        </p>
+      )}
       {closed && (
         <div className="row-wrap mt-2 air-row">
-          <Stepper label="Room inside" value={volumeM3 ?? place?.volume.value} planned={place?.volume} unit="m3" step={(volumeM3 ?? place?.volume.value ?? 25) > 15 ? 5 : 0.5} min={0.5} max={2000} unknown={{ words: "from the drawing", start: 25 }} onChange={(value) => change("Room inside", { volumeM3: value })} />
+          <Stepper
+            label="Room inside"
+            value={volumeM3 ?? place?.volume.value}
+            planned={place?.volume}
+            unit="m3"
+            step={(volumeM3 ?? place?.volume.value ?? 25) > 15 ? 5 : 0.5}
+            min={0.5}
+            max={2000}
+            unknown={{ words: "from the drawing", start: 25 }}
+            onChange={(value) => change("Room inside", { volumeM3: value })}
+          />
           <div>
             <div className="form-label">Runs in it</div>
-            <ManyChips label="Runs in it" choices={RUNNING} value={running} onPick={(now) => change("What runs in it", { heater: now.includes("heater") || undefined, dehumidifier: now.includes("dehumidifier") || undefined })} />
+            <ManyChips
+              label="Runs in it"
+              choices={RUNNING}
+              value={running}
+              onPick={(now) =>
+                change("What runs in it", {
+                  heater: now.includes("heater") || undefined,
+                  dehumidifier: now.includes("dehumidifier") || undefined,
+                })
+              }
+            />
           </div>
-          <Stepper label="Outside" value={outsideTempC} unit="degC" step={1} min={-20} max={45} unknown={{ words: "as inside", start: 10 }} onChange={(value) => change("Outside", { outsideTempC: value })} />
-          <Stepper label="Humidity outside" value={outsideHumidityPct} unit="%" step={5} min={5} max={100} unknown={{ words: "as inside", start: 70 }} onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })} />
+          <Stepper
+            label="Outside"
+            value={outsideTempC}
+            unit="degC"
+            step={1}
+            min={-20}
+            max={45}
+            unknown={{ words: "as inside", start: 10 }}
+            onChange={(value) => change("Outside", { outsideTempC: value })}
+          />
+          <Stepper
+            label="Humidity outside"
+            value={outsideHumidityPct}
+            unit="%"
+            step={5}
+            min={5}
+            max={100}
+            unknown={{ words: "as inside", start: 70 }}
+            onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })}
+          />
         </div>
       )}
-      {!closed && <div className="mt-2"><Stepper label="Sun on it for" value={sunHours} unit="h" step={1} min={0} max={14} unknown={{ words: "none", start: 3 }} onChange={(value) => change("Sun", { sunHours: value })} /></div>}
+      {!closed && (
+        <div className="mt-2">
+          <Stepper
+            label="Sun on it for"
+            value={sunHours}
+            unit="h"
+            step={1}
+            min={0}
+            max={14}
+            unknown={{ words: "none", start: 3 }}
+            onChange={(value) => change("Sun", { sunHours: value })}
+          />
+        </div>
+      )}
       {weather ? (
-        <p className="mt-2 mb-0" data-testid="weather">Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}: <Num of={entered("hours given", weather.hours.length, "h")} />, down to <Num of={entered("coldest hour", Math.min(...weather.hours.map(({ tempC }) => tempC)), "degC")} />. <Act variant="link" onAct={() => run("Without the weather", { op: "set", path: ["site", "weather"], value: undefined })}>Without it</Act></p>
+        <p className="mt-2 mb-0" data-testid="weather">
+          Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}:{" "}
+          <Num of={entered("hours given", weather.hours.length, "h")} />, down to{" "}
+          <Num of={entered("coldest hour", Math.min(...weather.hours.map(({ tempC }) => tempC)), "degC")} />.{" "}
+          <Act
+            variant="link"
+            onAct={() => run("Without the weather", { op: "set", path: ["site", "weather"], value: undefined })}
+          >
+            Without it
+          </Act>
+        </p>
       ) : (
-        <PastedTable id="weather-text" title="Weather by the hour: night falls" columns="hour,temperature,humidity" example={"0,14,65\n8,6,92\n14,15,60"} taken="Take this weather" nothing="No weather was taken" take={takeWeather} />
+        <PastedTable
+          id="weather-text"
+          title="Weather by the hour: night falls"
+          columns="hour,temperature,humidity"
+          example={"0,14,65\n8,6,92\n14,15,60"}
+          taken="Take this weather"
+          nothing="No weather was taken"
+          take={takeWeather}
+        />
       )}
     </>
   );

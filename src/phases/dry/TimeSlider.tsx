@@ -37,13 +37,40 @@ export function TimeSlider() {
     <div className="block" data-testid="dry-slider">
       <div className="row-between">
         <h3>How it dries, {name.toLowerCase()}</h3>
-        <div className="row-wrap"><Act onAct={() => move(Math.min(end, sinceH))}>Now</Act><Act onAct={() => move(end)}>{Number.isFinite(dry.hours.value) ? "When dry" : "In three days"}</Act></div>
+        <div className="row-wrap">
+          <Act onAct={() => move(Math.min(end, sinceH))}>Now</Act>
+          <Act onAct={() => move(end)}>{Number.isFinite(dry.hours.value) ? "When dry" : "In three days"}</Act>
+        </div>
       </div>
-      <FormRange min={0} max={end} step={STEP_H} value={at} onChange={({ target }) => move(Number(target.value))} aria-label="Time of drying" aria-valuetext={`${clock}, ${state}`} className="time-slider" />
-      <p className="slider-words" aria-live="polite"><b>{clock}</b>, {at === 0 ? "when drying begins" : <>after <Num of={entered("hours of drying", at, "h")} /></>}: <b data-testid="slider-state">{state === "dry on top" ? "dry on top, not below" : state}</b>, <Num of={water} testId="slider-water" /> in it.</p>
+      <FormRange
+        min={0}
+        max={end}
+        step={STEP_H}
+        value={at}
+        onChange={({ target }) => move(Number(target.value))}
+        aria-label="Time of drying"
+        aria-valuetext={`${clock}, ${state}`}
+        className="time-slider"
+      />
+      <p className="slider-words" aria-live="polite">
+        <b>{clock}</b>,{" "}
+        {at === 0 ? (
+          "when drying begins"
+        ) : (
+          <>
+            after <Num of={entered("hours of drying", at, "h")} />
+          </>
+        )}
+        : <b data-testid="slider-state">{state === "dry on top" ? "dry on top, not below" : state}</b>,{" "}
+        <Num of={water} testId="slider-water" /> in it.
+      </p>
       <LayerCut title="" layers={cutAt(dry.layers, at)} testId="cut-drying" />
     </div>
   );
 }
 
-const slowestOf = (drying: Record<string, ZoneDrying>): string | undefined => Object.entries(drying).reduce<[string, number] | undefined>((most, [id, { hours }]) => (!most || hours.value > most[1] ? [id, hours.value] : most), undefined)?.[0];
+const slowestOf = (drying: Record<string, ZoneDrying>): string | undefined =>
+  Object.entries(drying).reduce<[string, number] | undefined>(
+    (most, [id, { hours }]) => (!most || hours.value > most[1] ? [id, hours.value] : most),
+    undefined,
+  )?.[0];

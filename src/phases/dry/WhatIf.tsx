@@ -26,44 +26,118 @@ export function WhatIf() {
     <div className="block" data-testid="what-if">
       <h3>What would dry it sooner</h3>
       {/* One too many pushes out the one that has stood longest. */}
-      <ManyChips label="Ways to compare" choices={offered.map(({ way, name }) => ({ id: way, name }))} value={shown} onPick={(next) => setPicked(next.length > 0 ? next.slice(-MOST) : undefined)} />
+      <ManyChips
+        label="Ways to compare"
+        choices={offered.map(({ way, name }) => ({ id: way, name }))}
+        value={shown}
+        onPick={(next) => setPicked(next.length > 0 ? next.slice(-MOST) : undefined)}
+      />
       <table className="compare mt-2">
-        <thead><tr><th>Way</th><th>Dry in</th><th>Current</th><th>Promises</th><th><span className="visually-hidden">Take</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th>Way</th>
+            <th>Dry in</th>
+            <th>Current</th>
+            <th>Promises</th>
+            <th>
+              <span className="visually-hidden">Take</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
           {ways.map((way) => (
             <Fragment key={way.way}>
-              <tr className={`${way.cheapest ? "picked" : ""}${hasNote(way) ? " with-note" : ""}`} data-testid={`way-${way.way}`}>
+              <tr
+                className={`${way.cheapest ? "picked" : ""}${hasNote(way) ? " with-note" : ""}`}
+                data-testid={`way-${way.way}`}
+              >
                 <th scope="row">{way.name}</th>
-                <td data-label="Dry in">{Number.isFinite(way.hours.value) ? <Num of={way.hours} testId={`what-if-${way.way}`} /> : "over three days"}</td>
-                <td data-label="Current">{way.watts.value > 0 ? <><Num of={way.watts} />{Number.isFinite(way.energy.value) && <>, <Num of={way.energy} /></>}</> : "none"}</td>
-                <td data-label="Promises">{promisesIn(way)}{way.cheapest && <b> with least current</b>}</td>
-                <td>{Object.keys(way.air).length > 0 && <Act onAct={() => change(way.name, way.air)} aria-label={`Take ${way.name}`}>Take it</Act>}</td>
+                <td data-label="Dry in">
+                  {Number.isFinite(way.hours.value) ? (
+                    <Num of={way.hours} testId={`what-if-${way.way}`} />
+                  ) : (
+                    "over three days"
+                  )}
+                </td>
+                <td data-label="Current">
+                  {way.watts.value > 0 ? (
+                    <>
+                      <Num of={way.watts} />
+                      {Number.isFinite(way.energy.value) && (
+                        <>
+                          , <Num of={way.energy} />
+                        </>
+                      )}
+                    </>
+                  ) : (
+                    "none"
+                  )}
+                </td>
+                <td data-label="Promises">
+                  {promisesIn(way)}
+                  {way.cheapest && <b> with least current</b>}
+                </td>
+                <td>
+                  {Object.keys(way.air).length > 0 && (
+                    <Act onAct={() => change(way.name, way.air)} aria-label={`Take ${way.name}`}>
+                      Take it
+                    </Act>
+                  )}
+                </td>
               </tr>
-              {hasNote(way) && <tr className="note-row"><td colSpan={5}>{way.gap && <>Best with <Num of={way.gap} words={`about ${way.gap.value} air changes an hour`} testId="best-gap" />: {gapWords(way.gap.value)}. </>}{way.how} {way.caution}</td></tr>}
+              {hasNote(way) && (
+                <tr className="note-row">
+                  <td colSpan={5}>
+                    {way.gap && (
+                      <>
+                        Best with{" "}
+                        <Num of={way.gap} words={`about ${way.gap.value} air changes an hour`} testId="best-gap" />:{" "}
+                        {gapWords(way.gap.value)}.{" "}
+                      </>
+                    )}
+                    {way.how} {way.caution}
+                  </td>
+                </tr>
+              )}
             </Fragment>
           ))}
         </tbody>
       </table>
-      {promised && noneHolds && <p><b>None of these keeps what was promised.</b> Less water, or a later time: tell the owner now.</p>}
+      {promised && noneHolds && (
+        <p>
+          <b>None of these keeps what was promised.</b> Less water, or a later time: tell the owner now.
+        </p>
+      )}
     </div>
   );
 }
 
 const hasNote = ({ gap, how, caution }: Way) => gap !== undefined || how !== undefined || caution !== undefined;
-const gapWords = (changes: number) => (changes < 1 ? "a hand's width, no more" : changes < 6 ? "a window or door ajar" : "a door well open; wider blows the heat out");
+const gapWords = (changes: number) =>
+  changes < 1
+    ? "a hand's width, no more"
+    : changes < 6
+      ? "a window or door ajar"
+      : "a door well open; wider blows the heat out";
 
 const promisesIn = ({ keeps }: Way): string => {
   const missed = keeps.filter(({ kept }) => !kept).map(({ promise }) => promise);
   if (keeps.length === 0) return "none made";
-  return missed.length === 0 ? (keeps.length === 2 ? "both held" : `${keeps[0]!.promise} held`) : `${missed.join(" and ")} missed`;
+  return missed.length === 0
+    ? keeps.length === 2
+      ? "both held"
+      : `${keeps[0]!.promise} held`
+    : `${missed.join(" and ")} missed`;
 };
 
 function useCompared(picked: AirWayId[] | undefined) {
   const { job, kit, asOf } = useBay();
-  return usePlanned(useCallback(async () => {
-    const start = performance.now();
-    const compared = await planner().whatIf(job, kit, asOf, picked);
-    performance.measure("what-if", { start });
-    return compared;
-  }, [job, kit, asOf, picked]));
+  return usePlanned(
+    useCallback(async () => {
+      const start = performance.now();
+      const compared = await planner().whatIf(job, kit, asOf, picked);
+      performance.measure("what-if", { start });
+      return compared;
+    }, [job, kit, asOf, picked]),
+  );
 }

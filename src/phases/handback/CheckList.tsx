@@ -12,28 +12,78 @@ export function CheckList() {
   const items = checkListOf(job, assessment);
   const checked = checkedItems(assessment);
   if (items.length === 0) return null;
-  const check = (label: string, ids: string[]) => run(label, { op: "append", event: { kind: "checked", id: newId(), at: nowIso(), items: ids } });
+  const check = (label: string, ids: string[]) =>
+    run(label, { op: "append", event: { kind: "checked", id: newId(), at: nowIso(), items: ids } });
   const open = items.filter(({ id }) => !checked.has(id));
   const { zones } = drynessOf(assessment);
   return (
     <section className="block no-print" aria-label="Last look" data-testid="check-list">
       <div className="row-between">
         <h2>Last look</h2>
-        {open.length > 0 ? <Act variant="primary" onAct={() => check("Last look", open.map(({ id }) => id))}>All as it should be</Act> : <b>All looked at</b>}
+        {open.length > 0 ? (
+          <Act
+            variant="primary"
+            onAct={() =>
+              check(
+                "Last look",
+                open.map(({ id }) => id),
+              )
+            }
+          >
+            All as it should be
+          </Act>
+        ) : (
+          <b>All looked at</b>
+        )}
       </div>
       {items.map(({ id, title, words }) => (
         <div key={id} className="line-step">
-          <span className="line-mark" aria-label={checked.has(id) ? "Looked at" : "Not looked at"}>{checked.has(id) ? "✓" : "–"}</span>
-          <span className="line-what"><b>{title}</b> <span className="soft">{words}</span></span>
-          {!checked.has(id) && <Act variant="link" aria-label={`${title}: as it should be`} onAct={() => check(title, [id])}>As it should be</Act>}
+          <span className="line-mark" aria-label={checked.has(id) ? "Looked at" : "Not looked at"}>
+            {checked.has(id) ? "✓" : "–"}
+          </span>
+          <span className="line-what">
+            <b>{title}</b> <span className="soft">{words}</span>
+          </span>
+          {!checked.has(id) && (
+            <Act variant="link" aria-label={`${title}: as it should be`} onAct={() => check(title, [id])}>
+              As it should be
+            </Act>
+          )}
         </div>
       ))}
       {zones.map(({ zoneId, name, readPct, feltDry, dry }) => (
         <div key={zoneId} className="line-step" data-testid={`dry-${zoneId}`}>
-          <span className="line-mark" aria-label={dry ? "Dry" : "Not read dry"}>{dry ? "✓" : "–"}</span>
-          <span className="line-what"><b>{name} dry</b> <span className="soft">{readPct !== undefined ? `read ${readPct} %, dry at ${DRY_AT_PCT} % or under` : feltDry ? "a white towel pressed on it stayed dry" : "press a dry white towel on it a minute, or read it"}</span></span>
-          {!dry && readPct === undefined && <Act variant="link" aria-label={`${name}: the towel stayed dry`} onAct={() => check(`${name} dry`, [feltDryItem(zoneId)])}>The towel stayed dry</Act>}
-          {!dry && <Act variant="link" aria-label={`${name}: read it in Dry`} onAct={() => go({ phase: "dry", zone: zoneId, finding: null })}>Read it</Act>}
+          <span className="line-mark" aria-label={dry ? "Dry" : "Not read dry"}>
+            {dry ? "✓" : "–"}
+          </span>
+          <span className="line-what">
+            <b>{name} dry</b>{" "}
+            <span className="soft">
+              {readPct !== undefined
+                ? `read ${readPct} %, dry at ${DRY_AT_PCT} % or under`
+                : feltDry
+                  ? "a white towel pressed on it stayed dry"
+                  : "press a dry white towel on it a minute, or read it"}
+            </span>
+          </span>
+          {!dry && readPct === undefined && (
+            <Act
+              variant="link"
+              aria-label={`${name}: the towel stayed dry`}
+              onAct={() => check(`${name} dry`, [feltDryItem(zoneId)])}
+            >
+              The towel stayed dry
+            </Act>
+          )}
+          {!dry && (
+            <Act
+              variant="link"
+              aria-label={`${name}: read it in Dry`}
+              onAct={() => go({ phase: "dry", zone: zoneId, finding: null })}
+            >
+              Read it
+            </Act>
+          )}
         </div>
       ))}
     </section>

@@ -31,62 +31,150 @@ export function HandBackPhase() {
   const { zones, allDry } = drynessOf(assessment);
   const wet = zones.some(({ dry }) => !dry);
   const sheet = ownerSheet(job, assessment, nowMs);
-  const handBack = () => run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: nowIso(), damp: wet } });
+  const handBack = () =>
+    run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: nowIso(), damp: wet } });
   const saveCalendar = async () => {
-    const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([import("@/core/schedule/appointments"), import("@/store/calendarFile"), import("@/store/saveFile")]);
+    const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([
+      import("@/core/schedule/appointments"),
+      import("@/store/calendarFile"),
+      import("@/store/saveFile"),
+    ]);
     exportCalendar(fileName(job.title), appointmentsOf(job, assessment, nowMs));
   };
 
   return (
     <>
       <div className="row-wrap no-print mb-3">
-        <Act variant={plan.steps.length === 0 ? "primary" : "outline-primary"} onAct={handBack} disabled={handed !== undefined || !begun || (wet && state === "not-yet")}>{handed ? "Handed back" : wet ? (state === "damp-agreed" ? "Hand back damp, as agreed" : "Not yet: it is not dry") : "Hand back"}</Act>
+        <Act
+          variant={plan.steps.length === 0 ? "primary" : "outline-primary"}
+          onAct={handBack}
+          disabled={handed !== undefined || !begun || (wet && state === "not-yet")}
+        >
+          {handed
+            ? "Handed back"
+            : wet
+              ? state === "damp-agreed"
+                ? "Hand back damp, as agreed"
+                : "Not yet: it is not dry"
+              : "Hand back"}
+        </Act>
         <PaperButtons />
         <Act onAct={() => window.print()}>Print this page</Act>
         <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
         <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
       </div>
-      {!handed && plan.steps.length > 0 && <p className="no-print">{plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is planned.</p>}
-      {wet && !handed && <p className="no-print" role="alert" data-testid="damp">{dampWords(state)}</p>}
-      <Boundary what="The last look"><CheckList /></Boundary>
+      {!handed && plan.steps.length > 0 && (
+        <p className="no-print">
+          {plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is
+          planned.
+        </p>
+      )}
+      {wet && !handed && (
+        <p className="no-print" role="alert" data-testid="damp">
+          {dampWords(state)}
+        </p>
+      )}
+      <Boundary what="The last look">
+        <CheckList />
+      </Boundary>
       <BeforeAfter />
       <div className="row-between no-print">
-        <span>{forecast.tighter ? <><Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to {forecast.tighter.promise}</> : "Nothing promised yet"}</span>
+        <span>
+          {forecast.tighter ? (
+            <>
+              <Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to{" "}
+              {forecast.tighter.promise}
+            </>
+          ) : (
+            "Nothing promised yet"
+          )}
+        </span>
         <details>
           <summary className="form-label">Change the promises</summary>
           <PromiseFields />
         </details>
       </div>
-      <Boundary what="The price"><PriceBlock /></Boundary>
+      <Boundary what="The price">
+        <PriceBlock />
+      </Boundary>
       <article className="sheet" data-testid="sheet">
         <h2>{sheet.title}</h2>
         <p className="soft">{sheet.whose || "No customer entered"}</p>
         <h3>What was found</h3>
         {sheet.found.length === 0 && sheet.damage.length === 0 && <p>General soil only.</p>}
-        <ul>{sheet.found.map(({ words, result }) => <li key={words}>{words}{result ? <b>, {result}</b> : ""}</li>)}</ul>
+        <ul>
+          {sheet.found.map(({ words, result }) => (
+            <li key={words}>
+              {words}
+              {result ? <b>, {result}</b> : ""}
+            </li>
+          ))}
+        </ul>
         <Section head="Damage that was there before" items={sheet.damage} />
         <h3>What was done</h3>
         {sheet.done.length === 0 ? <p>Nothing yet.</p> : <p>{sheet.done.join(". ")}.</p>}
-        {sheet.products.length > 0 && <p className="soft">Used: {sheet.products.map(({ agent, name }, index) => <span key={agent}>{index > 0 && ", "}{name.toLowerCase()} <Num of={usedOf(agent, history.done)} /></span>)}.</p>}
+        {sheet.products.length > 0 && (
+          <p className="soft">
+            Used:{" "}
+            {sheet.products.map(({ agent, name }, index) => (
+              <span key={agent}>
+                {index > 0 && ", "}
+                {name.toLowerCase()} <Num of={usedOf(agent, history.done)} />
+              </span>
+            ))}
+            .
+          </p>
+        )}
         <Section head="What stayed, and why" items={sheet.stayed} />
         <h3>When you may use it</h3>
         <p>
-          {handed ? `Given back ${fullTime(Date.parse(handed.at))}${handed.damp ? ", damp as agreed" : ""}. ` : job.promises.handBackAt ? `Given back ${fullTime(Date.parse(job.promises.handBackAt))}. ` : ""}
-          {begun && !allDry && forecast.usable && forecast.usable.atMs > nowMs ? <>Do not sit or walk on it before <b><Num of={forecast.usable} words={fullTime(forecast.usable.atMs)} testId="sheet-usable" /></b> (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).</> : usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: allDry || !begun }, fullTime)}
+          {handed
+            ? `Given back ${fullTime(Date.parse(handed.at))}${handed.damp ? ", damp as agreed" : ""}. `
+            : job.promises.handBackAt
+              ? `Given back ${fullTime(Date.parse(job.promises.handBackAt))}. `
+              : ""}
+          {begun && !allDry && forecast.usable && forecast.usable.atMs > nowMs ? (
+            <>
+              Do not sit or walk on it before{" "}
+              <b>
+                <Num of={forecast.usable} words={fullTime(forecast.usable.atMs)} testId="sheet-usable" />
+              </b>{" "}
+              (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).
+            </>
+          ) : (
+            usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: allDry || !begun }, fullTime)
+          )}
         </p>
         <Section head="Afterwards" items={sheet.afterwards} />
         <Section head="What is due" items={sheet.due.map(({ atMs, words }) => `${fullTime(atMs)}: ${words}`)} />
-        <Boundary what="The signature"><Signature /></Boundary>
+        <Boundary what="The signature">
+          <Signature />
+        </Boundary>
       </article>
     </>
   );
 }
 
-const Section = ({ head, items }: { head: string; items: readonly string[] }) => (items.length === 0 ? null : <><h3>{head}</h3><ul>{items.map((item) => <li key={item}>{item}</li>)}</ul></>);
+const Section = ({ head, items }: { head: string; items: readonly string[] }) =>
+  items.length === 0 ? null : (
+    <>
+      <h3>{head}</h3>
+      <ul>
+        {items.map((item) => (
+          <li key={item}>{item}</li>
+        ))}
+      </ul>
+    </>
+  );
 
 const usedOf = (agent: string, done: DoneEvent[]) => {
   const its = done.filter((event) => event.agent === agent);
-  return worked("record.sum", its.reduce((sum, { amountMl = 0 }) => sum + amountMl, 0), "mL", its.map(({ title, amountMl = 0 }) => input(title, amountMl, "mL", "measured")));
+  return worked(
+    "record.sum",
+    its.reduce((sum, { amountMl = 0 }) => sum + amountMl, 0),
+    "mL",
+    its.map(({ title, amountMl = 0 }) => input(title, amountMl, "mL", "measured")),
+  );
 };
 
 /** The owner's sheet, and the technician's with the workings, as PDF. */

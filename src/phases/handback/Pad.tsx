@@ -21,7 +21,11 @@ export function Pad({ onDone }: { onDone: () => void }) {
     const drawn = canvas.current!;
     // The ink falls where the finger is only when the canvas has as many pixels as it is wide.
     [drawn.width, drawn.height] = [drawn.clientWidth, drawn.clientHeight];
-    const made = new SignaturePad(drawn, { penColor: getComputedStyle(document.documentElement).getPropertyValue("--ink").trim() || "black", minWidth: 1.5, maxWidth: 3 });
+    const made = new SignaturePad(drawn, {
+      penColor: getComputedStyle(document.documentElement).getPropertyValue("--ink").trim() || "black",
+      minWidth: 1.5,
+      maxWidth: 3,
+    });
     pad.current = made;
     made.addEventListener("endStroke", () => setEmpty(made.isEmpty()));
     return () => made.off();
@@ -32,16 +36,37 @@ export function Pad({ onDone }: { onDone: () => void }) {
   };
   const keep = () => {
     const strokes = pathOf(pad.current!.toData(), canvas.current!.clientWidth, canvas.current!.clientHeight);
-    run("Signed", { op: "append", event: { kind: "signed", id: newId(), at: nowIso(), name: name.trim().slice(0, 120), strokes } });
+    run("Signed", {
+      op: "append",
+      event: { kind: "signed", id: newId(), at: nowIso(), name: name.trim().slice(0, 120), strokes },
+    });
     onDone();
   };
   return (
     <div className="no-print">
-      <canvas ref={canvas} className="signature" width={WIDTH} height={HEIGHT} data-testid="signature-pad" aria-label="Sign here with a finger" />
+      <canvas
+        ref={canvas}
+        className="signature"
+        width={WIDTH}
+        height={HEIGHT}
+        data-testid="signature-pad"
+        aria-label="Sign here with a finger"
+      />
       <div className="row-wrap">
-        <FormControl style={{ maxWidth: "20rem" }} aria-label="Name of who signs" placeholder={job.customer || "Name"} value={name} maxLength={120} onChange={({ target }) => setName(target.value)} />
-        <Act onAct={keep} disabled={empty}>Keep the signature</Act>
-        <Act variant="link" onAct={clear} disabled={empty}>Clear</Act>
+        <FormControl
+          style={{ maxWidth: "20rem" }}
+          aria-label="Name of who signs"
+          placeholder={job.customer || "Name"}
+          value={name}
+          maxLength={120}
+          onChange={({ target }) => setName(target.value)}
+        />
+        <Act onAct={keep} disabled={empty}>
+          Keep the signature
+        </Act>
+        <Act variant="link" onAct={clear} disabled={empty}>
+          Clear
+        </Act>
       </div>
     </div>
   );
@@ -50,7 +75,17 @@ export function Pad({ onDone }: { onDone: () => void }) {
 /** Points of a pad as one path in a box of 600 by 200; thinned until it is short enough to keep. */
 function pathOf(groups: ReturnType<SignaturePad["toData"]>, width: number, height: number): string {
   for (let every = 1; ; every *= 2) {
-    const path = groups.map(({ points }) => points.filter((_, at) => at % every === 0 || at === points.length - 1).map(({ x, y }, at) => `${at === 0 ? "M" : "L"}${((x / width) * WIDTH).toFixed(1)} ${((y / height) * HEIGHT).toFixed(1)}`).join(points.length === 1 ? "l0.1 0" : "")).join("");
+    const path = groups
+      .map(({ points }) =>
+        points
+          .filter((_, at) => at % every === 0 || at === points.length - 1)
+          .map(
+            ({ x, y }, at) =>
+              `${at === 0 ? "M" : "L"}${((x / width) * WIDTH).toFixed(1)} ${((y / height) * HEIGHT).toFixed(1)}`,
+          )
+          .join(points.length === 1 ? "l0.1 0" : ""),
+      )
+      .join("");
     if (path.length <= MOST_CHARACTERS || every > 1024) return path.slice(0, MOST_CHARACTERS);
   }
 }

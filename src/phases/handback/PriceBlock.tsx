@@ -14,24 +14,65 @@ export function PriceBlock() {
   const { rates = USUAL_RATES, day } = useSettings();
   if (assessment.history.done.length === 0) return null;
   const travelMin = 2 * (day?.travelMin ?? USUAL_DAY.travelMin) + (day?.setUpMin ?? USUAL_DAY.setUpMin);
-  const { handsOn, product, wear, net, tax, total, earnedPerHour, agreed, over, lines } = actualOf(job, assessment, kit, rates, travelMin);
+  const { handsOn, product, wear, net, tax, total, earnedPerHour, agreed, over, lines } = actualOf(
+    job,
+    assessment,
+    kit,
+    rates,
+    travelMin,
+  );
   const saveCsv = async () => {
-    const [{ invoiceCsv }, { fileName, saveAsFile }] = await Promise.all([import("@/store/invoiceFile"), import("@/store/saveFile")]);
+    const [{ invoiceCsv }, { fileName, saveAsFile }] = await Promise.all([
+      import("@/store/invoiceFile"),
+      import("@/store/saveFile"),
+    ]);
     saveAsFile(`${fileName(job.title)}-invoice.csv`, invoiceCsv(lines), "text/csv");
   };
   const plain = (of: { value: number }) => of.value.toFixed(2);
   return (
     <section className="block no-print" aria-label="What it comes to" data-testid="price">
-      <div className="row-between"><h2>What it comes to</h2><Act onAct={() => fetched(saveCsv)}>Invoice lines, CSV</Act></div>
-      <div className="facts">
-        <div><span>To pay</span> <b><Num of={total} words={plain(total)} testId="price-total" /></b>{tax.value > 0 && <> of it tax <Num of={tax} words={plain(tax)} /></>}</div>
-        <div><span>Before tax</span> <Num of={net} words={plain(net)} testId="price-net" /></div>
-        <div><span>Agreed</span> {agreed ? `${agreed.low} to ${agreed.high}` : "nothing"}</div>
-        <div><span>Hands-on</span> <Num of={handsOn} /></div>
-        <div><span>Product, machines</span> <Num of={product} words={plain(product)} />, <Num of={wear} words={plain(wear)} /></div>
-        <div><span>Earned an hour</span> <Num of={earnedPerHour} words={plain(earnedPerHour)} testId="earned" /></div>
+      <div className="row-between">
+        <h2>What it comes to</h2>
+        <Act onAct={() => fetched(saveCsv)}>Invoice lines, CSV</Act>
       </div>
-      {over && <p role="alert"><b>Over what was agreed by <Num of={over} words={plain(over)} />.</b> Ask the owner before you ask for it.</p>}
+      <div className="facts">
+        <div>
+          <span>To pay</span>{" "}
+          <b>
+            <Num of={total} words={plain(total)} testId="price-total" />
+          </b>
+          {tax.value > 0 && (
+            <>
+              {" "}
+              of it tax <Num of={tax} words={plain(tax)} />
+            </>
+          )}
+        </div>
+        <div>
+          <span>Before tax</span> <Num of={net} words={plain(net)} testId="price-net" />
+        </div>
+        <div>
+          <span>Agreed</span> {agreed ? `${agreed.low} to ${agreed.high}` : "nothing"}
+        </div>
+        <div>
+          <span>Hands-on</span> <Num of={handsOn} />
+        </div>
+        <div>
+          <span>Product, machines</span> <Num of={product} words={plain(product)} />,{" "}
+          <Num of={wear} words={plain(wear)} />
+        </div>
+        <div>
+          <span>Earned an hour</span> <Num of={earnedPerHour} words={plain(earnedPerHour)} testId="earned" />
+        </div>
+      </div>
+      {over && (
+        <p role="alert">
+          <b>
+            Over what was agreed by <Num of={over} words={plain(over)} />.
+          </b>{" "}
+          Ask the owner before you ask for it.
+        </p>
+      )}
     </section>
   );
 }

@@ -19,10 +19,32 @@ export function Signature() {
       <h3>Received</h3>
       {signed && !again ? (
         <>
-          <svg className="signature" viewBox="0 0 600 200" role="img" aria-label={`Signature of ${signed.name || "the owner"}`} data-testid="signature"><path d={signed.strokes} fill="none" stroke="var(--ink)" strokeWidth="5" strokeLinecap="round" strokeLinejoin="round" /></svg>
-          <p>{signed.name || "The owner"}, {fullTime(Date.parse(signed.at))} <Act variant="link" className="no-print" onAct={() => setAgain(true)}>Sign again</Act></p>
+          <svg
+            className="signature"
+            viewBox="0 0 600 200"
+            role="img"
+            aria-label={`Signature of ${signed.name || "the owner"}`}
+            data-testid="signature"
+          >
+            <path
+              d={signed.strokes}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="5"
+              strokeLinecap="round"
+              strokeLinejoin="round"
+            />
+          </svg>
+          <p>
+            {signed.name || "The owner"}, {fullTime(Date.parse(signed.at))}{" "}
+            <Act variant="link" className="no-print" onAct={() => setAgain(true)}>
+              Sign again
+            </Act>
+          </p>
         </>
-      ) : <Pad key={job.id} onDone={() => setAgain(false)} />}
+      ) : (
+        <Pad key={job.id} onDone={() => setAgain(false)} />
+      )}
     </section>
   );
 }

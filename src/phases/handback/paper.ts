@@ -20,22 +20,48 @@ export async function savePaper({ job, assessment, forecast, kit, nowMs }: Bay, 
     const { rates = USUAL_RATES } = settingsNow();
     const signed = signatureOf(assessment);
     const begun = history.done.length > 0;
-    const pictures = (await Promise.all(sheet.pictures.slice(0, MOST_PICTURES).map(async ({ id, words }) => ({ source: await pictureData(id), words })))).flatMap(({ source, words }) => (source === undefined ? [] : [{ source, words }]));
+    const pictures = (
+      await Promise.all(
+        sheet.pictures.slice(0, MOST_PICTURES).map(async ({ id, words }) => ({ source: await pictureData(id), words })),
+      )
+    ).flatMap(({ source, words }) => (source === undefined ? [] : [{ source, words }]));
     const { sheetAsPdf } = await import("@/print/printSheet");
     const blob = await sheetAsPdf({
-      sheet, pictures,
-      usable: usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: !begun || drynessOf(assessment).allDry }, fullTime),
+      sheet,
+      pictures,
+      usable: usableWords(
+        assessment,
+        { usableMs: forecast.usable?.atMs, nowMs, allDry: !begun || drynessOf(assessment).allDry },
+        fullTime,
+      ),
       due: sheet.due.map(({ atMs, words }) => ({ when: fullTime(atMs), words })),
       lines: actualOf(job, assessment, kit, rates, 0).lines,
-      ...(signed ? { signed: { name: signed.name, strokes: signed.strokes, when: fullTime(Date.parse(signed.at)) } } : {}),
-      ...(forOwner ? {} : { workings: history.done.map(({ at, title, zoneIds, minutes, plannedMin, amountMl, waterOnLPerM2 }) => ({
-        when: timeText(Date.parse(at), nowMs), what: `${title}, ${zoneIds.flatMap((id) => assessment.plan.zones[id]?.view.name ?? []).join(", ")}`,
-        numbers: [minutes !== undefined && `${minutes.toFixed(1)} min${plannedMin === undefined ? "" : ` of ${plannedMin.toFixed(1)}`}`, amountMl !== undefined && formatQuantity({ value: amountMl, unit: "mL" }, "metric"), waterOnLPerM2 !== undefined && `${waterOnLPerM2.toFixed(2)} L/m²`].filter(Boolean).join(" · "),
-      })) }),
+      ...(signed
+        ? { signed: { name: signed.name, strokes: signed.strokes, when: fullTime(Date.parse(signed.at)) } }
+        : {}),
+      ...(forOwner
+        ? {}
+        : {
+            workings: history.done.map(({ at, title, zoneIds, minutes, plannedMin, amountMl, waterOnLPerM2 }) => ({
+              when: timeText(Date.parse(at), nowMs),
+              what: `${title}, ${zoneIds.flatMap((id) => assessment.plan.zones[id]?.view.name ?? []).join(", ")}`,
+              numbers: [
+                minutes !== undefined &&
+                  `${minutes.toFixed(1)} min${plannedMin === undefined ? "" : ` of ${plannedMin.toFixed(1)}`}`,
+                amountMl !== undefined && formatQuantity({ value: amountMl, unit: "mL" }, "metric"),
+                waterOnLPerM2 !== undefined && `${waterOnLPerM2.toFixed(2)} L/m²`,
+              ]
+                .filter(Boolean)
+                .join(" · "),
+            })),
+          }),
       madeOn: fullTime(nowMs),
     });
     saveAsFile(`${fileName(job.title)}${forOwner ? "" : "-workings"}.pdf`, blob, "application/pdf");
   } catch (error) {
-    notify(`The sheet could not be made: ${error instanceof Error ? error.message : String(error)} Print this page instead.`, "problem");
+    notify(
+      `The sheet could not be made: ${error instanceof Error ? error.message : String(error)} Print this page instead.`,
+      "problem",
+    );
   }
 }

@@ -1,6 +1,15 @@
 "use client";
 import { useState, type ReactNode } from "react";
-import { ALLERGIES, MATTERS, TRIED, USERS, type AllergyId, type MatterId, type TriedId, type UserId } from "@/core/catalog/account";
+import {
+  ALLERGIES,
+  MATTERS,
+  TRIED,
+  USERS,
+  type AllergyId,
+  type MatterId,
+  type TriedId,
+  type UserId,
+} from "@/core/catalog/account";
 import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
 import { accountWords } from "@/core/diagnosis/background";
 import type { Account, Job } from "@/core/job/schema";
@@ -10,15 +19,21 @@ import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/BayContext";
 import { PromiseFields } from "../PromiseFields";
 
-const outcomesOf = (test: "owner" | "age") => Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, { name }]) => ({ id, name }));
+const outcomesOf = (test: "owner" | "age") =>
+  Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, { name }]) => ({ id, name }));
 
 /** In the order they are asked. */
 const QUESTION_IDS = ["spilled", "when", "tried", "users", "allergies", "matters", "needed", "lift"] as const;
 type QuestionId = (typeof QUESTION_IDS)[number];
 
 /** The first question nobody asked yet. */
-function firstOpen({ spilled, when, tried, users, allergies, matters, liftSeats }: Account, { handBackAt, usableAt }: Job["promises"]): number {
-  return [spilled, when, tried, users, allergies, matters, handBackAt ?? usableAt, liftSeats].findIndex((answer) => answer === undefined);
+function firstOpen(
+  { spilled, when, tried, users, allergies, matters, liftSeats }: Account,
+  { handBackAt, usableAt }: Job["promises"],
+): number {
+  return [spilled, when, tried, users, allergies, matters, handBackAt ?? usableAt, liftSeats].findIndex(
+    (answer) => answer === undefined,
+  );
 }
 
 interface Question {
@@ -35,20 +50,51 @@ export function AccountFields() {
   const account: Account = job.account ?? {};
   const [openId, setOpenId] = useState<QuestionId | undefined>(() => QUESTION_IDS[firstOpen(account, job.promises)]);
   const next = () => setOpenId(QUESTION_IDS[QUESTION_IDS.indexOf(openId ?? "lift") + 1]);
-  const set = (key: keyof Account, label: string, value: unknown) => run(label, { op: "set", path: ["account", key], value });
+  const set = (key: keyof Account, label: string, value: unknown) =>
+    run(label, { op: "set", path: ["account", key], value });
   /** One answer is all there can be: on to the next question. */
   const setOnly = (key: keyof Account, label: string, value: unknown) => {
     set(key, label, value);
     if (value !== undefined) next();
   };
-  const names = <T extends string>(table: Record<T, { name: string } | string>, ids: readonly T[] | undefined, none: string) =>
-    ids && (ids.length === 0 ? none : ids.map((id) => { const row = table[id]; return typeof row === "string" ? row : row.name; }).join(", "));
-  const many = <T extends string>(key: "spilled" | "tried" | "users" | "allergies", label: string, choices: readonly { id: T; name: string }[], none: string | undefined) => {
+  const names = <T extends string>(
+    table: Record<T, { name: string } | string>,
+    ids: readonly T[] | undefined,
+    none: string,
+  ) =>
+    ids &&
+    (ids.length === 0
+      ? none
+      : ids
+          .map((id) => {
+            const row = table[id];
+            return typeof row === "string" ? row : row.name;
+          })
+          .join(", "));
+  const many = <T extends string>(
+    key: "spilled" | "tried" | "users" | "allergies",
+    label: string,
+    choices: readonly { id: T; name: string }[],
+    none: string | undefined,
+  ) => {
     const value = account[key] as readonly T[] | undefined;
     return (
       <div className="row-wrap">
-        {none && <Act className="chip" aria-pressed={value?.length === 0} onAct={() => setOnly(key, label, value?.length === 0 ? undefined : [])}>{none}</Act>}
-        <ManyChips<T> label={label} choices={choices} value={value ?? []} onPick={(picked) => set(key, label, picked.length > 0 ? picked : undefined)} />
+        {none && (
+          <Act
+            className="chip"
+            aria-pressed={value?.length === 0}
+            onAct={() => setOnly(key, label, value?.length === 0 ? undefined : [])}
+          >
+            {none}
+          </Act>
+        )}
+        <ManyChips<T>
+          label={label}
+          choices={choices}
+          value={value ?? []}
+          onPick={(picked) => set(key, label, picked.length > 0 ? picked : undefined)}
+        />
       </div>
     );
   };
@@ -56,14 +102,76 @@ export function AccountFields() {
   const { handBackAt, usableAt } = job.promises;
 
   const questions: Question[] = [
-    { id: "spilled", ask: "What was spilled?", answer: names(ownerNames, account.spilled, ""), fields: many("spilled", "What was spilled", outcomesOf("owner"), undefined) },
-    { id: "when", ask: "When?", answer: account.when && outcomesOf("age").find(({ id }) => id === account.when)?.name, fields: <Chips label="When" choices={outcomesOf("age")} value={account.when} onPick={(value) => setOnly("when", "When it happened", value)} /> },
-    { id: "tried", ask: "What was tried on it?", answer: names(TRIED, account.tried, "Nothing"), fields: many<TriedId>("tried", "What was tried", choicesOf(TRIED), "Nothing was tried") },
-    { id: "users", ask: "Who uses it?", answer: names(USERS, account.users, "None of these"), fields: many<UserId>("users", "Who uses it", choicesOf(USERS), "None of these") },
-    { id: "allergies", ask: "Allergies or asthma?", answer: names(ALLERGIES, account.allergies, "None"), fields: many<AllergyId>("allergies", "Allergies", choicesOf(ALLERGIES), "No allergies") },
-    { id: "matters", ask: "What matters most?", answer: account.matters && MATTERS[account.matters], fields: <Chips<MatterId> label="What matters most" choices={choicesOf(MATTERS)} value={account.matters} onPick={(value) => setOnly("matters", "What matters most", value)} /> },
-    { id: "needed", ask: "When is it needed?", answer: handBackAt || usableAt ? [handBackAt && `back ${timeText(Date.parse(handBackAt), nowMs)}`, usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`].filter(Boolean).join(", ") : undefined, fields: <PromiseFields /> },
-    { id: "lift", ask: "May seats be lifted out?", answer: account.liftSeats === undefined ? undefined : account.liftSeats ? "Yes, agreed" : "No, they stay in", fields: <LiftSeats value={account.liftSeats} onPick={(value) => setOnly("liftSeats", "Lifting seats", value)} /> },
+    {
+      id: "spilled",
+      ask: "What was spilled?",
+      answer: names(ownerNames, account.spilled, ""),
+      fields: many("spilled", "What was spilled", outcomesOf("owner"), undefined),
+    },
+    {
+      id: "when",
+      ask: "When?",
+      answer: account.when && outcomesOf("age").find(({ id }) => id === account.when)?.name,
+      fields: (
+        <Chips
+          label="When"
+          choices={outcomesOf("age")}
+          value={account.when}
+          onPick={(value) => setOnly("when", "When it happened", value)}
+        />
+      ),
+    },
+    {
+      id: "tried",
+      ask: "What was tried on it?",
+      answer: names(TRIED, account.tried, "Nothing"),
+      fields: many<TriedId>("tried", "What was tried", choicesOf(TRIED), "Nothing was tried"),
+    },
+    {
+      id: "users",
+      ask: "Who uses it?",
+      answer: names(USERS, account.users, "None of these"),
+      fields: many<UserId>("users", "Who uses it", choicesOf(USERS), "None of these"),
+    },
+    {
+      id: "allergies",
+      ask: "Allergies or asthma?",
+      answer: names(ALLERGIES, account.allergies, "None"),
+      fields: many<AllergyId>("allergies", "Allergies", choicesOf(ALLERGIES), "No allergies"),
+    },
+    {
+      id: "matters",
+      ask: "What matters most?",
+      answer: account.matters && MATTERS[account.matters],
+      fields: (
+        <Chips<MatterId>
+          label="What matters most"
+          choices={choicesOf(MATTERS)}
+          value={account.matters}
+          onPick={(value) => setOnly("matters", "What matters most", value)}
+        />
+      ),
+    },
+    {
+      id: "needed",
+      ask: "When is it needed?",
+      answer:
+        handBackAt || usableAt
+          ? [
+              handBackAt && `back ${timeText(Date.parse(handBackAt), nowMs)}`,
+              usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`,
+            ]
+              .filter(Boolean)
+              .join(", ")
+          : undefined,
+      fields: <PromiseFields />,
+    },
+    {
+      id: "lift",
+      ask: "May seats be lifted out?",
+      answer: account.liftSeats === undefined ? undefined : account.liftSeats ? "Yes, agreed" : "No, they stay in",
+      fields: <LiftSeats value={account.liftSeats} onPick={(value) => setOnly("liftSeats", "Lifting seats", value)} />,
+    },
   ];
   return (
     <>
@@ -73,18 +181,26 @@ export function AccountFields() {
             <h3>{ask}</h3>
             {fields}
             <div className="row-wrap mt-2">
-              <Act variant={answer === undefined ? "link" : "primary"} onAct={next}>{answer === undefined ? "Skip it" : "Next question"}</Act>
+              <Act variant={answer === undefined ? "link" : "primary"} onAct={next}>
+                {answer === undefined ? "Skip it" : "Next question"}
+              </Act>
             </div>
           </div>
         ) : (
           <button key={id} type="button" className="question-line" onClick={() => setOpenId(id)}>
-            <span>{index + 1}. {ask}</span>
+            <span>
+              {index + 1}. {ask}
+            </span>
             <b>{answer ?? "not asked"}</b>
           </button>
         ),
       )}
       <h3 className="mt-3">What follows from it</h3>
-      <ul>{accountWords(job.account).map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+      <ul>
+        {accountWords(job.account).map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
     </>
   );
 }
@@ -92,8 +208,22 @@ export function AccountFields() {
 function LiftSeats({ value, onPick }: { value: boolean | undefined; onPick: (value: boolean | undefined) => void }) {
   return (
     <>
-      <Chips label="Lifting seats" choices={[{ id: "yes", name: "Yes, agreed" }, { id: "no", name: "No, they stay in" }]} value={value === undefined ? undefined : value ? "yes" : "no"} onPick={(picked) => onPick(picked && picked === "yes")} />
-      {value && <p className="mt-2"><b>Only by someone competent:</b> battery negative off, wait as the maker&apos;s manual says (20 minutes is common), every plug home and the right torque after, ignition never on with a plug open. Orange cables or a battery under the floor: leave it, refer.</p>}
+      <Chips
+        label="Lifting seats"
+        choices={[
+          { id: "yes", name: "Yes, agreed" },
+          { id: "no", name: "No, they stay in" },
+        ]}
+        value={value === undefined ? undefined : value ? "yes" : "no"}
+        onPick={(picked) => onPick(picked && picked === "yes")}
+      />
+      {value && (
+        <p className="mt-2">
+          <b>Only by someone competent:</b> battery negative off, wait as the maker&apos;s manual says (20 minutes is
+          common), every plug home and the right torque after, ignition never on with a plug open. Orange cables or a
+          battery under the floor: leave it, refer.
+        </p>
+      )}
     </>
   );
 }

@@ -1,5 +1,14 @@
 "use client";
-import { BUILDS, CARE_CODES, CLOTH_CONDITIONS, NEIGHBOURS, type BuildId, type CareCode, type ClothCondition, type NeighbourId } from "@/core/catalog/builds";
+import {
+  BUILDS,
+  CARE_CODES,
+  CLOTH_CONDITIONS,
+  NEIGHBOURS,
+  type BuildId,
+  type CareCode,
+  type ClothCondition,
+  type NeighbourId,
+} from "@/core/catalog/builds";
 import { fibreTestOf, FIBRE_TEST_IDS } from "@/core/catalog/fibreTests";
 import { CONSTRUCTIONS, type ConstructionId } from "@/core/catalog/findings";
 import { MATERIALS, type MaterialId } from "@/core/catalog/materials";
@@ -17,7 +26,8 @@ const AGES = [
   { id: "20", name: "10 to 20" },
   { id: "40", name: "Over 20" },
 ] as const;
-const ageBand = (years: number | undefined) => (years === undefined ? undefined : AGES.find(({ id }) => years <= Number(id))?.id ?? "40");
+const ageBand = (years: number | undefined) =>
+  years === undefined ? undefined : (AGES.find(({ id }) => years <= Number(id))?.id ?? "40");
 
 const LAYERS = [
   { key: "foamMm", label: "Foam under it", step: 10, max: 300, start: 40 },
@@ -28,30 +38,84 @@ const LAYERS = [
 /** What is known of a cloth; whatever is left alone is planned at its safest. */
 export function ClothFields({ cloth, path, what }: { cloth: Cloth; path: string[]; what: string }) {
   const { run } = useBay();
-  const set = (key: string, value: unknown) => run(`Cloth of ${what}`, { op: "set", path: [...path, ...key.split(".")], value });
+  const set = (key: string, value: unknown) =>
+    run(`Cloth of ${what}`, { op: "set", path: [...path, ...key.split(".")], value });
   return (
     <>
       <h3>Fibre</h3>
-      <Chips<MaterialId> label={`Fibre of ${what}`} choices={choicesOf(MATERIALS)} value={cloth.material} onPick={(value) => set("material", value)} />
+      <Chips<MaterialId>
+        label={`Fibre of ${what}`}
+        choices={choicesOf(MATERIALS)}
+        value={cloth.material}
+        onPick={(value) => set("material", value)}
+      />
       {cloth.material === undefined && <FibreTests cloth={cloth} set={set} />}
       <h3 className="mt-3">Build</h3>
-      <Chips<BuildId> label={`Build of ${what}`} choices={choicesOf(BUILDS)} value={cloth.build} onPick={(value) => set("build", value)} />
+      <Chips<BuildId>
+        label={`Build of ${what}`}
+        choices={choicesOf(BUILDS)}
+        value={cloth.build}
+        onPick={(value) => set("build", value)}
+      />
       <h3 className="mt-3">Weave</h3>
-      <Chips<ConstructionId> label={`Weave of ${what}`} choices={choicesOf(CONSTRUCTIONS)} value={cloth.construction} onPick={(value) => set("construction", value)} />
+      <Chips<ConstructionId>
+        label={`Weave of ${what}`}
+        choices={choicesOf(CONSTRUCTIONS)}
+        value={cloth.construction}
+        onPick={(value) => set("construction", value)}
+      />
       <h3 className="mt-3">Care label</h3>
-      <Chips<CareCode> label={`Care label of ${what}`} choices={choicesOf(CARE_CODES)} value={cloth.careCode} onPick={(value) => set("careCode", value)} />
+      <Chips<CareCode>
+        label={`Care label of ${what}`}
+        choices={choicesOf(CARE_CODES)}
+        value={cloth.careCode}
+        onPick={(value) => set("careCode", value)}
+      />
       <h3 className="mt-3">Age</h3>
-      <Chips label={`Age of ${what}`} choices={AGES} value={ageBand(cloth.ageYears)} onPick={(value) => set("ageYears", value && Number(value))} />
+      <Chips
+        label={`Age of ${what}`}
+        choices={AGES}
+        value={ageBand(cloth.ageYears)}
+        onPick={(value) => set("ageYears", value && Number(value))}
+      />
       <h3 className="mt-3">State</h3>
-      <Chips<ClothCondition> label={`State of ${what}`} choices={choicesOf(CLOTH_CONDITIONS)} value={cloth.condition} onPick={(value) => set("condition", value)} />
+      <Chips<ClothCondition>
+        label={`State of ${what}`}
+        choices={choicesOf(CLOTH_CONDITIONS)}
+        value={cloth.condition}
+        onPick={(value) => set("condition", value)}
+      />
       <h3 className="mt-3">Beside or under it</h3>
       <div className="row-wrap">
-        <Act className="chip" aria-pressed={cloth.neighbours?.length === 0} onAct={() => set("neighbours", cloth.neighbours?.length === 0 ? undefined : [])}>Looked: nothing</Act>
-        <ManyChips<NeighbourId> label={`Beside ${what}`} choices={choicesOf(NEIGHBOURS)} value={cloth.neighbours ?? []} onPick={(value) => set("neighbours", value.length > 0 ? value : undefined)} />
+        <Act
+          className="chip"
+          aria-pressed={cloth.neighbours?.length === 0}
+          onAct={() => set("neighbours", cloth.neighbours?.length === 0 ? undefined : [])}
+        >
+          Looked: nothing
+        </Act>
+        <ManyChips<NeighbourId>
+          label={`Beside ${what}`}
+          choices={choicesOf(NEIGHBOURS)}
+          value={cloth.neighbours ?? []}
+          onPick={(value) => set("neighbours", value.length > 0 ? value : undefined)}
+        />
       </div>
       <h3 className="mt-3">Layers under the face</h3>
       <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
-        {LAYERS.map(({ key, label, step, max, start }) => <Stepper key={key} label={label} value={cloth.layers?.[key]} unit="mm" step={step} min={0} max={max} unknown={{ words: "not known", start }} onChange={(value) => set(`layers.${key}`, value)} />)}
+        {LAYERS.map(({ key, label, step, max, start }) => (
+          <Stepper
+            key={key}
+            label={label}
+            value={cloth.layers?.[key]}
+            unit="mm"
+            step={step}
+            min={0}
+            max={max}
+            unknown={{ words: "not known", start }}
+            onChange={(value) => set(`layers.${key}`, value)}
+          />
+        ))}
       </div>
     </>
   );
@@ -65,28 +129,48 @@ function FibreTests({ cloth, set }: { cloth: Cloth; set: (key: string, value: un
   const done = Object.keys(tests).length > 0;
   return (
     <details className="mt-2" data-testid="fibre-tests">
-      <summary className="form-label">Nobody knows? Test it{done ? <span className="soft">: most likely {MATERIALS[beliefs[0]!.material].name.toLowerCase()}</span> : ""}</summary>
+      <summary className="form-label">
+        Nobody knows? Test it
+        {done ? <span className="soft">: most likely {MATERIALS[beliefs[0]!.material].name.toLowerCase()}</span> : ""}
+      </summary>
       {done && (
         <div className="row-wrap mb-3">
           {beliefs.slice(0, 3).map(({ material, p }) => (
             <span key={material} className="row-wrap">
-              <b><Num of={p} share testId={`fibre-${material}`} /></b>
+              <b>
+                <Num of={p} share testId={`fibre-${material}`} />
+              </b>
               <Act onAct={() => set("material", material)}>Take it as {MATERIALS[material].name.toLowerCase()}</Act>
             </span>
           ))}
         </div>
       )}
-      {[...FIBRE_TEST_IDS].sort((a, b) => Number(b === next) - Number(a === next)).map((test) => {
-        const { name, how, caution, outcomes } = fibreTestOf(test);
-        return (
-          <div key={test} className="mb-3">
-            <h3>{name}{test === next ? " · tells most next" : ""}</h3>
-            <p className="soft">{how}</p>
-            {caution && <div className="caution caution-danger" role="note"><h3>Burning a thread</h3><p>{caution}</p></div>}
-            <Chips label={name} choices={choicesOf(outcomes)} value={tests[test]} onPick={(value) => set(`fibreTests.${test}`, value)} />
-          </div>
-        );
-      })}
+      {[...FIBRE_TEST_IDS]
+        .sort((a, b) => Number(b === next) - Number(a === next))
+        .map((test) => {
+          const { name, how, caution, outcomes } = fibreTestOf(test);
+          return (
+            <div key={test} className="mb-3">
+              <h3>
+                {name}
+                {test === next ? " · tells most next" : ""}
+              </h3>
+              <p className="soft">{how}</p>
+              {caution && (
+                <div className="caution caution-danger" role="note">
+                  <h3>Burning a thread</h3>
+                  <p>{caution}</p>
+                </div>
+              )}
+              <Chips
+                label={name}
+                choices={choicesOf(outcomes)}
+                value={tests[test]}
+                onPick={(value) => set(`fibreTests.${test}`, value)}
+              />
+            </div>
+          );
+        })}
     </details>
   );
 }

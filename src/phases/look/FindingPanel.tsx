@@ -4,7 +4,14 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { DAMAGES, type DamageId } from "@/core/catalog/builds";
-import { BEHINDS, GROWTHS, HAIR_DENSITIES, type BehindId, type GrowthId, type HairDensity } from "@/core/catalog/findings";
+import {
+  BEHINDS,
+  GROWTHS,
+  HAIR_DENSITIES,
+  type BehindId,
+  type GrowthId,
+  type HairDensity,
+} from "@/core/catalog/findings";
 import { isPlaced } from "@/core/job/placed";
 import type { DamageFinding, Finding, HairFinding, MouldFinding, PlacedFinding } from "@/core/job/schema";
 import { markArea } from "@/core/treatment/facts";
@@ -38,7 +45,8 @@ const COMPARED = [
 export function FindingPanel() {
   const { finding, findingId, zone, job, run, go, assessment } = useBay();
   if (!finding || !findingId) return null;
-  const set = (key: string, label: string, value: unknown) => run(label, { op: "set", path: ["findings", "byId", findingId, key], value });
+  const set = (key: string, label: string, value: unknown) =>
+    run(label, { op: "set", path: ["findings", "byId", findingId, key], value });
   const keepPictures = (label: string, next: string[]) => set("pictures", label, next.length > 0 ? next : undefined);
   const worked = assessment.history.standing.some((event) => "findingId" in event && event.findingId === findingId);
   const remove = () => {
@@ -48,17 +56,34 @@ export function FindingPanel() {
   return (
     <div className="block">
       <div className="row-between">
-        <h2>{findingName(job, findingId)}, {zone?.name.toLowerCase()}</h2>
+        <h2>
+          {findingName(job, findingId)}, {zone?.name.toLowerCase()}
+        </h2>
         {isPlaced(finding) && <Num of={markArea(finding)} testId="mark-area" />}
       </div>
       <OfKind finding={finding} set={set} />
       {isPlaced(finding) && <SizeFields finding={finding} findingId={findingId} set={set} />}
-      {isPlaced(finding) && finding.kind !== "damage" && <MarkPictures key={findingId} findingId={findingId} pictures={finding.pictures ?? []} onChange={keepPictures} />}
+      {isPlaced(finding) && finding.kind !== "damage" && (
+        <MarkPictures key={findingId} findingId={findingId} pictures={finding.pictures ?? []} onChange={keepPictures} />
+      )}
       {finding.kind === "damage" && <Pictures pictures={finding.pictures ?? []} onChange={keepPictures} />}
       <div className="row-wrap mt-3">
-        {finding.kind === "mark" && <Act variant="primary" onAct={() => go({ phase: "test" })}>Test what it is</Act>}
-        <Act variant={finding.kind === "mark" ? "outline-primary" : "primary"} onAct={() => go({ finding: null })}>Done with it</Act>
-        <Act variant="link" onAct={remove} disabled={worked} title={worked ? "Work was recorded on it, so it stays." : undefined}>Remove</Act>
+        {finding.kind === "mark" && (
+          <Act variant="primary" onAct={() => go({ phase: "test" })}>
+            Test what it is
+          </Act>
+        )}
+        <Act variant={finding.kind === "mark" ? "outline-primary" : "primary"} onAct={() => go({ finding: null })}>
+          Done with it
+        </Act>
+        <Act
+          variant="link"
+          onAct={remove}
+          disabled={worked}
+          title={worked ? "Work was recorded on it, so it stays." : undefined}
+        >
+          Remove
+        </Act>
       </div>
       {worked && <p className="soft">Work was recorded on it, so it stays in the job.</p>}
     </div>
@@ -69,11 +94,16 @@ type SetField = (key: string, label: string, value: unknown) => void;
 
 function OfKind({ finding, set }: { finding: Finding; set: SetField }): ReactNode {
   switch (finding.kind) {
-    case "mark": return <p className="soft">Drag it where it belongs; drag the corner, or say how large.</p>;
-    case "damage": return <DamageFields finding={finding} set={set} />;
-    case "mould": return <MouldFields finding={finding} set={set} />;
-    case "hair": return <HairFields finding={finding} set={set} />;
-    case "odour": return <OdourFields finding={finding} set={set} />;
+    case "mark":
+      return <p className="soft">Drag it where it belongs; drag the corner, or say how large.</p>;
+    case "damage":
+      return <DamageFields finding={finding} set={set} />;
+    case "mould":
+      return <MouldFields finding={finding} set={set} />;
+    case "hair":
+      return <HairFields finding={finding} set={set} />;
+    case "odour":
+      return <OdourFields finding={finding} set={set} />;
   }
 }
 
@@ -81,14 +111,25 @@ function DamageFields({ finding, set }: { finding: DamageFinding; set: SetField 
   const { nowMs, findingId, run } = useBay();
   const acknowledge = () => {
     const path = (key: string) => ["findings", "byId", findingId!, key];
-    run("Owner acknowledged the damage", { op: "set", path: path("told"), value: finding.told ? undefined : true }, { op: "set", path: path("toldAt"), value: finding.told ? undefined : nowIso() });
+    run(
+      "Owner acknowledged the damage",
+      { op: "set", path: path("told"), value: finding.told ? undefined : true },
+      { op: "set", path: path("toldAt"), value: finding.told ? undefined : nowIso() },
+    );
   };
   return (
     <>
       <h3>What was there before</h3>
-      <Chips<DamageId> label="Damage" choices={choicesOf(DAMAGES)} value={finding.damage} onPick={(value) => value && set("damage", "Kind of damage", value)} />
+      <Chips<DamageId>
+        label="Damage"
+        choices={choicesOf(DAMAGES)}
+        value={finding.damage}
+        onPick={(value) => value && set("damage", "Kind of damage", value)}
+      />
       <div className="mt-3">
-        <Act aria-pressed={finding.told === true} className="chip" onAct={acknowledge}>The owner has seen it: no cleaning brings it back</Act>
+        <Act aria-pressed={finding.told === true} className="chip" onAct={acknowledge}>
+          The owner has seen it: no cleaning brings it back
+        </Act>
         {finding.toldAt && <span className="soft"> {timeText(Date.parse(finding.toldAt), nowMs)}</span>}
       </div>
     </>
@@ -100,16 +141,43 @@ function MouldFields({ finding, set }: { finding: MouldFinding; set: SetField })
   const { verdict, title, words, total } = judgeMould(job, finding);
   return (
     <>
-      <div className={`caution caution-${verdict === "clean" ? "care" : "danger"}`} role="alert" data-testid="mould-verdict">
+      <div
+        className={`caution caution-${verdict === "clean" ? "care" : "danger"}`}
+        role="alert"
+        data-testid="mould-verdict"
+      >
         <h3>{title}</h3>
         <p>{words}</p>
-        <p className="soft">Mould on this job in all: <Num of={total} testId="mould-total" /></p>
+        <p className="soft">
+          Mould on this job in all: <Num of={total} testId="mould-total" />
+        </p>
       </div>
       <h3 className="mt-3">What you see</h3>
-      <Chips<GrowthId> label="Growth" choices={choicesOf(GROWTHS)} value={finding.growth} onPick={(value) => set("growth", "Growth or stain", value)} />
+      <Chips<GrowthId>
+        label="Growth"
+        choices={choicesOf(GROWTHS)}
+        value={finding.growth}
+        onPick={(value) => set("growth", "Growth or stain", value)}
+      />
       <h3 className="mt-3">On what, and what is behind it</h3>
-      <Chips<BehindId> label="Behind it" choices={choicesOf(BEHINDS)} value={finding.behind} onPick={(value) => set("behind", "What is behind it", value)} />
-      <div className="row-wrap mt-3"><Stepper label="Moisture meter" value={finding.meterPct} unit="%" step={1} min={0} max={60} unknown={{ words: "not measured", start: 12 }} onChange={(value) => set("meterPct", "Moisture meter", value)} /></div>
+      <Chips<BehindId>
+        label="Behind it"
+        choices={choicesOf(BEHINDS)}
+        value={finding.behind}
+        onPick={(value) => set("behind", "What is behind it", value)}
+      />
+      <div className="row-wrap mt-3">
+        <Stepper
+          label="Moisture meter"
+          value={finding.meterPct}
+          unit="%"
+          step={1}
+          min={0}
+          max={60}
+          unknown={{ words: "not measured", start: 12 }}
+          onChange={(value) => set("meterPct", "Moisture meter", value)}
+        />
+      </div>
     </>
   );
 }
@@ -120,10 +188,22 @@ function HairFields({ finding, set }: { finding: HairFinding; set: SetField }) {
   const { passes, minutes } = hairWork(finding.density, zone.areaM2, zone.cloth.construction, zone.materials, kit);
   return (
     <>
-      <Chips<HairDensity> label="How much hair" choices={choicesOf(HAIR_DENSITIES)} value={finding.density} onPick={(value) => value && set("density", "How much hair", value)} />
+      <Chips<HairDensity>
+        label="How much hair"
+        choices={choicesOf(HAIR_DENSITIES)}
+        value={finding.density}
+        onPick={(value) => value && set("density", "How much hair", value)}
+      />
       <p className="mt-3">
-        Dry only: <b><Num of={passes} words={passes.value === 1 ? "1 pass" : `${passes.value} passes`} testId="hair-passes" /></b> with a rubber block, about <b><Num of={minutes} testId="hair-minutes" /></b>.
-        {zone.cloth.construction === undefined && " Weave not known: planned as loop, which holds hair best."}
+        Dry only:{" "}
+        <b>
+          <Num of={passes} words={passes.value === 1 ? "1 pass" : `${passes.value} passes`} testId="hair-passes" />
+        </b>{" "}
+        with a rubber block, about{" "}
+        <b>
+          <Num of={minutes} testId="hair-minutes" />
+        </b>
+        .{zone.cloth.construction === undefined && " Weave not known: planned as loop, which holds hair best."}
       </p>
     </>
   );
@@ -135,18 +215,54 @@ const stepFor = (sideMm: number) => (sideMm >= 300 ? 50 : 10);
 function SizeFields({ finding, findingId, set }: { finding: PlacedFinding; findingId: string; set: SetField }) {
   const { run } = useBay();
   const { widthMm, heightMm } = finding.size;
-  const resize = (size: { widthMm: number; heightMm: number }) => run("Size it", { op: "set", path: ["findings", "byId", findingId, "size"], value: size }, ...scaledOutline(findingId, finding, size));
+  const resize = (size: { widthMm: number; heightMm: number }) =>
+    run(
+      "Size it",
+      { op: "set", path: ["findings", "byId", findingId, "size"], value: size },
+      ...scaledOutline(findingId, finding, size),
+    );
   return (
     <>
       <h3 className="mt-3">As large as a</h3>
-      <Chips label="Size by comparison" choices={COMPARED} value={COMPARED.find((size) => size.widthMm === widthMm && size.heightMm === heightMm)?.id} onPick={(picked) => { const size = COMPARED.find(({ id }) => id === picked); if (size) resize({ widthMm: size.widthMm, heightMm: size.heightMm }); }} />
+      <Chips
+        label="Size by comparison"
+        choices={COMPARED}
+        value={COMPARED.find((size) => size.widthMm === widthMm && size.heightMm === heightMm)?.id}
+        onPick={(picked) => {
+          const size = COMPARED.find(({ id }) => id === picked);
+          if (size) resize({ widthMm: size.widthMm, heightMm: size.heightMm });
+        }}
+      />
       <div className="row-wrap mt-3">
-        <Stepper label="Across" value={widthMm} unit="mm" step={stepFor(widthMm)} min={10} max={3000} onChange={(value) => resize({ widthMm: value, heightMm })} />
-        <Stepper label="Down" value={heightMm} unit="mm" step={stepFor(heightMm)} min={10} max={3000} onChange={(value) => resize({ widthMm, heightMm: value })} />
+        <Stepper
+          label="Across"
+          value={widthMm}
+          unit="mm"
+          step={stepFor(widthMm)}
+          min={10}
+          max={3000}
+          onChange={(value) => resize({ widthMm: value, heightMm })}
+        />
+        <Stepper
+          label="Down"
+          value={heightMm}
+          unit="mm"
+          step={stepFor(heightMm)}
+          min={10}
+          max={3000}
+          onChange={(value) => resize({ widthMm, heightMm: value })}
+        />
       </div>
       <FormGroup controlId="finding-name" className="mt-3">
         <FormLabel>Name, if you like</FormLabel>
-        <FormControl key={findingId} defaultValue={finding.name ?? ""} maxLength={80} onBlur={({ target }) => target.value !== (finding.name ?? "") && set("name", "Name it", target.value || undefined)} />
+        <FormControl
+          key={findingId}
+          defaultValue={finding.name ?? ""}
+          maxLength={80}
+          onBlur={({ target }) =>
+            target.value !== (finding.name ?? "") && set("name", "Name it", target.value || undefined)
+          }
+        />
       </FormGroup>
     </>
   );

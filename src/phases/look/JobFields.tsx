@@ -9,7 +9,11 @@ import { AirFields } from "../AirFields";
 import { PromiseFields } from "../PromiseFields";
 
 type TextField = "title" | "customer" | "place";
-const TEXTS: [TextField, string, number][] = [["title", "Job", 120], ["customer", "Customer", 120], ["place", "Place", 160]];
+const TEXTS: [TextField, string, number][] = [
+  ["title", "Job", 120],
+  ["customer", "Customer", 120],
+  ["place", "Place", 160],
+];
 
 /** Whose it is, and what was promised. */
 export function CustomerFields() {
@@ -19,7 +23,14 @@ export function CustomerFields() {
       {TEXTS.map(([key, label, max]) => (
         <FormGroup key={key} controlId={`job-${key}`} className="mb-2">
           <FormLabel>{label}</FormLabel>
-          <FormControl key={job[key]} defaultValue={job[key]} maxLength={max} onBlur={({ target }) => target.value !== job[key] && run(label, { op: "set", path: [key], value: target.value })} />
+          <FormControl
+            key={job[key]}
+            defaultValue={job[key]}
+            maxLength={max}
+            onBlur={({ target }) =>
+              target.value !== job[key] && run(label, { op: "set", path: [key], value: target.value })
+            }
+          />
         </FormGroup>
       ))}
       <PromiseFields />
@@ -35,13 +46,47 @@ export function SiteFields() {
     <>
       <AirFields />
       <h3 className="mt-3">Water</h3>
-      <Chips label="Water" choices={[{ id: "tap", name: "Tap" }, { id: "carried", name: "Carried" }, { id: "none", name: "None" }]} value={job.site.water} onPick={(value) => site("water", value)} />
+      <Chips
+        label="Water"
+        choices={[
+          { id: "tap", name: "Tap" },
+          { id: "carried", name: "Carried" },
+          { id: "none", name: "None" },
+        ]}
+        value={job.site.water}
+        onPick={(value) => site("water", value)}
+      />
       <h3 className="mt-3">Power</h3>
-      <Chips label="Power" choices={[{ id: "mains", name: "Mains" }, { id: "battery", name: "Battery" }, { id: "none", name: "None" }]} value={job.site.power} onPick={(value) => site("power", value)} />
+      <Chips
+        label="Power"
+        choices={[
+          { id: "mains", name: "Mains" },
+          { id: "battery", name: "Battery" },
+          { id: "none", name: "None" },
+        ]}
+        value={job.site.power}
+        onPick={(value) => site("power", value)}
+      />
       <h3 className="mt-3">Floor</h3>
-      <Chips label="Floor protection" choices={[{ id: "yes", name: "Covered" }, { id: "no", name: "Bare" }]} value={job.site.floorProtected === undefined ? undefined : job.site.floorProtected ? "yes" : "no"} onPick={(value) => site("floorProtected", value && value === "yes")} />
+      <Chips
+        label="Floor protection"
+        choices={[
+          { id: "yes", name: "Covered" },
+          { id: "no", name: "Bare" },
+        ]}
+        value={job.site.floorProtected === undefined ? undefined : job.site.floorProtected ? "yes" : "no"}
+        onPick={(value) => site("floorProtected", value && value === "yes")}
+      />
       <h3 className="mt-3">Waste water</h3>
-      <Chips label="Waste water" choices={[{ id: "drain", name: "To a foul drain" }, { id: "taken-away", name: "Taken away" }]} value={job.site.wasteWater} onPick={(value) => site("wasteWater", value)} />
+      <Chips
+        label="Waste water"
+        choices={[
+          { id: "drain", name: "To a foul drain" },
+          { id: "taken-away", name: "Taken away" },
+        ]}
+        value={job.site.wasteWater}
+        onPick={(value) => site("wasteWater", value)}
+      />
     </>
   );
 }

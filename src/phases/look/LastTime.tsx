@@ -13,10 +13,29 @@ export function LastTime() {
   if (!job.from) return null;
   const lines = before ? lastTimeOf(before) : [];
   return (
-    <Fold title={job.from.kind === "comeback" ? "Marks came back" : "Last time"} note={before ? fullTime(Date.parse(before.events.at(-1)?.at ?? before.createdAt)) : undefined} startOpen testId="last-time">
+    <Fold
+      title={job.from.kind === "comeback" ? "Marks came back" : "Last time"}
+      note={before ? fullTime(Date.parse(before.events.at(-1)?.at ?? before.createdAt)) : undefined}
+      startOpen
+      testId="last-time"
+    >
       {!before && <p>The job before is no longer on this device.</p>}
-      {lines.length > 0 ? <ul>{lines.map((line) => <li key={line}>{line}</li>)}</ul> : before && <p>Nothing was recorded of it.</p>}
-      {before && <p><Link prefetch={false} href={`/bay?job=${before.id}&phase=handback`}>Open that job</Link></p>}
+      {lines.length > 0 ? (
+        <ul>
+          {lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      ) : (
+        before && <p>Nothing was recorded of it.</p>
+      )}
+      {before && (
+        <p>
+          <Link prefetch={false} href={`/bay?job=${before.id}&phase=handback`}>
+            Open that job
+          </Link>
+        </p>
+      )}
     </Fold>
   );
 }

@@ -22,7 +22,11 @@ const CustomerFields = later(() => import("./JobFields").then(({ CustomerFields 
 const LastTime = later(() => import("./LastTime").then(({ LastTime }) => LastTime));
 const SiteFields = later(() => import("./JobFields").then(({ SiteFields }) => SiteFields));
 
-const PLACE_WORDS = { mark: "Tap where the mark is", damage: "Tap where the damage is", mould: "Tap where the mould is" };
+const PLACE_WORDS = {
+  mark: "Tap where the mark is",
+  damage: "Tap where the damage is",
+  mould: "Tap where the mould is",
+};
 
 /** See everything: the piece and its cloth, what is soiled, what is marked, what is already broken. */
 export function LookPhase() {
@@ -35,7 +39,9 @@ export function LookPhase() {
   /** Hair and smells belong to a whole zone: one of a kind each. */
   const onZone = (kind: "hair" | "odour", label: string, value: object) => {
     if (!zone) return;
-    const known = job.findings.order.find((id) => job.findings.byId[id]!.kind === kind && job.findings.byId[id]!.zoneId === zone.id);
+    const known = job.findings.order.find(
+      (id) => job.findings.byId[id]!.kind === kind && job.findings.byId[id]!.zoneId === zone.id,
+    );
     const id = known ?? newId();
     const op: Op = { op: "insert", collection: "findings", id, value: { kind, zoneId: zone.id, ...value } };
     if (!known) run(label, op);
@@ -50,35 +56,68 @@ export function LookPhase() {
             <h2>{PLACE_WORDS[tool.what]}</h2>
             <p>On the drawing. Size and shape come after.</p>
             <div className="row-wrap">
-              {zone && <Act variant="primary" onAct={() => place(zone.id)}>Middle of {zone.name}</Act>}
+              {zone && (
+                <Act variant="primary" onAct={() => place(zone.id)}>
+                  Middle of {zone.name}
+                </Act>
+              )}
               <Act onAct={() => setTool(undefined)}>Leave it</Act>
             </div>
           </div>
         ) : (
           <div className="row-wrap">
-            <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>Add a mark</Act>
+            <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>
+              Add a mark
+            </Act>
             <Act onAct={() => setTool({ kind: "place", what: "damage" })}>Record damage</Act>
             <Act onAct={() => onZone("hair", "Hair here", { density: "much" })}>Hair here</Act>
             <Act onAct={() => onZone("odour", "A smell here", { closed: 3 })}>A smell here</Act>
             <Act onAct={() => setTool({ kind: "place", what: "mould" })}>Mould</Act>
-            {alive && <Act variant="link" onAct={() => go({ phase: "plan" })}>Show the first safe step</Act>}
+            {alive && (
+              <Act variant="link" onAct={() => go({ phase: "plan" })}>
+                Show the first safe step
+              </Act>
+            )}
           </div>
         )}
-        {!alive && !tool && <p className="soft mt-3">Nothing marked yet. Ask the owner, go round the piece, and record damage that was there before you touch it.</p>}
+        {!alive && !tool && (
+          <p className="soft mt-3">
+            Nothing marked yet. Ask the owner, go round the piece, and record damage that was there before you touch it.
+          </p>
+        )}
       </div>
       {finding && <FindingPanel key={`finding-${job.id}`} />}
       {zone && !finding && <ZonePanel />}
       {job.from && <LastTime />}
-      <Fold title="Owner's account" note={asked === 0 ? "nobody asked yet" : `${asked} of ${ACCOUNT_QUESTIONS} asked`} testId="account"><AccountFields /></Fold>
+      <Fold
+        title="Owner's account"
+        note={asked === 0 ? "nobody asked yet" : `${asked} of ${ACCOUNT_QUESTIONS} asked`}
+        testId="account"
+      >
+        <AccountFields />
+      </Fold>
       {piece && zone && (
         <Fragment key={zone.zone.pieceId}>
-          <Fold title="Cloth" note={clothWords(piece.cloth)} startOpen={piece.cloth.material === undefined}><ClothFields cloth={piece.cloth} path={["pieces", "byId", zone.zone.pieceId, "cloth"]} what={piece.name} /></Fold>
-          <Fold title="Piece" note={piece.name}><PieceFields pieceId={zone.zone.pieceId} piece={piece} /></Fold>
+          <Fold title="Cloth" note={clothWords(piece.cloth)} startOpen={piece.cloth.material === undefined}>
+            <ClothFields cloth={piece.cloth} path={["pieces", "byId", zone.zone.pieceId, "cloth"]} what={piece.name} />
+          </Fold>
+          <Fold title="Piece" note={piece.name}>
+            <PieceFields pieceId={zone.zone.pieceId} piece={piece} />
+          </Fold>
         </Fragment>
       )}
-      <Fold title="All zones as a list" note={`${views.filter(({ soil, zone: { clean } }) => soil || clean).length} of ${views.length} looked at`}><ZoneList /></Fold>
-      <Fold title="Customer and promises" note={job.customer || "no customer yet"}><CustomerFields /></Fold>
-      <Fold title="Where you work" note="air, water, power"><SiteFields /></Fold>
+      <Fold
+        title="All zones as a list"
+        note={`${views.filter(({ soil, zone: { clean } }) => soil || clean).length} of ${views.length} looked at`}
+      >
+        <ZoneList />
+      </Fold>
+      <Fold title="Customer and promises" note={job.customer || "no customer yet"}>
+        <CustomerFields />
+      </Fold>
+      <Fold title="Where you work" note="air, water, power">
+        <SiteFields />
+      </Fold>
     </>
   );
 }

@@ -11,39 +11,109 @@ import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";
 
 /** A nose has no units: named steps from nothing to unbearable. */
-const STRENGTHS = ["0 none", "1 a trace", "2 weak", "3 clear", "4 strong", "5 unbearable"].map((name, index) => ({ id: String(index), name }));
-const CHARACTERS = Object.entries(EVIDENCE.smell.outcomes as Record<string, Outcome>).filter(([id]) => id !== "nothing").map(([id, { name }]) => ({ id, name }));
+const STRENGTHS = ["0 none", "1 a trace", "2 weak", "3 clear", "4 strong", "5 unbearable"].map((name, index) => ({
+  id: String(index),
+  name,
+}));
+const CHARACTERS = Object.entries(EVIDENCE.smell.outcomes as Record<string, Outcome>)
+  .filter(([id]) => id !== "nothing")
+  .map(([id, { name }]) => ({ id, name }));
 const SHOWN = 3;
 
 /** A smell at this zone, and what all the sniffs together say of its source. */
-export function OdourFields({ finding, set }: { finding: OdourFinding; set: (key: string, label: string, value: unknown) => void }) {
+export function OdourFields({
+  finding,
+  set,
+}: {
+  finding: OdourFinding;
+  set: (key: string, label: string, value: unknown) => void;
+}) {
   const { job, views, kit, run, go } = useBay();
-  const readings = job.findings.order.map((id) => job.findings.byId[id]!).filter((each): each is OdourFinding => each.kind === "odour");
+  const readings = job.findings.order
+    .map((id) => job.findings.byId[id]!)
+    .filter((each): each is OdourFinding => each.kind === "odour");
   const { zones, layers, families, next } = odourSource(views, readings, backgroundOf(job.account, "field", kit));
-  const sniffed = (zoneId: string) => job.findings.order.find((id) => job.findings.byId[id]!.kind === "odour" && job.findings.byId[id]!.zoneId === zoneId);
+  const sniffed = (zoneId: string) =>
+    job.findings.order.find(
+      (id) => job.findings.byId[id]!.kind === "odour" && job.findings.byId[id]!.zoneId === zoneId,
+    );
   const sniffNext = () => {
     const known = sniffed(next.zoneId);
     if (known) return go({ zone: next.zoneId, finding: known });
     const id = newId();
-    run("Sniff here", { op: "insert", collection: "findings", id, value: { kind: "odour", zoneId: next.zoneId, closed: 0, ...(finding.character ? { character: finding.character } : {}) } });
+    run("Sniff here", {
+      op: "insert",
+      collection: "findings",
+      id,
+      value: {
+        kind: "odour",
+        zoneId: next.zoneId,
+        closed: 0,
+        ...(finding.character ? { character: finding.character } : {}),
+      },
+    });
     go({ zone: next.zoneId, finding: id });
   };
   return (
     <>
       <h3>How strong, shut</h3>
-      <Chips label="Strength shut" choices={STRENGTHS} value={String(finding.closed)} onPick={(value) => value !== undefined && set("closed", "Strength, shut", Number(value))} />
+      <Chips
+        label="Strength shut"
+        choices={STRENGTHS}
+        value={String(finding.closed)}
+        onPick={(value) => value !== undefined && set("closed", "Strength, shut", Number(value))}
+      />
       <h3 className="mt-3">Of what</h3>
-      <Chips label="Smells of" choices={CHARACTERS} value={finding.character} onPick={(value) => set("character", "Smells of", value)} />
+      <Chips
+        label="Smells of"
+        choices={CHARACTERS}
+        value={finding.character}
+        onPick={(value) => set("character", "Smells of", value)}
+      />
       <h3 className="mt-3">After airing</h3>
-      <Chips label="Strength aired" choices={STRENGTHS} value={finding.aired === undefined ? undefined : String(finding.aired)} onPick={(value) => set("aired", "Strength, aired", value === undefined ? undefined : Number(value))} />
+      <Chips
+        label="Strength aired"
+        choices={STRENGTHS}
+        value={finding.aired === undefined ? undefined : String(finding.aired)}
+        onPick={(value) => set("aired", "Strength, aired", value === undefined ? undefined : Number(value))}
+      />
       <h3 className="mt-3">Pressed or warmed by hand</h3>
-      <Chips label="Pressed" choices={[{ id: "stronger", name: "Stronger" }, { id: "same", name: "The same" }]} value={finding.pressed} onPick={(value) => set("pressed", "Pressed or warmed", value)} />
+      <Chips
+        label="Pressed"
+        choices={[
+          { id: "stronger", name: "Stronger" },
+          { id: "same", name: "The same" },
+        ]}
+        value={finding.pressed}
+        onPick={(value) => set("pressed", "Pressed or warmed", value)}
+      />
       <div className="now-step" data-testid="odour-source">
         <h3>Likely source</h3>
-        {zones.slice(0, SHOWN).map(({ view, p }) => <div key={view.id}><b><Num of={p} share testId="odour-zone" /></b> {view.name}</div>)}
-        <p className="mt-2">Most likely {LAYER_NAMES[layers[0]!.layer]} (<Num of={layers[0]!.p} share />), and {familyOf(families[0]!.family).name.toLowerCase()} (<Num of={families[0]!.p} share />).</p>
-        <p>{next.words}{next.gain && <> (<Num of={next.gain} testId="odour-gain" />)</>}</p>
-        <Act variant="primary" onAct={sniffNext}>{next.gain ? "Sniff there" : "Go there"}</Act>
+        {zones.slice(0, SHOWN).map(({ view, p }) => (
+          <div key={view.id}>
+            <b>
+              <Num of={p} share testId="odour-zone" />
+            </b>{" "}
+            {view.name}
+          </div>
+        ))}
+        <p className="mt-2">
+          Most likely {LAYER_NAMES[layers[0]!.layer]} (<Num of={layers[0]!.p} share />
+          ), and {familyOf(families[0]!.family).name.toLowerCase()} (<Num of={families[0]!.p} share />
+          ).
+        </p>
+        <p>
+          {next.words}
+          {next.gain && (
+            <>
+              {" "}
+              (<Num of={next.gain} testId="odour-gain" />)
+            </>
+          )}
+        </p>
+        <Act variant="primary" onAct={sniffNext}>
+          {next.gain ? "Sniff there" : "Go there"}
+        </Act>
       </div>
     </>
   );

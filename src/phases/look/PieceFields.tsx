@@ -19,32 +19,70 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
   const { run, job } = useBay();
   const { asks, usual, also } = templateOf(piece.template);
   const path = ["pieces", "byId", pieceId];
-  const measure = (label: string, change: Partial<Measures>) => run(`${label} of ${piece.name}`, ...measureOps(job, pieceId, change, newId));
+  const measure = (label: string, change: Partial<Measures>) =>
+    run(`${label} of ${piece.name}`, ...measureOps(job, pieceId, change, newId));
   return (
     <>
       <div className="fields">
-        {asks.filter(({ key }) => key.endsWith("Mm")).map(({ key, words, min, max }) => (
-          <NumberField key={key} label={words} unit="mm" min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
-        ))}
+        {asks
+          .filter(({ key }) => key.endsWith("Mm"))
+          .map(({ key, words, min, max }) => (
+            <NumberField
+              key={key}
+              label={words}
+              unit="mm"
+              min={min}
+              max={max}
+              value={piece[key] ?? usual[key]}
+              onChange={(value) => measure(words, { [key]: value })}
+            />
+          ))}
         <FormGroup controlId="piece-name">
           <FormLabel>Name</FormLabel>
-          <FormControl defaultValue={piece.name} key={piece.name} maxLength={80} onBlur={({ target }) => target.value !== piece.name && run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })} />
+          <FormControl
+            defaultValue={piece.name}
+            key={piece.name}
+            maxLength={80}
+            onBlur={({ target }) =>
+              target.value !== piece.name &&
+              run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })
+            }
+          />
         </FormGroup>
       </div>
       <div className="row-wrap mt-3">
-        {asks.filter(({ key }) => !key.endsWith("Mm")).map(({ key, words, min, max }) => (
-          <Stepper key={key} label={words} unit="1" step={1} min={min} max={max} value={piece[key] ?? usual[key]} onChange={(value) => measure(words, { [key]: value })} />
-        ))}
+        {asks
+          .filter(({ key }) => !key.endsWith("Mm"))
+          .map(({ key, words, min, max }) => (
+            <Stepper
+              key={key}
+              label={words}
+              unit="1"
+              step={1}
+              min={min}
+              max={max}
+              value={piece[key] ?? usual[key]}
+              onChange={(value) => measure(words, { [key]: value })}
+            />
+          ))}
       </div>
       {also === "rows" && <Rows rows={piece.rows ?? usual.rows ?? []} onChange={(rows) => measure("Rows", { rows })} />}
       {also === "walls" && <Walls piece={piece} onChange={measure} />}
       <h3 className="mt-3">Another piece on this job</h3>
       <div className="chips">
         {TEMPLATE_IDS.map((template) => (
-          <Act key={template} className="chip" onAct={() => run(`Add a ${TEMPLATES[template].name.toLowerCase()}`, ...addPieceOps(template, newId))}>{TEMPLATES[template].name}</Act>
+          <Act
+            key={template}
+            className="chip"
+            onAct={() => run(`Add a ${TEMPLATES[template].name.toLowerCase()}`, ...addPieceOps(template, newId))}
+          >
+            {TEMPLATES[template].name}
+          </Act>
         ))}
       </div>
-      {job.pieces.order.length > 1 && <p className="soft mt-2">Tap a zone of the other piece on the drawing to work on it.</p>}
+      {job.pieces.order.length > 1 && (
+        <p className="soft mt-2">Tap a zone of the other piece on the drawing to work on it.</p>
+      )}
     </>
   );
 }
@@ -55,7 +93,18 @@ function Rows({ rows, onChange }: { rows: readonly number[]; onChange: (rows: nu
     <>
       <h3 className="mt-3">Seats by row, front first</h3>
       <div className="row-wrap">
-        {rows.map((seats, index) => <Stepper key={index} label={`Row ${index + 1}`} unit="1" step={1} min={1} max={4} value={seats} onChange={(value) => onChange(rows.map((old, at) => (at === index ? value : old)))} />)}
+        {rows.map((seats, index) => (
+          <Stepper
+            key={index}
+            label={`Row ${index + 1}`}
+            unit="1"
+            step={1}
+            min={1}
+            max={4}
+            value={seats}
+            onChange={(value) => onChange(rows.map((old, at) => (at === index ? value : old)))}
+          />
+        ))}
         {rows.length < 4 && <Act onAct={() => onChange([...rows, 3])}>Add a row</Act>}
         {rows.length > 1 && <Act onAct={() => onChange(rows.slice(0, -1))}>Take the last row off</Act>}
       </div>
@@ -78,21 +127,74 @@ function Walls({ piece, onChange }: { piece: Piece; onChange: (label: string, ch
       <h3 className="mt-3">Walls, clockwise from the top left</h3>
       {walls.map((wall, index) => (
         <div className="row-wrap mb-2" key={index}>
-          <NumberField label={`Wall ${letter(index)}`} unit="mm" min={100} max={30_000} value={wall.lengthMm} onChange={(lengthMm) => setWalls(walls.map((old, at) => (at === index ? { ...old, lengthMm } : old)))} />
-          <NumberField label={`Turn right after ${letter(index)}`} unit="deg" min={-179} max={179} value={wall.turnDeg} onChange={(turnDeg) => setWalls(walls.map((old, at) => (at === index ? { ...old, turnDeg } : old)))} />
-          {walls.length > 2 && <Act variant="link" aria-label={`Take wall ${letter(index)} out`} onAct={() => setWalls(walls.filter((_, at) => at !== index))}>Take it out</Act>}
+          <NumberField
+            label={`Wall ${letter(index)}`}
+            unit="mm"
+            min={100}
+            max={30_000}
+            value={wall.lengthMm}
+            onChange={(lengthMm) => setWalls(walls.map((old, at) => (at === index ? { ...old, lengthMm } : old)))}
+          />
+          <NumberField
+            label={`Turn right after ${letter(index)}`}
+            unit="deg"
+            min={-179}
+            max={179}
+            value={wall.turnDeg}
+            onChange={(turnDeg) => setWalls(walls.map((old, at) => (at === index ? { ...old, turnDeg } : old)))}
+          />
+          {walls.length > 2 && (
+            <Act
+              variant="link"
+              aria-label={`Take wall ${letter(index)} out`}
+              onAct={() => setWalls(walls.filter((_, at) => at !== index))}
+            >
+              Take it out
+            </Act>
+          )}
         </div>
       ))}
-      <div className="row-wrap"><Act onAct={() => setWalls([...walls, { lengthMm: 1000, turnDeg: 90 }])}>Add a wall</Act><span className="soft">{closingMm < 1 ? "The walls meet." : `The last wall closes the room: ${quantity({ value: closingMm / 1000, unit: "m" })}.`}</span></div>
+      <div className="row-wrap">
+        <Act onAct={() => setWalls([...walls, { lengthMm: 1000, turnDeg: 90 }])}>Add a wall</Act>
+        <span className="soft">
+          {closingMm < 1
+            ? "The walls meet."
+            : `The last wall closes the room: ${quantity({ value: closingMm / 1000, unit: "m" })}.`}
+        </span>
+      </div>
       <h3 className="mt-3">Doors</h3>
       {doors.map((door, index) => (
         <div className="row-wrap mb-2" key={index}>
-          <Stepper label={`Door ${index + 1}, in wall`} unit="1" step={1} min={0} max={walls.length} value={door.wall} words={letter(door.wall)} onChange={(wall) => setDoors(doors.map((old, at) => (at === index ? { ...old, wall } : old)))} />
-          <NumberField label={`Door ${index + 1}, from the wall's start`} unit="mm" min={0} max={30_000} value={door.atMm} onChange={(atMm) => setDoors(doors.map((old, at) => (at === index ? { ...old, atMm } : old)))} />
-          <Act variant="link" aria-label={`Take door ${index + 1} out`} onAct={() => setDoors(doors.filter((_, at) => at !== index))}>Take it out</Act>
+          <Stepper
+            label={`Door ${index + 1}, in wall`}
+            unit="1"
+            step={1}
+            min={0}
+            max={walls.length}
+            value={door.wall}
+            words={letter(door.wall)}
+            onChange={(wall) => setDoors(doors.map((old, at) => (at === index ? { ...old, wall } : old)))}
+          />
+          <NumberField
+            label={`Door ${index + 1}, from the wall's start`}
+            unit="mm"
+            min={0}
+            max={30_000}
+            value={door.atMm}
+            onChange={(atMm) => setDoors(doors.map((old, at) => (at === index ? { ...old, atMm } : old)))}
+          />
+          <Act
+            variant="link"
+            aria-label={`Take door ${index + 1} out`}
+            onAct={() => setDoors(doors.filter((_, at) => at !== index))}
+          >
+            Take it out
+          </Act>
         </div>
       ))}
-      {doors.length < 10 && <Act onAct={() => setDoors([...doors, { wall: 0, atMm: 500, widthMm: 800 }])}>Add a door</Act>}
+      {doors.length < 10 && (
+        <Act onAct={() => setDoors([...doors, { wall: 0, atMm: 500, widthMm: 800 }])}>Add a door</Act>
+      )}
     </>
   );
 }

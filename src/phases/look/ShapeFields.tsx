@@ -22,7 +22,13 @@ export function ShapeFields() {
     return made.ok;
   };
   const { widthMm, heightMm } = zone.shape;
-  const touching = views.filter((other) => other.id !== zone.id && other.zone.pieceId === zone.zone.pieceId && near(other.shape, zone.shape) && joined(zone.corners, other.corners) !== undefined);
+  const touching = views.filter(
+    (other) =>
+      other.id !== zone.id &&
+      other.zone.pieceId === zone.zone.pieceId &&
+      near(other.shape, zone.shape) &&
+      joined(zone.corners, other.corners) !== undefined,
+  );
   const add = (corners: { xMm: number; yMm: number }[]) => {
     const made = drawOps(zone.zone.pieceId, corners, `Own zone ${views.length + 1}`, newId);
     if (change("Draw a zone", made) && made.id) go({ zone: made.id, finding: null });
@@ -33,31 +39,93 @@ export function ShapeFields() {
       <div className="fields">
         <FormGroup controlId="zone-name">
           <FormLabel>Zone&apos;s name</FormLabel>
-          <FormControl key={zone.name} defaultValue={zone.name} maxLength={80} onBlur={({ target }) => target.value !== zone.name && run("Name the zone", { op: "set", path: ["zones", "byId", zone.id, "name"], value: target.value.trim() || undefined })} />
+          <FormControl
+            key={zone.name}
+            defaultValue={zone.name}
+            maxLength={80}
+            onBlur={({ target }) =>
+              target.value !== zone.name &&
+              run("Name the zone", {
+                op: "set",
+                path: ["zones", "byId", zone.id, "name"],
+                value: target.value.trim() || undefined,
+              })
+            }
+          />
         </FormGroup>
-        <NumberField label="Zone width" unit="mm" min={20} max={30_000} value={widthMm} onChange={(value) => change("Width of the zone", resizeOps(job, zone.id, value, heightMm))} />
-        <NumberField label="Zone depth" unit="mm" min={20} max={30_000} value={heightMm} onChange={(value) => change("Depth of the zone", resizeOps(job, zone.id, widthMm, value))} />
+        <NumberField
+          label="Zone width"
+          unit="mm"
+          min={20}
+          max={30_000}
+          value={widthMm}
+          onChange={(value) => change("Width of the zone", resizeOps(job, zone.id, value, heightMm))}
+        />
+        <NumberField
+          label="Zone depth"
+          unit="mm"
+          min={20}
+          max={30_000}
+          value={heightMm}
+          onChange={(value) => change("Depth of the zone", resizeOps(job, zone.id, widthMm, value))}
+        />
       </div>
       <div className="row-wrap mt-3">
-        <Act className="chip" aria-pressed={tool?.kind === "shape"} onAct={() => setTool(tool?.kind === "shape" ? undefined : { kind: "shape" })}>Drag its corners</Act>
-        {zone.zone.shape && zone.zone.part !== "free" && <Act onAct={() => change("The pattern's shape", ownShapeOps(job, zone.id))}>Back to the pattern&apos;s shape</Act>}
-        <Act onAct={() => change("Split left and right", splitOps(job, zone.id, "left-right", newId))}>Split left and right</Act>
-        <Act onAct={() => change("Split top and bottom", splitOps(job, zone.id, "top-bottom", newId))}>Split top and bottom</Act>
-        {touching.map((other) => <Act key={other.id} onAct={() => change(`Join with ${other.name}`, mergeOps(job, zone.id, other.id))}>Join with {other.name}</Act>)}
+        <Act
+          className="chip"
+          aria-pressed={tool?.kind === "shape"}
+          onAct={() => setTool(tool?.kind === "shape" ? undefined : { kind: "shape" })}
+        >
+          Drag its corners
+        </Act>
+        {zone.zone.shape && zone.zone.part !== "free" && (
+          <Act onAct={() => change("The pattern's shape", ownShapeOps(job, zone.id))}>
+            Back to the pattern&apos;s shape
+          </Act>
+        )}
+        <Act onAct={() => change("Split left and right", splitOps(job, zone.id, "left-right", newId))}>
+          Split left and right
+        </Act>
+        <Act onAct={() => change("Split top and bottom", splitOps(job, zone.id, "top-bottom", newId))}>
+          Split top and bottom
+        </Act>
+        {touching.map((other) => (
+          <Act key={other.id} onAct={() => change(`Join with ${other.name}`, mergeOps(job, zone.id, other.id))}>
+            Join with {other.name}
+          </Act>
+        ))}
       </div>
       <div className="row-wrap mt-3">
         {tool?.kind === "draw" ? (
           <>
-            <span>{tool.corners.length < 3 ? "Tap corners on the drawing, at least three." : `${tool.corners.length} corners.`}</span>
-            {tool.corners.length >= 3 && <Act variant="primary" onAct={() => add(tool.corners)}>Close the outline</Act>}
-            {tool.corners.length > 0 && <Act onAct={() => setTool({ kind: "draw", corners: tool.corners.slice(0, -1) })}>Take the last corner back</Act>}
-            <Act variant="link" onAct={() => setTool(undefined)}>Leave it</Act>
+            <span>
+              {tool.corners.length < 3
+                ? "Tap corners on the drawing, at least three."
+                : `${tool.corners.length} corners.`}
+            </span>
+            {tool.corners.length >= 3 && (
+              <Act variant="primary" onAct={() => add(tool.corners)}>
+                Close the outline
+              </Act>
+            )}
+            {tool.corners.length > 0 && (
+              <Act onAct={() => setTool({ kind: "draw", corners: tool.corners.slice(0, -1) })}>
+                Take the last corner back
+              </Act>
+            )}
+            <Act variant="link" onAct={() => setTool(undefined)}>
+              Leave it
+            </Act>
           </>
         ) : (
           <>
             <Act onAct={() => setTool({ kind: "draw", corners: [] })}>Draw a new zone</Act>
-            <Act onAct={() => add(rect(zone.shape.xMm, zone.shape.yMm + heightMm + 60, NEW_SIDE_MM, NEW_SIDE_MM))}>Add a square zone below it</Act>
-            <Act variant="link" onAct={() => change(`Take ${zone.name} off the job`, removeZoneOps(job, zone.id))}>Take it off the job</Act>
+            <Act onAct={() => add(rect(zone.shape.xMm, zone.shape.yMm + heightMm + 60, NEW_SIDE_MM, NEW_SIDE_MM))}>
+              Add a square zone below it
+            </Act>
+            <Act variant="link" onAct={() => change(`Take ${zone.name} off the job`, removeZoneOps(job, zone.id))}>
+              Take it off the job
+            </Act>
           </>
         )}
       </div>
@@ -68,5 +136,10 @@ export function ShapeFields() {
 /** Bounds that touch or nearly do: only these are tried for a join. */
 function near(a: { xMm: number; yMm: number; widthMm: number; heightMm: number }, b: typeof a): boolean {
   const gap = 1;
-  return a.xMm <= b.xMm + b.widthMm + gap && b.xMm <= a.xMm + a.widthMm + gap && a.yMm <= b.yMm + b.heightMm + gap && b.yMm <= a.yMm + a.heightMm + gap;
+  return (
+    a.xMm <= b.xMm + b.widthMm + gap &&
+    b.xMm <= a.xMm + a.widthMm + gap &&
+    a.yMm <= b.yMm + b.heightMm + gap &&
+    b.yMm <= a.yMm + a.heightMm + gap
+  );
 }

@@ -22,19 +22,44 @@ export function ZonePanel() {
     <div className="block">
       <div className="row-between">
         <h2>{zone.name}</h2>
-        <span><Num of={zone.areaM2} testId="zone-area" />{zone.seamM && <> · seam <Num of={zone.seamM} testId="zone-seam" /></>}</span>
+        <span>
+          <Num of={zone.areaM2} testId="zone-area" />
+          {zone.seamM && (
+            <>
+              {" "}
+              · seam <Num of={zone.seamM} testId="zone-seam" />
+            </>
+          )}
+        </span>
       </div>
       {its.length > 0 && (
         <div className="chips mb-3" role="group" aria-label={`Found on ${zone.name}`}>
-          {its.map((id) => <Act key={id} className="chip" onAct={() => go({ finding: id })}>{findingName(job, id)}</Act>)}
+          {its.map((id) => (
+            <Act key={id} className="chip" onAct={() => go({ finding: id })}>
+              {findingName(job, id)}
+            </Act>
+          ))}
         </div>
       )}
       <h3>Soil by the look</h3>
       <SoilChips />
       <Fragment key={zone.id}>
-        <SmallFold title={<>Measure it better{zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}</>}><SoilSigns /></SmallFold>
-        <SmallFold title="Name and shape" open={tool?.kind === "shape" || tool?.kind === "draw"}><ShapeFields /></SmallFold>
-        <SmallFold title="Its own cloth and what lies beside it"><ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} /></SmallFold>
+        <SmallFold
+          title={
+            <>
+              Measure it better
+              {zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}
+            </>
+          }
+        >
+          <SoilSigns />
+        </SmallFold>
+        <SmallFold title="Name and shape" open={tool?.kind === "shape" || tool?.kind === "draw"}>
+          <ShapeFields />
+        </SmallFold>
+        <SmallFold title="Its own cloth and what lies beside it">
+          <ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} />
+        </SmallFold>
       </Fragment>
     </div>
   );
@@ -44,7 +69,11 @@ function SoilChips() {
   const { zone, run } = useBay();
   if (!zone) return null;
   const { soil, clean, wetMud } = zone.zone;
-  const choices = [{ id: "clean", name: "Clean" }, ...choicesOf<SoilLevel>(SOIL_LEVELS), { id: "wet", name: "Wet mud" }] as const;
+  const choices = [
+    { id: "clean", name: "Clean" },
+    ...choicesOf<SoilLevel>(SOIL_LEVELS),
+    { id: "wet", name: "Wet mud" },
+  ] as const;
   const path = (key: string) => ["zones", "byId", zone.id, key];
   return (
     <Chips

@@ -4,6 +4,11 @@ import type { Cloth } from "@/core/job/schema";
 
 /** The cloth in one line. */
 export function clothWords(cloth: Cloth): string {
-  const known = [cloth.material && MATERIALS[cloth.material].name, cloth.build && BUILDS[cloth.build].name.toLowerCase(), cloth.careCode && CARE_CODES[cloth.careCode].toLowerCase().replace(/^(\w+):/, (code) => `code ${code.toUpperCase().slice(0, -1)}:`)].filter(Boolean);
+  const known = [
+    cloth.material && MATERIALS[cloth.material].name,
+    cloth.build && BUILDS[cloth.build].name.toLowerCase(),
+    cloth.careCode &&
+      CARE_CODES[cloth.careCode].toLowerCase().replace(/^(\w+):/, (code) => `code ${code.toUpperCase().slice(0, -1)}:`),
+  ].filter(Boolean);
   return known.length > 0 ? known.join(" · ") : "not known, planned at its safest";
 }

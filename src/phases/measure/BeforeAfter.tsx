@@ -18,14 +18,25 @@ const isPictured = (finding: Finding): finding is Pictured => finding.kind === "
 /** Every mark with its pictures before and after, and what they tell. */
 export function BeforeAfter() {
   const { job, assessment } = useBay();
-  const marks = job.findings.order.flatMap((id) => { const finding = job.findings.byId[id]!; return isPictured(finding) ? [{ id, finding }] : []; });
+  const marks = job.findings.order.flatMap((id) => {
+    const finding = job.findings.byId[id]!;
+    return isPictured(finding) ? [{ id, finding }] : [];
+  });
   if (marks.length === 0) return null;
   return (
     <section className="block no-print" aria-label="Before and after" data-testid="before-after">
       <h2>Before and after</h2>
       {marks.map(({ id, finding }) => (
-        <details key={id} className="one-pair" open={(finding.pictures ?? []).length + (finding.after ?? []).length > 0 || undefined}>
-          <summary className="row-between"><b>{findingName(job, id)}, {assessment.plan.zones[finding.zoneId]?.view.name.toLowerCase()}</b></summary>
+        <details
+          key={id}
+          className="one-pair"
+          open={(finding.pictures ?? []).length + (finding.after ?? []).length > 0 || undefined}
+        >
+          <summary className="row-between">
+            <b>
+              {findingName(job, id)}, {assessment.plan.zones[finding.zoneId]?.view.name.toLowerCase()}
+            </b>
+          </summary>
           <OneMark id={id} finding={finding} />
         </details>
       ))}
@@ -37,20 +48,35 @@ function OneMark({ id, finding: { pictures = [], after = [] } }: { id: string; f
   const { run, assessment } = useBay();
   const [measuring, setMeasuring] = useState<{ pictureId: string; shows: ColourEvent["when"] }>();
   const result = colourOf(assessment.history, id);
-  const keep = (key: "pictures" | "after") => (label: string, next: string[]) => run(label, { op: "set", path: ["findings", "byId", id, key], value: next.length > 0 ? next : undefined });
-  const measure = (shows: ColourEvent["when"]) => (pictureId: string) => <Act onAct={() => setMeasuring({ pictureId, shows })}>Measure it</Act>;
+  const keep = (key: "pictures" | "after") => (label: string, next: string[]) =>
+    run(label, { op: "set", path: ["findings", "byId", id, key], value: next.length > 0 ? next : undefined });
+  const measure = (shows: ColourEvent["when"]) => (pictureId: string) => (
+    <Act onAct={() => setMeasuring({ pictureId, shows })}>Measure it</Act>
+  );
   return (
     <>
       <div className="told">
         {result.before && result.after && <Slider before={result.before} after={result.after} />}
         <ColourFacts of={result} />
       </div>
-      {measuring && <MeasurePanel key={`${measuring.pictureId} ${measuring.shows}`} findingId={id} {...measuring} onClose={() => setMeasuring(undefined)} />}
+      {measuring && (
+        <MeasurePanel
+          key={`${measuring.pictureId} ${measuring.shows}`}
+          findingId={id}
+          {...measuring}
+          onClose={() => setMeasuring(undefined)}
+        />
+      )}
       <div className="pair-lists">
         <Pictures title="Before" pictures={pictures} onChange={keep("pictures")} action={measure("before")} />
         <Pictures title="Now" pictures={after} onChange={keep("after")} action={measure("after")} />
       </div>
-      {pictures.length + after.length === 0 && <p className="soft">Lay a grey or white card beside the mark, take one picture before and one after from the same place, and how much is gone is read off them.</p>}
+      {pictures.length + after.length === 0 && (
+        <p className="soft">
+          Lay a grey or white card beside the mark, take one picture before and one after from the same place, and how
+          much is gone is read off them.
+        </p>
+      )}
     </>
   );
 }

@@ -11,7 +11,15 @@ import { ColourFacts } from "./ColourFacts";
 const MeasurePanel = later(() => import("./MeasurePanel").then(({ MeasurePanel }) => MeasurePanel));
 
 /** Pictures of a mark as it was found; what is read off one can go onto the map. */
-export function MarkPictures({ findingId, pictures, onChange }: { findingId: string; pictures: readonly string[]; onChange: (label: string, pictures: string[]) => void }) {
+export function MarkPictures({
+  findingId,
+  pictures,
+  onChange,
+}: {
+  findingId: string;
+  pictures: readonly string[];
+  onChange: (label: string, pictures: string[]) => void;
+}) {
   const { assessment, run } = useBay();
   const [pictureId, setPictureId] = useState<string>();
   const result = colourOf(assessment.history, findingId);
@@ -19,10 +27,34 @@ export function MarkPictures({ findingId, pictures, onChange }: { findingId: str
   const path = (key: string) => ["findings", "byId", findingId, key];
   return (
     <>
-      <Pictures pictures={pictures} onChange={onChange} action={(id) => <Act onAct={() => setPictureId(id)}>Measure it</Act>} />
-      {pictureId && <MeasurePanel key={pictureId} findingId={findingId} pictureId={pictureId} shows="before" onClose={() => setPictureId(undefined)} />}
+      <Pictures
+        pictures={pictures}
+        onChange={onChange}
+        action={(id) => <Act onAct={() => setPictureId(id)}>Measure it</Act>}
+      />
+      {pictureId && (
+        <MeasurePanel
+          key={pictureId}
+          findingId={findingId}
+          pictureId={pictureId}
+          shows="before"
+          onClose={() => setPictureId(undefined)}
+        />
+      )}
       <ColourFacts of={result} />
-      {outline && <Act onAct={() => run("Outline from the picture", { op: "set", path: path("size"), value: outline.size }, { op: "set", path: path("outline"), value: outline.outline })}>Draw it with this outline on the map</Act>}
+      {outline && (
+        <Act
+          onAct={() =>
+            run(
+              "Outline from the picture",
+              { op: "set", path: path("size"), value: outline.size },
+              { op: "set", path: path("outline"), value: outline.outline },
+            )
+          }
+        >
+          Draw it with this outline on the map
+        </Act>
+      )}
     </>
   );
 }

@@ -15,11 +15,25 @@ import { measureWorker } from "@/workers/measure";
 import { useBay } from "@/bay/BayContext";
 import { movedTo, Pointing, type Shape, type Thing } from "./Pointing";
 
-const SHOWS = [{ id: "before", name: "The mark before" }, { id: "after", name: "The mark now" }, { id: "towel", name: "The towel it was wiped with" }] as const;
+const SHOWS = [
+  { id: "before", name: "The mark before" },
+  { id: "after", name: "The mark now" },
+  { id: "towel", name: "The towel it was wiped with" },
+] as const;
 const PER_CENT = 0.01;
 
 /** Point at card and mark, and the colours are read; what is wrong with the picture is said, and nothing changes. */
-export function MeasurePanel({ findingId, pictureId, shows, onClose }: { findingId: string; pictureId: string; shows: ColourEvent["when"]; onClose: () => void }) {
+export function MeasurePanel({
+  findingId,
+  pictureId,
+  shows,
+  onClose,
+}: {
+  findingId: string;
+  pictureId: string;
+  shows: ColourEvent["when"];
+  onClose: () => void;
+}) {
   const { assessment, run } = useBay();
   const url = usePicture(pictureId);
   const shape = useShape(url);
@@ -29,8 +43,12 @@ export function MeasurePanel({ findingId, pictureId, shows, onClose }: { finding
   const [inHand, setInHand] = useState<Thing>("card");
   const [state, setState] = useState<{ busy?: boolean; problem?: string }>({});
   const { before } = colourOf(assessment.history, findingId);
-  const read = assessment.history.standing.findLast((event): event is ColourEvent => event.kind === "colour" && event.pictureId === pictureId && event.findingId === findingId);
-  if (url === null) return <p role="alert">This picture is not on this device, so it cannot be measured here. Nothing changed.</p>;
+  const read = assessment.history.standing.findLast(
+    (event): event is ColourEvent =>
+      event.kind === "colour" && event.pictureId === pictureId && event.findingId === findingId,
+  );
+  if (url === null)
+    return <p role="alert">This picture is not on this device, so it cannot be measured here. Nothing changed.</p>;
   if (!url || !shape) return <p>Opening the picture…</p>;
   // The place of the mark is known from before; it follows the card and the length until somebody moves it.
   const follows = when === "after" && before !== undefined && before.pictureId !== pictureId;
@@ -43,16 +61,36 @@ export function MeasurePanel({ findingId, pictureId, shows, onClose }: { finding
     setState({});
   };
   const size = (next: Picks, thing: Thing = "card") => move(next, thing);
-  const withScale = () => size(picks.scale ? { card: picks.card, cardAt: picks.cardAt, mark: picks.mark } : { ...picks, scale: { from: { x: picks.cardAt.x - 1.4 * picks.cardAt.r, y: picks.cardAt.y }, to: { x: picks.cardAt.x + 1.4 * picks.cardAt.r, y: picks.cardAt.y }, lengthMm: BANK_CARD_MM } });
+  const withScale = () =>
+    size(
+      picks.scale
+        ? { card: picks.card, cardAt: picks.cardAt, mark: picks.mark }
+        : {
+            ...picks,
+            scale: {
+              from: { x: picks.cardAt.x - 1.4 * picks.cardAt.r, y: picks.cardAt.y },
+              to: { x: picks.cardAt.x + 1.4 * picks.cardAt.r, y: picks.cardAt.y },
+              lengthMm: BANK_CARD_MM,
+            },
+          },
+    );
   const readIt = async () => {
     setState({ busy: true });
     try {
       const blob = await pictureBlob(pictureId);
       const start = performance.now();
-      const answer = blob ? await measureWorker().measure(blob, { ...picks, cardIsCloth: when === "towel" && picks.card === "white-card" }) : { problem: "This picture is not on this device." };
+      const answer = blob
+        ? await measureWorker().measure(blob, {
+            ...picks,
+            cardIsCloth: when === "towel" && picks.card === "white-card",
+          })
+        : { problem: "This picture is not on this device." };
       performance.measure("measure", { start });
       if ("problem" in answer) return setState({ problem: answer.problem });
-      run(when === "towel" ? "Read the towel" : "Measure the mark", { op: "append", event: colourEvent({ id: newId(), at: nowIso(), findingId, when, pictureId }, picks, answer) });
+      run(when === "towel" ? "Read the towel" : "Measure the mark", {
+        op: "append",
+        event: colourEvent({ id: newId(), at: nowIso(), findingId, when, pictureId }, picks, answer),
+      });
       onClose();
     } catch (error) {
       setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });
@@ -60,26 +98,103 @@ export function MeasurePanel({ findingId, pictureId, shows, onClose }: { finding
   };
   return (
     <div className="now-step measuring" data-testid="measure" aria-label="Measure a picture">
-      <Pointing url={url} shape={shape} picks={picks} inHand={inHand} onHand={setInHand} onMove={(thing, to) => move(movedTo(picks, thing, to), thing)} />
+      <Pointing
+        url={url}
+        shape={shape}
+        picks={picks}
+        inHand={inHand}
+        onHand={setInHand}
+        onMove={(thing, to) => move(movedTo(picks, thing, to), thing)}
+      />
       <div>
         <div className="row-wrap">
-          <Act variant="primary" onAct={() => void readIt()} disabled={state.busy}>{state.busy ? "Reading…" : "Read the colours"}</Act>
-          <Act variant="link" onAct={onClose}>Leave it</Act>
+          <Act variant="primary" onAct={() => void readIt()} disabled={state.busy}>
+            {state.busy ? "Reading…" : "Read the colours"}
+          </Act>
+          <Act variant="link" onAct={onClose}>
+            Leave it
+          </Act>
         </div>
-        {state.problem && <p role="alert" className="mt-2"><b>{state.problem}</b> Nothing was recorded.</p>}
+        {state.problem && (
+          <p role="alert" className="mt-2">
+            <b>{state.problem}</b> Nothing was recorded.
+          </p>
+        )}
         <h3 className="mt-3">It shows</h3>
         <Chips label="It shows" choices={SHOWS} value={when} onPick={(next) => next && setWhen(next)} />
         <h3 className="mt-3">In hand: tap or drag on the picture</h3>
-        <Chips<Thing> label="In hand" choices={[{ id: "card", name: "Card" }, { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" }, ...(picks.scale ? [{ id: "from" as const, name: "One end" }, { id: "to" as const, name: "Other end" }] : [])]} value={inHand} onPick={(next) => next && setInHand(next)} />
+        <Chips<Thing>
+          label="In hand"
+          choices={[
+            { id: "card", name: "Card" },
+            { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" },
+            ...(picks.scale
+              ? [
+                  { id: "from" as const, name: "One end" },
+                  { id: "to" as const, name: "Other end" },
+                ]
+              : []),
+          ]}
+          value={inHand}
+          onPick={(next) => next && setInHand(next)}
+        />
         <div className="row-wrap mt-2">
-          {inHand === "card" && <Stepper label="Ring on the card" value={Math.round(picks.cardAt.r / PER_CENT)} unit="%" step={1} min={1} max={30} onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })} />}
-          {inHand === "mark" && <Stepper label="Across" value={Math.round((2 * picks.mark.rx) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")} />}
-          {inHand === "mark" && <Stepper label="Down" value={Math.round((2 * picks.mark.ry) / PER_CENT)} unit="%" step={2} min={2} max={96} onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")} />}
-          {picks.scale && (inHand === "from" || inHand === "to") && <Stepper label="Length of the line" value={picks.scale.lengthMm} unit="mm" step={5} min={5} max={3000} words={`${picks.scale.lengthMm} mm`} onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })} />}
+          {inHand === "card" && (
+            <Stepper
+              label="Ring on the card"
+              value={Math.round(picks.cardAt.r / PER_CENT)}
+              unit="%"
+              step={1}
+              min={1}
+              max={30}
+              onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })}
+            />
+          )}
+          {inHand === "mark" && (
+            <Stepper
+              label="Across"
+              value={Math.round((2 * picks.mark.rx) / PER_CENT)}
+              unit="%"
+              step={2}
+              min={2}
+              max={96}
+              onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")}
+            />
+          )}
+          {inHand === "mark" && (
+            <Stepper
+              label="Down"
+              value={Math.round((2 * picks.mark.ry) / PER_CENT)}
+              unit="%"
+              step={2}
+              min={2}
+              max={96}
+              onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")}
+            />
+          )}
+          {picks.scale && (inHand === "from" || inHand === "to") && (
+            <Stepper
+              label="Length of the line"
+              value={picks.scale.lengthMm}
+              unit="mm"
+              step={5}
+              min={5}
+              max={3000}
+              words={`${picks.scale.lengthMm} mm`}
+              onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })}
+            />
+          )}
         </div>
         <h3 className="mt-3">The card is a</h3>
-        <Chips<CardId> label="The card is a" choices={choicesOf(CARDS)} value={picks.card} onPick={(card) => card && size({ ...picks, card })} />
-        <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={withScale}>{picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}</Act>
+        <Chips<CardId>
+          label="The card is a"
+          choices={choicesOf(CARDS)}
+          value={picks.card}
+          onPick={(card) => card && size({ ...picks, card })}
+        />
+        <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={withScale}>
+          {picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}
+        </Act>
       </div>
     </div>
   );

@@ -4,9 +4,13 @@ import { useRef, type KeyboardEvent } from "react";
 import type { Picks, Point } from "@/core/colour/measure";
 
 export type Thing = "card" | "mark" | "from" | "to";
-export interface Shape { widthPx: number; heightPx: number }
+export interface Shape {
+  widthPx: number;
+  heightPx: number;
+}
 
-const pointOf = ({ cardAt, mark, scale }: Picks, thing: Thing): Point | undefined => (thing === "card" ? cardAt : thing === "mark" ? mark : thing === "from" ? scale?.from : scale?.to);
+const pointOf = ({ cardAt, mark, scale }: Picks, thing: Thing): Point | undefined =>
+  thing === "card" ? cardAt : thing === "mark" ? mark : thing === "from" ? scale?.from : scale?.to;
 
 /** The picks with one thing moved. */
 export function movedTo(picks: Picks, thing: Thing, { x, y }: Point): Picks {
@@ -16,11 +20,30 @@ export function movedTo(picks: Picks, thing: Thing, { x, y }: Point): Picks {
   return picks.scale ? { ...picks, scale: { ...picks.scale, [thing]: at } } : picks;
 }
 
-const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 const KEY_STEP = 0.005;
 
 /** A picture with what is pointed at drawn over it: tap or drag puts the thing in hand there, so do the arrow keys. */
-export function Pointing({ url, shape, picks, inHand, onHand, onMove }: { url: string; shape: Shape; picks: Picks; inHand: Thing; onHand: (thing: Thing) => void; onMove: (thing: Thing, to: Point) => void }) {
+export function Pointing({
+  url,
+  shape,
+  picks,
+  inHand,
+  onHand,
+  onMove,
+}: {
+  url: string;
+  shape: Shape;
+  picks: Picks;
+  inHand: Thing;
+  onHand: (thing: Thing) => void;
+  onMove: (thing: Thing, to: Point) => void;
+}) {
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef<Thing>(inHand);
   const { widthPx, heightPx } = shape;
@@ -36,15 +59,18 @@ export function Pointing({ url, shape, picks, inHand, onHand, onMove }: { url: s
     };
     return near("from", 0.04) ? "from" : near("to", 0.04) ? "to" : near("card", picks.cardAt.r) ? "card" : inHand;
   };
-  const drag = useDrag(({ first, xy: [x, y], event }) => {
-    event.stopPropagation();
-    const at = toPicture(x, y);
-    if (first) {
-      held.current = under(at);
-      onHand(held.current);
-    }
-    onMove(held.current, at);
-  }, { pointer: { keys: false } });
+  const drag = useDrag(
+    ({ first, xy: [x, y], event }) => {
+      event.stopPropagation();
+      const at = toPicture(x, y);
+      if (first) {
+        held.current = under(at);
+        onHand(held.current);
+      }
+      onMove(held.current, at);
+    },
+    { pointer: { keys: false } },
+  );
   const onKey = (event: KeyboardEvent) => {
     const by = ARROWS[event.key];
     const at = pointOf(picks, inHand);
@@ -56,17 +82,48 @@ export function Pointing({ url, shape, picks, inHand, onHand, onMove }: { url: s
   const { cardAt, mark, scale } = picks;
   const px = ({ x, y }: Point) => [x * widthPx, y * heightPx] as const;
   const thin = widthPx / 300;
-  const line = (thing: Thing) => ({ fill: "none", strokeWidth: thing === inHand ? 2 * thin : thin, className: `pick pick-${thing === inHand ? "held" : "still"}` });
+  const line = (thing: Thing) => ({
+    fill: "none",
+    strokeWidth: thing === inHand ? 2 * thin : thin,
+    className: `pick pick-${thing === inHand ? "held" : "still"}`,
+  });
   return (
     <div className="pointing">
       <img src={url} alt="Picture that is measured" />
-      <svg ref={svg} {...drag()} viewBox={`0 0 ${widthPx} ${heightPx}`} tabIndex={0} role="group" aria-label="Point at the card and the mark; arrow keys move the one in hand" data-testid="pointing" onKeyDown={onKey}>
+      <svg
+        ref={svg}
+        {...drag()}
+        viewBox={`0 0 ${widthPx} ${heightPx}`}
+        tabIndex={0}
+        role="group"
+        aria-label="Point at the card and the mark; arrow keys move the one in hand"
+        data-testid="pointing"
+        onKeyDown={onKey}
+      >
         {(["under", "over"] as const).map((pass) => (
           <g key={pass} className={pass === "under" ? "pick-casing" : undefined}>
             <circle cx={px(cardAt)[0]} cy={px(cardAt)[1]} r={cardAt.r * widthPx} {...line("card")} />
-            <ellipse cx={px(mark)[0]} cy={px(mark)[1]} rx={mark.rx * widthPx} ry={mark.ry * widthPx} strokeDasharray={`${4 * thin} ${3 * thin}`} {...line("mark")} />
-            {scale && <line x1={px(scale.from)[0]} y1={px(scale.from)[1]} x2={px(scale.to)[0]} y2={px(scale.to)[1]} {...line(inHand === "to" ? "to" : "from")} />}
-            {scale && (["from", "to"] as const).map((end) => <circle key={end} cx={px(scale[end])[0]} cy={px(scale[end])[1]} r={3 * thin} {...line(end)} />)}
+            <ellipse
+              cx={px(mark)[0]}
+              cy={px(mark)[1]}
+              rx={mark.rx * widthPx}
+              ry={mark.ry * widthPx}
+              strokeDasharray={`${4 * thin} ${3 * thin}`}
+              {...line("mark")}
+            />
+            {scale && (
+              <line
+                x1={px(scale.from)[0]}
+                y1={px(scale.from)[1]}
+                x2={px(scale.to)[0]}
+                y2={px(scale.to)[1]}
+                {...line(inHand === "to" ? "to" : "from")}
+              />
+            )}
+            {scale &&
+              (["from", "to"] as const).map((end) => (
+                <circle key={end} cx={px(scale[end])[0]} cy={px(scale[end])[1]} r={3 * thin} {...line(end)} />
+              ))}
           </g>
         ))}
       </svg>

@@ -31,9 +31,15 @@ export function MixPhase() {
     try {
       const { labelsAsPdf } = await import("@/print/printLabels");
       const now = nowIso();
-      saveAsFile("bottle-labels.pdf", await labelsAsPdf(mixes.map((mix) => labelOf(mix, AGENTS[mix.agent].name, kit, now))));
+      saveAsFile(
+        "bottle-labels.pdf",
+        await labelsAsPdf(mixes.map((mix) => labelOf(mix, AGENTS[mix.agent].name, kit, now))),
+      );
     } catch (error) {
-      notify(`The labels could not be drawn: ${(error as Error).message}. Without the network they need the page to have been open with it once.`, "problem");
+      notify(
+        `The labels could not be drawn: ${(error as Error).message}. Without the network they need the page to have been open with it once.`,
+        "problem",
+      );
     }
     setPrinting(false);
   };
@@ -41,10 +47,22 @@ export function MixPhase() {
     return (
       <>
         <h2>Nothing to mix</h2>
-        {waters.map((need) => <Water key={`${need.container}-${need.machine}`} need={need} />)}
-        <p>{plan.steps.length > 0 ? "What is left needs plain water or no agent at all." : "There is no plan yet: mark something in Look first."}</p>
-        <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>{plan.steps.length > 0 ? "Go to work" : "Go to Look"}</Act>
-        <div className="mt-4"><Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold></div>
+        {waters.map((need) => (
+          <Water key={`${need.container}-${need.machine}`} need={need} />
+        ))}
+        <p>
+          {plan.steps.length > 0
+            ? "What is left needs plain water or no agent at all."
+            : "There is no plan yet: mark something in Look first."}
+        </p>
+        <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>
+          {plan.steps.length > 0 ? "Go to work" : "Go to Look"}
+        </Act>
+        <div className="mt-4">
+          <Fold title="Reckon a mix" note="said another way, put right, lukewarm">
+            <Reckon />
+          </Fold>
+        </div>
       </>
     );
   return (
@@ -52,15 +70,30 @@ export function MixPhase() {
       <div className="row-between">
         <h2>{mixes.length === 1 ? "One mix" : `${mixes.length} mixes`}</h2>
         <div className="row-wrap">
-          <Act disabled={printing} onAct={() => void print()}>{printing ? "Drawing labels…" : "Print bottle labels"}</Act>
-          <Act variant="primary" onAct={() => go({ phase: "work" })}>Mixed, go to work</Act>
+          <Act disabled={printing} onAct={() => void print()}>
+            {printing ? "Drawing labels…" : "Print bottle labels"}
+          </Act>
+          <Act variant="primary" onAct={() => go({ phase: "work" })}>
+            Mixed, go to work
+          </Act>
         </div>
       </div>
-      <p className="soft mt-2">Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle, but for a booster named here.</p>
-      {mixes.map((mix, index) => <Bottle key={`${mix.agent}-${index}`} mix={mix} />)}
-      {waters.map((need) => <Water key={`${need.container}-${need.machine}`} need={need} />)}
-      <Fold title="Load list" note="what goes into the van"><LoadListView /></Fold>
-      <Fold title="Reckon a mix" note="said another way, put right, lukewarm"><Reckon /></Fold>
+      <p className="soft mt-2">
+        Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle, but for
+        a booster named here.
+      </p>
+      {mixes.map((mix, index) => (
+        <Bottle key={`${mix.agent}-${index}`} mix={mix} />
+      ))}
+      {waters.map((need) => (
+        <Water key={`${need.container}-${need.machine}`} need={need} />
+      ))}
+      <Fold title="Load list" note="what goes into the van">
+        <LoadListView />
+      </Fold>
+      <Fold title="Reckon a mix" note="said another way, put right, lukewarm">
+        <Reckon />
+      </Fold>
     </>
   );
 }
@@ -76,30 +109,80 @@ function Bottle({ mix }: { mix: BottleMix }) {
       <ContainerDrawing kind={mix.container} fill={total / bottleMl} product={marked.product.value / total} />
       <div>
         <h3>{AGENTS[agent].name}</h3>
-        <p className="soft">{AGENTS[agent].job}; for {mix.steps.length === 1 ? `step ${stepNumber(mix.steps[0]!)}` : `steps ${mix.steps.map(stepNumber).join(", ")}`}</p>
+        <p className="soft">
+          {AGENTS[agent].job}; for{" "}
+          {mix.steps.length === 1
+            ? `step ${stepNumber(mix.steps[0]!)}`
+            : `steps ${mix.steps.map(stepNumber).join(", ")}`}
+        </p>
         {readyToUse ? (
-          <p className="pour"><Num of={wanted} /> <span className="soft">ready to use</span></p>
+          <p className="pour">
+            <Num of={wanted} /> <span className="soft">ready to use</span>
+          </p>
         ) : (
-          <p className="pour"><Num of={marked.water} testId="pour-water" /> water + <Num of={marked.product} testId="pour-product" /> product</p>
+          <p className="pour">
+            <Num of={marked.water} testId="pour-water" /> water + <Num of={marked.product} testId="pour-product" />{" "}
+            product
+          </p>
         )}
         <p>
           {!readyToUse && <>That is {mix.markedWords}. </>}
-          {fills > 1 ? `${fills} fills of ` : ""}<Num of={entered("picked", bottleMl, "mL")} /> {CONTAINERS[mix.container].name}; <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
+          {fills > 1 ? `${fills} fills of ` : ""}
+          <Num of={entered("picked", bottleMl, "mL")} /> {CONTAINERS[mix.container].name};{" "}
+          <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
         </p>
         {reading && (
           <div className="row-wrap">
-            <span>Label {reading.label}: <b><Num of={reading.strength} words={reading.words} testId="reading" /></b></span>
-            <Act onAct={() => run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, { op: "set", path: ["choices", "readings", agent], value: reading.other })}>It means {reading.otherWords}</Act>
+            <span>
+              Label {reading.label}:{" "}
+              <b>
+                <Num of={reading.strength} words={reading.words} testId="reading" />
+              </b>
+            </span>
+            <Act
+              onAct={() =>
+                run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, {
+                  op: "set",
+                  path: ["choices", "readings", agent],
+                  value: reading.other,
+                })
+              }
+            >
+              It means {reading.otherWords}
+            </Act>
           </div>
         )}
-        {mix.weakerBecause && <p className="mt-2"><b>{mix.weakerBecause}</b></p>}
+        {mix.weakerBecause && (
+          <p className="mt-2">
+            <b>{mix.weakerBecause}</b>
+          </p>
+        )}
         {mix.booster && (
           <p className="mt-2" data-testid="booster">
-            {mix.booster.ml ? <>For heavy grease: <Num of={mix.booster.ml} /> {AGENTS[mix.booster.agent].name.toLowerCase()} into this one, no more, on the grease only. Prove it boosted on the hidden place.</> : <>No {AGENTS[mix.booster.agent].name.toLowerCase()} as a booster in this one. {mix.booster.because}</>}
+            {mix.booster.ml ? (
+              <>
+                For heavy grease: <Num of={mix.booster.ml} /> {AGENTS[mix.booster.agent].name.toLowerCase()} into this
+                one, no more, on the grease only. Prove it boosted on the hidden place.
+              </>
+            ) : (
+              <>
+                No {AGENTS[mix.booster.agent].name.toLowerCase()} as a booster in this one. {mix.booster.because}
+              </>
+            )}
           </p>
         )}
         <div className="mt-3">
-          <Chips label={`Bottle for ${AGENTS[agent].name}`} choices={kit.bottles.map(({ capacityMl }) => ({ id: String(capacityMl), name: quantity({ value: capacityMl, unit: "mL" }) }))} value={String(bottleMl)} onPick={(value) => run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })} />
+          <Chips
+            label={`Bottle for ${AGENTS[agent].name}`}
+            choices={kit.bottles.map(({ capacityMl }) => ({
+              id: String(capacityMl),
+              name: quantity({ value: capacityMl, unit: "mL" }),
+            }))}
+            value={String(bottleMl)}
+            onPick={(value) =>
+              run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })
+            }
+          />
         </div>
       </div>
     </section>
@@ -118,12 +201,31 @@ function Water({ need: { container, machine, litres, ready, fills, tempC, taps }
       <ContainerDrawing kind={container} fill={0.7} product={0} />
       <div>
         <h3>{words}</h3>
-        <p className="soft">{machine ? "" : "for damping and rinsing; "}<Num of={litres} /> of it goes on</p>
-        <p className="pour"><Num of={ready} /> <span className="soft">plain water</span></p>
-        {fills && fills.value > 1 && <p>Filled <Num of={fills} words={`${fills.value} times`} />.</p>}
-        {tempC && taps && <p>At <Num of={tempC} />: <Num of={taps.cold} /> cold, then <Num of={taps.hot} /> hot, from usual taps. Measure it before it goes on.</p>}
+        <p className="soft">
+          {machine ? "" : "for damping and rinsing; "}
+          <Num of={litres} /> of it goes on
+        </p>
+        <p className="pour">
+          <Num of={ready} /> <span className="soft">plain water</span>
+        </p>
+        {fills && fills.value > 1 && (
+          <p>
+            Filled <Num of={fills} words={`${fills.value} times`} />.
+          </p>
+        )}
+        {tempC && taps && (
+          <p>
+            At <Num of={tempC} />: <Num of={taps.cold} /> cold, then <Num of={taps.hot} /> hot, from usual taps. Measure
+            it before it goes on.
+          </p>
+        )}
         {machine === "steamer" && <p className="soft">Cold, and soft or distilled where the tap leaves scale.</p>}
-        {machine && machine !== "steamer" && <p className="soft">One tank of one thing: nothing else goes in. A capful of defoamer belongs in the recovery tank, where foam would reach the motor.</p>}
+        {machine && machine !== "steamer" && (
+          <p className="soft">
+            One tank of one thing: nothing else goes in. A capful of defoamer belongs in the recovery tank, where foam
+            would reach the motor.
+          </p>
+        )}
       </div>
     </section>
   );
@@ -144,13 +246,17 @@ function ContainerDrawing({ kind, fill, product }: { kind: ContainerKind; fill: 
   const base = 182;
   return (
     <svg viewBox="0 0 86 190" aria-hidden>
-      <clipPath id={clip}><path d={OUTLINES[kind].split(" M")[0]} /></clipPath>
+      <clipPath id={clip}>
+        <path d={OUTLINES[kind].split(" M")[0]} />
+      </clipPath>
       <g clipPath={`url(#${clip})`}>
         <rect x="0" y={base - height} width="86" height={height} fill="var(--woad)" opacity="0.28" />
         <rect x="0" y={base - height * product} width="86" height={height * product} fill="var(--weld)" />
       </g>
       <path d={OUTLINES[kind]} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
-      {[0.25, 0.5, 0.75].map((mark) => <path key={mark} d={`M70 ${base - inside * mark} h-10`} stroke="var(--ink)" strokeWidth="1.6" />)}
+      {[0.25, 0.5, 0.75].map((mark) => (
+        <path key={mark} d={`M70 ${base - inside * mark} h-10`} stroke="var(--ink)" strokeWidth="1.6" />
+      ))}
     </svg>
   );
 }

@@ -3,7 +3,14 @@ import { useState, type ReactNode } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
-import { CONVENTION_WORDS, flipped, labelText, parseReading, partsWater, readingInWords } from "@/core/dilution/reading";
+import {
+  CONVENTION_WORDS,
+  flipped,
+  labelText,
+  parseReading,
+  partsWater,
+  readingInWords,
+} from "@/core/dilution/reading";
 import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "@/core/dilution/reckon";
 import { mix } from "@/core/dilution/mix";
 import { Act } from "@/ui/Act";
@@ -41,23 +48,49 @@ export function Reckon() {
   );
 }
 
-function DilutionField({ label, dilution: { text, setText, problem, reading, r } }: { label: string; dilution: Dilution }) {
+function DilutionField({
+  label,
+  dilution: { text, setText, problem, reading, r },
+}: {
+  label: string;
+  dilution: Dilution;
+}) {
   const other = reading && otherWay(reading);
   return (
     <div className="evidence-row">
       <FormGroup controlId={`reckon-${label.replace(/\W+/g, "-").toLowerCase()}`}>
         <FormLabel>{label}</FormLabel>
-        <FormControl value={text} maxLength={40} isInvalid={problem !== undefined} onChange={({ target }) => setText(target.value)} placeholder="10:1, 1 in 10, 5 %, 20 mL/L, 1 fl oz/gal" />
-        <FormControl.Feedback type="invalid" role="alert">{problem}</FormControl.Feedback>
+        <FormControl
+          value={text}
+          maxLength={40}
+          isInvalid={problem !== undefined}
+          onChange={({ target }) => setText(target.value)}
+          placeholder="10:1, 1 in 10, 5 %, 20 mL/L, 1 fl oz/gal"
+        />
+        <FormControl.Feedback type="invalid" role="alert">
+          {problem}
+        </FormControl.Feedback>
       </FormGroup>
-      {r !== undefined && <div className="row-wrap mt-2"><span>Taken as <b>{readingInWords(r)}</b></span>{other && <Act onAct={() => setText(labelText(other))}>It means {readingInWords(partsWater(other))}</Act>}</div>}
+      {r !== undefined && (
+        <div className="row-wrap mt-2">
+          <span>
+            Taken as <b>{readingInWords(r)}</b>
+          </span>
+          {other && <Act onAct={() => setText(labelText(other))}>It means {readingInWords(partsWater(other))}</Act>}
+        </div>
+      )}
     </div>
   );
 }
 
 /** The other way a plain ratio is often meant; none for what can only be read one way. */
 function otherWay(reading: NonNullable<Dilution["reading"]>) {
-  return (reading.convention === "water-to-product" || reading.convention === "product-to-water" || reading.convention === "one-in") && reading.value > 1 ? flipped(reading) : undefined;
+  return (reading.convention === "water-to-product" ||
+    reading.convention === "product-to-water" ||
+    reading.convention === "one-in") &&
+    reading.value > 1
+    ? flipped(reading)
+    : undefined;
 }
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
@@ -76,11 +109,23 @@ function EveryWay({ r }: { r: number }) {
   return (
     <Part title="The same, said every way">
       <table className="compare" data-testid="every-way">
-        <tbody>{saidEveryWay(r).map(({ convention, text }) => <tr key={convention}><th scope="row">{text}</th><td>{CONVENTION_WORDS[convention]}</td></tr>)}</tbody>
+        <tbody>
+          {saidEveryWay(r).map(({ convention, text }) => (
+            <tr key={convention}>
+              <th scope="row">{text}</th>
+              <td>{CONVENTION_WORDS[convention]}</td>
+            </tr>
+          ))}
+        </tbody>
       </table>
       <div className="row-wrap mt-2">
         <Stepper label="One cap holds" value={capMl} unit="mL" step={5} min={5} max={100} onChange={setCapMl} />
-        <span>Caps to a litre of mix: <b><Num of={capfuls(mix(1000, r).product.value, capMl)} testId="caps" /></b></span>
+        <span>
+          Caps to a litre of mix:{" "}
+          <b>
+            <Num of={capfuls(mix(1000, r).product.value, capMl)} testId="caps" />
+          </b>
+        </span>
       </div>
     </Part>
   );
@@ -92,11 +137,24 @@ function WrongBottle({ wanted }: { wanted: number }) {
   const fix = was.r === undefined ? undefined : correctBottle(haveMl, was.r, wanted);
   return (
     <Part title="A wrong bottle put right">
-      <div className="row-wrap"><Stepper label="In the bottle" value={haveMl} unit="mL" step={50} min={50} max={20_000} onChange={setHaveMl} /></div>
+      <div className="row-wrap">
+        <Stepper label="In the bottle" value={haveMl} unit="mL" step={50} min={50} max={20_000} onChange={setHaveMl} />
+      </div>
       <DilutionField label="It was mixed" dilution={was} />
       {fix && (
         <p data-testid="correction">
-          {fix.add === "nothing" ? "It is right as it is." : <>Add <b><Num of={fix.amount} testId="correct-amount" /></b> {fix.add}. It then holds <Num of={fix.total} testId="correct-total" />: pour some off first if the bottle is smaller, into one with its own label.</>}
+          {fix.add === "nothing" ? (
+            "It is right as it is."
+          ) : (
+            <>
+              Add{" "}
+              <b>
+                <Num of={fix.amount} testId="correct-amount" />
+              </b>{" "}
+              {fix.add}. It then holds <Num of={fix.total} testId="correct-total" />: pour some off first if the bottle
+              is smaller, into one with its own label.
+            </>
+          )}
         </p>
       )}
     </Part>
@@ -109,7 +167,13 @@ function TheLast({ r }: { r: number }) {
     <Part title="What the last of the product makes">
       <div className="row-wrap">
         <Stepper label="Product left" value={leftMl} unit="mL" step={10} min={0} max={5000} onChange={setLeftMl} />
-        <span>It makes <b><Num of={lastOfBottle(leftMl, r)} testId="last-makes" /></b> of mix.</span>
+        <span>
+          It makes{" "}
+          <b>
+            <Num of={lastOfBottle(leftMl, r)} testId="last-makes" />
+          </b>{" "}
+          of mix.
+        </span>
       </div>
     </Part>
   );
@@ -120,8 +184,22 @@ function Active({ r }: { r: number }) {
   return (
     <Part title="How much active is in it">
       <div className="row-wrap">
-        <Stepper label="Active in the product" value={activePct} unit="%" step={0.5} min={0} max={100} onChange={setActivePct} />
-        <span>In the mix: <b><Num of={activePpm(activePct, r)} testId="ppm" /></b>. A disinfectant&apos;s label says what it needs, and for how long it must stay wet.</span>
+        <Stepper
+          label="Active in the product"
+          value={activePct}
+          unit="%"
+          step={0.5}
+          min={0}
+          max={100}
+          onChange={setActivePct}
+        />
+        <span>
+          In the mix:{" "}
+          <b>
+            <Num of={activePpm(activePct, r)} testId="ppm" />
+          </b>
+          . A disinfectant&apos;s label says what it needs, and for how long it must stay wet.
+        </span>
       </div>
     </Part>
   );
@@ -148,11 +226,38 @@ function Lukewarm() {
 /** Over this at the cloth protein and dye set; hot water scalds from a little above it. Common practice, no source. */
 const SETS_AT_C = 40;
 
-function WarmAnswer({ totalMl, hotC, coldC, targetC }: { totalMl: number; hotC: number; coldC: number; targetC: number }) {
+function WarmAnswer({
+  totalMl,
+  hotC,
+  coldC,
+  targetC,
+}: {
+  totalMl: number;
+  hotC: number;
+  coldC: number;
+  targetC: number;
+}) {
   const answer = tried(() => warmMix(totalMl, hotC, coldC, targetC));
-  if (!answer.ok) return <p className="mt-2" role="alert"><b>{answer.because}</b></p>;
+  if (!answer.ok)
+    return (
+      <p className="mt-2" role="alert">
+        <b>{answer.because}</b>
+      </p>
+    );
   const { hot, cold } = answer.value;
-  return <p className="mt-2" data-testid="warm"><b><Num of={hot} testId="warm-hot" /></b> hot and <b><Num of={cold} testId="warm-cold" /></b> cold. Cold first, then hot; measure before it goes on.{targetC > SETS_AT_C && <b> Over 40 °C sets protein and dye: not while either is in play.</b>}</p>;
+  return (
+    <p className="mt-2" data-testid="warm">
+      <b>
+        <Num of={hot} testId="warm-hot" />
+      </b>{" "}
+      hot and{" "}
+      <b>
+        <Num of={cold} testId="warm-cold" />
+      </b>{" "}
+      cold. Cold first, then hot; measure before it goes on.
+      {targetC > SETS_AT_C && <b> Over 40 °C sets protein and dye: not while either is in play.</b>}
+    </p>
+  );
 }
 
 /** A sum that may refuse its numbers, with the sentence it refuses them by. */

@@ -1,7 +1,14 @@
 "use client";
 import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
-import { estimateOf, messageForOwner, RATE_RANGE, USUAL_RATES, type Estimate, type Rates } from "@/core/estimate/estimate";
+import {
+  estimateOf,
+  messageForOwner,
+  RATE_RANGE,
+  USUAL_RATES,
+  type Estimate,
+  type Rates,
+} from "@/core/estimate/estimate";
 import { lastOf } from "@/core/job/history";
 import { loadJob, loadListOf } from "@/core/mixing/loadList";
 import { nowIso } from "@/store/clock";
@@ -24,32 +31,98 @@ export function Agreement() {
   const { minutes, price, excluded, risks } = estimate;
   const { handBackAt, usableAt, dampHandBackAgreed } = job.promises;
   const [shown, setShown] = useState(false);
-  const message = messageForOwner(job, estimate, { ...(handBackAt ? { handBack: timeText(Date.parse(handBackAt), nowMs) } : {}), ...(usableAt ? { usable: timeText(Date.parse(usableAt), nowMs) } : {}), damp: dampHandBackAgreed });
+  const message = messageForOwner(job, estimate, {
+    ...(handBackAt ? { handBack: timeText(Date.parse(handBackAt), nowMs) } : {}),
+    ...(usableAt ? { usable: timeText(Date.parse(usableAt), nowMs) } : {}),
+    damp: dampHandBackAgreed,
+  });
   const agree = () =>
-    run("Estimate agreed", { op: "append", event: { kind: "agreed", id: newId(), at: nowIso(), ...(handBackAt ? { handBackAt } : {}), ...(usableAt ? { usableAt } : {}), dampHandBack: dampHandBackAgreed, steps: assessment.plan.steps.map(({ title }) => title), priceLow: price.low.value, priceHigh: price.high.value } });
+    run("Estimate agreed", {
+      op: "append",
+      event: {
+        kind: "agreed",
+        id: newId(),
+        at: nowIso(),
+        ...(handBackAt ? { handBackAt } : {}),
+        ...(usableAt ? { usableAt } : {}),
+        dampHandBack: dampHandBackAgreed,
+        steps: assessment.plan.steps.map(({ title }) => title),
+        priceLow: price.low.value,
+        priceHigh: price.high.value,
+      },
+    });
   return (
     <section className="block" aria-label="Estimate" data-testid="estimate">
       <h3>What you promise</h3>
       <div className="facts">
-        <div><span>Price</span> <Num of={price.low} testId="price-low" words={String(price.low.value)} /> to <Num of={price.high} testId="price-high" words={String(price.high.value)} /></div>
-        <div><span>Hands-on</span> <Num of={minutes.low} /> to <Num of={minutes.high} /></div>
+        <div>
+          <span>Price</span> <Num of={price.low} testId="price-low" words={String(price.low.value)} /> to{" "}
+          <Num of={price.high} testId="price-high" words={String(price.high.value)} />
+        </div>
+        <div>
+          <span>Hands-on</span> <Num of={minutes.low} /> to <Num of={minutes.high} />
+        </div>
       </div>
       <p>
-        Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} /> (<Num of={forecast.finish} testId="finish" /> from now),{" "}
-        {!forecast.usable ? <b>and it does not dry in this air.</b> : <>dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />.</>}
+        Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} /> (
+        <Num of={forecast.finish} testId="finish" /> from now),{" "}
+        {!forecast.usable ? (
+          <b>and it does not dry in this air.</b>
+        ) : (
+          <>
+            dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />
+            .
+          </>
+        )}
       </p>
       <PromiseFields />
-      {excluded.length > 0 && <><h4 className="small-head mt-3">Not in it</h4><ul className="mb-2">{excluded.map((line) => <li key={line}>{line}</li>)}</ul></>}
-      {risks.length > 0 && <><h4 className="small-head">What may stay or go otherwise</h4><ul className="mb-2">{risks.map((line) => <li key={line}>{line}</li>)}</ul></>}
+      {excluded.length > 0 && (
+        <>
+          <h4 className="small-head mt-3">Not in it</h4>
+          <ul className="mb-2">
+            {excluded.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {risks.length > 0 && (
+        <>
+          <h4 className="small-head">What may stay or go otherwise</h4>
+          <ul className="mb-2">
+            {risks.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </>
+      )}
       <div className="row-wrap mt-3">
-        <Act variant={agreed ? "outline-primary" : "primary"} onAct={agree}>The owner agreed to this</Act>
-        <Act aria-expanded={shown} onAct={() => setShown(!shown)}>Message for the owner</Act>
-        {agreed && <span className="soft">{agreedWords(agreed.priceLow, agreed.priceHigh, price)} {timeText(Date.parse(agreed.at), nowMs)}, {agreed.steps.length} steps</span>}
+        <Act variant={agreed ? "outline-primary" : "primary"} onAct={agree}>
+          The owner agreed to this
+        </Act>
+        <Act aria-expanded={shown} onAct={() => setShown(!shown)}>
+          Message for the owner
+        </Act>
+        {agreed && (
+          <span className="soft">
+            {agreedWords(agreed.priceLow, agreed.priceHigh, price)} {timeText(Date.parse(agreed.at), nowMs)},{" "}
+            {agreed.steps.length} steps
+          </span>
+        )}
       </div>
       {shown && (
         <div className="mt-2">
-          <FormControl as="textarea" rows={12} readOnly aria-label="Message" value={message} onFocus={({ target }) => target.select()} />
-          <Act className="mt-2" onAct={() => void send(message)}>Share or copy it</Act>
+          <FormControl
+            as="textarea"
+            rows={12}
+            readOnly
+            aria-label="Message"
+            value={message}
+            onFocus={({ target }) => target.select()}
+          />
+          <Act className="mt-2" onAct={() => void send(message)}>
+            Share or copy it
+          </Act>
         </div>
       )}
       <RateFields rates={rates} />
@@ -69,11 +142,51 @@ function RateFields({ rates }: { rates: Rates }) {
     <details className="mt-2">
       <summary className="form-label">What you ask</summary>
       <div className="fields">
-        <NumberField label="An hour, your money" unit="1" min={RATE_RANGE.perHour[0]} max={RATE_RANGE.perHour[1]} decimals={2} value={rates.perHour} onChange={(perHour) => set({ perHour })} />
-        <NumberField label="Least for any job, your money" unit="1" min={RATE_RANGE.minimum[0]} max={RATE_RANGE.minimum[1]} decimals={2} value={rates.minimum ?? 0} onChange={(minimum) => set({ minimum })} />
-        <NumberField label="Machine wear an hour, your money" unit="1" min={RATE_RANGE.wearPerHour[0]} max={RATE_RANGE.wearPerHour[1]} decimals={2} value={rates.wearPerHour ?? 0} onChange={(wearPerHour) => set({ wearPerHour })} />
-        <NumberField label="Tax on top, %" unit="%" min={RATE_RANGE.taxPct[0]} max={RATE_RANGE.taxPct[1]} decimals={1} value={rates.taxPct ?? 0} onChange={(taxPct) => set({ taxPct })} />
-        <NumberField label="Coming out, your money" unit="1" min={RATE_RANGE.callOut[0]} max={RATE_RANGE.callOut[1]} decimals={2} value={rates.callOut} onChange={(callOut) => set({ callOut })} />
+        <NumberField
+          label="An hour, your money"
+          unit="1"
+          min={RATE_RANGE.perHour[0]}
+          max={RATE_RANGE.perHour[1]}
+          decimals={2}
+          value={rates.perHour}
+          onChange={(perHour) => set({ perHour })}
+        />
+        <NumberField
+          label="Least for any job, your money"
+          unit="1"
+          min={RATE_RANGE.minimum[0]}
+          max={RATE_RANGE.minimum[1]}
+          decimals={2}
+          value={rates.minimum ?? 0}
+          onChange={(minimum) => set({ minimum })}
+        />
+        <NumberField
+          label="Machine wear an hour, your money"
+          unit="1"
+          min={RATE_RANGE.wearPerHour[0]}
+          max={RATE_RANGE.wearPerHour[1]}
+          decimals={2}
+          value={rates.wearPerHour ?? 0}
+          onChange={(wearPerHour) => set({ wearPerHour })}
+        />
+        <NumberField
+          label="Tax on top, %"
+          unit="%"
+          min={RATE_RANGE.taxPct[0]}
+          max={RATE_RANGE.taxPct[1]}
+          decimals={1}
+          value={rates.taxPct ?? 0}
+          onChange={(taxPct) => set({ taxPct })}
+        />
+        <NumberField
+          label="Coming out, your money"
+          unit="1"
+          min={RATE_RANGE.callOut[0]}
+          max={RATE_RANGE.callOut[1]}
+          decimals={2}
+          value={rates.callOut}
+          onChange={(callOut) => set({ callOut })}
+        />
       </div>
     </details>
   );
@@ -88,6 +201,10 @@ async function send(text: string) {
       notify("The message is copied: paste it where you write to the owner.");
     }
   } catch (error) {
-    if ((error as Error).name !== "AbortError") notify("The message could not be shared or copied on this address. Mark the text above and copy it by hand.", "problem");
+    if ((error as Error).name !== "AbortError")
+      notify(
+        "The message could not be shared or copied on this address. Mark the text above and copy it by hand.",
+        "problem",
+      );
   }
 }

@@ -9,24 +9,55 @@ export function Extras() {
   const { job, run, assessment, zone } = useBay();
   const { disinfect = [], protect, beside = [] } = job.choices;
   const { notes, zones } = assessment.plan;
-  const set = (label: string, field: string, value: unknown) => run(label, { op: "set", path: ["choices", field], value });
+  const set = (label: string, field: string, value: unknown) =>
+    run(label, { op: "set", path: ["choices", field], value });
   const nameOf = (id: string) => zones[id]?.view.name ?? id;
   const offered = [...new Set([...disinfect, ...(zone ? [zone.id] : [])])].filter((id) => zones[id]);
   const asked = disinfect.length + beside.length + (protect ? 1 : 0);
   return (
-    <Fold title="Asked for besides" note={asked > 0 ? `${asked} asked for` : "disinfection, protection, leather, glass"} startOpen={notes.length > 0} testId="extras">
-      {notes.length > 0 && <ul data-testid="extra-notes">{notes.map((note) => <li key={note}><b>{note}</b></li>)}</ul>}
+    <Fold
+      title="Asked for besides"
+      note={asked > 0 ? `${asked} asked for` : "disinfection, protection, leather, glass"}
+      startOpen={notes.length > 0}
+      testId="extras"
+    >
+      {notes.length > 0 && (
+        <ul data-testid="extra-notes">
+          {notes.map((note) => (
+            <li key={note}>
+              <b>{note}</b>
+            </li>
+          ))}
+        </ul>
+      )}
       <div className="form-label">Disinfect, after cleaning</div>
       {offered.length > 0 ? (
-        <ManyChips label="Disinfect" choices={offered.map((id) => ({ id, name: nameOf(id) }))} value={disinfect} onPick={(value) => set("Disinfect", "disinfect", value.length > 0 ? value : undefined)} />
+        <ManyChips
+          label="Disinfect"
+          choices={offered.map((id) => ({ id, name: nameOf(id) }))}
+          value={disinfect}
+          onPick={(value) => set("Disinfect", "disinfect", value.length > 0 ? value : undefined)}
+        />
       ) : (
         <p className="soft">Choose a zone on the drawing first.</p>
       )}
       <div className="form-label mt-3">Protect what was cleaned</div>
-      <Chips label="Protect" choices={choicesOf(PROTECT_SCHOOLS)} value={protect} onPick={(value) => set("Protect", "protect", value as ProtectSchool | undefined)} />
-      <p className="soft mt-1">The label of the protector decides; without a word from it, on dry cloth. Its step comes when everything is dry.</p>
+      <Chips
+        label="Protect"
+        choices={choicesOf(PROTECT_SCHOOLS)}
+        value={protect}
+        onPick={(value) => set("Protect", "protect", value as ProtectSchool | undefined)}
+      />
+      <p className="soft mt-1">
+        The label of the protector decides; without a word from it, on dry cloth. Its step comes when everything is dry.
+      </p>
       <div className="form-label">Beside the cloth</div>
-      <ManyChips label="Beside the cloth" choices={choicesOf(BESIDES)} value={beside} onPick={(value) => set("Beside the cloth", "beside", value.length > 0 ? (value as BesideId[]) : undefined)} />
+      <ManyChips
+        label="Beside the cloth"
+        choices={choicesOf(BESIDES)}
+        value={beside}
+        onPick={(value) => set("Beside the cloth", "beside", value.length > 0 ? (value as BesideId[]) : undefined)}
+      />
     </Fold>
   );
 }

@@ -33,7 +33,11 @@ export function PlanPhase() {
   const { assessment, findingId, zone, go, job } = useBay();
   const { plan } = assessment;
   const mark = findingId ? plan.marks[findingId] : undefined;
-  const anything = plan.steps.length > 0 || Object.keys(plan.marks).length > 0 || job.findings.order.length > 0 || job.gas !== undefined;
+  const anything =
+    plan.steps.length > 0 ||
+    Object.keys(plan.marks).length > 0 ||
+    job.findings.order.length > 0 ||
+    job.gas !== undefined;
   if (!anything) return <MarkPicker what="" />;
   const first = plan.steps[0];
   return (
@@ -41,37 +45,92 @@ export function PlanPhase() {
       <div className="row-between">
         <h2>{mark ? mark.name : "The whole job"}</h2>
         <div className="row-wrap">
-          {mark && <Act variant="link" onAct={() => go({ finding: null })}>The whole job</Act>}
-          {first && <Act variant="primary" onAct={() => go({ phase: "work" })}>Go to work</Act>}
+          {mark && (
+            <Act variant="link" onAct={() => go({ finding: null })}>
+              The whole job
+            </Act>
+          )}
+          {first && (
+            <Act variant="primary" onAct={() => go({ phase: "work" })}>
+              Go to work
+            </Act>
+          )}
         </div>
       </div>
       {mark && <Ladder mark={mark} />}
       {plan.assumed.length > 0 && (
         <details className="block">
-          <summary className="row-between"><h3>{plan.assumed.length === 1 ? "One thing not known, planned at its safest" : `${plan.assumed.length} things not known, planned at their safest`}</h3><span className="soft">show</span></summary>
-          <ul>{plan.assumed.map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+          <summary className="row-between">
+            <h3>
+              {plan.assumed.length === 1
+                ? "One thing not known, planned at its safest"
+                : `${plan.assumed.length} things not known, planned at their safest`}
+            </h3>
+            <span className="soft">show</span>
+          </summary>
+          <ul>
+            {plan.assumed.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
         </details>
       )}
       {plan.missing.length > 0 && (
         <section className="block" data-testid="missing">
-          <div className="row-between"><h3>Not on the shelf</h3><Link href="/shelf" prefetch={false}>Open the shelf</Link></div>
-          <ul className="mb-0">{plan.missing.map(({ wanted, standIn }) => <li key={wanted}>{missingWords(wanted, standIn)}</li>)}</ul>
+          <div className="row-between">
+            <h3>Not on the shelf</h3>
+            <Link href="/shelf" prefetch={false}>
+              Open the shelf
+            </Link>
+          </div>
+          <ul className="mb-0">
+            {plan.missing.map(({ wanted, standIn }) => (
+              <li key={wanted}>{missingWords(wanted, standIn)}</li>
+            ))}
+          </ul>
         </section>
       )}
       <div className="block">
         <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>
-        {plan.steps.filter(({ findingId: of, zoneIds }) => !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId))).map((step, index) => (
-          <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
-        ))}
+        {plan.steps
+          .filter(
+            ({ findingId: of, zoneIds }) =>
+              !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId)),
+          )
+          .map((step, index) => (
+            <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
+          ))}
         {first && <OwnMinutes />}
       </div>
-      {zone && <Boundary what="The ways through"><Schools /></Boundary>}
-      {zone && plan.steps.some(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zone.id)) && <SmallFold title={`Strokes and water, ${zone.name.toLowerCase()}`}><StrokesPanel key={zone.id} zoneId={zone.id} /></SmallFold>}
-      {!mark && first && <Boundary what="The whole job"><WholeJob /></Boundary>}
+      {zone && (
+        <Boundary what="The ways through">
+          <Schools />
+        </Boundary>
+      )}
+      {zone && plan.steps.some(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zone.id)) && (
+        <SmallFold title={`Strokes and water, ${zone.name.toLowerCase()}`}>
+          <StrokesPanel key={zone.id} zoneId={zone.id} />
+        </SmallFold>
+      )}
+      {!mark && first && (
+        <Boundary what="The whole job">
+          <WholeJob />
+        </Boundary>
+      )}
       {!mark && <MarkList />}
-      {!mark && <Boundary what="The extras"><Extras /></Boundary>}
-      {!mark && <Boundary what="The air"><AirTreatment /></Boundary>}
-      <Boundary what="The estimate"><Agreement /></Boundary>
+      {!mark && (
+        <Boundary what="The extras">
+          <Extras />
+        </Boundary>
+      )}
+      {!mark && (
+        <Boundary what="The air">
+          <AirTreatment />
+        </Boundary>
+      )}
+      <Boundary what="The estimate">
+        <Agreement />
+      </Boundary>
     </>
   );
 }
@@ -84,20 +143,32 @@ function MarkList() {
       <h3>Marks</h3>
       {Object.values(marks).map(({ findingId, zoneId, name, diagnosis }) => (
         <div className="line-step" key={findingId}>
-          <span className="line-what">{name}: <Num of={diagnosis.beliefs[0]!.p} share /> {familyOf(diagnosis.leader).name.toLowerCase()}</span>
+          <span className="line-what">
+            {name}: <Num of={diagnosis.beliefs[0]!.p} share /> {familyOf(diagnosis.leader).name.toLowerCase()}
+          </span>
           <Act onAct={() => go({ finding: findingId, zone: zoneId })}>Its ladder</Act>
         </div>
       ))}
       {damage.map(({ findingId, finding }) => (
-        <div className="line-step" key={findingId}><span className="line-what">{finding.name ?? finding.damage}, {job.zones.byId[finding.zoneId]?.name}: was there before, a note and no step</span></div>
+        <div className="line-step" key={findingId}>
+          <span className="line-what">
+            {finding.name ?? finding.damage}, {job.zones.byId[finding.zoneId]?.name}: was there before, a note and no
+            step
+          </span>
+        </div>
       ))}
     </div>
   );
 }
 
 const STATE_WORDS: Record<MarkPlan["state"], string> = {
-  open: "", gone: "Judged dry: gone.", left: "Left as it is, the owner knows.", worse: "It got worse: stop here. Rinse with plain water, blot, let it dry, tell the owner.",
-  "at-the-stop": "The ladder ends here.", referred: "", damage: "This is damage, not soil: a note, never a step.",
+  open: "",
+  gone: "Judged dry: gone.",
+  left: "Left as it is, the owner knows.",
+  worse: "It got worse: stop here. Rinse with plain water, blot, let it dry, tell the owner.",
+  "at-the-stop": "The ladder ends here.",
+  referred: "",
+  damage: "This is damage, not soil: a note, never a step.",
 };
 
 function Ladder({ mark }: { mark: MarkPlan }) {
@@ -105,26 +176,49 @@ function Ladder({ mark }: { mark: MarkPlan }) {
   return (
     <>
       <p>
-        <Num of={top.p} share /> {familyOf(top.family).name.toLowerCase()}, over <Num of={mark.spread} testId="spread" /> with its rim.
+        <Num of={top.p} share /> {familyOf(top.family).name.toLowerCase()}, over{" "}
+        <Num of={mark.spread} testId="spread" /> with its rim.
         {!mark.sure && " Not sure yet, so the first step suits every family still likely."} {STATE_WORDS[mark.state]}
       </p>
       {mark.referral ? (
-        <div className="caution caution-danger" role="alert"><h3>{mark.referral.title}</h3><p>{mark.referral.words}</p></div>
+        <div className="caution caution-danger" role="alert">
+          <h3>{mark.referral.title}</h3>
+          <p>{mark.referral.words}</p>
+        </div>
       ) : (
         <div className="block">
           <h3>Ladder, gentlest first</h3>
           {mark.rungs.map((rung, index) => (
             <div key={index}>
               <div className={`rung rung-${rung.state}`}>
-                <b>{rung.title}</b>{rung.state === "now" ? " · now" : rung.state === "done" ? " · done" : rung.state === "left-out" ? " · left out" : ""}
+                <b>{rung.title}</b>
+                {rung.state === "now"
+                  ? " · now"
+                  : rung.state === "done"
+                    ? " · done"
+                    : rung.state === "left-out"
+                      ? " · left out"
+                      : ""}
                 <div className="soft">{rung.state === "left-out" ? "" : rung.why}</div>
-                {rung.state !== "left-out" && rung.success && <div className="soft">Goes with it <Num of={rung.success.chance} share testId="rung-success" />, likely <Num of={rung.success.low} share /> to <Num of={rung.success.high} share /> · {shareWords(rung.success)}</div>}
-                {rung.leftOut.map(({ what, because }) => <div key={what} className="soft">Without {what.toLowerCase()}: {because}</div>)}
+                {rung.state !== "left-out" && rung.success && (
+                  <div className="soft">
+                    Goes with it <Num of={rung.success.chance} share testId="rung-success" />, likely{" "}
+                    <Num of={rung.success.low} share /> to <Num of={rung.success.high} share /> ·{" "}
+                    {shareWords(rung.success)}
+                  </div>
+                )}
+                {rung.leftOut.map(({ what, because }) => (
+                  <div key={what} className="soft">
+                    Without {what.toLowerCase()}: {because}
+                  </div>
+                ))}
               </div>
               {rung.state !== "left-out" && <div className="branch">Still visible when dry ↓</div>}
             </div>
           ))}
-          <div className="stop-rung"><b>Stop.</b> {mark.stopWords}</div>
+          <div className="stop-rung">
+            <b>Stop.</b> {mark.stopWords}
+          </div>
         </div>
       )}
     </>
@@ -140,29 +234,78 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
       <details open={open}>
         <summary>
           <b>{number}</b>
-          <span className="line-what"><b>{step.title}</b> <span className="soft">{zones}</span></span>
+          <span className="line-what">
+            <b>{step.title}</b> <span className="soft">{zones}</span>
+          </span>
         </summary>
         <p>{step.how}</p>
         <div className="facts">
-          {step.amountMl && <div><span>Amount</span> <Num of={step.amountMl} testId="plan-amount" /></div>}
-          {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && <div><span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} /></div>}
-          {step.dwell && <div><span>Dwell</span> <Num of={step.dwell.min} />{step.dwell.max && <> to <Num of={step.dwell.max} /></>}</div>}
-          {warmest && <div><span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under</div>}
-          <div><span>Tool</span> {TOOLS[step.tool].name}{TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}</div>
-          <div><span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" /></div>
-          {step.liftOff && <div><span>Lift off</span> {step.liftOff}</div>}
-          <div><span>Check</span> {step.check}</div>
+          {step.amountMl && (
+            <div>
+              <span>Amount</span> <Num of={step.amountMl} testId="plan-amount" />
+            </div>
+          )}
+          {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && (
+            <div>
+              <span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} />
+            </div>
+          )}
+          {step.dwell && (
+            <div>
+              <span>Dwell</span> <Num of={step.dwell.min} />
+              {step.dwell.max && (
+                <>
+                  {" "}
+                  to <Num of={step.dwell.max} />
+                </>
+              )}
+            </div>
+          )}
+          {warmest && (
+            <div>
+              <span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under
+            </div>
+          )}
+          <div>
+            <span>Tool</span> {TOOLS[step.tool].name}
+            {TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}
+          </div>
+          <div>
+            <span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" />
+          </div>
+          {step.liftOff && (
+            <div>
+              <span>Lift off</span> {step.liftOff}
+            </div>
+          )}
+          <div>
+            <span>Check</span> {step.check}
+          </div>
         </div>
-        <p><b>Why:</b> {step.why}</p>
-        {step.agent && step.dwell && step.action !== "air" && <SmallFold title="What more dwell or strength would buy"><EffectChart step={step} /></SmallFold>}
+        <p>
+          <b>Why:</b> {step.why}
+        </p>
+        {step.agent && step.dwell && step.action !== "air" && (
+          <SmallFold title="What more dwell or strength would buy">
+            <EffectChart step={step} />
+          </SmallFold>
+        )}
         {step.reasons.length > 0 && (
           <details>
             <summary className="form-label">Rules that shaped it ({step.reasons.length})</summary>
-            <ul>{step.reasons.map(({ rule, because, mark }) => <li key={rule}>{because} <span className="soft">{MARK_WORDS[mark]}.</span></li>)}</ul>
+            <ul>
+              {step.reasons.map(({ rule, because, mark }) => (
+                <li key={rule}>
+                  {because} <span className="soft">{MARK_WORDS[mark]}.</span>
+                </li>
+              ))}
+            </ul>
           </details>
         )}
       </details>
-      <span className="step-total soft"><Num of={stepMinutes(step)} /></span>
+      <span className="step-total soft">
+        <Num of={stepMinutes(step)} />
+      </span>
     </div>
   );
 }

@@ -14,9 +14,30 @@ export function Schools() {
   return (
     <div className="block" data-testid="schools">
       <h3>Way through the middle, {zone.name.toLowerCase()}</h3>
-      <p>{plan.picked ? <><b>{SCHOOL_NAMES[plan.picked]}.</b> {plan.pickedBecause}</> : plan.pickedBecause} Water budget here <Num of={plan.budget} testId="budget" />.</p>
+      <p>
+        {plan.picked ? (
+          <>
+            <b>{SCHOOL_NAMES[plan.picked]}.</b> {plan.pickedBecause}
+          </>
+        ) : (
+          plan.pickedBecause
+        )}{" "}
+        Water budget here <Num of={plan.budget} testId="budget" />.
+      </p>
       <table className="compare">
-        <thead><tr><th>School</th><th>Soil out</th><th>Water left</th><th>Dry in</th><th>Hands-on</th><th>Product</th><th><span className="visually-hidden">Choose</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th>School</th>
+            <th>Soil out</th>
+            <th>Water left</th>
+            <th>Dry in</th>
+            <th>Hands-on</th>
+            <th>Product</th>
+            <th>
+              <span className="visually-hidden">Choose</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
           {plan.schools.map(({ school, allowed, because, lifted, residual, drying, minutes, productMl, risks }) => (
             <Fragment key={school}>
@@ -24,23 +45,63 @@ export function Schools() {
                 <th scope="row">{SCHOOL_NAMES[school]}</th>
                 {allowed ? (
                   <>
-                    <td data-label="Soil out"><Num of={lifted} share /></td>
-                    <td data-label="Water left"><Num of={residual} testId={`residual-${school}`} /></td>
-                    <td data-label="Dry in">{Number.isFinite(drying.hours.value) ? <Num of={drying.hours} /> : "not like this"}</td>
-                    <td data-label="Hands-on"><Num of={minutes} /></td>
-                    <td data-label="Product"><Num of={productMl} /></td>
-                    <td>{school === plan.picked ? "picked" : <Act onAct={() => run(`School for ${zone.name}`, { op: "set", path: ["choices", "schools", zone.id], value: school })} aria-label={`Choose ${SCHOOL_NAMES[school]}`}>Choose</Act>}</td>
+                    <td data-label="Soil out">
+                      <Num of={lifted} share />
+                    </td>
+                    <td data-label="Water left">
+                      <Num of={residual} testId={`residual-${school}`} />
+                    </td>
+                    <td data-label="Dry in">
+                      {Number.isFinite(drying.hours.value) ? <Num of={drying.hours} /> : "not like this"}
+                    </td>
+                    <td data-label="Hands-on">
+                      <Num of={minutes} />
+                    </td>
+                    <td data-label="Product">
+                      <Num of={productMl} />
+                    </td>
+                    <td>
+                      {school === plan.picked ? (
+                        "picked"
+                      ) : (
+                        <Act
+                          onAct={() =>
+                            run(`School for ${zone.name}`, {
+                              op: "set",
+                              path: ["choices", "schools", zone.id],
+                              value: school,
+                            })
+                          }
+                          aria-label={`Choose ${SCHOOL_NAMES[school]}`}
+                        >
+                          Choose
+                        </Act>
+                      )}
+                    </td>
                   </>
                 ) : (
                   <td colSpan={6}>Not here. {because}</td>
                 )}
               </tr>
-              {allowed && <tr className="note-row"><td colSpan={7}>{risks.length > 0 ? `Risk: ${risks.join("; ")}.` : "No risk stands out."}</td></tr>}
+              {allowed && (
+                <tr className="note-row">
+                  <td colSpan={7}>{risks.length > 0 ? `Risk: ${risks.join("; ")}.` : "No risk stands out."}</td>
+                </tr>
+              )}
             </Fragment>
           ))}
         </tbody>
       </table>
-      {chosen && <Act variant="link" onAct={() => run("The plan's own pick", { op: "set", path: ["choices", "schools", zone.id], value: undefined })}>Back to the plan's own pick</Act>}
+      {chosen && (
+        <Act
+          variant="link"
+          onAct={() =>
+            run("The plan's own pick", { op: "set", path: ["choices", "schools", zone.id], value: undefined })
+          }
+        >
+          Back to the plan's own pick
+        </Act>
+      )}
     </div>
   );
 }

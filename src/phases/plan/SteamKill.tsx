@@ -14,23 +14,52 @@ export function SteamKill() {
   return (
     <SmallFold title="Does a pass of steam kill?">
       <div className="row-wrap align-items-end mb-2">
-        <Stepper label="Surface right behind the head" unit="degC" step={5} min={40} max={110} value={tempC} onChange={setTemp} />
-        <p className="mb-2" data-testid="steam-answer"><b>{passAnswer(tempC)}</b></p>
+        <Stepper
+          label="Surface right behind the head"
+          unit="degC"
+          step={5}
+          min={40}
+          max={110}
+          value={tempC}
+          onChange={setTemp}
+        />
+        <p className="mb-2" data-testid="steam-answer">
+          <b>{passAnswer(tempC)}</b>
+        </p>
       </div>
       <table className="compare">
-        <thead><tr><th>Held at that temperature</th><th>1 in 1000 left</th><th>1 in 100 000 left</th><th>From</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Held at that temperature</th>
+            <th>1 in 1000 left</th>
+            <th>1 in 100 000 left</th>
+            <th>From</th>
+          </tr>
+        </thead>
         <tbody>
           {(Object.values(HEAT_KILLS) as HeatKill[]).map((row) => (
             <tr key={row.name}>
               <th scope="row">{row.name}</th>
-              <td><Num of={secondsFor(row, 3, tempC)} testId={row.name === HEAT_KILLS["food-bacteria"].name ? "steam-3" : undefined} /></td>
-              <td><Num of={secondsFor(row, 5, tempC)} /></td>
-              <td className="soft">{MARK_WORDS[row.mark]}{row.source ? `, ${row.source}` : ""}</td>
+              <td>
+                <Num
+                  of={secondsFor(row, 3, tempC)}
+                  testId={row.name === HEAT_KILLS["food-bacteria"].name ? "steam-3" : undefined}
+                />
+              </td>
+              <td>
+                <Num of={secondsFor(row, 5, tempC)} />
+              </td>
+              <td className="soft">
+                {MARK_WORDS[row.mark]}
+                {row.source ? `, ${row.source}` : ""}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="soft">Only a labelled disinfectant carries a claim; heat is none. Above 40 °C at the cloth protein and dye set.</p>
+      <p className="soft">
+        Only a labelled disinfectant carries a claim; heat is none. Above 40 °C at the cloth protein and dye set.
+      </p>
     </SmallFold>
   );
 }

@@ -6,19 +6,40 @@ import { Chips } from "@/ui/Chips";
 import { useBay } from "@/bay/BayContext";
 
 /** One test: how, what it showed, or why it may not be done here. */
-export function EvidenceRow({ test, finding, lock, hint }: { test: EvidenceId; finding: MarkFinding; lock?: string; hint?: Hint }) {
+export function EvidenceRow({
+  test,
+  finding,
+  lock,
+  hint,
+}: {
+  test: EvidenceId;
+  finding: MarkFinding;
+  lock?: string;
+  hint?: Hint;
+}) {
   const { name, how, caution } = testOf(test);
   const done = finding.evidence[test] !== undefined;
   return (
     <div className="evidence-row">
       <h3>{name}</h3>
       {lock && !done ? (
-        <p className="lock" data-testid={`lock-${test}`}><b>Locked.</b> {lock}</p>
+        <p className="lock" data-testid={`lock-${test}`}>
+          <b>Locked.</b> {lock}
+        </p>
       ) : (
         <>
           <p className="soft">{how}</p>
-          {caution && <p><b>{caution}</b></p>}
-          {hint && <p>Taken as <b>{hint.outcomes.map((outcome) => outcomeName(test, outcome).toLowerCase()).join(" or ")}</b> {hint.from}, until you say otherwise.</p>}
+          {caution && (
+            <p>
+              <b>{caution}</b>
+            </p>
+          )}
+          {hint && (
+            <p>
+              Taken as <b>{hint.outcomes.map((outcome) => outcomeName(test, outcome).toLowerCase()).join(" or ")}</b>{" "}
+              {hint.from}, until you say otherwise.
+            </p>
+          )}
           <EvidenceChips test={test} finding={finding} />
         </>
       )}
@@ -27,10 +48,22 @@ export function EvidenceRow({ test, finding, lock, hint }: { test: EvidenceId; f
 }
 
 /** The outcomes as chips; with the focus among them the number keys pick one. */
-export function EvidenceChips({ test, finding, autoFocusKey }: { test: EvidenceId; finding: MarkFinding; autoFocusKey?: string }) {
+export function EvidenceChips({
+  test,
+  finding,
+  autoFocusKey,
+}: {
+  test: EvidenceId;
+  finding: MarkFinding;
+  autoFocusKey?: string;
+}) {
   const { run, findingId } = useBay();
-  const outcomes = Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, outcome]) => ({ id, name: outcome.name }));
-  const pick = (value: string | undefined) => run(testOf(test).name, { op: "set", path: ["findings", "byId", findingId!, "evidence", test], value });
+  const outcomes = Object.entries(EVIDENCE[test].outcomes as Record<string, Outcome>).map(([id, outcome]) => ({
+    id,
+    name: outcome.name,
+  }));
+  const pick = (value: string | undefined) =>
+    run(testOf(test).name, { op: "set", path: ["findings", "byId", findingId!, "evidence", test], value });
   return (
     <div
       data-evidence={test}

@@ -30,7 +30,10 @@ export function Instruments() {
     setBusy(instrument);
     setProblem(undefined);
     try {
-      keep([{ instrument, ...spot, ...(await simulated(instrument).read({ jobId: job.id, ...spot })) }], `Reading, ${INSTRUMENTS[instrument].name.toLowerCase()}`);
+      keep(
+        [{ instrument, ...spot, ...(await simulated(instrument).read({ jobId: job.id, ...spot })) }],
+        `Reading, ${INSTRUMENTS[instrument].name.toLowerCase()}`,
+      );
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -44,7 +47,11 @@ export function Instruments() {
     return (
       <>
         <Num of={entered(INSTRUMENTS[instrument].name, value, INSTRUMENTS[instrument].unit as Unit)} />
-        {humidityPct !== undefined && <>, <Num of={entered("Relative humidity", humidityPct, "%")} /></>}
+        {humidityPct !== undefined && (
+          <>
+            , <Num of={entered("Relative humidity", humidityPct, "%")} />
+          </>
+        )}
         {says && `: ${outcomeName(says.test, says.outcome).toLowerCase()}`}
       </>
     );
@@ -53,15 +60,34 @@ export function Instruments() {
     <div className="evidence-row" data-testid="instruments">
       <h3>Read an instrument here</h3>
       <div className="row-wrap">
-        {TEST_INSTRUMENTS.map((instrument) => <Act key={instrument} disabled={busy !== undefined} onAct={() => void read(instrument)}>{busy === instrument ? "Reading…" : INSTRUMENTS[instrument].name}</Act>)}
+        {TEST_INSTRUMENTS.map((instrument) => (
+          <Act key={instrument} disabled={busy !== undefined} onAct={() => void read(instrument)}>
+            {busy === instrument ? "Reading…" : INSTRUMENTS[instrument].name}
+          </Act>
+        ))}
       </div>
       {job.demo && <p className="soft mt-2">On a demo job stand-ins answer, with the noise a real instrument has.</p>}
-      {problem && <p role="alert" className="mt-2"><b>{problem}</b></p>}
+      {problem && (
+        <p role="alert" className="mt-2">
+          <b>{problem}</b>
+        </p>
+      )}
       <TypedReading key={findingId} onKeep={(reading) => keep([{ ...reading, ...spot }], "Reading, typed")} />
       <PastedReadings />
       {readings.length > 0 && (
         <ul className="mt-2" data-testid="readings">
-          {readings.slice(-SHOWN).reverse().map((event) => <li key={event.id}>{INSTRUMENTS[event.instrument].name}: <b>{shown(event)}</b> <span className="soft">{event.zoneId ? (assessment.plan.zones[event.zoneId]?.view.name ?? "") : ""} {timeText(Date.parse(event.at), nowMs)}</span></li>)}
+          {readings
+            .slice(-SHOWN)
+            .reverse()
+            .map((event) => (
+              <li key={event.id}>
+                {INSTRUMENTS[event.instrument].name}: <b>{shown(event)}</b>{" "}
+                <span className="soft">
+                  {event.zoneId ? (assessment.plan.zones[event.zoneId]?.view.name ?? "") : ""}{" "}
+                  {timeText(Date.parse(event.at), nowMs)}
+                </span>
+              </li>
+            ))}
         </ul>
       )}
     </div>
@@ -77,7 +103,16 @@ function TypedReading({ onKeep }: { onKeep: (reading: NewReading) => void }) {
       <summary className="form-label">Type a reading</summary>
       <div className="fields">
         {TYPED.map((instrument) => (
-          <NumberField key={instrument} label={INSTRUMENTS[instrument].name} unit={TYPED_UNIT[instrument as keyof typeof TYPED_UNIT]} min={READING_RANGE[instrument][0]} max={READING_RANGE[instrument][1]} decimals={1} value={undefined} onChange={(value) => onKeep({ instrument, value })} />
+          <NumberField
+            key={instrument}
+            label={INSTRUMENTS[instrument].name}
+            unit={TYPED_UNIT[instrument as keyof typeof TYPED_UNIT]}
+            min={READING_RANGE[instrument][0]}
+            max={READING_RANGE[instrument][1]}
+            decimals={1}
+            value={undefined}
+            onChange={(value) => onKeep({ instrument, value })}
+          />
         ))}
       </div>
     </details>

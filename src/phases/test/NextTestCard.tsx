@@ -25,18 +25,50 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
     return (
       <div className="now-step" data-testid="next-test">
         <h2>{settled ? "Enough tested" : "Nothing left to test"}</h2>
-        <p>{settled ? <>The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left would change it.</> : <>Still not sure (<Num of={sure} share testId="next-sure" />): the first step is the gentle one that suits all that are likely.</>}{locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}</p>
-        <Act variant="primary" onAct={() => go({ phase: "plan" })}>To the plan</Act>
+        <p>
+          {settled ? (
+            <>
+              The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left would change
+              it.
+            </>
+          ) : (
+            <>
+              Still not sure (<Num of={sure} share testId="next-sure" />
+              ): the first step is the gentle one that suits all that are likely.
+            </>
+          )}
+          {locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}
+        </p>
+        <Act variant="primary" onAct={() => go({ phase: "plan" })}>
+          To the plan
+        </Act>
       </div>
     );
   }
   const { name, how, caution, minutes } = testOf(best.test);
   return (
     <div className="now-step" data-testid="next-test" data-test={best.test}>
-      <div className="row-between"><h2>Next: {name.charAt(0).toLowerCase()}{name.slice(1)}</h2><span className="soft"><Num of={best.worth} words={`about ${minutes} min`} /></span></div>
+      <div className="row-between">
+        <h2>
+          Next: {name.charAt(0).toLowerCase()}
+          {name.slice(1)}
+        </h2>
+        <span className="soft">
+          <Num of={best.worth} words={`about ${minutes} min`} />
+        </span>
+      </div>
       <p>{how}</p>
-      {caution && <p><b>{caution}</b></p>}
-      <p className="soft">{apart && `Best at telling ${familyOf(apart[0]).name.toLowerCase()} from ${familyOf(apart[1]).name.toLowerCase()}. `}It tells <Num of={best.gain} testId="next-gain" />, and changes the first step with a chance of <Num of={best.change} share testId="next-change" />. Key T, then a number.</p>
+      {caution && (
+        <p>
+          <b>{caution}</b>
+        </p>
+      )}
+      <p className="soft">
+        {apart &&
+          `Best at telling ${familyOf(apart[0]).name.toLowerCase()} from ${familyOf(apart[1]).name.toLowerCase()}. `}
+        It tells <Num of={best.gain} testId="next-gain" />, and changes the first step with a chance of{" "}
+        <Num of={best.change} share testId="next-change" />. Key T, then a number.
+      </p>
       <EvidenceChips test={best.test} finding={finding} autoFocusKey="next" />
     </div>
   );

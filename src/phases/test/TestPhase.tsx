@@ -43,21 +43,49 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
     <>
       <div className="row-between">
         <h2>{plan.name}</h2>
-        <Act variant="link" onAct={() => go({ phase: "plan" })}>Its ladder</Act>
+        <Act variant="link" onAct={() => go({ phase: "plan" })}>
+          Its ladder
+        </Act>
       </div>
-      {plan.referral && <div className="caution caution-danger" role="alert"><h3>{plan.referral.title}</h3><p>{plan.referral.words}</p></div>}
-      <Boundary what="The next test"><NextTestCard advice={advice} finding={finding} /></Boundary>
+      {plan.referral && (
+        <div className="caution caution-danger" role="alert">
+          <h3>{plan.referral.title}</h3>
+          <p>{plan.referral.words}</p>
+        </div>
+      )}
+      <Boundary what="The next test">
+        <NextTestCard advice={advice} finding={finding} />
+      </Boundary>
       <Beliefs plan={plan} finding={finding} />
-      {logShare > 0 && <p className="soft">Where the chances begin: {formatShare(logShare)} your own log, the rest table.</p>}
+      {logShare > 0 && (
+        <p className="soft">Where the chances begin: {formatShare(logShare)} your own log, the rest table.</p>
+      )}
       {plan.ring && <RingSigns finding={finding} ring={plan.ring} />}
       {COSTS.map((cost) => {
         const tests = EVIDENCE_IDS.filter((test) => testOf(test).cost === cost && test !== best?.test);
         const done = tests.filter((test) => finding.evidence[test] !== undefined).length;
         return (
           <details key={cost} className="block" open={cost === "look" || cost === "touch"}>
-            <summary className="row-between"><h2>{EVIDENCE_COSTS[cost]}</h2><span className="soft">{done} of {tests.length} done</span></summary>
-            {tests.map((test) => <EvidenceRow key={test} test={test} finding={finding} lock={advice.locks[test]} hint={plan.diagnosis.hints.find((hint) => hint.test === test)} />)}
-            {cost === "tool" && <Boundary what="The instruments"><Instruments /></Boundary>}
+            <summary className="row-between">
+              <h2>{EVIDENCE_COSTS[cost]}</h2>
+              <span className="soft">
+                {done} of {tests.length} done
+              </span>
+            </summary>
+            {tests.map((test) => (
+              <EvidenceRow
+                key={test}
+                test={test}
+                finding={finding}
+                lock={advice.locks[test]}
+                hint={plan.diagnosis.hints.find((hint) => hint.test === test)}
+              />
+            ))}
+            {cost === "tool" && (
+              <Boundary what="The instruments">
+                <Instruments />
+              </Boundary>
+            )}
           </details>
         );
       })}
@@ -77,20 +105,41 @@ function Beliefs({ plan, finding }: { plan: MarkPlan; finding: MarkFinding }) {
     if (!zone) return {};
     const context = contextOf(job, kit, asOf);
     const likely = assessment.plan.zones[zone.id]?.likely ?? [];
-    return Object.fromEntries(plan.diagnosis.beliefs.slice(0, SHOWN).map(({ family }) => [family, wouldBegin(context, zone, family, likely)]));
+    return Object.fromEntries(
+      plan.diagnosis.beliefs.slice(0, SHOWN).map(({ family }) => [family, wouldBegin(context, zone, family, likely)]),
+    );
   }, [zone, job, kit, asOf, assessment, plan]);
   return (
     <div className="block" aria-live="polite" data-testid="beliefs">
       <h3>{none ? "Nothing tested yet: this is what marks usually are" : "Most likely"}</h3>
-      {plan.diagnosis.beliefs.filter(({ p }, index) => worthShowing(p.value, index)).map(({ family, p, pushes }) => (
-        <div className="belief" key={family}>
-          <b><Num of={p} share testId={`belief-${family}`} /></b>
-          <span><b>{familyOf(family).name}</b> <span className="soft">{familyOf(family).examples}</span></span>
-          {pushes.length > 0 && <span className="pushes">{pushes.slice(0, 3).map(({ test, outcome, decibans }) => `${outcomeName(test, outcome).toLowerCase()}: ${pushWords(decibans, familyOf(family).name)}`).join(" · ")}</span>}
-          <span className="pushes">First: {begins[family]}</span>
-          <svg aria-hidden preserveAspectRatio="none" viewBox="0 0 100 8"><rect width="100" height="8" fill="var(--line)" /><rect width={p.value * 100} height="8" fill="var(--plum)" /></svg>
-        </div>
-      ))}
+      {plan.diagnosis.beliefs
+        .filter(({ p }, index) => worthShowing(p.value, index))
+        .map(({ family, p, pushes }) => (
+          <div className="belief" key={family}>
+            <b>
+              <Num of={p} share testId={`belief-${family}`} />
+            </b>
+            <span>
+              <b>{familyOf(family).name}</b> <span className="soft">{familyOf(family).examples}</span>
+            </span>
+            {pushes.length > 0 && (
+              <span className="pushes">
+                {pushes
+                  .slice(0, 3)
+                  .map(
+                    ({ test, outcome, decibans }) =>
+                      `${outcomeName(test, outcome).toLowerCase()}: ${pushWords(decibans, familyOf(family).name)}`,
+                  )
+                  .join(" · ")}
+              </span>
+            )}
+            <span className="pushes">First: {begins[family]}</span>
+            <svg aria-hidden preserveAspectRatio="none" viewBox="0 0 100 8">
+              <rect width="100" height="8" fill="var(--line)" />
+              <rect width={p.value * 100} height="8" fill="var(--plum)" />
+            </svg>
+          </div>
+        ))}
     </div>
   );
 }

@@ -19,11 +19,24 @@ const FULL_GAP_PX = 4;
 const WIDEST_GAP_PX = 34;
 
 /** A cut through the piece: its layers to scale, water as level lines that lie the denser the fuller the layer is. */
-export function LayerCut({ layers, allowed, title, testId }: { layers: readonly CutLayer[]; allowed?: Worked; title: string; testId?: string }) {
+export function LayerCut({
+  layers,
+  allowed,
+  title,
+  testId,
+}: {
+  layers: readonly CutLayer[];
+  allowed?: Worked;
+  title: string;
+  testId?: string;
+}) {
   const allMm = layers.reduce((sum, { thickness }) => sum + thickness.value, 0);
   const pxOf = (mm: number) => LEAST_PX + (Math.max(0, HEIGHT_PX - LEAST_PX * layers.length) * mm) / allMm;
   const below = layers.slice(1);
-  const limit = allowed && below.length > 0 && allowed.value < below.reduce((sum, { thickness }) => sum + thickness.value, 0) ? limitPx(layers, allowed.value, pxOf) : undefined;
+  const limit =
+    allowed && below.length > 0 && allowed.value < below.reduce((sum, { thickness }) => sum + thickness.value, 0)
+      ? limitPx(layers, allowed.value, pxOf)
+      : undefined;
   return (
     <figure className="layer-cut" data-testid={testId}>
       <figcaption>{title}</figcaption>
@@ -34,13 +47,31 @@ export function LayerCut({ layers, allowed, title, testId }: { layers: readonly 
           return (
             <div key={name} className="cut-layer" style={{ height: pxOf(thickness.value) }}>
               <div className={`cut-stuff cut-${name.toLowerCase()}`} aria-hidden>
-                {wetShare > 0 && <div className="cut-water" style={{ height: `${Math.max(6, wetShare * 100)}%`, ["--gap" as string]: `${Math.min(WIDEST_GAP_PX, FULL_GAP_PX / Math.max(full, 0.01))}px` }} />}
+                {wetShare > 0 && (
+                  <div
+                    className="cut-water"
+                    style={{
+                      height: `${Math.max(6, wetShare * 100)}%`,
+                      ["--gap" as string]: `${Math.min(WIDEST_GAP_PX, FULL_GAP_PX / Math.max(full, 0.01))}px`,
+                    }}
+                  />
+                )}
               </div>
-              <div className="cut-words"><b>{name}</b> <span className="soft"><Num of={thickness} /></span> {wetShare > 0 ? <Num of={water} /> : <span className="soft">dry</span>}</div>
+              <div className="cut-words">
+                <b>{name}</b>{" "}
+                <span className="soft">
+                  <Num of={thickness} />
+                </span>{" "}
+                {wetShare > 0 ? <Num of={water} /> : <span className="soft">dry</span>}
+              </div>
             </div>
           );
         })}
-        {limit !== undefined && <div className="cut-limit" style={{ top: limit }}><span>no deeper</span></div>}
+        {limit !== undefined && (
+          <div className="cut-limit" style={{ top: limit }}>
+            <span>no deeper</span>
+          </div>
+        )}
       </div>
     </figure>
   );

@@ -29,57 +29,164 @@ export function StrokesPanel({ zoneId }: { zoneId: string }) {
   const isPlanned = same(pattern, planned.pattern);
   return (
     <div data-testid="strokes">
-      <p className="soft">{machine}, head <Num of={headWidth} />, <Num of={perWet} /> a wet stroke at its usual pace; <Num of={budgetLeft} testId="budget-left" /> of the water budget left, no deeper than <Num of={allowed} />.</p>
+      <p className="soft">
+        {machine}, head <Num of={headWidth} />, <Num of={perWet} /> a wet stroke at its usual pace;{" "}
+        <Num of={budgetLeft} testId="budget-left" /> of the water budget left, no deeper than <Num of={allowed} />.
+      </p>
       <div className="row-wrap">
-        <Stepper label="Wet strokes" value={pattern.wet} planned={undefined} unit="strokes" step={1} min={1} max={12} onChange={(wet) => set({ wet, dry: Math.max(wet, pattern.dry) })} />
-        <Stepper label="Dry strokes" value={pattern.dry} unit="strokes" step={1} min={pattern.wet} max={40} onChange={(dry) => set({ dry })} />
-        <Stepper label="Pace against usual" value={pattern.pace} unit="1" step={PACE_STEP} min={0.5} max={2} onChange={(pace) => set({ pace })} />
+        <Stepper
+          label="Wet strokes"
+          value={pattern.wet}
+          planned={undefined}
+          unit="strokes"
+          step={1}
+          min={1}
+          max={12}
+          onChange={(wet) => set({ wet, dry: Math.max(wet, pattern.dry) })}
+        />
+        <Stepper
+          label="Dry strokes"
+          value={pattern.dry}
+          unit="strokes"
+          step={1}
+          min={pattern.wet}
+          max={40}
+          onChange={(dry) => set({ dry })}
+        />
+        <Stepper
+          label="Pace against usual"
+          value={pattern.pace}
+          unit="1"
+          step={PACE_STEP}
+          min={0.5}
+          max={2}
+          onChange={(pace) => set({ pace })}
+        />
       </div>
       {(shown.overBudget || shown.tooDeep) && (
         <div className="caution caution-danger mt-2" role="alert">
           <h3>{shown.tooDeep ? "Too deep" : "Over the water budget"}</h3>
-          <p>{shown.tooDeep ? <>It would run <Num of={shown.depth} /> below the face; <Num of={allowed} /> is allowed here. </> : ""}{shown.overBudget ? <>Only <Num of={budgetLeft} /> is left of the budget. </> : ""}The plan will not go that far: fewer wet strokes, or a quicker pull.</p>
+          <p>
+            {shown.tooDeep ? (
+              <>
+                It would run <Num of={shown.depth} /> below the face; <Num of={allowed} /> is allowed here.{" "}
+              </>
+            ) : (
+              ""
+            )}
+            {shown.overBudget ? (
+              <>
+                Only <Num of={budgetLeft} /> is left of the budget.{" "}
+              </>
+            ) : (
+              ""
+            )}
+            The plan will not go that far: fewer wet strokes, or a quicker pull.
+          </p>
         </div>
       )}
       <table className="compare mt-2">
-        <thead><tr><th /><th>On</th><th>Back</th><th>Left</th><th>Deep</th><th>Cleaner left</th><th>Takes</th></tr></thead>
+        <thead>
+          <tr>
+            <th />
+            <th>On</th>
+            <th>Back</th>
+            <th>Left</th>
+            <th>Deep</th>
+            <th>Cleaner left</th>
+            <th>Takes</th>
+          </tr>
+        </thead>
         <tbody>
-          {[{ title: isPlanned ? "As planned" : "Tried", done: shown, id: "tried" }, ...(isPlanned ? [] : [{ title: "As planned", done: planned, id: "planned" }]), ...(faster && !same(faster.pattern, pattern) ? [{ title: "Fastest that does as much", done: faster, id: "fastest" }] : [])].map(({ title, done, id }) => (
+          {[
+            { title: isPlanned ? "As planned" : "Tried", done: shown, id: "tried" },
+            ...(isPlanned ? [] : [{ title: "As planned", done: planned, id: "planned" }]),
+            ...(faster && !same(faster.pattern, pattern)
+              ? [{ title: "Fastest that does as much", done: faster, id: "fastest" }]
+              : []),
+          ].map(({ title, done, id }) => (
             <tr key={id} className={id === "tried" ? "picked" : ""} data-testid={`strokes-${id}`}>
-              <th scope="row">{title}<div className="soft">{inWords(done.pattern)}</div></th>
-              <td data-label="On"><Num of={done.on} testId={`strokes-on-${id}`} /></td>
-              <td data-label="Back"><Num of={done.back} /></td>
-              <td data-label="Left"><Num of={done.left} testId={`strokes-left-${id}`} /></td>
+              <th scope="row">
+                {title}
+                <div className="soft">{inWords(done.pattern)}</div>
+              </th>
+              <td data-label="On">
+                <Num of={done.on} testId={`strokes-on-${id}`} />
+              </td>
+              <td data-label="Back">
+                <Num of={done.back} />
+              </td>
+              <td data-label="Left">
+                <Num of={done.left} testId={`strokes-left-${id}`} />
+              </td>
               <td data-label="Deep">{done.depth.value > 0 ? <Num of={done.depth} /> : "face only"}</td>
               <td data-label="Cleaner left">{done.residue ? <Num of={done.residue} share /> : "none went on"}</td>
-              <td data-label="Takes"><Num of={done.minutes} /></td>
+              <td data-label="Takes">
+                <Num of={done.minutes} />
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
       <div className="row-wrap mt-2">
-        {!isPlanned && <Act variant="primary" disabled={shown.overBudget || shown.tooDeep} onAct={() => take(pattern)}>Plan it like this</Act>}
-        {faster ? <Act onAct={() => take(faster.pattern)}>Take the fastest</Act> : <span className="soft">Nothing quicker does as much inside budget and depth than what is planned.</span>}
-        {job.choices.strokes?.[zoneId] && <Act variant="link" onAct={() => take(undefined)}>Back to the plan's own</Act>}
+        {!isPlanned && (
+          <Act variant="primary" disabled={shown.overBudget || shown.tooDeep} onAct={() => take(pattern)}>
+            Plan it like this
+          </Act>
+        )}
+        {faster ? (
+          <Act onAct={() => take(faster.pattern)}>Take the fastest</Act>
+        ) : (
+          <span className="soft">Nothing quicker does as much inside budget and depth than what is planned.</span>
+        )}
+        {job.choices.strokes?.[zoneId] && (
+          <Act variant="link" onAct={() => take(undefined)}>
+            Back to the plan's own
+          </Act>
+        )}
       </div>
       <div className="cuts mt-2">
-        <LayerCut title="At its wettest" layers={shown.wettest.layers} allowed={shown.wettest.allowed} testId="cut-wettest" />
-        <LayerCut title="When the last stroke is pulled" layers={shown.after.layers} allowed={shown.after.allowed} testId="cut-after" />
+        <LayerCut
+          title="At its wettest"
+          layers={shown.wettest.layers}
+          allowed={shown.wettest.allowed}
+          testId="cut-wettest"
+        />
+        <LayerCut
+          title="When the last stroke is pulled"
+          layers={shown.after.layers}
+          allowed={shown.after.allowed}
+          testId="cut-after"
+        />
       </div>
-      <p className="soft">Of <Num of={shown.balance.on} /> put on here in all, <Num of={shown.balance.toweled} /> goes into towels, <Num of={shown.balance.drawnOff} /> into the tank, <Num of={shown.balance.left} /> stays. {tankWords(tanks)}</p>
+      <p className="soft">
+        Of <Num of={shown.balance.on} /> put on here in all, <Num of={shown.balance.toweled} /> goes into towels,{" "}
+        <Num of={shown.balance.drawnOff} /> into the tank, <Num of={shown.balance.left} /> stays. {tankWords(tanks)}
+      </p>
     </div>
   );
 }
 
 const same = (a: StrokePattern, b: StrokePattern) => a.wet === b.wet && a.dry === b.dry && a.pace === b.pace;
-const inWords = ({ wet, dry, pace }: StrokePattern) => `${wet} wet, ${dry} dry${pace === 1 ? "" : `, ${pace} × the pace`}`;
+const inWords = ({ wet, dry, pace }: StrokePattern) =>
+  `${wet} wet, ${dry} dry${pace === 1 ? "" : `, ${pace} × the pace`}`;
 
 function tankWords({ refills, firstRefill, empties, firstEmpty }: Strokes["tanks"]) {
   if (refills.value === 0 && empties.value === 0) return "One tank is enough.";
   return (
     <>
-      {refills.value > 0 && <>Fill the solution tank <Num of={refills} words={timesWords(refills.value)} />, first after <Num of={firstRefill} />. </>}
-      {empties.value > 0 && <>Empty the recovery tank <Num of={empties} words={timesWords(empties.value)} />, first after <Num of={firstEmpty} />.</>}
+      {refills.value > 0 && (
+        <>
+          Fill the solution tank <Num of={refills} words={timesWords(refills.value)} />, first after{" "}
+          <Num of={firstRefill} />.{" "}
+        </>
+      )}
+      {empties.value > 0 && (
+        <>
+          Empty the recovery tank <Num of={empties} words={timesWords(empties.value)} />, first after{" "}
+          <Num of={firstEmpty} />.
+        </>
+      )}
     </>
   );
 }
@@ -87,5 +194,7 @@ const timesWords = (times: number) => (times === 1 ? "once on the way" : `${time
 
 function useStrokes(zoneId: string, tried: StrokePattern | undefined) {
   const { job, kit, asOf } = useBay();
-  return usePlanned(useCallback(() => planner().strokesOn(job, kit, asOf, zoneId, tried), [job, kit, asOf, zoneId, tried]));
+  return usePlanned(
+    useCallback(() => planner().strokesOn(job, kit, asOf, zoneId, tried), [job, kit, asOf, zoneId, tried]),
+  );
 }

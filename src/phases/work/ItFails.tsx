@@ -14,19 +14,40 @@ export function ItFails({ findingId }: { findingId: string | undefined }) {
   const once = useOncePerState(job.events.length);
   const mark = findingId ? assessment.plan.marks[findingId] : undefined;
   const treated = findingId !== undefined && assessment.history.done.some((event) => event.findingId === findingId);
-  const worse = () => run(`Worse: ${mark!.name}`, { op: "append", event: { kind: "outcome", id: newId(), at: nowIso(), findingId: findingId!, result: "worse" } });
+  const worse = () =>
+    run(`Worse: ${mark!.name}`, {
+      op: "append",
+      event: { kind: "outcome", id: newId(), at: nowIso(), findingId: findingId!, result: "worse" },
+    });
   const another = () => {
     go({ phase: "look", ...(zone ? { zone: zone.id } : {}), finding: null });
     setTool({ kind: "place", what: "mark" });
   };
-  if (!asked) return <Act variant="link" onAct={() => setAsked(true)}>It does not go well</Act>;
+  if (!asked)
+    return (
+      <Act variant="link" onAct={() => setAsked(true)}>
+        It does not go well
+      </Act>
+    );
   return (
     <div className="it-fails" role="group" aria-label="It does not go well">
       <div className="chips">
-        {mark && <Act className="chip" onAct={() => once(worse)}>It gets worse: stop</Act>}
-        <Act className="chip" onAct={another}>Found another mark</Act>
-        {treated && <Act className="chip" onAct={() => go({ phase: "dry" })}>Still visible: judge it dry</Act>}
-        <Act variant="link" onAct={() => setAsked(false)}>Close</Act>
+        {mark && (
+          <Act className="chip" onAct={() => once(worse)}>
+            It gets worse: stop
+          </Act>
+        )}
+        <Act className="chip" onAct={another}>
+          Found another mark
+        </Act>
+        {treated && (
+          <Act className="chip" onAct={() => go({ phase: "dry" })}>
+            Still visible: judge it dry
+          </Act>
+        )}
+        <Act variant="link" onAct={() => setAsked(false)}>
+          Close
+        </Act>
       </div>
     </div>
   );
@@ -40,7 +61,11 @@ export function WorseNow() {
   return (
     <div className="caution caution-danger" role="alert" data-testid="worse-now">
       <h3>{worse.map(({ name }) => name).join(", ")}: worse. Now</h3>
-      <ol className="mb-0">{WORSE_NOW.map((words) => <li key={words}>{words}</li>)}</ol>
+      <ol className="mb-0">
+        {WORSE_NOW.map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ol>
     </div>
   );
 }

@@ -20,7 +20,16 @@ export function LateNotice() {
   const { assessment, forecast, nowMs, kit } = useBay();
   const { order } = assessment;
   const stored = useJobsState(({ stored }) => stored);
-  const spread = useMemo(() => spreadOf(asPlannedNow(Object.values(stored).flatMap((job) => (job.events.length > 0 ? summaryOf(job).steps : [])), kit.experience)), [stored, kit.experience]);
+  const spread = useMemo(
+    () =>
+      spreadOf(
+        asPlannedNow(
+          Object.values(stored).flatMap((job) => (job.events.length > 0 ? summaryOf(job).steps : [])),
+          kit.experience,
+        ),
+      ),
+    [stored, kit.experience],
+  );
   if (order.tasks.length === 0) return <WorseNow />;
   const band = bandOf(order, forecast, spread);
   const { tighter } = forecast;
@@ -29,10 +38,25 @@ export function LateNotice() {
   return (
     <>
       <WorseNow />
-      <p className="run-band" data-testid="run-band">Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} testId="run-finish" />, most likely <Num of={band.laterMin} words={`${timeText(band.fromMs, nowMs)} to ${timeText(band.toMs, nowMs)}`} testId="run-spread" />.</p>
+      <p className="run-band" data-testid="run-band">
+        Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} testId="run-finish" />, most
+        likely{" "}
+        <Num
+          of={band.laterMin}
+          words={`${timeText(band.fromMs, nowMs)} to ${timeText(band.toMs, nowMs)}`}
+          testId="run-spread"
+        />
+        .
+      </p>
       {tighter && mayBeLate && (
         <div className="not-agreed" role="status" data-testid="late">
-          <p className="mb-1"><b>{lateMin > 0 ? `${tighter.promise === "usable" ? "Usable" : "Hand back"} will be ${Number.isFinite(lateMin) ? `${formatDuration(lateMin)} late` : "missed: it does not dry like this"}.` : `${tighter.promise === "usable" ? "Usable" : "Hand back"} at ${timeText(tighter.promisedMs, nowMs)} holds only if all goes well.`}</b></p>
+          <p className="mb-1">
+            <b>
+              {lateMin > 0
+                ? `${tighter.promise === "usable" ? "Usable" : "Hand back"} will be ${Number.isFinite(lateMin) ? `${formatDuration(lateMin)} late` : "missed: it does not dry like this"}.`
+                : `${tighter.promise === "usable" ? "Usable" : "Hand back"} at ${timeText(tighter.promisedMs, nowMs)} holds only if all goes well.`}
+            </b>
+          </p>
           <Savers />
         </div>
       )}
@@ -45,15 +69,24 @@ function Savers() {
   const changeAir = useChangeAir();
   const savers = usePlanned(useCallback(() => planner().saversOf(job, kit, asOf), [job, kit, asOf]));
   if (!savers) return <p className="mb-0">Looking for what would save it…</p>;
-  if (savers.length === 0) return <p className="mb-0">Nothing here makes it sooner: tell the owner now, and agree a later time in Plan.</p>;
+  if (savers.length === 0)
+    return <p className="mb-0">Nothing here makes it sooner: tell the owner now, and agree a later time in Plan.</p>;
   const take = ({ name, ops = [], air }: Saver) => {
     if (ops.length > 0) run(name, ...ops);
     if (air) changeAir(name, air);
   };
   const [first, ...others] = savers.map((saver) => (
     <li key={saver.name}>
-      <span>With {saver.name.charAt(0).toLowerCase() + saver.name.slice(1)}: hands done {timeText(saver.finishMs, nowMs)}{saver.usableMs !== undefined && `, usable ${timeText(saver.usableMs, nowMs)}`}. {saver.slackMin >= 0 ? <b>That holds.</b> : "Still late."}</span>
-      {(saver.ops ?? saver.air) && <Act variant="link" aria-label={`Take: ${saver.name}`} onAct={() => take(saver)}>Take it</Act>}
+      <span>
+        With {saver.name.charAt(0).toLowerCase() + saver.name.slice(1)}: hands done {timeText(saver.finishMs, nowMs)}
+        {saver.usableMs !== undefined && `, usable ${timeText(saver.usableMs, nowMs)}`}.{" "}
+        {saver.slackMin >= 0 ? <b>That holds.</b> : "Still late."}
+      </span>
+      {(saver.ops ?? saver.air) && (
+        <Act variant="link" aria-label={`Take: ${saver.name}`} onAct={() => take(saver)}>
+          Take it
+        </Act>
+      )}
     </li>
   ));
   return (
@@ -61,7 +94,9 @@ function Savers() {
       <ul className="saver-lines">{first}</ul>
       {others.length > 0 && (
         <details>
-          <summary className="form-label">{others.length === 1 ? "One other way" : `${others.length} other ways`}</summary>
+          <summary className="form-label">
+            {others.length === 1 ? "One other way" : `${others.length} other ways`}
+          </summary>
           <ul className="saver-lines">{others}</ul>
         </details>
       )}

@@ -19,16 +19,42 @@ export function NoteFields() {
   const [pictures, setPictures] = useState<string[]>([]);
   const notes = assessment.history.standing.filter((event) => event.kind === "note");
   const keep = () => {
-    run("Note", { op: "append", event: { kind: "note", id: newId(), at: nowIso(), ...(hands > 1 ? { by: hands } : {}), words: words.trim(), ...(now ? { zoneIds: now.step.zoneIds } : {}), ...(pictures.length > 0 ? { pictures } : {}) } });
+    run("Note", {
+      op: "append",
+      event: {
+        kind: "note",
+        id: newId(),
+        at: nowIso(),
+        ...(hands > 1 ? { by: hands } : {}),
+        words: words.trim(),
+        ...(now ? { zoneIds: now.step.zoneIds } : {}),
+        ...(pictures.length > 0 ? { pictures } : {}),
+      },
+    });
     setWords("");
     setPictures([]);
   };
   return (
     <Fold title="Notes" note={notes.length > 0 ? String(notes.length) : undefined}>
-      {notes.map((note) => <p key={note.id} className="mb-1"><span className="soft">{timeText(Date.parse(note.at), nowMs)}</span> {note.words}{note.pictures ? ` (${note.pictures.length === 1 ? "one picture" : `${note.pictures.length} pictures`})` : ""}</p>)}
-      <FormControl as="textarea" rows={2} aria-label="Note" maxLength={MOST_CHARACTERS} placeholder="What you noticed" value={words} onChange={({ target }) => setWords(target.value)} />
+      {notes.map((note) => (
+        <p key={note.id} className="mb-1">
+          <span className="soft">{timeText(Date.parse(note.at), nowMs)}</span> {note.words}
+          {note.pictures ? ` (${note.pictures.length === 1 ? "one picture" : `${note.pictures.length} pictures`})` : ""}
+        </p>
+      ))}
+      <FormControl
+        as="textarea"
+        rows={2}
+        aria-label="Note"
+        maxLength={MOST_CHARACTERS}
+        placeholder="What you noticed"
+        value={words}
+        onChange={({ target }) => setWords(target.value)}
+      />
       <Pictures pictures={pictures} onChange={(_, next) => setPictures(next)} title="With it" />
-      <Act className="mt-2" disabled={words.trim() === "" && pictures.length === 0} onAct={keep}>Keep the note</Act>
+      <Act className="mt-2" disabled={words.trim() === "" && pictures.length === 0} onAct={keep}>
+        Keep the note
+      </Act>
     </Fold>
   );
 }

@@ -50,24 +50,42 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
   const [entered, setCorrection] = useState<Correction>({});
   // Passes that were logged are the wet strokes, unless somebody says otherwise.
   const passes = usePasses(step, running).length;
-  const correction: Correction = passes > 0 && passes !== step.wetStrokes?.value ? { wetStrokes: Math.min(MOST_STROKES, passes), dryStrokes: dryStrokesFor(Math.min(MOST_STROKES, passes)).value, ...entered } : entered;
+  const correction: Correction =
+    passes > 0 && passes !== step.wetStrokes?.value
+      ? {
+          wetStrokes: Math.min(MOST_STROKES, passes),
+          dryStrokes: dryStrokesFor(Math.min(MOST_STROKES, passes)).value,
+          ...entered,
+        }
+      : entered;
   const [skipping, setSkipping] = useState(false);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
   // What guards a person counts only time that was seen to pass, whatever the device's clock says.
-  const elapsedMs = running ? (guardsPerson(step) ? seenMs(running.id, Date.parse(running.at)) : nowMs - Date.parse(running.at)) : 0;
+  const elapsedMs = running
+    ? guardsPerson(step)
+      ? seenMs(running.id, Date.parse(running.at))
+      : nowMs - Date.parse(running.at)
+    : 0;
   // Airing guards the lungs and the room: its time is not a suggestion.
   const isAiring = step.action === "air" || step.action === "gas-out";
   const waitedOut = isWaitedOut(step.action);
   const early = waitedOut && running?.dwellMinMin !== undefined && elapsedMs < running.dwellMinMin * 60_000;
   const meter = step.action === "gas-out" ? assessment.gas?.meter : undefined;
-  const mustWaitMs = isAiring && !meter?.mayEnter && running?.dwellMinMin !== undefined ? running.dwellMinMin * 60_000 - elapsedMs : 0;
+  const mustWaitMs =
+    isAiring && !meter?.mayEnter && running?.dwellMinMin !== undefined ? running.dwellMinMin * 60_000 - elapsedMs : 0;
   // A meter that still shows gas outranks the clock, and without a time only the meter counts.
-  const meterWants = step.action === "gas-out" && running !== undefined && (meter ? !meter.mayEnter : running.dwellMinMin === undefined);
+  const meterWants =
+    step.action === "gas-out" && running !== undefined && (meter ? !meter.mayEnter : running.dwellMinMin === undefined);
 
   const start = () => run(`Start: ${step.title}`, ...startOps(step, hands));
   const done = async () => {
     if (mustWaitMs > 0 || meterWants) return;
-    run(`Done: ${step.title}`, ...(await doneOps(jobNow(job.id) ?? job, assessment, kit, step, hands, correction, running?.at, (next, at) => planner().orderAfter(next, kit, at))));
+    run(
+      `Done: ${step.title}`,
+      ...(await doneOps(jobNow(job.id) ?? job, assessment, kit, step, hands, correction, running?.at, (next, at) =>
+        planner().orderAfter(next, kit, at),
+      )),
+    );
   };
   const once = useOncePerState(job.events.length);
   const act = useOneTap(() => once(() => (running ? done() : start())));
@@ -78,13 +96,37 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
   });
   const skip = (reason: string) => {
     const at = nowIso();
-    run(`Leave out: ${step.title}`, { op: "append", event: { kind: "skip", id: newId(), at, stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, ...(hands > 1 ? { by: hands } : {}), ...(step.findingId ? { findingId: step.findingId } : {}), reason } });
+    run(`Leave out: ${step.title}`, {
+      op: "append",
+      event: {
+        kind: "skip",
+        id: newId(),
+        at,
+        stepKey: step.key,
+        title: step.title,
+        action: step.action,
+        zoneIds: step.zoneIds,
+        ...(hands > 1 ? { by: hands } : {}),
+        ...(step.findingId ? { findingId: step.findingId } : {}),
+        reason,
+      },
+    });
   };
 
-  const nobodyAgreed = step.agent !== undefined && !lastOf(assessment.history, "agreed") && !assessment.history.done.some(({ agent }) => agent);
+  const nobodyAgreed =
+    step.agent !== undefined &&
+    !lastOf(assessment.history, "agreed") &&
+    !assessment.history.done.some(({ agent }) => agent);
   return (
     <section className="now-step" aria-label="Now" data-testid="now-step">
-      {nobodyAgreed && <p className="not-agreed"><b>The owner has not agreed yet.</b> This is the first wet step. <Act variant="link" onAct={() => bay.go({ phase: "plan", finding: null })}>Estimate and promise</Act></p>}
+      {nobodyAgreed && (
+        <p className="not-agreed">
+          <b>The owner has not agreed yet.</b> This is the first wet step.{" "}
+          <Act variant="link" onAct={() => bay.go({ phase: "plan", finding: null })}>
+            Estimate and promise
+          </Act>
+        </p>
+      )}
       <div className="now-top">
         <div className="now-words">
           <h2>{step.title}</h2>
@@ -95,36 +137,142 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
         {step.amountMl && (
           <div className="dose">
             <Num of={asPutOn(step, correction)} testId="dose" />
-            <span className="dose-from">{step.agent === "water" ? (warmest ? <>water, <Num of={warmest} /> or under</> : "water") : step.partsWater && step.partsWater.value > 0 ? readingInWords(step.partsWater.value) : "ready to use"}</span>
+            <span className="dose-from">
+              {step.agent === "water" ? (
+                warmest ? (
+                  <>
+                    water, <Num of={warmest} /> or under
+                  </>
+                ) : (
+                  "water"
+                )
+              ) : step.partsWater && step.partsWater.value > 0 ? (
+                readingInWords(step.partsWater.value)
+              ) : (
+                "ready to use"
+              )}
+            </span>
           </div>
         )}
       </div>
-      {step.dwell && (waitedOut && running?.dwellMinMin !== undefined ? <DwellBand wait={{ fromMs: nowMs - elapsedMs, minMin: running.dwellMinMin, maxMin: running.dwellMaxMin, guards: true }} nowMs={nowMs} /> : <PlannedDwell dwell={step.dwell} waitedOut={waitedOut} />)}
+      {step.dwell &&
+        (waitedOut && running?.dwellMinMin !== undefined ? (
+          <DwellBand
+            wait={{ fromMs: nowMs - elapsedMs, minMin: running.dwellMinMin, maxMin: running.dwellMaxMin, guards: true }}
+            nowMs={nowMs}
+          />
+        ) : (
+          <PlannedDwell dwell={step.dwell} waitedOut={waitedOut} />
+        ))}
       {step.action === "check-first" && <CheckFirst step={step} />}
       {step.proves && <ProofOfAgents step={step} />}
       {running && step.action === "extract" && <PassLog step={step} running={running} />}
-      <Act variant={early && !isAiring ? "outline-primary" : "primary"} className="main-act" onAct={act} disabled={mustWaitMs > 0 || meterWants} data-testid="main-act">
-        {running ? (meterWants ? "Only when the meter allows it" : mustWaitMs > 0 ? `Keep airing, ${clockText(mustWaitMs)} more` : doneWords(step, early)) : "Start"}
+      <Act
+        variant={early && !isAiring ? "outline-primary" : "primary"}
+        className="main-act"
+        onAct={act}
+        disabled={mustWaitMs > 0 || meterWants}
+        data-testid="main-act"
+      >
+        {running
+          ? meterWants
+            ? "Only when the meter allows it"
+            : mustWaitMs > 0
+              ? `Keep airing, ${clockText(mustWaitMs)} more`
+              : doneWords(step, early)
+          : "Start"}
       </Act>
-      {step.action === "extract" && !running && <SmallFold title="How wet, how deep"><StrokesPanel key={step.zoneIds[0]} zoneId={step.zoneIds[0]!} /></SmallFold>}
-      <p className="mt-2 mb-0"><b>Check:</b> {step.check}</p>
+      {step.action === "extract" && !running && (
+        <SmallFold title="How wet, how deep">
+          <StrokesPanel key={step.zoneIds[0]} zoneId={step.zoneIds[0]!} />
+        </SmallFold>
+      )}
+      <p className="mt-2 mb-0">
+        <b>Check:</b> {step.check}
+      </p>
       {step.action === "gas-out" && <GasMeter />}
       {(step.amountMl ?? step.wetStrokes) !== undefined && (
         <details className="mt-2">
           <summary className="form-label">It went otherwise</summary>
           <div className="row-wrap">
-            {step.amountMl && !step.wetStrokes && <Stepper label="Put on" value={correction.amountMl ?? step.amountMl.value} planned={step.amountMl} unit="mL" step={step.amountMl.value > 50 ? 10 : 1} min={1} max={20_000} onChange={(amountMl) => setCorrection({ ...entered, amountMl })} />}
-            {step.wetStrokes && <Stepper label="Wet strokes" value={correction.wetStrokes ?? step.wetStrokes.value} planned={step.wetStrokes} unit="strokes" step={1} min={1} max={MOST_STROKES} onChange={(wetStrokes) => setCorrection({ ...entered, wetStrokes })} />}
-            {step.dryStrokes && <Stepper label="Dry strokes" value={correction.dryStrokes ?? step.dryStrokes.value} planned={step.dryStrokes} unit="strokes" step={1} min={0} max={12} onChange={(dryStrokes) => setCorrection({ ...entered, dryStrokes })} />}
-            {step.recoveredMl && <Stepper label="Out of the solution tank" value={correction.solutionMl} unknown={{ words: "not read", start: tidy(step.amountMl!.value) }} unit="mL" step={TANK_STEP_ML} min={TANK_STEP_ML} max={100_000} onChange={(solutionMl) => setCorrection({ ...entered, solutionMl })} />}
-            {step.recoveredMl && <Stepper label="Back in the recovery tank" value={correction.recoveredMl} unknown={{ words: "not read", start: tidy(step.recoveredMl.value) }} unit="mL" step={TANK_STEP_ML} min={0} max={Math.max(TANK_STEP_ML, tidy(2 * (correction.solutionMl ?? step.amountMl!.value)))} onChange={(recoveredMl) => setCorrection({ ...entered, recoveredMl })} />}
+            {step.amountMl && !step.wetStrokes && (
+              <Stepper
+                label="Put on"
+                value={correction.amountMl ?? step.amountMl.value}
+                planned={step.amountMl}
+                unit="mL"
+                step={step.amountMl.value > 50 ? 10 : 1}
+                min={1}
+                max={20_000}
+                onChange={(amountMl) => setCorrection({ ...entered, amountMl })}
+              />
+            )}
+            {step.wetStrokes && (
+              <Stepper
+                label="Wet strokes"
+                value={correction.wetStrokes ?? step.wetStrokes.value}
+                planned={step.wetStrokes}
+                unit="strokes"
+                step={1}
+                min={1}
+                max={MOST_STROKES}
+                onChange={(wetStrokes) => setCorrection({ ...entered, wetStrokes })}
+              />
+            )}
+            {step.dryStrokes && (
+              <Stepper
+                label="Dry strokes"
+                value={correction.dryStrokes ?? step.dryStrokes.value}
+                planned={step.dryStrokes}
+                unit="strokes"
+                step={1}
+                min={0}
+                max={12}
+                onChange={(dryStrokes) => setCorrection({ ...entered, dryStrokes })}
+              />
+            )}
+            {step.recoveredMl && (
+              <Stepper
+                label="Out of the solution tank"
+                value={correction.solutionMl}
+                unknown={{ words: "not read", start: tidy(step.amountMl!.value) }}
+                unit="mL"
+                step={TANK_STEP_ML}
+                min={TANK_STEP_ML}
+                max={100_000}
+                onChange={(solutionMl) => setCorrection({ ...entered, solutionMl })}
+              />
+            )}
+            {step.recoveredMl && (
+              <Stepper
+                label="Back in the recovery tank"
+                value={correction.recoveredMl}
+                unknown={{ words: "not read", start: tidy(step.recoveredMl.value) }}
+                unit="mL"
+                step={TANK_STEP_ML}
+                min={0}
+                max={Math.max(TANK_STEP_ML, tidy(2 * (correction.solutionMl ?? step.amountMl!.value)))}
+                onChange={(recoveredMl) => setCorrection({ ...entered, recoveredMl })}
+              />
+            )}
           </div>
         </details>
       )}
       <div className="now-side">
         <ReadAloud words={sheetWords(step, zones, running !== undefined)} />
         <ItFails findingId={step.findingId} />
-        {!step.required && (skipping ? SKIP_REASONS.map((reason) => <Act key={reason} className="chip" onAct={() => once(() => skip(reason))}>{reason}</Act>) : <Act variant="link" onAct={() => setSkipping(true)}>Leave it out</Act>)}
+        {!step.required &&
+          (skipping ? (
+            SKIP_REASONS.map((reason) => (
+              <Act key={reason} className="chip" onAct={() => once(() => skip(reason))}>
+                {reason}
+              </Act>
+            ))
+          ) : (
+            <Act variant="link" onAct={() => setSkipping(true)}>
+              Leave it out
+            </Act>
+          ))}
       </div>
     </section>
   );
@@ -133,10 +281,26 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
 /** The dose as planned, or as it was put on. */
 function asPutOn(step: Step, { amountMl, wetStrokes, solutionMl }: Correction): Worked {
   const planned = step.amountMl!;
-  if (solutionMl !== undefined) return worked("treatment.amount", solutionMl, "mL", [input("read off the tank", solutionMl, "mL", "measured"), input("as planned", planned.value, "mL")]);
-  if (step.wetStrokes && wetStrokes !== undefined) return worked("treatment.amount", (planned.value * wetStrokes) / step.wetStrokes.value, "mL", planned.working.inputs.map((each) => (each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each)));
+  if (solutionMl !== undefined)
+    return worked("treatment.amount", solutionMl, "mL", [
+      input("read off the tank", solutionMl, "mL", "measured"),
+      input("as planned", planned.value, "mL"),
+    ]);
+  if (step.wetStrokes && wetStrokes !== undefined)
+    return worked(
+      "treatment.amount",
+      (planned.value * wetStrokes) / step.wetStrokes.value,
+      "mL",
+      planned.working.inputs.map((each) =>
+        each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each,
+      ),
+    );
   if (amountMl === undefined) return planned;
-  return worked("treatment.amount", amountMl, "mL", [input("as put on", amountMl, "mL", "measured"), input("as planned", planned.value, "mL"), ...planned.working.inputs]);
+  return worked("treatment.amount", amountMl, "mL", [
+    input("as put on", amountMl, "mL", "measured"),
+    input("as planned", planned.value, "mL"),
+    ...planned.working.inputs,
+  ]);
 }
 
 function doneWords(step: Step, early: boolean): string {
@@ -153,8 +317,20 @@ function CheckFirst({ step }: { step: Step }) {
   return (
     <div className="mb-3">
       <h3>The label says</h3>
-      <Chips<CareCode> label="Care label" choices={choicesOf(CARE_CODES)} value={view.cloth.careCode} onPick={(value) => run("Care label", { op: "set", path: [...clothPath(view), "careCode"], value })} />
-      <div className="mt-2"><Act className="chip" onAct={() => run("Nothing beside it", { op: "set", path: [...clothPath(view), "neighbours"], value: [] })}>Nothing electric beside or under it</Act></div>
+      <Chips<CareCode>
+        label="Care label"
+        choices={choicesOf(CARE_CODES)}
+        value={view.cloth.careCode}
+        onPick={(value) => run("Care label", { op: "set", path: [...clothPath(view), "careCode"], value })}
+      />
+      <div className="mt-2">
+        <Act
+          className="chip"
+          onAct={() => run("Nothing beside it", { op: "set", path: [...clothPath(view), "neighbours"], value: [] })}
+        >
+          Nothing electric beside or under it
+        </Act>
+      </div>
     </div>
   );
 }
@@ -166,7 +342,15 @@ function ProofOfAgents({ step }: { step: Step }) {
   return (
     <div className="chips mb-3" role="group" aria-label="An agent that ran">
       {step.proves!.map((agent: AgentId) => (
-        <Act key={agent} className="chip" onAct={() => run(`${AGENTS[agent].name} runs`, { op: "set", path: [...clothPath(view), "fastness", agent], value: 3 })}>{AGENTS[agent].name} took colour off</Act>
+        <Act
+          key={agent}
+          className="chip"
+          onAct={() =>
+            run(`${AGENTS[agent].name} runs`, { op: "set", path: [...clothPath(view), "fastness", agent], value: 3 })
+          }
+        >
+          {AGENTS[agent].name} took colour off
+        </Act>
       ))}
     </div>
   );

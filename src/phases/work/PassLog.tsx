@@ -12,7 +12,12 @@ import { useBay } from "@/bay/BayContext";
 export function usePasses({ key, zoneIds }: Step, running: StartEvent | undefined): PassEvent[] {
   const { standing } = useBay().assessment.history;
   const from = running ? standing.findIndex(({ id }) => id === running.id) : standing.length;
-  return standing.slice(from).filter((event): event is PassEvent => event.kind === "pass" && event.stepKey === key && event.zoneIds.some((id) => zoneIds.includes(id)));
+  return standing
+    .slice(from)
+    .filter(
+      (event): event is PassEvent =>
+        event.kind === "pass" && event.stepKey === key && event.zoneIds.some((id) => zoneIds.includes(id)),
+    );
 }
 
 /** One tap a pass: how the recovered water or a white towel looks. Says whether another is worth its water. */
@@ -20,14 +25,34 @@ export function PassLog({ step, running }: { step: Step; running: StartEvent }) 
   const { run } = useBay();
   const passes = usePasses(step, running);
   const log = (dirt: DirtId, name: string) =>
-    run(`Pass ${passes.length + 1}: ${name.toLowerCase()}`, { op: "append", event: { kind: "pass", id: newId(), at: nowIso(), stepKey: step.key, title: step.title, action: step.action, zoneIds: step.zoneIds, dirt } });
+    run(`Pass ${passes.length + 1}: ${name.toLowerCase()}`, {
+      op: "append",
+      event: {
+        kind: "pass",
+        id: newId(),
+        at: nowIso(),
+        stepKey: step.key,
+        title: step.title,
+        action: step.action,
+        zoneIds: step.zoneIds,
+        dirt,
+      },
+    });
   return (
     <div className="mb-3" data-testid="pass-log">
       <h3>What pass {passes.length + 1} brings back</h3>
       <div className="chips" role="group" aria-label={`What pass ${passes.length + 1} brings back`}>
-        {DIRT_SCALE.map(({ id, name, dirt }) => <Act key={id} className="chip" onAct={() => log(id, name)}><DirtDrop dirt={dirt} /> {name}</Act>)}
+        {DIRT_SCALE.map(({ id, name, dirt }) => (
+          <Act key={id} className="chip" onAct={() => log(id, name)}>
+            <DirtDrop dirt={dirt} /> {name}
+          </Act>
+        ))}
       </div>
-      {passes.length > 0 && <p className="mt-2">So far: {passes.map(({ dirt }) => DIRT_SCALE.find(({ id }) => id === dirt)!.name.toLowerCase()).join(", ")}.</p>}
+      {passes.length > 0 && (
+        <p className="mt-2">
+          So far: {passes.map(({ dirt }) => DIRT_SCALE.find(({ id }) => id === dirt)!.name.toLowerCase()).join(", ")}.
+        </p>
+      )}
       <Verdict passes={passes} most={step.mostWetStrokes} />
     </div>
   );
@@ -36,12 +61,48 @@ export function PassLog({ step, running }: { step: Step; running: StartEvent }) 
 function Verdict({ passes, most }: { passes: PassEvent[]; most: number | undefined }) {
   const spent = most !== undefined && passes.length >= most;
   const fit = fittedPasses(passes.map(({ dirt }) => dirtOf(dirt)));
-  if (fit?.stop) return <p data-testid="pass-verdict"><b>Stop: the next pass lifts under {SHARE_WORTH_A_PASS * 100} %</b>, <Num of={fit.nextShare} share /> of all so far. Dry strokes to the end.</p>;
-  if (spent) return <p data-testid="pass-verdict"><b>Stop: the water budget is spent.</b> {fit && <>The next pass would still lift <Num of={fit.nextShare} share />: </>}let it dry, then go again.</p>;
-  if (!fit) return <p className="soft" data-testid="pass-verdict">{passes.length === 0 ? "A tap a pass, and it says when to stop. Leave it be and the passes count as planned." : "From the second pass on it says whether another is worth it."}</p>;
+  if (fit?.stop)
+    return (
+      <p data-testid="pass-verdict">
+        <b>Stop: the next pass lifts under {SHARE_WORTH_A_PASS * 100} %</b>, <Num of={fit.nextShare} share /> of all so
+        far. Dry strokes to the end.
+      </p>
+    );
+  if (spent)
+    return (
+      <p data-testid="pass-verdict">
+        <b>Stop: the water budget is spent.</b>{" "}
+        {fit && (
+          <>
+            The next pass would still lift <Num of={fit.nextShare} share />:{" "}
+          </>
+        )}
+        let it dry, then go again.
+      </p>
+    );
+  if (!fit)
+    return (
+      <p className="soft" data-testid="pass-verdict">
+        {passes.length === 0
+          ? "A tap a pass, and it says when to stop. Leave it be and the passes count as planned."
+          : "From the second pass on it says whether another is worth it."}
+      </p>
+    );
   return (
     <p data-testid="pass-verdict">
-      The next pass would lift <Num of={fit.nextShare} share /> of all so far{fit.passesLeft ? <>: <Num of={fit.passesLeft} words={fit.passesLeft.value === 1 ? "one more" : `${fit.passesLeft.value} more`} /> {fit.passesLeft.value === 1 ? "is" : "are"} worth it{most !== undefined && passes.length + fit.passesLeft.value > most ? `, and the water budget leaves ${most - passes.length}` : ""}.</> : <>. It does not clear like this: look at the cleaner, or at what feeds it from below.</>}
+      The next pass would lift <Num of={fit.nextShare} share /> of all so far
+      {fit.passesLeft ? (
+        <>
+          : <Num of={fit.passesLeft} words={fit.passesLeft.value === 1 ? "one more" : `${fit.passesLeft.value} more`} />{" "}
+          {fit.passesLeft.value === 1 ? "is" : "are"} worth it
+          {most !== undefined && passes.length + fit.passesLeft.value > most
+            ? `, and the water budget leaves ${most - passes.length}`
+            : ""}
+          .
+        </>
+      ) : (
+        <>. It does not clear like this: look at the cleaner, or at what feeds it from below.</>
+      )}
     </p>
   );
 }

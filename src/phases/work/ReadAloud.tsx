@@ -10,9 +10,15 @@ const canSpeak = () => "speechSynthesis" in window && "SpeechSynthesisUtterance"
 
 /** What is said of a step: what, where, how much, how, and what can hurt. */
 export function sheetWords({ title, how, amountMl, cautions, check }: Step, where: string, running: boolean): string {
-  const people = cautions.filter(({ guards }) => guards === "people").map((caution) => `Careful: ${caution.title}. ${caution.words}`);
-  const amount = amountMl ? `${formatQuantity(amountMl, "metric").replace("mL", "millilitres").replace(/ L$/, " litres")}.` : "";
-  return running ? `${title}, ${where}. Check: ${check}` : [`${title}, ${where}.`, amount, how, ...people].filter(Boolean).join(" ");
+  const people = cautions
+    .filter(({ guards }) => guards === "people")
+    .map((caution) => `Careful: ${caution.title}. ${caution.words}`);
+  const amount = amountMl
+    ? `${formatQuantity(amountMl, "metric").replace("mL", "millilitres").replace(/ L$/, " litres")}.`
+    : "";
+  return running
+    ? `${title}, ${where}. Check: ${check}`
+    : [`${title}, ${where}.`, amount, how, ...people].filter(Boolean).join(" ");
 }
 
 /** Reads the sheet aloud as it changes, through the browser, where it can. */
@@ -28,5 +34,9 @@ export function ReadAloud({ words }: { words: string }) {
     return () => speechSynthesis.cancel();
   }, [possible, aloud, words]);
   if (!possible) return null;
-  return <Act variant="link" aria-pressed={aloud} onAct={() => void changeSettings({ aloud: !aloud })}>{aloud ? "Stop reading aloud" : "Read aloud"}</Act>;
+  return (
+    <Act variant="link" aria-pressed={aloud} onAct={() => void changeSettings({ aloud: !aloud })}>
+      {aloud ? "Stop reading aloud" : "Read aloud"}
+    </Act>
+  );
 }

@@ -15,7 +15,13 @@ import { ReadAloud } from "./ReadAloud";
 import { startOps } from "./record";
 
 /** Nothing can be done yet: what is waited for, how long, and what comes then. */
-export function Waiting({ task: { step, after: putOn = [], at }, time }: { task: OrderTask & { at: number }; time: TaskTime }) {
+export function Waiting({
+  task: { step, after: putOn = [], at },
+  time,
+}: {
+  task: OrderTask & { at: number };
+  time: TaskTime;
+}) {
   const { assessment, nowMs, hands, job, run } = useBay();
   const { order, plan } = assessment;
   const after = putOn.at(-1);
@@ -24,7 +30,9 @@ export function Waiting({ task: { step, after: putOn = [], at }, time }: { task:
   const holding = order.arcs.flatMap(({ from, to }) => (to === at ? [order.tasks[from]!] : []))[0];
   const locked = holding !== undefined || putOn.some(guardsPerson);
   const leftMs = Math.max(0, time.startMs - nowMs, guardLeftMs(putOn));
-  const start = () => { if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands)); };
+  const start = () => {
+    if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands));
+  };
   const once = useOncePerState(job.events.length);
   const act = useOneTap(() => once(start));
   useHotkeys("space", (event) => {
@@ -34,12 +42,33 @@ export function Waiting({ task: { step, after: putOn = [], at }, time }: { task:
   });
   return (
     <section className="now-step now-waits" aria-label="Now" data-testid="now-step">
-      <h2>Wait <span data-testid="wait-clock">{clockText(leftMs)}</span></h2>
-      <p>{after ? `${after.title} is on. ` : holding ? `${holding.step.title} comes first. ` : ""}Then, from {timeText(time.startMs, nowMs)}:</p>
-      <p className="now-where">{step.title}, {zones}</p>
-      {after?.dwellMinMin !== undefined && <DwellBand wait={{ fromMs: guardsPerson(after) ? nowMs - seenMs(after.id, Date.parse(after.at)) : Date.parse(after.at), minMin: after.dwellMinMin, maxMin: after.dwellMaxMin, guards: guardsPerson(after) }} nowMs={nowMs} />}
+      <h2>
+        Wait <span data-testid="wait-clock">{clockText(leftMs)}</span>
+      </h2>
+      <p>
+        {after ? `${after.title} is on. ` : holding ? `${holding.step.title} comes first. ` : ""}Then, from{" "}
+        {timeText(time.startMs, nowMs)}:
+      </p>
+      <p className="now-where">
+        {step.title}, {zones}
+      </p>
+      {after?.dwellMinMin !== undefined && (
+        <DwellBand
+          wait={{
+            fromMs: guardsPerson(after) ? nowMs - seenMs(after.id, Date.parse(after.at)) : Date.parse(after.at),
+            minMin: after.dwellMinMin,
+            maxMin: after.dwellMaxMin,
+            guards: guardsPerson(after),
+          }}
+          nowMs={nowMs}
+        />
+      )}
       <Act variant="outline-primary" className="main-act" onAct={act} disabled={locked} data-testid="main-act">
-        {locked ? (leftMs > 0 ? `Keep waiting, ${clockText(leftMs)} more` : "Keep waiting for the other hands") : "Too early. Start it all the same"}
+        {locked
+          ? leftMs > 0
+            ? `Keep waiting, ${clockText(leftMs)} more`
+            : "Keep waiting for the other hands"
+          : "Too early. Start it all the same"}
       </Act>
       <ReadAloud words={`Wait ${Math.ceil(leftMs / 60_000)} minutes. Then ${step.title}, ${zones}.`} />
     </section>

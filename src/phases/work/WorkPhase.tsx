@@ -36,32 +36,86 @@ export function WorkPhase() {
   const coming = order.tasks.map((task, at) => ({ task, at })).filter(({ at }) => at !== now?.at);
   return (
     <>
-      <Boundary what="The notice"><LateNotice /></Boundary>
-      {order.people > 1 && <Chips label="Whose run sheet" choices={Array.from({ length: order.people }, (_, index) => ({ id: String(index + 1), name: `Hands ${index + 1}` }))} value={String(hands)} onPick={(value) => go({ hands: value ?? null })} />}
+      <Boundary what="The notice">
+        <LateNotice />
+      </Boundary>
+      {order.people > 1 && (
+        <Chips
+          label="Whose run sheet"
+          choices={Array.from({ length: order.people }, (_, index) => ({
+            id: String(index + 1),
+            name: `Hands ${index + 1}`,
+          }))}
+          value={String(hands)}
+          onPick={(value) => go({ hands: value ?? null })}
+        />
+      )}
       <div className="done-lines" data-recorded={history.standing.length}>
         {shown.map((event) => (
           <div className="line-step line-done" key={event.id}>
-            <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>{event.kind === "done" ? <DoneStitch /> : "–"}</span>
-            <span className="line-what">{event.title}{event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""} <span className="soft">{namesOf(assessment.plan.zones, event.zoneIds)}</span></span>
+            <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>
+              {event.kind === "done" ? <DoneStitch /> : "–"}
+            </span>
+            <span className="line-what">
+              {event.title}
+              {event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}{" "}
+              <span className="soft">{namesOf(assessment.plan.zones, event.zoneIds)}</span>
+            </span>
             <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
           </div>
         ))}
-        {finished.length > SHOWN_DONE && <Act variant="link" className="done-more" onAct={() => setAll(!all)}>{all ? "Only the last one" : `${finished.length - SHOWN_DONE} more done before`}</Act>}
+        {finished.length > SHOWN_DONE && (
+          <Act variant="link" className="done-more" onAct={() => setAll(!all)}>
+            {all ? "Only the last one" : `${finished.length - SHOWN_DONE} more done before`}
+          </Act>
+        )}
       </div>
-      {order.broken.length > 0 && <p className="not-agreed" role="status"><b>No room for every wait.</b> {[...new Set(order.broken)].slice(0, 2).join(" ")}</p>}
-      {!now ? <NothingLeft done={finished.length} others={order.tasks.length} onGo={(phase) => go({ phase })} /> : due ? <NowStep key={`${now.step.key}-${now.step.zoneIds.join()}`} step={now.step} running={now.running} /> : <Waiting task={now} time={now.time} />}
-      {coming.map(({ task, at }, index) => <ComingStep key={`${task.step.key}-${task.step.zoneIds.join()}`} task={task} at={at} number={finished.length + index + 2} time={forecast.times[at]!} />)}
+      {order.broken.length > 0 && (
+        <p className="not-agreed" role="status">
+          <b>No room for every wait.</b> {[...new Set(order.broken)].slice(0, 2).join(" ")}
+        </p>
+      )}
+      {!now ? (
+        <NothingLeft done={finished.length} others={order.tasks.length} onGo={(phase) => go({ phase })} />
+      ) : due ? (
+        <NowStep key={`${now.step.key}-${now.step.zoneIds.join()}`} step={now.step} running={now.running} />
+      ) : (
+        <Waiting task={now} time={now.time} />
+      )}
+      {coming.map(({ task, at }, index) => (
+        <ComingStep
+          key={`${task.step.key}-${task.step.zoneIds.join()}`}
+          task={task}
+          at={at}
+          number={finished.length + index + 2}
+          time={forecast.times[at]!}
+        />
+      ))}
       {(now || finished.length > 0) && <NoteFields />}
       <WhoWorks />
-      {now && !canKeepScreenOn() && <p className="soft">This browser cannot keep the screen on: set the tablet itself to stay on.</p>}
+      {now && !canKeepScreenOn() && (
+        <p className="soft">This browser cannot keep the screen on: set the tablet itself to stay on.</p>
+      )}
     </>
   );
 }
 
 const MOST_NAMED = 2;
-const namesOf = (zones: Record<string, { view: { name: string } }>, ids: readonly string[]) => (ids.length > MOST_NAMED ? "" : ids.flatMap((id) => zones[id]?.view.name ?? []).join(", "));
+const namesOf = (zones: Record<string, { view: { name: string } }>, ids: readonly string[]) =>
+  ids.length > MOST_NAMED ? "" : ids.flatMap((id) => zones[id]?.view.name ?? []).join(", ");
 
-const DoneStitch = () => <svg width="24" height="14" viewBox="0 0 24 14" aria-hidden><path d="M2 12 L8 3 L14 11 L21 2" fill="none" stroke="var(--moss)" strokeWidth="3.2" strokeLinejoin="round" strokeLinecap="round" /></svg>;
+const DoneStitch = () => (
+  <svg width="24" height="14" viewBox="0 0 24 14" aria-hidden>
+    <path
+      d="M2 12 L8 3 L14 11 L21 2"
+      fill="none"
+      stroke="var(--moss)"
+      strokeWidth="3.2"
+      strokeLinejoin="round"
+      strokeLinecap="round"
+    />
+  </svg>
+);
 
 function NothingLeft({ done, others, onGo }: { done: number; others: number; onGo: (phase: "dry" | "look") => void }) {
   if (others > 0)
@@ -75,32 +129,73 @@ function NothingLeft({ done, others, onGo }: { done: number; others: number; onG
     <div className="now-step">
       <h2>Hands are done</h2>
       <p>Now it dries. Judge each mark only when it is dry.</p>
-      <Act variant="primary" onAct={() => onGo("dry")}>Go to Dry</Act>
+      <Act variant="primary" onAct={() => onGo("dry")}>
+        Go to Dry
+      </Act>
     </div>
   ) : (
     <>
       <h2>Nothing to work on yet</h2>
       <p>Mark something in Look, or set how soiled a zone is.</p>
-      <Act variant="primary" onAct={() => onGo("look")}>Go to Look</Act>
+      <Act variant="primary" onAct={() => onGo("look")}>
+        Go to Look
+      </Act>
     </>
   );
 }
 
 /** A step to come, when; taken out of turn where the cloth allows it. */
-function ComingStep({ task: { step, hands, running }, at, number, time }: { task: OrderTask; at: number; number: number; time: { startMs: number; readyMs: number; closesMs?: number } }) {
+function ComingStep({
+  task: { step, hands, running },
+  at,
+  number,
+  time,
+}: {
+  task: OrderTask;
+  at: number;
+  number: number;
+  time: { startMs: number; readyMs: number; closesMs?: number };
+}) {
   const { assessment, nowMs, hands: mine, now, job, run } = useBay();
   const once = useOncePerState(job.events.length);
   const { order, plan } = assessment;
   const on = step.findingId ? plan.marks[step.findingId]?.name : zonesOf(step, (id) => plan.zones[id]?.view.name ?? "");
-  const ready = isFree(order, at) && time.readyMs <= nowMs ;
+  const ready = isFree(order, at) && time.readyMs <= nowMs;
   const mayTake = ready && now !== undefined && !running;
   return (
     <div className="line-step" data-testid="coming">
       <span className="line-mark">{number}</span>
-      <span className="line-what">{step.title} <span className="soft">{on}{order.people > 1 && hands !== mine ? ` · hands ${hands}` : ""}</span></span>
-      {mayTake && <Act variant="link" aria-label={`${step.title}, ${on ?? ""}: do it now`} onAct={() => once(() => run(`Start: ${step.title}`, ...startOps(step, mine)))}>Do it now</Act>}
+      <span className="line-what">
+        {step.title}{" "}
+        <span className="soft">
+          {on}
+          {order.people > 1 && hands !== mine ? ` · hands ${hands}` : ""}
+        </span>
+      </span>
+      {mayTake && (
+        <Act
+          variant="link"
+          aria-label={`${step.title}, ${on ?? ""}: do it now`}
+          onAct={() => once(() => run(`Start: ${step.title}`, ...startOps(step, mine)))}
+        >
+          Do it now
+        </Act>
+      )}
       <span className="line-more">
-        {running ? "now" : <Num of={worked("schedule.runStart", (time.startMs - nowMs) / 60_000, "min", [input("what comes first, from now", (time.startMs - nowMs) / 60_000, "min"), input("the cloth allows it, from now", Math.max(0, (time.readyMs - nowMs) / 60_000), "min"), ...(time.closesMs === undefined ? [] : [input("dries out, from now", (time.closesMs - nowMs) / 60_000, "min")])])} words={`${timeText(time.startMs, nowMs)}${time.closesMs === undefined ? "" : ` to ${timeText(time.closesMs, nowMs)}`}`} />}
+        {running ? (
+          "now"
+        ) : (
+          <Num
+            of={worked("schedule.runStart", (time.startMs - nowMs) / 60_000, "min", [
+              input("what comes first, from now", (time.startMs - nowMs) / 60_000, "min"),
+              input("the cloth allows it, from now", Math.max(0, (time.readyMs - nowMs) / 60_000), "min"),
+              ...(time.closesMs === undefined
+                ? []
+                : [input("dries out, from now", (time.closesMs - nowMs) / 60_000, "min")]),
+            ])}
+            words={`${timeText(time.startMs, nowMs)}${time.closesMs === undefined ? "" : ` to ${timeText(time.closesMs, nowMs)}`}`}
+          />
+        )}
       </span>
     </div>
   );
@@ -111,8 +206,21 @@ function WhoWorks() {
   const { job, run } = useBay();
   return (
     <Fold title="Who works here">
-      <Stepper label="Pairs of hands" value={job.choices.hands ?? 1} unit="1" step={1} min={1} max={MOST_HANDS} onChange={(value) => run("Pairs of hands", { op: "set", path: ["choices", "hands"], value: value > 1 ? value : undefined })} />
-      <p className="soft mt-2">Each has a run sheet of their own. On a second device, save the job as a file here and open it there; opened again here, what was done there is taken in.</p>
+      <Stepper
+        label="Pairs of hands"
+        value={job.choices.hands ?? 1}
+        unit="1"
+        step={1}
+        min={1}
+        max={MOST_HANDS}
+        onChange={(value) =>
+          run("Pairs of hands", { op: "set", path: ["choices", "hands"], value: value > 1 ? value : undefined })
+        }
+      />
+      <p className="soft mt-2">
+        Each has a run sheet of their own. On a second device, save the job as a file here and open it there; opened
+        again here, what was done there is taken in.
+      </p>
     </Fold>
   );
 }

@@ -10,7 +10,9 @@ import { newId } from "@/store/jobs";
 import { clothPath } from "../cloth";
 import { guardLeftMs } from "./guards";
 
-export const startOps = (step: Step, by: number, at = nowIso()): Op[] => [{ op: "append", event: startOf(step, { id: newId(), at, by }) }];
+export const startOps = (step: Step, by: number, at = nowIso()): Op[] => [
+  { op: "append", event: startOf(step, { id: newId(), at, by }) },
+];
 
 /** What is due within this goes on without another tap. */
 const AT_ONCE_MS = 20_000;
@@ -20,18 +22,41 @@ const AT_ONCE_MS = 20_000;
  * @param by which pair of hands
  * @param orderAfter asks the planner for the order of the job with this in it
  */
-export async function doneOps(job: Job, assessment: Assessment, kit: Kit, step: Step, by: number, correction: Correction, startedAt: string | undefined, orderAfter: (job: Job, at: string) => Promise<Order>): Promise<Op[]> {
+export async function doneOps(
+  job: Job,
+  assessment: Assessment,
+  kit: Kit,
+  step: Step,
+  by: number,
+  correction: Correction,
+  startedAt: string | undefined,
+  orderAfter: (job: Job, at: string) => Promise<Order>,
+): Promise<Op[]> {
   const at = nowIso();
   // A white cloth that stayed white proves each agent that was not told to have run.
   const proofs = (step.proves ?? []).flatMap((agent) =>
-    [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({ op: "set", path: [...path.split("/"), "fastness", agent], value: 5 })),
+    [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({
+      op: "set",
+      path: [...path.split("/"), "fastness", agent],
+      value: 5,
+    })),
   );
-  const ops: Op[] = [{ op: "append", event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site)) }, ...proofs];
+  const ops: Op[] = [
+    {
+      op: "append",
+      event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site)),
+    },
+    ...proofs,
+  ];
   // What was done is recorded whatever the planner makes of it; without an order nothing begins by itself.
   const order = await orderAfter(applyOps(job, ops).job, at).catch(() => undefined);
   if (!order) return ops;
   const next = taskAt(order, by);
   const nowMs = Date.parse(at);
-  const due = next >= 0 && !order.tasks[next]!.running && isDue(order, next, timesOf(order, nowMs)[next]!, nowMs + AT_ONCE_MS) && guardLeftMs(order.tasks[next]!.after ?? []) <= AT_ONCE_MS;
+  const due =
+    next >= 0 &&
+    !order.tasks[next]!.running &&
+    isDue(order, next, timesOf(order, nowMs)[next]!, nowMs + AT_ONCE_MS) &&
+    guardLeftMs(order.tasks[next]!.after ?? []) <= AT_ONCE_MS;
   return due ? [...ops, ...startOps(order.tasks[next]!.step, by, at)] : ops;
 }

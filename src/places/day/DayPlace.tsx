@@ -28,7 +28,14 @@ import { Verdict } from "./Verdict";
 const SEARCH_MS = 2500;
 const LONGER_MS = 15_000;
 const MINUTES_5 = 300_000;
-const USUAL: DayChoices = { people: USUAL_DAY.people, travelMin: USUAL_DAY.travelMin, setUpMin: USUAL_DAY.setUpMin, noonBreak: true, order: [], notToday: [] };
+const USUAL: DayChoices = {
+  people: USUAL_DAY.people,
+  travelMin: USUAL_DAY.travelMin,
+  setUpMin: USUAL_DAY.setUpMin,
+  noonBreak: true,
+  order: [],
+  notToday: [],
+};
 
 /** The day in minutes: visits one after another, drying while hands are elsewhere, and what decides when it ends. */
 export function DayPlace() {
@@ -58,83 +65,246 @@ export function DayPlace() {
     const order = await bestVisits(visits, kit, settingsOf(choices, fromMs));
     setOrdering(false);
     await set({ order });
-    notify(order.join() === visits.map(({ id }) => id).join() ? "No other order of the visits is better." : "The visits are in their best order.");
+    notify(
+      order.join() === visits.map(({ id }) => id).join()
+        ? "No other order of the visits is better."
+        : "The visits are in their best order.",
+    );
   };
   const moved = choices.notBefore ?? {};
-  const move = (timetable: Timetable) => ({ task, startMin, because }: TimedTask, toMin: number) => {
-    const { [task.id]: before, ...others } = moved;
-    if (toMin >= startMin) {
-      setWhyNot(undefined);
-      void set({ notBefore: { ...others, [task.id]: new Date(Math.round(msAt(timetable, toMin) / 60_000) * 60_000).toISOString() } });
-    } else if (before !== undefined) {
-      setWhyNot(undefined);
-      void set({ notBefore: others });
-    } else setWhyNot(`"${task.name}" cannot be sooner: ${because.words}${because.after ? ` (${because.after.toLowerCase()})` : ""}.`);
-  };
+  const move =
+    (timetable: Timetable) =>
+    ({ task, startMin, because }: TimedTask, toMin: number) => {
+      const { [task.id]: before, ...others } = moved;
+      if (toMin >= startMin) {
+        setWhyNot(undefined);
+        void set({
+          notBefore: {
+            ...others,
+            [task.id]: new Date(Math.round(msAt(timetable, toMin) / 60_000) * 60_000).toISOString(),
+          },
+        });
+      } else if (before !== undefined) {
+        setWhyNot(undefined);
+        void set({ notBefore: others });
+      } else
+        setWhyNot(
+          `"${task.name}" cannot be sooner: ${because.words}${because.after ? ` (${because.after.toLowerCase()})` : ""}.`,
+        );
+    };
   const saveCalendar = async (timetable: Timetable) => (await import("./calendar")).saveDay(timetable, visits);
 
   return (
     <PlaceFrame at="/day">
-      <div className="row-between mb-3"><h1>Day</h1></div>
+      <div className="row-between mb-3">
+        <h1>Day</h1>
+      </div>
       {status === "loading" && <p>Opening your jobs…</p>}
-      {status === "ready" && jobs.length === 0 && <div className="block"><h2>Nothing to plan</h2><p>A day is made of jobs that are not handed back yet. <Link href="/" prefetch={false}>Start one in Jobs</Link>.</p></div>}
+      {status === "ready" && jobs.length === 0 && (
+        <div className="block">
+          <h2>Nothing to plan</h2>
+          <p>
+            A day is made of jobs that are not handed back yet.{" "}
+            <Link href="/" prefetch={false}>
+              Start one in Jobs
+            </Link>
+            .
+          </p>
+        </div>
+      )}
       {jobs.length > 0 && (
         <>
-          {news && "problem" in news && <div className="caution caution-danger" role="alert"><h3>No timetable like this</h3><p>{news.problem}</p></div>}
-          {news?.unplanned?.map(({ jobId, problem }) => { const job = stored[jobId]; return job && <UnplannedJob key={jobId} job={job} problem={problem} />; })}
+          {news && "problem" in news && (
+            <div className="caution caution-danger" role="alert">
+              <h3>No timetable like this</h3>
+              <p>{news.problem}</p>
+            </div>
+          )}
+          {news?.unplanned?.map(({ jobId, problem }) => {
+            const job = stored[jobId];
+            return job && <UnplannedJob key={jobId} job={job} problem={problem} />;
+          })}
           {!news && visits.length > 0 && <p>Planning the day…</p>}
-          {news && "day" in news && <Boundary what="The verdict"><Verdict timetable={news} jobs={visits} nowMs={nowMs} /></Boundary>}
-          {news && "day" in news && <Boundary what="The timetable"><Lanes timetable={news} people={choices.people} titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))} onMove={move(news)} /></Boundary>}
-          {whyNot && <p role="alert" data-testid="why-not"><b>{whyNot}</b></p>}
+          {news && "day" in news && (
+            <Boundary what="The verdict">
+              <Verdict timetable={news} jobs={visits} nowMs={nowMs} />
+            </Boundary>
+          )}
+          {news && "day" in news && (
+            <Boundary what="The timetable">
+              <Lanes
+                timetable={news}
+                people={choices.people}
+                titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))}
+                onMove={move(news)}
+              />
+            </Boundary>
+          )}
+          {whyNot && (
+            <p role="alert" data-testid="why-not">
+              <b>{whyNot}</b>
+            </p>
+          )}
           {news && "day" in news && (
             <div className="row-wrap mt-2">
-              {searching ? <Act onAct={stopTimetable}>Stop searching</Act> : <Act onAct={() => again(LONGER_MS)}>Search longer</Act>}
-              <span className="soft" data-testid="tries">{news.tries} orders tried{searching ? ", searching on" : ""}.</span>
-              {Object.keys(moved).length > 0 && <Act variant="link" onAct={() => void set({ notBefore: {} })}>All as it comes</Act>}
+              {searching ? (
+                <Act onAct={stopTimetable}>Stop searching</Act>
+              ) : (
+                <Act onAct={() => again(LONGER_MS)}>Search longer</Act>
+              )}
+              <span className="soft" data-testid="tries">
+                {news.tries} orders tried{searching ? ", searching on" : ""}.
+              </span>
+              {Object.keys(moved).length > 0 && (
+                <Act variant="link" onAct={() => void set({ notBefore: {} })}>
+                  All as it comes
+                </Act>
+              )}
               <Act onAct={() => fetched(() => saveCalendar(news))}>Calendar file</Act>
             </div>
           )}
           <OwnMinutes />
           <div className="block mt-3">
-            <div className="row-between"><h2>Visits</h2>{visits.length > 1 && <Act disabled={ordering} onAct={() => void orderThem()}>{ordering ? "Trying every order…" : "Put them in the best order"}</Act>}</div>
+            <div className="row-between">
+              <h2>Visits</h2>
+              {visits.length > 1 && (
+                <Act disabled={ordering} onAct={() => void orderThem()}>
+                  {ordering ? "Trying every order…" : "Put them in the best order"}
+                </Act>
+              )}
+            </div>
             {jobs.map((job, index) => (
               <div key={job.id} className="line-step">
                 <span className="line-mark">{choices.notToday.includes(job.id) ? "–" : visits.indexOf(job) + 1}</span>
-                <span className="line-what"><Link prefetch={false} href={`/bay?job=${job.id}&phase=work`}>{job.title}</Link> <span className="soft">{job.place}</span></span>
-                <Act variant="link" disabled={index === 0} onAct={() => earlier(job.id)} aria-label={`${job.title}: earlier`}>Earlier</Act>
-                <Chips label={`${job.title}: when`} choices={[{ id: "not-today", name: "Not today" }]} value={choices.notToday.includes(job.id) ? "not-today" : undefined} onPick={(value) => void set({ notToday: value ? [...choices.notToday, job.id] : choices.notToday.filter((id) => id !== job.id) })} />
+                <span className="line-what">
+                  <Link prefetch={false} href={`/bay?job=${job.id}&phase=work`}>
+                    {job.title}
+                  </Link>{" "}
+                  <span className="soft">{job.place}</span>
+                </span>
+                <Act
+                  variant="link"
+                  disabled={index === 0}
+                  onAct={() => earlier(job.id)}
+                  aria-label={`${job.title}: earlier`}
+                >
+                  Earlier
+                </Act>
+                <Chips
+                  label={`${job.title}: when`}
+                  choices={[{ id: "not-today", name: "Not today" }]}
+                  value={choices.notToday.includes(job.id) ? "not-today" : undefined}
+                  onPick={(value) =>
+                    void set({
+                      notToday: value ? [...choices.notToday, job.id] : choices.notToday.filter((id) => id !== job.id),
+                    })
+                  }
+                />
               </div>
             ))}
             <div className="row-wrap air-row mt-3">
-              <Stepper label="Pairs of hands" value={choices.people} unit="1" step={1} min={1} max={3} onChange={(people) => void set({ people })} />
-              <Stepper label="Drive to each" value={choices.travelMin} unit="min" step={5} min={0} max={180} onChange={(travelMin) => void set({ travelMin })} />
-              <Stepper label="Unload and set up" value={choices.setUpMin} unit="min" step={5} min={0} max={120} onChange={(setUpMin) => void set({ setUpMin })} />
-              <Stepper label="Pack up" value={choices.packUpMin ?? USUAL_DAY.packUpMin} unit="min" step={5} min={0} max={120} onChange={(packUpMin) => void set({ packUpMin })} />
+              <Stepper
+                label="Pairs of hands"
+                value={choices.people}
+                unit="1"
+                step={1}
+                min={1}
+                max={3}
+                onChange={(people) => void set({ people })}
+              />
+              <Stepper
+                label="Drive to each"
+                value={choices.travelMin}
+                unit="min"
+                step={5}
+                min={0}
+                max={180}
+                onChange={(travelMin) => void set({ travelMin })}
+              />
+              <Stepper
+                label="Unload and set up"
+                value={choices.setUpMin}
+                unit="min"
+                step={5}
+                min={0}
+                max={120}
+                onChange={(setUpMin) => void set({ setUpMin })}
+              />
+              <Stepper
+                label="Pack up"
+                value={choices.packUpMin ?? USUAL_DAY.packUpMin}
+                unit="min"
+                step={5}
+                min={0}
+                max={120}
+                onChange={(packUpMin) => void set({ packUpMin })}
+              />
               <div>
                 <div className="form-label">Break</div>
-                <Chips label="Break" choices={[{ id: "noon", name: "Half an hour at 12:30" }]} value={choices.noonBreak ? "noon" : undefined} onPick={(value) => void set({ noonBreak: value !== undefined })} />
+                <Chips
+                  label="Break"
+                  choices={[{ id: "noon", name: "Half an hour at 12:30" }]}
+                  value={choices.noonBreak ? "noon" : undefined}
+                  onPick={(value) => void set({ noonBreak: value !== undefined })}
+                />
               </div>
               <div>
                 <div className="form-label">Hours</div>
-                <Chips label="Hours" choices={HOURS} value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id} onPick={(id) => { const picked = HOURS.find((each) => each.id === id); void set({ hours: picked && { from: picked.from, to: picked.to } }); }} />
+                <Chips
+                  label="Hours"
+                  choices={HOURS}
+                  value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id}
+                  onPick={(id) => {
+                    const picked = HOURS.find((each) => each.id === id);
+                    void set({ hours: picked && { from: picked.from, to: picked.to } });
+                  }}
+                />
               </div>
             </div>
           </div>
-          {news && "day" in news && <Boundary what="The list"><TaskList timetable={news} jobs={visits} nowMs={nowMs} moved={moved} onMove={move(news)} onBack={(id) => { const { [id]: _gone, ...others } = moved; void set({ notBefore: others }); }} /></Boundary>}
+          {news && "day" in news && (
+            <Boundary what="The list">
+              <TaskList
+                timetable={news}
+                jobs={visits}
+                nowMs={nowMs}
+                moved={moved}
+                onMove={move(news)}
+                onBack={(id) => {
+                  const { [id]: _gone, ...others } = moved;
+                  void set({ notBefore: others });
+                }}
+              />
+            </Boundary>
+          )}
         </>
       )}
-      {status === "ready" && <Boundary what="The list of visits"><ReturnVisits jobs={Object.values(stored)} nowMs={nowMs} /></Boundary>}
+      {status === "ready" && (
+        <Boundary what="The list of visits">
+          <ReturnVisits jobs={Object.values(stored)} nowMs={nowMs} />
+        </Boundary>
+      )}
     </PlaceFrame>
   );
 }
 
 /** What was promised first is visited first, until somebody says otherwise. */
-const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) => [handBackAt, usableAt].filter((at) => at !== undefined).sort()[0] ?? "9";
+const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) =>
+  [handBackAt, usableAt].filter((at) => at !== undefined).sort()[0] ?? "9";
 
 /** Jobs not handed back, in the order chosen, then by their first promise. */
 function openJobs(stored: Record<string, Job>, order: readonly string[]): Job[] {
   const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
-  return Object.values(stored).filter((job) => !lastOf(historyOf(job), "handed-back")).sort((a, b) => Number(isAtWork(b)) - Number(isAtWork(a)) || place(a.id) - place(b.id) || promisedFirst(a).localeCompare(promisedFirst(b)) || a.createdAt.localeCompare(b.createdAt) || a.title.localeCompare(b.title));
+  return Object.values(stored)
+    .filter((job) => !lastOf(historyOf(job), "handed-back"))
+    .sort(
+      (a, b) =>
+        Number(isAtWork(b)) - Number(isAtWork(a)) ||
+        place(a.id) - place(b.id) ||
+        promisedFirst(a).localeCompare(promisedFirst(b)) ||
+        a.createdAt.localeCompare(b.createdAt) ||
+        a.title.localeCompare(b.title),
+    );
 }
 
 /** Where hands are at it nobody drives away first. */
@@ -158,14 +328,32 @@ const DAYS_AHEAD = 3;
 
 /** When nobody works, from the evening before on. */
 function closed({ from, to }: NonNullable<DayChoices["hours"]>, fromMs: number): { from: string; to: string }[] {
-  const at = (day: number, clock: string) => { const when = new Date(fromMs); const [hours, minutes] = clock.split(":").map(Number) as [number, number]; when.setDate(when.getDate() + day); when.setHours(hours, minutes, 0, 0); return when; };
+  const at = (day: number, clock: string) => {
+    const when = new Date(fromMs);
+    const [hours, minutes] = clock.split(":").map(Number) as [number, number];
+    when.setDate(when.getDate() + day);
+    when.setHours(hours, minutes, 0, 0);
+    return when;
+  };
   // Over midnight they end on the day they began.
   const ends = to > from ? -1 : 0;
-  return Array.from({ length: DAYS_AHEAD + 1 }, (_, day) => ({ from: at(day + ends, to).toISOString(), to: at(day, from).toISOString() }));
+  return Array.from({ length: DAYS_AHEAD + 1 }, (_, day) => ({
+    from: at(day + ends, to).toISOString(),
+    to: at(day, from).toISOString(),
+  }));
 }
 
-const settingsOf = ({ people, travelMin, setUpMin, packUpMin = USUAL_DAY.packUpMin, noonBreak, hours, notBefore }: DayChoices, fromMs: number): DaySettings => ({
-  from: new Date(fromMs).toISOString(), people, travelMin, setUpMin, packUpMin, breaks: [...(noonBreak ? [noon(fromMs)] : []), ...(hours ? closed(hours, fromMs) : [])], ...(notBefore ? { notBefore } : {}),
+const settingsOf = (
+  { people, travelMin, setUpMin, packUpMin = USUAL_DAY.packUpMin, noonBreak, hours, notBefore }: DayChoices,
+  fromMs: number,
+): DaySettings => ({
+  from: new Date(fromMs).toISOString(),
+  people,
+  travelMin,
+  setUpMin,
+  packUpMin,
+  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...(hours ? closed(hours, fromMs) : [])],
+  ...(notBefore ? { notBefore } : {}),
 });
 
 function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
@@ -173,14 +361,33 @@ function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
   const kit = useKit();
   const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
   const [forMs, setForMs] = useState({ ms: SEARCH_MS });
-  const key = JSON.stringify([visits, people, travelMin, setUpMin, packUpMin, noonBreak, hours, notBefore, fromMs, kit]);
+  const key = JSON.stringify([
+    visits,
+    people,
+    travelMin,
+    setUpMin,
+    packUpMin,
+    noonBreak,
+    hours,
+    notBefore,
+    fromMs,
+    kit,
+  ]);
   useEffect(() => {
     if (fromMs <= 0 || visits.length === 0) return;
     let current = true;
-    void searchTimetable(visits, kit, settingsOf(choices, fromMs), forMs.ms, (news) => { if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended }); });
-    return () => { current = false; };
+    void searchTimetable(visits, kit, settingsOf(choices, fromMs), forMs.ms, (news) => {
+      if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended });
+    });
+    return () => {
+      current = false;
+    };
     // The key says all of what is searched for.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, forMs]);
-  return { news: visits.length > 0 ? state.news : undefined, searching: state.searching, again: (ms: number) => setForMs({ ms }) };
+  return {
+    news: visits.length > 0 ? state.news : undefined,
+    searching: state.searching,
+    again: (ms: number) => setForMs({ ms }),
+  };
 }

@@ -21,7 +21,17 @@ const WORK_SHARE = 0.78;
 const CHARACTER_PX = 7.6;
 
 /** Lanes over the clock: each pair of hands, each machine, and for each job what waits and dries. */
-export function Lanes({ timetable, people, titles, onMove }: { timetable: Timetable; people: number; titles: Readonly<Record<string, string>>; onMove: (timed: TimedTask, toMin: number) => void }) {
+export function Lanes({
+  timetable,
+  people,
+  titles,
+  onMove,
+}: {
+  timetable: Timetable;
+  people: number;
+  titles: Readonly<Record<string, string>>;
+  onMove: (timed: TimedTask, toMin: number) => void;
+}) {
   const { ref, width: seen } = useWidth();
   const prefix = `lanes${useId().replace(/\W/g, "")}-`;
   const tasks = timedTasks(timetable);
@@ -29,46 +39,92 @@ export function Lanes({ timetable, people, titles, onMove }: { timetable: Timeta
   const handsDone = Math.max(1, ...tasks.filter(({ hands }) => hands > 0).map(({ endMin }) => endMin));
   const promises = day.problem.dues.filter(({ name }) => name !== DRIES_OUT);
   const promised = promises.map(({ at }) => at);
-  const end = Math.max(handsDone * 1.02, ...tasks.map(({ endMin }) => endMin), ...promised.filter((at) => at < handsDone * 4));
+  const end = Math.max(
+    handsDone * 1.02,
+    ...tasks.map(({ endMin }) => endMin),
+    ...promised.filter((at) => at < handsDone * 4),
+  );
   const share = end > handsDone * 1.1 ? WORK_SHARE : 1;
   const width = Math.max(seen, NAME_PX + 12 + (handsDone * LEAST_MINUTE_PX) / share);
   const room = width - NAME_PX - 12;
-  const x = (minute: number) => NAME_PX + (minute <= handsDone ? (minute / handsDone) * room * share : room * (share + ((minute - handsDone) / (end - handsDone)) * (1 - share)));
+  const x = (minute: number) =>
+    NAME_PX +
+    (minute <= handsDone
+      ? (minute / handsDone) * room * share
+      : room * (share + ((minute - handsDone) / (end - handsDone)) * (1 - share)));
   const minuteAt = (px: number) => {
     const along = Math.max(0, px - NAME_PX) / room;
-    return along <= share ? (along / share) * handsDone : handsDone + ((along - share) / (1 - share)) * (end - handsDone);
+    return along <= share
+      ? (along / share) * handsDone
+      : handsDone + ((along - share) / (1 - share)) * (end - handsDone);
   };
   const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
   const jobIds = [...new Set(tasks.map(({ task }) => task.jobId))];
   const numberOf = (jobId: string) => jobIds.indexOf(jobId) + 1;
-  const lanes = ["Visits", ...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)), ...machines.map((machine) => MACHINES[machine as MachineId].name), ...jobIds.map((_, index) => `Visit ${index + 1}, waits`)];
+  const lanes = [
+    "Visits",
+    ...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)),
+    ...machines.map((machine) => MACHINES[machine as MachineId].name),
+    ...jobIds.map((_, index) => `Visit ${index + 1}, waits`),
+  ];
   const y = (lane: number) => TOP_PX + lane * LANE_PX;
   const handLane = (lane: number) => 1 + lane;
   const machineLane = (machine: string) => 1 + people + machines.indexOf(machine);
   const jobLane = (jobId: string) => 1 + people + machines.length + jobIds.indexOf(jobId);
   const height = y(lanes.length) + 6;
   const timed = new Map(tasks.map((each) => [each.task.id, each]));
-  const windows = day.problem.lags.filter(({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)!.task.kind === "step");
+  const windows = day.problem.lags.filter(
+    ({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)!.task.kind === "step",
+  );
   return (
     <div className="lanes" ref={ref} tabIndex={0} role="region" aria-label="Timetable">
-      <svg width={width} height={height} role="img" aria-label={`${tasks.length} tasks over ${lanes.length} lanes; the same stands in the list below`}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${tasks.length} tasks over ${lanes.length} lanes; the same stands in the list below`}
+      >
         <defs>
-          <pattern id={`${prefix}wait`} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="3" x2="7" y2="3" stroke="var(--weld)" strokeWidth="2.4" /></pattern>
-          <pattern id={`${prefix}dry`} width="10" height="10" patternUnits="userSpaceOnUse"><line x1="0" y1="5" x2="10" y2="5" stroke="var(--woad)" strokeWidth="2.2" strokeDasharray="2 4" /></pattern>
+          <pattern
+            id={`${prefix}wait`}
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <line x1="0" y1="3" x2="7" y2="3" stroke="var(--weld)" strokeWidth="2.4" />
+          </pattern>
+          <pattern id={`${prefix}dry`} width="10" height="10" patternUnits="userSpaceOnUse">
+            <line x1="0" y1="5" x2="10" y2="5" stroke="var(--woad)" strokeWidth="2.2" strokeDasharray="2 4" />
+          </pattern>
         </defs>
         {spaced(hoursBetween(timetable, 0, end), x).map(({ minute, words }) => (
           <g key={minute}>
             <line x1={x(minute)} x2={x(minute)} y1={TOP_PX - 6} y2={height} stroke="var(--line)" />
-            <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">{words}</text>
+            <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">
+              {words}
+            </text>
           </g>
         ))}
         {lanes.map((name, lane) => (
           <g key={lane}>
             <line x1={0} x2={width} y1={y(lane) + LANE_PX} y2={y(lane) + LANE_PX} stroke="var(--line)" />
-            <text x={4} y={y(lane) + 28}>{name}</text>
+            <text x={4} y={y(lane) + 28}>
+              {name}
+            </text>
           </g>
         ))}
-        {day.problem.breaks.map(({ from, to }) => <rect key={from} x={x(Math.max(0, from))} width={Math.max(0, x(to) - x(Math.max(0, from)))} y={y(handLane(0))} height={people * LANE_PX} fill="var(--line)" opacity="0.6" />)}
+        {day.problem.breaks.map(({ from, to }) => (
+          <rect
+            key={from}
+            x={x(Math.max(0, from))}
+            width={Math.max(0, x(to) - x(Math.max(0, from)))}
+            y={y(handLane(0))}
+            height={people * LANE_PX}
+            fill="var(--line)"
+            opacity="0.6"
+          />
+        ))}
         {jobIds.map((jobId) => {
           const its = tasks.filter(({ task, hands }) => task.jobId === jobId && hands > 0);
           if (its.length === 0) return null;
@@ -77,60 +133,161 @@ export function Lanes({ timetable, people, titles, onMove }: { timetable: Timeta
           const name = `${numberOf(jobId)} ${titles[jobId] ?? ""}`;
           return (
             <g key={jobId}>
-              <path d={`M${x(from) + 2} ${y(0) + 34} v5 H${x(to) - 2} v-5`} fill="none" stroke="var(--ink)" strokeWidth="2" />
-              <text x={x(from) + 4} y={y(0) + 27}>{name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`}</text>
+              <path
+                d={`M${x(from) + 2} ${y(0) + 34} v5 H${x(to) - 2} v-5`}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth="2"
+              />
+              <text x={x(from) + 4} y={y(0) + 27}>
+                {name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`}
+              </text>
             </g>
           );
         })}
-        {handLanes(tasks, people).map(({ lane, timed: each }) => <Bar key={`${each.task.id}-${lane}`} timed={each} x={x} y={y(handLane(lane))} label={`${numberOf(each.task.jobId)} ${each.task.name}`} onMove={(byPx) => onMove(each, minuteAt(x(each.startMin) + byPx))} />)}
-        {tasks.filter(({ task }) => task.machine).map((each) => <Bar key={`m-${each.task.id}`} timed={each} x={x} y={y(machineLane(each.task.machine!))} label={String(numberOf(each.task.jobId))} />)}
+        {handLanes(tasks, people).map(({ lane, timed: each }) => (
+          <Bar
+            key={`${each.task.id}-${lane}`}
+            timed={each}
+            x={x}
+            y={y(handLane(lane))}
+            label={`${numberOf(each.task.jobId)} ${each.task.name}`}
+            onMove={(byPx) => onMove(each, minuteAt(x(each.startMin) + byPx))}
+          />
+        ))}
+        {tasks
+          .filter(({ task }) => task.machine)
+          .map((each) => (
+            <Bar
+              key={`m-${each.task.id}`}
+              timed={each}
+              x={x}
+              y={y(machineLane(each.task.machine!))}
+              label={String(numberOf(each.task.jobId))}
+            />
+          ))}
         {windows.map(({ from, min, max, to }, index) => {
           const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
           const lane = y(jobLane(timed.get(from)!.task.jobId));
           return (
             <g key={index}>
-              <rect x={x(begin + min)} width={Math.max(2, x(begin + max!) - x(begin + min))} y={lane + 10} height={LANE_PX - 22} fill={`url(#${prefix}wait)`} stroke="var(--weld)" />
-              <line x1={x(start)} x2={x(start)} y1={lane + 6} y2={lane + LANE_PX - 8} stroke="var(--ink)" strokeWidth="2.5" />
+              <rect
+                x={x(begin + min)}
+                width={Math.max(2, x(begin + max!) - x(begin + min))}
+                y={lane + 10}
+                height={LANE_PX - 22}
+                fill={`url(#${prefix}wait)`}
+                stroke="var(--weld)"
+              />
+              <line
+                x1={x(start)}
+                x2={x(start)}
+                y1={lane + 6}
+                y2={lane + LANE_PX - 8}
+                stroke="var(--ink)"
+                strokeWidth="2.5"
+              />
             </g>
           );
         })}
-        {tasks.filter(({ task }) => task.kind === "drying" || task.kind === "airing").map(({ task, startMin, endMin }) => (
-          <g key={task.id}>
-            <rect x={x(startMin)} width={Math.max(2, x(endMin) - x(startMin))} y={y(jobLane(task.jobId)) + 8} height={LANE_PX - 18} fill={`url(#${prefix}dry)`} stroke="var(--woad)" />
-            <title>{task.name}</title>
-          </g>
-        ))}
-        {promises.filter(({ at }) => at <= end).map(({ name, at, task }) => (
-          <g key={`${name}-${task}`}><line x1={x(at)} x2={x(at)} y1={TOP_PX - 2} y2={height} stroke="var(--ink)" strokeWidth="2.4" strokeDasharray="7 5" /><title>{name}</title></g>
-        ))}
+        {tasks
+          .filter(({ task }) => task.kind === "drying" || task.kind === "airing")
+          .map(({ task, startMin, endMin }) => (
+            <g key={task.id}>
+              <rect
+                x={x(startMin)}
+                width={Math.max(2, x(endMin) - x(startMin))}
+                y={y(jobLane(task.jobId)) + 8}
+                height={LANE_PX - 18}
+                fill={`url(#${prefix}dry)`}
+                stroke="var(--woad)"
+              />
+              <title>{task.name}</title>
+            </g>
+          ))}
+        {promises
+          .filter(({ at }) => at <= end)
+          .map(({ name, at, task }) => (
+            <g key={`${name}-${task}`}>
+              <line
+                x1={x(at)}
+                x2={x(at)}
+                y1={TOP_PX - 2}
+                y2={height}
+                stroke="var(--ink)"
+                strokeWidth="2.4"
+                strokeDasharray="7 5"
+              />
+              <title>{name}</title>
+            </g>
+          ))}
       </svg>
-      <p className="soft lanes-key">Filled: no time in hand. Hatched: when the next step on that cloth may begin, with its begin marked; dotted: drying; broken upright: a promise. Drag a task to do it later: the rest follows.</p>
+      <p className="soft lanes-key">
+        Filled: no time in hand. Hatched: when the next step on that cloth may begin, with its begin marked; dotted:
+        drying; broken upright: a promise. Drag a task to do it later: the rest follows.
+      </p>
     </div>
   );
 }
 
 /** A task; dragged along the clock where it can be moved. */
-function Bar({ timed: { task, startMin, endMin, slackMin }, x, y, label, onMove }: { timed: TimedTask; x: (minute: number) => number; y: number; label: string; onMove?: (byPx: number) => void }) {
+function Bar({
+  timed: { task, startMin, endMin, slackMin },
+  x,
+  y,
+  label,
+  onMove,
+}: {
+  timed: TimedTask;
+  x: (minute: number) => number;
+  y: number;
+  label: string;
+  onMove?: (byPx: number) => void;
+}) {
   const [byPx, setByPx] = useState(0);
-  const bind = useDrag(({ movement: [dx], last }) => {
-    setByPx(last ? 0 : dx);
-    if (last && Math.abs(dx) > LEAST_DRAG_PX) onMove?.(dx);
-  }, { axis: "x", filterTaps: true, enabled: onMove !== undefined });
+  const bind = useDrag(
+    ({ movement: [dx], last }) => {
+      setByPx(last ? 0 : dx);
+      if (last && Math.abs(dx) > LEAST_DRAG_PX) onMove?.(dx);
+    },
+    { axis: "x", filterTaps: true, enabled: onMove !== undefined },
+  );
   const [from, to] = [x(startMin) + byPx, x(endMin) + byPx];
   const fits = Math.floor((to - from - 10) / CHARACTER_PX);
   const text = label.length <= fits ? label : fits >= 4 ? `${label.slice(0, fits - 1)}…` : "";
   const tight = slackMin < 1;
   return (
-    <g {...(onMove ? bind() : {})} className={onMove ? "bar-moves" : undefined} data-task={onMove && task.id} opacity={byPx === 0 ? 1 : 0.7}>
-      <rect x={from + 0.5} width={Math.max(2, to - from - 1)} y={y + 8} height={LANE_PX - 18} rx={3} fill={tight ? "var(--ink)" : "var(--cloth)"} stroke="var(--ink)" strokeWidth="1.4" />
-      {text && <text x={from + 5} y={y + 27} fill={tight ? "var(--linen)" : "var(--ink)"}>{text}</text>}
+    <g
+      {...(onMove ? bind() : {})}
+      className={onMove ? "bar-moves" : undefined}
+      data-task={onMove && task.id}
+      opacity={byPx === 0 ? 1 : 0.7}
+    >
+      <rect
+        x={from + 0.5}
+        width={Math.max(2, to - from - 1)}
+        y={y + 8}
+        height={LANE_PX - 18}
+        rx={3}
+        fill={tight ? "var(--ink)" : "var(--cloth)"}
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+      />
+      {text && (
+        <text x={from + 5} y={y + 27} fill={tight ? "var(--linen)" : "var(--ink)"}>
+          {text}
+        </text>
+      )}
       <title>{`${task.name}, ${Math.round(task.minutes)} min`}</title>
     </g>
   );
 }
 
 /** Only hours whose words do not run into the ones before. */
-function spaced(hours: { minute: number; words: string }[], x: (minute: number) => number): { minute: number; words: string }[] {
+function spaced(
+  hours: { minute: number; words: string }[],
+  x: (minute: number) => number,
+): { minute: number; words: string }[] {
   let last = -Infinity;
   return hours.filter(({ minute }) => {
     if (x(minute) - last < HOUR_WORDS_PX) return false;
@@ -144,7 +301,10 @@ function hoursBetween(timetable: Timetable, from: number, to: number): { minute:
   const first = new Date(msAt(timetable, from));
   first.setMinutes(60, 0, 0);
   const offset = (first.getTime() - msAt(timetable, 0)) / 60_000;
-  return Array.from({ length: Math.max(0, Math.floor((to - offset) / 60) + 1) }, (_, hour) => ({ minute: offset + hour * 60, words: lightFormat(msAt(timetable, offset + hour * 60), "HH:mm") }));
+  return Array.from({ length: Math.max(0, Math.floor((to - offset) / 60) + 1) }, (_, hour) => ({
+    minute: offset + hour * 60,
+    words: lightFormat(msAt(timetable, offset + hour * 60), "HH:mm"),
+  }));
 }
 
 function useWidth() {
@@ -153,7 +313,9 @@ function useWidth() {
   useEffect(() => {
     const watched = ref.current;
     if (!watched) return;
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.max(LEAST_WIDTH_PX, entry.contentRect.width)));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setWidth(Math.max(LEAST_WIDTH_PX, entry.contentRect.width)),
+    );
     observer.observe(watched);
     return () => observer.disconnect();
   }, []);

@@ -12,8 +12,21 @@ const MINUTES_5 = 300_000;
 export function LateJob({ job, nowMs }: { job: Job; nowMs: number }) {
   const kit = useKit();
   const asOfMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
-  const savers = usePlanned(useCallback(() => (asOfMs > 0 ? planner().saversOf(job, kit, new Date(asOfMs).toISOString()) : Promise.resolve(undefined)), [job, kit, asOfMs]));
+  const savers = usePlanned(
+    useCallback(
+      () => (asOfMs > 0 ? planner().saversOf(job, kit, new Date(asOfMs).toISOString()) : Promise.resolve(undefined)),
+      [job, kit, asOfMs],
+    ),
+  );
   if (!savers) return null;
-  const words = savers.map(({ name, usableMs, finishMs }) => `with ${name.charAt(0).toLowerCase() + name.slice(1)}: ${usableMs === undefined ? `hands done ${timeText(finishMs, nowMs)}` : `usable ${timeText(usableMs, nowMs)}`}`);
-  return <li className="soft" data-testid="needs">{job.title}, begun now: {words.length > 0 ? words.join("; ") : "nothing here makes it sooner, so agree a later time"}.</li>;
+  const words = savers.map(
+    ({ name, usableMs, finishMs }) =>
+      `with ${name.charAt(0).toLowerCase() + name.slice(1)}: ${usableMs === undefined ? `hands done ${timeText(finishMs, nowMs)}` : `usable ${timeText(usableMs, nowMs)}`}`,
+  );
+  return (
+    <li className="soft" data-testid="needs">
+      {job.title}, begun now:{" "}
+      {words.length > 0 ? words.join("; ") : "nothing here makes it sooner, so agree a later time"}.
+    </li>
+  );
 }

@@ -11,28 +11,93 @@ import { msAt, timedTasks, type TimedTask } from "./tasks";
 const MOVE_MIN = 15;
 
 /** The same as the lanes, to be read from top to bottom. */
-export function TaskList({ timetable, jobs, nowMs, moved, onMove, onBack }: { timetable: Timetable; jobs: readonly Job[]; nowMs: number; moved: Readonly<Record<string, string>>; onMove: (timed: TimedTask, toMin: number) => void; onBack: (taskId: string) => void }) {
+export function TaskList({
+  timetable,
+  jobs,
+  nowMs,
+  moved,
+  onMove,
+  onBack,
+}: {
+  timetable: Timetable;
+  jobs: readonly Job[];
+  nowMs: number;
+  moved: Readonly<Record<string, string>>;
+  onMove: (timed: TimedTask, toMin: number) => void;
+  onBack: (taskId: string) => void;
+}) {
   const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
   return (
     <details className="block">
-      <summary className="row-between"><h2>The same as a list</h2></summary>
+      <summary className="row-between">
+        <h2>The same as a list</h2>
+      </summary>
       <table className="compare" data-testid="task-list">
-        <thead><tr><th>From</th><th>What</th><th>Takes</th><th>With</th><th>May start later by</th><th>Not sooner because</th><th><span className="visually-hidden">Move</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th>From</th>
+            <th>What</th>
+            <th>Takes</th>
+            <th>With</th>
+            <th>May start later by</th>
+            <th>Not sooner because</th>
+            <th>
+              <span className="visually-hidden">Move</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
-          {timedTasks(timetable).map((timed) => { const { task, startMin, slackMin, latestMin, because, hands } = timed; return (
-            <tr key={task.id}>
-              <td data-label="From"><Num of={worked("schedule.taskStart", startMin, "min", [input("from when it is planned", clock(0)), input("takes", task.minutes, "min")])} words={clock(startMin)} /></td>
-              <th scope="row">{task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span></th>
-              <td data-label="Takes"><Num of={worked("schedule.task", task.minutes, "min", [input("as planned", task.minutes, "min")])} /></td>
-              <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
-              <td data-label="May start later by"><Num of={worked("schedule.taskSlack", slackMin, "min", [input("start", clock(startMin)), input("latest safe start", clock(latestMin))])} /></td>
-              <td data-label="Not sooner because" className="soft">{because.words}{because.after && `: ${because.after.toLowerCase()}`}</td>
-              <td>
-                {hands > 0 && !task.begun && <Act variant="link" aria-label={`${task.name}: a quarter of an hour later`} onAct={() => onMove(timed, startMin + MOVE_MIN)}>Later</Act>}
-                {moved[task.id] !== undefined && <Act variant="link" aria-label={`${task.name}: as it comes`} onAct={() => onBack(task.id)}>As it comes</Act>}
-              </td>
-            </tr>
-          ); })}
+          {timedTasks(timetable).map((timed) => {
+            const { task, startMin, slackMin, latestMin, because, hands } = timed;
+            return (
+              <tr key={task.id}>
+                <td data-label="From">
+                  <Num
+                    of={worked("schedule.taskStart", startMin, "min", [
+                      input("from when it is planned", clock(0)),
+                      input("takes", task.minutes, "min"),
+                    ])}
+                    words={clock(startMin)}
+                  />
+                </td>
+                <th scope="row">
+                  {task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span>
+                </th>
+                <td data-label="Takes">
+                  <Num of={worked("schedule.task", task.minutes, "min", [input("as planned", task.minutes, "min")])} />
+                </td>
+                <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
+                <td data-label="May start later by">
+                  <Num
+                    of={worked("schedule.taskSlack", slackMin, "min", [
+                      input("start", clock(startMin)),
+                      input("latest safe start", clock(latestMin)),
+                    ])}
+                  />
+                </td>
+                <td data-label="Not sooner because" className="soft">
+                  {because.words}
+                  {because.after && `: ${because.after.toLowerCase()}`}
+                </td>
+                <td>
+                  {hands > 0 && !task.begun && (
+                    <Act
+                      variant="link"
+                      aria-label={`${task.name}: a quarter of an hour later`}
+                      onAct={() => onMove(timed, startMin + MOVE_MIN)}
+                    >
+                      Later
+                    </Act>
+                  )}
+                  {moved[task.id] !== undefined && (
+                    <Act variant="link" aria-label={`${task.name}: as it comes`} onAct={() => onBack(task.id)}>
+                      As it comes
+                    </Act>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
         </tbody>
       </table>
     </details>

@@ -20,42 +20,114 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
   const tasks = timedTasks(timetable);
   const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
   // A promise may hang on several tasks; the last of them counts.
-  const dues = day.problem.dues.filter(({ name }) => name !== DRIES_OUT).map(({ name, at, task }) => { const { task: { jobId }, endMin } = tasks.find((each) => each.task.id === task)!; return { name, at, jobId, endMin }; });
-  const promisesOf = (jobId: string) => [...new Set(dues.filter((due) => due.jobId === jobId).map(({ name }) => name))].map((name) => {
-    const its = dues.filter((due) => due.jobId === jobId && due.name === name);
-    return { name, at: its[0]!.at, endMin: Math.max(...its.map(({ endMin }) => endMin)) };
-  });
+  const dues = day.problem.dues
+    .filter(({ name }) => name !== DRIES_OUT)
+    .map(({ name, at, task }) => {
+      const {
+        task: { jobId },
+        endMin,
+      } = tasks.find((each) => each.task.id === task)!;
+      return { name, at, jobId, endMin };
+    });
+  const promisesOf = (jobId: string) =>
+    [...new Set(dues.filter((due) => due.jobId === jobId).map(({ name }) => name))].map((name) => {
+      const its = dues.filter((due) => due.jobId === jobId && due.name === name);
+      return { name, at: its[0]!.at, endMin: Math.max(...its.map(({ endMin }) => endMin)) };
+    });
   const hands = tasks.filter(({ hands: needed }) => needed > 0);
   const handsDone = Math.max(0, ...hands.map(({ endMin }) => endMin));
-  const slow = tasks.filter(({ task }) => task.minutes >= SLOW_MIN && task.kind !== "travel").sort((a, b) => a.latestMin - b.latestMin).slice(0, MOST_SLOW);
+  const slow = tasks
+    .filter(({ task }) => task.minutes >= SLOW_MIN && task.kind !== "travel")
+    .sort((a, b) => a.latestMin - b.latestMin)
+    .slice(0, MOST_SLOW);
   const titleOf = (jobId: string) => jobs.find(({ id }) => id === jobId)?.title ?? "";
-  const chain = explained.chain.map(({ task, because }) => ({ because, timed: tasks.find((each) => each.task.id === task)! }));
+  const chain = explained.chain.map(({ task, because }) => ({
+    because,
+    timed: tasks.find((each) => each.task.id === task)!,
+  }));
   const late = jobs.filter(({ id }) => promisesOf(id).some(({ at, endMin }) => endMin > at));
   return (
     <>
-      <h2 data-testid="day-end">Hands done <Num of={worked("schedule.taskStart", handsDone, "min", [input("from when it is planned", clock(0)), input("tasks", tasks.length)])} words={clock(handsDone)} /></h2>
+      <h2 data-testid="day-end">
+        Hands done{" "}
+        <Num
+          of={worked("schedule.taskStart", handsDone, "min", [
+            input("from when it is planned", clock(0)),
+            input("tasks", tasks.length),
+          ])}
+          words={clock(handsDone)}
+        />
+      </h2>
       <ul className="promise-lines" data-testid="promises">
         {jobs.map(({ id, title }, visit) => {
           const its = promisesOf(id);
           if (its.length === 0) return null;
           return (
             <li key={id}>
-              <b>{visit + 1} {title}</b>: {its.map(({ name, at, endMin }, index) => {
-                const left = worked("schedule.promise", at - endMin, "min", [input("promised", clock(at)), input("end of its last task", clock(endMin))]);
-                return <span key={name}>{index > 0 ? "; " : ""}{name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>}, <Num of={left} words={at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`} /></span>;
+              <b>
+                {visit + 1} {title}
+              </b>
+              :{" "}
+              {its.map(({ name, at, endMin }, index) => {
+                const left = worked("schedule.promise", at - endMin, "min", [
+                  input("promised", clock(at)),
+                  input("end of its last task", clock(endMin)),
+                ]);
+                return (
+                  <span key={name}>
+                    {index > 0 ? "; " : ""}
+                    {name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>},{" "}
+                    <Num
+                      of={left}
+                      words={
+                        at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`
+                      }
+                    />
+                  </span>
+                );
               })}
             </li>
           );
         })}
-        {late.map((job) => <Boundary key={job.id} what="What it needs"><LateJob job={job} nowMs={nowMs} /></Boundary>)}
-        {day.untimed.map(({ jobId, because }) => <li key={jobId}><b>Not timed</b>: {titleOf(jobId)}. {because}</li>)}
+        {late.map((job) => (
+          <Boundary key={job.id} what="What it needs">
+            <LateJob job={job} nowMs={nowMs} />
+          </Boundary>
+        ))}
+        {day.untimed.map(({ jobId, because }) => (
+          <li key={jobId}>
+            <b>Not timed</b>: {titleOf(jobId)}. {because}
+          </li>
+        ))}
       </ul>
       {slow.length > 0 && (
-        <p data-testid="latest"><b>Slow steps must start by:</b> {slow.map(({ task, latestMin, slackMin, startMin }, index) => <span key={task.id}>{index > 0 ? "; " : ""}{task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}) <Num of={worked("schedule.taskSlack", slackMin, "min", [input("planned start", clock(startMin)), input("latest safe start", clock(latestMin))])} words={clock(latestMin)} /></span>)}.</p>
+        <p data-testid="latest">
+          <b>Slow steps must start by:</b>{" "}
+          {slow.map(({ task, latestMin, slackMin, startMin }, index) => (
+            <span key={task.id}>
+              {index > 0 ? "; " : ""}
+              {task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}){" "}
+              <Num
+                of={worked("schedule.taskSlack", slackMin, "min", [
+                  input("planned start", clock(startMin)),
+                  input("latest safe start", clock(latestMin)),
+                ])}
+                words={clock(latestMin)}
+              />
+            </span>
+          ))}
+          .
+        </p>
       )}
       <details className="mt-2">
         <summary className="form-label">What decides it</summary>
-        <ol data-testid="chain">{chain.map(({ timed, because }) => <li key={timed.task.id}>{clock(timed.startMin)} {timed.task.name} <span className="soft">{because}</span></li>)}</ol>
+        <ol data-testid="chain">
+          {chain.map(({ timed, because }) => (
+            <li key={timed.task.id}>
+              {clock(timed.startMin)} {timed.task.name} <span className="soft">{because}</span>
+            </li>
+          ))}
+        </ol>
       </details>
     </>
   );

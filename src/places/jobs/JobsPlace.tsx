@@ -24,7 +24,13 @@ import { PlaceFrame } from "../PlaceFrame";
 import { ImportButton } from "../settings/ImportButton";
 import { BackupReminder } from "./BackupReminder";
 
-const STAGE_WORDS: Record<JobStage, string> = { new: "new", planned: "planned", working: "at work", drying: "drying", "handed-back": "handed back" };
+const STAGE_WORDS: Record<JobStage, string> = {
+  new: "new",
+  planned: "planned",
+  working: "at work",
+  drying: "drying",
+  "handed-back": "handed back",
+};
 const STAGE_ORDER: JobStage[] = ["working", "drying", "planned", "new", "handed-back"];
 
 /** Every job with where it stands and what to do next; the way into a new one. */
@@ -52,19 +58,34 @@ export function JobsPlace() {
       <div className="row-between mb-3">
         <h1>Jobs</h1>
         <div className="row-wrap">
-          <Act variant="primary" onAct={() => setChoosing(!choosing)} aria-expanded={choosing} disabled={status !== "ready"}>New job</Act>
-          <Link className="btn btn-outline-primary" prefetch={false} href="/mark">One mark, now</Link>
+          <Act
+            variant="primary"
+            onAct={() => setChoosing(!choosing)}
+            aria-expanded={choosing}
+            disabled={status !== "ready"}
+          >
+            New job
+          </Act>
+          <Link className="btn btn-outline-primary" prefetch={false} href="/mark">
+            One mark, now
+          </Link>
         </div>
       </div>
       {choosing && (
         <div className="now-step" aria-label="New job">
           <h2>What is it?</h2>
           <div className="chips">
-            {TEMPLATE_IDS.map((template) => <Act key={template} onAct={() => void create(template)}>{TEMPLATES[template].name}</Act>)}
+            {TEMPLATE_IDS.map((template) => (
+              <Act key={template} onAct={() => void create(template)}>
+                {TEMPLATES[template].name}
+              </Act>
+            ))}
           </div>
         </div>
       )}
-      <Boundary what="The reminder"><BackupReminder nowMs={nowMs} /></Boundary>
+      <Boundary what="The reminder">
+        <BackupReminder nowMs={nowMs} />
+      </Boundary>
       {status === "loading" && <p>Opening your jobs…</p>}
       {status === "ready" && jobs.length === 0 && (
         <div className="block">
@@ -72,9 +93,26 @@ export function JobsPlace() {
           <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
         </div>
       )}
-      {rows.map((row) => <Boundary key={row.job.id} what={row.job.title}>{row.problem === undefined ? <JobRow {...row} nowMs={nowMs} /> : <UnplannedJob job={row.job} problem={row.problem} />}</Boundary>)}
-      {broken.map((each) => <BrokenJobRow key={each.key} broken={each} />)}
-      {past > 0 && <div className="row-wrap mt-3"><span>{past === 1 ? "One job was" : `${past} jobs were`} handed back before.</span><Link prefetch={false} className="btn btn-outline-primary" href="/ledger">Find them in the Ledger</Link></div>}
+      {rows.map((row) => (
+        <Boundary key={row.job.id} what={row.job.title}>
+          {row.problem === undefined ? (
+            <JobRow {...row} nowMs={nowMs} />
+          ) : (
+            <UnplannedJob job={row.job} problem={row.problem} />
+          )}
+        </Boundary>
+      ))}
+      {broken.map((each) => (
+        <BrokenJobRow key={each.key} broken={each} />
+      ))}
+      {past > 0 && (
+        <div className="row-wrap mt-3">
+          <span>{past === 1 ? "One job was" : `${past} jobs were`} handed back before.</span>
+          <Link prefetch={false} className="btn btn-outline-primary" href="/ledger">
+            Find them in the Ledger
+          </Link>
+        </div>
+      )}
       {status === "ready" && (
         <div className="row-wrap mt-4">
           <ImportButton />
@@ -94,7 +132,9 @@ function BrokenJobRow({ broken: { key, held } }: { broken: BrokenJob }) {
   return (
     <div className="caution mt-3" role="alert" data-testid={`broken-${key}`}>
       <h3>A job kept here cannot be read</h3>
-      <p>Its key is {key}. It is left as it is. Export it before you delete it: somebody may be able to put it right.</p>
+      <p>
+        Its key is {key}. It is left as it is. Export it before you delete it: somebody may be able to put it right.
+      </p>
       <div className="row-wrap mt-2">
         <Act onAct={() => saveAsFile(`${key}.kept.json`, JSON.stringify(held, null, 2))}>Export</Act>
         <Act onAct={() => void deleteBroken(key)}>Delete</Act>
@@ -109,7 +149,8 @@ const RECENT_H = 72;
 
 /** Jobs that are open, or were handed back just now. */
 function recent(stored: Record<string, Job>, nowMs: number): Record<string, Job> {
-  const isOld = ({ events }: Job) => nowMs > 0 && events.some(({ kind, at }) => kind === "handed-back" && nowMs - Date.parse(at) > RECENT_H * HOUR_MS);
+  const isOld = ({ events }: Job) =>
+    nowMs > 0 && events.some(({ kind, at }) => kind === "handed-back" && nowMs - Date.parse(at) > RECENT_H * HOUR_MS);
   return Object.fromEntries(Object.entries(stored).filter(([, job]) => !isOld(job)));
 }
 
@@ -132,35 +173,79 @@ function useRows(stored: Record<string, Job>, asOfMs: number): Row[] {
       // Nothing to plan yet: the planner stays at home.
       if (jobs.length === 0) return {};
       const all = await planner().assessAll(jobs, kit, new Date(asOfMs).toISOString());
-      return Object.fromEntries(all.map((made, index) => [jobs[index]!.id, made.ok ? { assessment: made.assessment, state: jobState(made.assessment) } : made.problem]));
+      return Object.fromEntries(
+        all.map((made, index) => [
+          jobs[index]!.id,
+          made.ok ? { assessment: made.assessment, state: jobState(made.assessment) } : made.problem,
+        ]),
+      );
     }, [stored, kit, asOfMs]),
   );
-  return inOrder(Object.values(stored).map((job) => { const made = planned?.[job.id]; return typeof made === "string" ? { job, problem: made } : { job, planned: made }; }));
+  return inOrder(
+    Object.values(stored).map((job) => {
+      const made = planned?.[job.id];
+      return typeof made === "string" ? { job, problem: made } : { job, planned: made };
+    }),
+  );
 }
 
 const stageOf = ({ planned }: Row) => (planned ? STAGE_ORDER.indexOf(planned.state.stage) : STAGE_ORDER.length);
-const inOrder = (rows: Row[]): Row[] => rows.sort((a, b) => stageOf(a) - stageOf(b) || b.job.createdAt.localeCompare(a.job.createdAt) || a.job.title.localeCompare(b.job.title));
+const inOrder = (rows: Row[]): Row[] =>
+  rows.sort(
+    (a, b) =>
+      stageOf(a) - stageOf(b) ||
+      b.job.createdAt.localeCompare(a.job.createdAt) ||
+      a.job.title.localeCompare(b.job.title),
+  );
 
 function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
   const tighter = planned && forecastAt(planned.assessment, job, nowMs).tighter;
-  const duplicate = () => void putJobs([{ ...job, id: newId(), title: `${job.title.slice(0, 110)} (copy)`, createdAt: nowIso(), demo: undefined, events: [] }].map((copy) => JSON.parse(JSON.stringify(copy)) as Job));
+  const duplicate = () =>
+    void putJobs(
+      [
+        {
+          ...job,
+          id: newId(),
+          title: `${job.title.slice(0, 110)} (copy)`,
+          createdAt: nowIso(),
+          demo: undefined,
+          events: [],
+        },
+      ].map((copy) => JSON.parse(JSON.stringify(copy)) as Job),
+    );
   return (
     <section className="job-row" aria-label={job.title}>
       <div>
-        <h2><Link prefetch={false} href={`/bay?job=${job.id}&phase=${planned?.state.phase ?? "look"}`}>{job.title}</Link></h2>
+        <h2>
+          <Link prefetch={false} href={`/bay?job=${job.id}&phase=${planned?.state.phase ?? "look"}`}>
+            {job.title}
+          </Link>
+        </h2>
         <div className="soft">{[job.customer, job.place, job.demo && "demo"].filter(Boolean).join(" · ")}</div>
         {planned ? (
           <>
-            <div>{STAGE_WORDS[planned.state.stage]} · <span className="job-next">{planned.state.next}</span>{tighter && planned.state.stage !== "handed-back" ? ` · ${slackWords(tighter)} to ${tighter.promise}` : ""}</div>
-            <ProgressStitches done={planned.assessment.history.done.length} coming={planned.assessment.plan.steps.length} />
+            <div>
+              {STAGE_WORDS[planned.state.stage]} · <span className="job-next">{planned.state.next}</span>
+              {tighter && planned.state.stage !== "handed-back"
+                ? ` · ${slackWords(tighter)} to ${tighter.promise}`
+                : ""}
+            </div>
+            <ProgressStitches
+              done={planned.assessment.history.done.length}
+              coming={planned.assessment.plan.steps.length}
+            />
           </>
         ) : (
           <div className="soft">planning…</div>
         )}
       </div>
       <div className="row-wrap">
-        <Act onAct={duplicate} aria-label={`Duplicate ${job.title}`}>Duplicate</Act>
-        <Act onAct={() => void deleteJobs([job], `"${job.title}" was deleted.`)} aria-label={`Delete ${job.title}`}>Delete</Act>
+        <Act onAct={duplicate} aria-label={`Duplicate ${job.title}`}>
+          Duplicate
+        </Act>
+        <Act onAct={() => void deleteJobs([job], `"${job.title}" was deleted.`)} aria-label={`Delete ${job.title}`}>
+          Delete
+        </Act>
       </div>
     </section>
   );
@@ -171,9 +256,35 @@ function ProgressStitches({ done, coming }: { done: number; coming: number }) {
   const total = done + coming;
   if (total === 0) return null;
   return (
-    <svg className="stitches mt-2" width={total * 16} height="10" role="img" aria-label={`${done} of ${total} steps done`}>
+    <svg
+      className="stitches mt-2"
+      width={total * 16}
+      height="10"
+      role="img"
+      aria-label={`${done} of ${total} steps done`}
+    >
       {Array.from({ length: total }, (_, index) =>
-        index < done ? <line key={index} x1={index * 16 + 1} x2={index * 16 + 13} y1="5" y2="5" stroke="var(--moss)" strokeWidth="4" strokeLinecap="round" /> : <path key={index} d={`M${index * 16 + 1} 3 q6 7 12 0`} fill="none" stroke="var(--inkSoft)" strokeWidth="2" strokeLinecap="round" />,
+        index < done ? (
+          <line
+            key={index}
+            x1={index * 16 + 1}
+            x2={index * 16 + 13}
+            y1="5"
+            y2="5"
+            stroke="var(--moss)"
+            strokeWidth="4"
+            strokeLinecap="round"
+          />
+        ) : (
+          <path
+            key={index}
+            d={`M${index * 16 + 1} 3 q6 7 12 0`}
+            fill="none"
+            stroke="var(--inkSoft)"
+            strokeWidth="2"
+            strokeLinecap="round"
+          />
+        ),
       )}
     </svg>
   );

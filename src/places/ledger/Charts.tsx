@@ -1,5 +1,15 @@
 "use client";
-import { Bar, BarChart, CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import {
+  Bar,
+  BarChart,
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from "recharts";
 import type { Month } from "@/core/ledger/months";
 import { formatNumber } from "@/core/quantity/format";
 import { inSystem } from "@/core/quantity/units";
@@ -12,7 +22,11 @@ const AXIS = { stroke: "var(--inkSoft)", tick: { fill: "var(--inkSoft)", fontSiz
 /** Month by month: pace, product a job, promises. */
 export function Charts({ months }: { months: readonly Month[] }) {
   const { units } = useFormat();
-  const rows = months.map((month) => ({ ...month, name: new Date(`${month.month}-15T12:00:00`).toLocaleDateString("en-GB", { month: "short" }), product: inSystem({ value: month.productMl, unit: "mL" }, units).value }));
+  const rows = months.map((month) => ({
+    ...month,
+    name: new Date(`${month.month}-15T12:00:00`).toLocaleDateString("en-GB", { month: "short" }),
+    product: inSystem({ value: month.productMl, unit: "mL" }, units).value,
+  }));
   const { unit } = inSystem({ value: 1, unit: "mL" }, units);
   return (
     <>
@@ -23,9 +37,24 @@ export function Charts({ months }: { months: readonly Month[] }) {
             <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 4, left: 0 }} accessibilityLayer={false}>
               <CartesianGrid stroke="var(--line)" vertical={false} />
               <XAxis dataKey="name" {...AXIS} />
-              <YAxis {...AXIS} width={48} domain={[(low: number) => Math.min(0.8, Math.floor(low * 10) / 10), (high: number) => Math.max(1.2, Math.ceil(high * 10) / 10)]} tickFormatter={formatNumber} />
+              <YAxis
+                {...AXIS}
+                width={48}
+                domain={[
+                  (low: number) => Math.min(0.8, Math.floor(low * 10) / 10),
+                  (high: number) => Math.max(1.2, Math.ceil(high * 10) / 10),
+                ]}
+                tickFormatter={formatNumber}
+              />
               <ReferenceLine y={1} stroke="var(--inkSoft)" strokeDasharray="4 4" />
-              <Line dataKey="pace" stroke="var(--ink)" strokeWidth={3} dot={{ r: 4, fill: "var(--ink)" }} isAnimationActive={false} connectNulls />
+              <Line
+                dataKey="pace"
+                stroke="var(--ink)"
+                strokeWidth={3}
+                dot={{ r: 4, fill: "var(--ink)" }}
+                isAnimationActive={false}
+                connectNulls
+              />
             </LineChart>
           </ResponsiveContainer>
         </figure>
@@ -48,15 +77,44 @@ export function Charts({ months }: { months: readonly Month[] }) {
               <XAxis dataKey="name" {...AXIS} />
               <YAxis {...AXIS} width={48} allowDecimals={false} />
               <Bar dataKey="kept" stackId="promise" fill="var(--moss)" isAnimationActive={false} />
-              <Bar dataKey="missed" stackId="promise" fill="var(--cloth)" stroke="var(--madder)" strokeWidth={2} isAnimationActive={false} />
+              <Bar
+                dataKey="missed"
+                stackId="promise"
+                fill="var(--cloth)"
+                stroke="var(--madder)"
+                strokeWidth={2}
+                isAnimationActive={false}
+              />
             </BarChart>
           </ResponsiveContainer>
         </figure>
       </div>
       <SmallFold title="The same as a table">
         <table className="ledger">
-          <thead><tr><th>Month</th><th>Jobs</th><th>Pace</th><th>Product a job</th><th>Kept</th><th>Missed</th></tr></thead>
-          <tbody>{rows.map(({ month, jobs, pace, product, kept, missed }) => <tr key={month} className="ledger-row"><th scope="row">{month}</th><td data-label="Jobs">{jobs}</td><td data-label="Pace">{pace === undefined ? "not timed" : formatNumber(pace)}</td><td data-label="Product a job">{formatNumber(product)} {unit}</td><td data-label="Kept">{kept}</td><td data-label="Missed">{missed}</td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th>Month</th>
+              <th>Jobs</th>
+              <th>Pace</th>
+              <th>Product a job</th>
+              <th>Kept</th>
+              <th>Missed</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ month, jobs, pace, product, kept, missed }) => (
+              <tr key={month} className="ledger-row">
+                <th scope="row">{month}</th>
+                <td data-label="Jobs">{jobs}</td>
+                <td data-label="Pace">{pace === undefined ? "not timed" : formatNumber(pace)}</td>
+                <td data-label="Product a job">
+                  {formatNumber(product)} {unit}
+                </td>
+                <td data-label="Kept">{kept}</td>
+                <td data-label="Missed">{missed}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </SmallFold>
     </>

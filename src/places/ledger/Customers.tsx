@@ -16,19 +16,41 @@ const SHOWN = 40;
 export function Customers({ ledger }: { ledger: readonly LedgerJob[] }) {
   const [words, setWords] = useState("");
   const customers = useMemo(() => customersOf(ledger), [ledger]);
-  const found = customers.filter(({ name, place }) => `${name} ${place}`.toLowerCase().includes(words.trim().toLowerCase()));
+  const found = customers.filter(({ name, place }) =>
+    `${name} ${place}`.toLowerCase().includes(words.trim().toLowerCase()),
+  );
   return (
     <section aria-label="Customers" data-testid="customers">
       <div className="row-wrap mb-2">
-        <FormControl type="search" style={{ maxWidth: "26rem" }} aria-label="Search customers" placeholder="Name or place" value={words} onChange={({ target }) => setWords(target.value)} />
-        <span role="status">{found.length} {found.length === 1 ? "customer" : "customers"}</span>
+        <FormControl
+          type="search"
+          style={{ maxWidth: "26rem" }}
+          aria-label="Search customers"
+          placeholder="Name or place"
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+        />
+        <span role="status">
+          {found.length} {found.length === 1 ? "customer" : "customers"}
+        </span>
       </div>
       {customers.length === 0 && <p>No job names its customer yet. It is entered in Look, under whose it is.</p>}
       {found.slice(0, SHOWN).map(({ name, place, jobs }) => (
         <div key={name} className="block">
-          <div className="row-between"><h2>{name}</h2><span className="soft">{place}</span></div>
-          {jobs.slice(0, 1).map((entry) => <Visit key={entry.job.id} entry={entry} />)}
-          {jobs.length > 1 && <SmallFold title={`${jobs.length - 1} before`}>{jobs.slice(1).map((entry) => <Visit key={entry.job.id} entry={entry} />)}</SmallFold>}
+          <div className="row-between">
+            <h2>{name}</h2>
+            <span className="soft">{place}</span>
+          </div>
+          {jobs.slice(0, 1).map((entry) => (
+            <Visit key={entry.job.id} entry={entry} />
+          ))}
+          {jobs.length > 1 && (
+            <SmallFold title={`${jobs.length - 1} before`}>
+              {jobs.slice(1).map((entry) => (
+                <Visit key={entry.job.id} entry={entry} />
+              ))}
+            </SmallFold>
+          )}
         </div>
       ))}
       {found.length > SHOWN && <p>{found.length - SHOWN} more: search for them.</p>}
@@ -40,7 +62,12 @@ function Visit({ entry: { job, at, outcomes } }: { entry: LedgerJob }) {
   return (
     <div className="visit">
       <div>
-        <Link prefetch={false} href={`/bay?job=${job.id}&phase=handback`}>{job.title}</Link> <span className="soft">{dateText(Date.parse(at))} · {outcomeWords(outcomes)}</span>
+        <Link prefetch={false} href={`/bay?job=${job.id}&phase=handback`}>
+          {job.title}
+        </Link>{" "}
+        <span className="soft">
+          {dateText(Date.parse(at))} · {outcomeWords(outcomes)}
+        </span>
         <div className="soft">{lastTimeOf(job).join(" ")}</div>
       </div>
       <FurtherVisit job={job} />

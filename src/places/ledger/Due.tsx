@@ -16,14 +16,33 @@ const SHOWN = 60;
 export function Due({ ledger, nowMs }: { ledger: readonly LedgerJob[]; nowMs: number }) {
   const due = useMemo(() => dueOf(ledger), [ledger]).filter(({ startMs }) => startMs > nowMs - PAST_DAYS * DAY_MS);
   const save = async () => (await import("@/store/calendarFile")).exportCalendar("due-again", due);
-  if (due.length === 0) return <p>Nothing is due. Marks are looked at again a day after, leather and protector by their time, cloth by how soiled it was.</p>;
+  if (due.length === 0)
+    return (
+      <p>
+        Nothing is due. Marks are looked at again a day after, leather and protector by their time, cloth by how soiled
+        it was.
+      </p>
+    );
   return (
     <section aria-label="Due again" data-testid="due">
-      <div className="row-between"><p>{due.length} {due.length === 1 ? "visit" : "visits"} due, the next first.</p><Act onAct={() => fetched(save)}>Calendar file</Act></div>
+      <div className="row-between">
+        <p>
+          {due.length} {due.length === 1 ? "visit" : "visits"} due, the next first.
+        </p>
+        <Act onAct={() => fetched(save)}>Calendar file</Act>
+      </div>
       {due.slice(0, SHOWN).map(({ id, jobId, title, words, customer, startMs }) => (
         <div key={id} className="line-step">
-          <span className="line-what"><Link prefetch={false} href={`/bay?job=${jobId}&phase=handback`}>{title}</Link> <span className="soft">{[customer, words].filter(Boolean).join(" · ")}</span></span>
-          <span className="line-more">{startMs < nowMs ? "was due " : ""}{dateText(startMs)}</span>
+          <span className="line-what">
+            <Link prefetch={false} href={`/bay?job=${jobId}&phase=handback`}>
+              {title}
+            </Link>{" "}
+            <span className="soft">{[customer, words].filter(Boolean).join(" · ")}</span>
+          </span>
+          <span className="line-more">
+            {startMs < nowMs ? "was due " : ""}
+            {dateText(startMs)}
+          </span>
         </div>
       ))}
       {due.length > SHOWN && <p>{due.length - SHOWN} more after these; all of them are in the calendar file.</p>}

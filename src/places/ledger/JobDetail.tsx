@@ -21,28 +21,59 @@ function Opened({ job, steps, outcomes }: Pick<LedgerJob, "job" | "steps" | "out
   const { excluded = [] } = useLearning();
   const isOut = excluded.includes(job.id);
   const before = useJobsState(({ stored }) => (job.from ? stored[job.from.jobId] : undefined));
-  const leaveOut = () => changeLearning({ excluded: isOut ? excluded.filter((id) => id !== job.id) : [...excluded, job.id] }, isOut ? `"${job.title}" is learnt from again.` : `"${job.title}" is not learnt from.`);
+  const leaveOut = () =>
+    changeLearning(
+      { excluded: isOut ? excluded.filter((id) => id !== job.id) : [...excluded, job.id] },
+      isOut ? `"${job.title}" is learnt from again.` : `"${job.title}" is not learnt from.`,
+    );
   const savePacked = async () => (await import("@/store/packJob")).savePacked(job);
   const gone = outcomes.gone ?? 0;
   return (
     <div data-testid="job-detail">
-      {job.from && <p>{job.from.kind === "comeback" ? "Made because marks came back after" : "A further visit after"} {before ? <Link prefetch={false} href={`/bay?job=${before.id}&phase=handback`}>{before.title}</Link> : "a job that is no longer here"}.</p>}
+      {job.from && (
+        <p>
+          {job.from.kind === "comeback" ? "Made because marks came back after" : "A further visit after"}{" "}
+          {before ? (
+            <Link prefetch={false} href={`/bay?job=${before.id}&phase=handback`}>
+              {before.title}
+            </Link>
+          ) : (
+            "a job that is no longer here"
+          )}
+          .
+        </p>
+      )}
       <ul className="ledger-steps">
         {steps.map((step) => (
           <li key={step.id}>
-            <span>{step.title}{step.family ? <span className="soft">, {familyOf(step.family).name.toLowerCase()}</span> : ""}</span>
-            <span>{step.minutes !== undefined && <Num of={entered("taken", step.minutes, "min")} />}{step.plannedMin !== undefined && <span className="soft"> of <Num of={entered("planned", step.plannedMin, "min")} /></span>}</span>
+            <span>
+              {step.title}
+              {step.family ? <span className="soft">, {familyOf(step.family).name.toLowerCase()}</span> : ""}
+            </span>
+            <span>
+              {step.minutes !== undefined && <Num of={entered("taken", step.minutes, "min")} />}
+              {step.plannedMin !== undefined && (
+                <span className="soft">
+                  {" "}
+                  of <Num of={entered("planned", step.plannedMin, "min")} />
+                </span>
+              )}
+            </span>
             <span>{step.amountMl > 0 && <Num of={entered("mixed, put on", step.amountMl, "mL")} />}</span>
             <b>{step.outcome ? OUTCOME_WORDS[step.outcome] : ""}</b>
           </li>
         ))}
       </ul>
       <div className="row-wrap">
-        <Link prefetch={false} className="btn btn-outline-primary" href={`/bay?job=${job.id}&phase=handback`}>Open the job</Link>
+        <Link prefetch={false} className="btn btn-outline-primary" href={`/bay?job=${job.id}&phase=handback`}>
+          Open the job
+        </Link>
         <FurtherVisit job={job} />
         {gone > 0 && <FurtherVisit job={job} comeback />}
         <Act onAct={() => fetched(savePacked)}>Save it with its pictures</Act>
-        <Act variant="link" aria-pressed={isOut} onAct={leaveOut}>{isOut ? "Learn from it again" : "Do not learn from it"}</Act>
+        <Act variant="link" aria-pressed={isOut} onAct={leaveOut}>
+          {isOut ? "Learn from it again" : "Do not learn from it"}
+        </Act>
       </div>
     </div>
   );

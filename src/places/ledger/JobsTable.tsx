@@ -1,5 +1,11 @@
 "use client";
-import { createColumnHelper, createSortedRowModel, rowSortingFeature, tableFeatures, useTable } from "@tanstack/react-table";
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  rowSortingFeature,
+  tableFeatures,
+  useTable,
+} from "@tanstack/react-table";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
@@ -20,19 +26,74 @@ const ROW_PX = 64;
 
 /** A line whose job is still being read has no steps yet. */
 export type Line = LedgerHead & Partial<Pick<LedgerJob, "job" | "steps">>;
-const minutesOf = ({ minutes, steps = [] }: Line) => worked("record.minutes", minutes / 60, "h", steps.map((step) => input(step.title, step.minutes ?? step.plannedMin ?? 0, "min", step.minutes === undefined ? "computed" : "measured")));
-const productOf = ({ neatMl, steps = [] }: Line) => worked("record.sum", neatMl, "mL", steps.filter((step) => step.neatMl > 0).map((step) => input(step.title, step.neatMl, "mL", "measured")));
+const minutesOf = ({ minutes, steps = [] }: Line) =>
+  worked(
+    "record.minutes",
+    minutes / 60,
+    "h",
+    steps.map((step) =>
+      input(
+        step.title,
+        step.minutes ?? step.plannedMin ?? 0,
+        "min",
+        step.minutes === undefined ? "computed" : "measured",
+      ),
+    ),
+  );
+const productOf = ({ neatMl, steps = [] }: Line) =>
+  worked(
+    "record.sum",
+    neatMl,
+    "mL",
+    steps.filter((step) => step.neatMl > 0).map((step) => input(step.title, step.neatMl, "mL", "measured")),
+  );
 /** How the marks ended, the best first. */
 export const outcomeWords = (outcomes: LedgerJob["outcomes"]): string =>
-  (Object.keys(OUTCOME_WORDS) as NonNullable<LedgerStep["outcome"]>[]).flatMap((outcome) => (outcomes[outcome] ? [`${outcomes[outcome]} ${OUTCOME_WORDS[outcome]}`] : [])).join(", ") || "none judged";
+  (Object.keys(OUTCOME_WORDS) as NonNullable<LedgerStep["outcome"]>[])
+    .flatMap((outcome) => (outcomes[outcome] ? [`${outcomes[outcome]} ${OUTCOME_WORDS[outcome]}`] : []))
+    .join(", ") || "none judged";
 
 const columns = helper.columns([
-  helper.accessor(({ at }) => at, { id: "at", header: "Done", cell: ({ row }) => dateText(Date.parse(row.original.at)) }),
-  helper.accessor(({ title }) => title.toLowerCase(), { id: "title", header: "Job", cell: ({ row: { original: { title, customer, demo } } }) => <><b>{title}</b><br /><span className="soft">{[customer || "no customer", demo && "demo"].filter(Boolean).join(" · ")}</span></> }),
-  helper.accessor(({ outcomes }) => outcomes.gone ?? 0, { id: "marks", header: "Marks", cell: ({ row }) => outcomeWords(row.original.outcomes) }),
-  helper.accessor(({ minutes }) => minutes, { id: "minutes", header: "Hands-on", cell: ({ row }) => <Num of={minutesOf(row.original)} /> }),
-  helper.accessor(({ neatMl }) => neatMl, { id: "product", header: "Neat product", cell: ({ row }) => <Num of={productOf(row.original)} /> }),
-  helper.accessor(({ promise }) => promise, { id: "promise", header: "Promise", cell: ({ row }) => PROMISE_WORDS[row.original.promise] }),
+  helper.accessor(({ at }) => at, {
+    id: "at",
+    header: "Done",
+    cell: ({ row }) => dateText(Date.parse(row.original.at)),
+  }),
+  helper.accessor(({ title }) => title.toLowerCase(), {
+    id: "title",
+    header: "Job",
+    cell: ({
+      row: {
+        original: { title, customer, demo },
+      },
+    }) => (
+      <>
+        <b>{title}</b>
+        <br />
+        <span className="soft">{[customer || "no customer", demo && "demo"].filter(Boolean).join(" · ")}</span>
+      </>
+    ),
+  }),
+  helper.accessor(({ outcomes }) => outcomes.gone ?? 0, {
+    id: "marks",
+    header: "Marks",
+    cell: ({ row }) => outcomeWords(row.original.outcomes),
+  }),
+  helper.accessor(({ minutes }) => minutes, {
+    id: "minutes",
+    header: "Hands-on",
+    cell: ({ row }) => <Num of={minutesOf(row.original)} />,
+  }),
+  helper.accessor(({ neatMl }) => neatMl, {
+    id: "product",
+    header: "Neat product",
+    cell: ({ row }) => <Num of={productOf(row.original)} />,
+  }),
+  helper.accessor(({ promise }) => promise, {
+    id: "promise",
+    header: "Promise",
+    cell: ({ row }) => PROMISE_WORDS[row.original.promise],
+  }),
 ]);
 const SORT_SIGN = { asc: " ▲", desc: " ▼" } as const;
 
@@ -48,47 +109,134 @@ export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
     if (typedAt.current !== undefined) performance.measure("search ledger", { start: typedAt.current });
     typedAt.current = undefined;
   }, [data]);
-  const table = useTable({ features, columns, data, getRowId: ({ id }: Line) => id, initialState: { sorting: [{ id: "at", desc: true }] } });
+  const table = useTable({
+    features,
+    columns,
+    data,
+    getRowId: ({ id }: Line) => id,
+    initialState: { sorting: [{ id: "at", desc: true }] },
+  });
   const { rows } = table.getRowModel();
   const top = useRef<HTMLDivElement>(null);
   const [scrollMargin, setScrollMargin] = useState(0);
   useEffect(() => setScrollMargin(top.current?.offsetTop ?? 0), []);
-  const virtual = useWindowVirtualizer({ count: rows.length, estimateSize: () => ROW_PX, overscan: 8, scrollMargin, getItemKey: (index) => rows[index]!.id });
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => ROW_PX,
+    overscan: 8,
+    scrollMargin,
+    getItemKey: (index) => rows[index]!.id,
+  });
   const items = virtual.getVirtualItems();
   const before = items.length > 0 ? items[0]!.start - scrollMargin : 0;
   const after = virtual.getTotalSize() - (items.length > 0 ? items.at(-1)!.end - scrollMargin : 0);
   return (
     <>
       <div className="row-wrap mb-2">
-        <FormControl type="search" style={{ maxWidth: "26rem" }} aria-label="Search the ledger" placeholder="Job, customer, mark, agent, step" value={words} onChange={({ target }) => { typedAt.current = performance.now(); setWords(target.value); }} />
-        <span role="status" data-testid="found">{data.length === ledger.length ? `${ledger.length} jobs` : `${data.length} of ${ledger.length} jobs`}</span>
+        <FormControl
+          type="search"
+          style={{ maxWidth: "26rem" }}
+          aria-label="Search the ledger"
+          placeholder="Job, customer, mark, agent, step"
+          value={words}
+          onChange={({ target }) => {
+            typedAt.current = performance.now();
+            setWords(target.value);
+          }}
+        />
+        <span role="status" data-testid="found">
+          {data.length === ledger.length ? `${ledger.length} jobs` : `${data.length} of ${ledger.length} jobs`}
+        </span>
       </div>
-      <Chips<LedgerFilter> label="Which jobs" choices={choicesOf(LEDGER_FILTERS)} value={filter} onPick={(next) => setFilter(next ?? "all")} />
-      {data.length === 0 && <p className="mt-3">No job holds that. <Act variant="link" onAct={() => { setWords(""); setFilter("all"); }}>Show all</Act></p>}
+      <Chips<LedgerFilter>
+        label="Which jobs"
+        choices={choicesOf(LEDGER_FILTERS)}
+        value={filter}
+        onPick={(next) => setFilter(next ?? "all")}
+      />
+      {data.length === 0 && (
+        <p className="mt-3">
+          No job holds that.{" "}
+          <Act
+            variant="link"
+            onAct={() => {
+              setWords("");
+              setFilter("all");
+            }}
+          >
+            Show all
+          </Act>
+        </p>
+      )}
       <div ref={top} className="mt-3">
         <table className="ledger" data-testid="ledger" aria-rowcount={rows.length}>
           <thead>
             {table.getHeaderGroups().map((group) => (
-              <tr key={group.id}>{group.headers.map((header) => {
-                const sorted = header.column.getIsSorted();
-                return <th key={header.id} aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}><button type="button" className="sort" onClick={header.column.getToggleSortingHandler()}><table.FlexRender header={header} />{sorted ? SORT_SIGN[sorted] : ""}</button></th>;
-              })}</tr>
+              <tr key={group.id}>
+                {group.headers.map((header) => {
+                  const sorted = header.column.getIsSorted();
+                  return (
+                    <th
+                      key={header.id}
+                      aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+                    >
+                      <button type="button" className="sort" onClick={header.column.getToggleSortingHandler()}>
+                        <table.FlexRender header={header} />
+                        {sorted ? SORT_SIGN[sorted] : ""}
+                      </button>
+                    </th>
+                  );
+                })}
+              </tr>
             ))}
           </thead>
-          {before > 0 && <tbody aria-hidden><tr><td colSpan={columns.length} style={{ height: before, padding: 0, border: 0 }} /></tr></tbody>}
+          {before > 0 && (
+            <tbody aria-hidden>
+              <tr>
+                <td colSpan={columns.length} style={{ height: before, padding: 0, border: 0 }} />
+              </tr>
+            </tbody>
+          )}
           {items.map(({ index, key }) => {
             const row = rows[index]!;
             const isOpen = open === row.id;
             return (
               <tbody key={key} ref={virtual.measureElement} data-index={index}>
                 <tr className="ledger-row" aria-rowindex={index + 1}>
-                  {row.getAllCells().map((cell) => <td key={cell.id} data-label={String(cell.column.columnDef.header)}>{cell.column.id === "title" ? <button type="button" className="open-row" aria-expanded={isOpen} onClick={() => setOpen(isOpen ? undefined : row.id)}><table.FlexRender cell={cell} /></button> : <table.FlexRender cell={cell} />}</td>)}
+                  {row.getAllCells().map((cell) => (
+                    <td key={cell.id} data-label={String(cell.column.columnDef.header)}>
+                      {cell.column.id === "title" ? (
+                        <button
+                          type="button"
+                          className="open-row"
+                          aria-expanded={isOpen}
+                          onClick={() => setOpen(isOpen ? undefined : row.id)}
+                        >
+                          <table.FlexRender cell={cell} />
+                        </button>
+                      ) : (
+                        <table.FlexRender cell={cell} />
+                      )}
+                    </td>
+                  ))}
                 </tr>
-                {isOpen && <tr><td colSpan={columns.length}><JobDetail line={row.original} /></td></tr>}
+                {isOpen && (
+                  <tr>
+                    <td colSpan={columns.length}>
+                      <JobDetail line={row.original} />
+                    </td>
+                  </tr>
+                )}
               </tbody>
             );
           })}
-          {after > 0 && <tbody aria-hidden><tr><td colSpan={columns.length} style={{ height: after, padding: 0, border: 0 }} /></tr></tbody>}
+          {after > 0 && (
+            <tbody aria-hidden>
+              <tr>
+                <td colSpan={columns.length} style={{ height: after, padding: 0, border: 0 }} />
+              </tr>
+            </tbody>
+          )}
         </table>
       </div>
     </>

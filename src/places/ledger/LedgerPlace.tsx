@@ -18,7 +18,13 @@ const Pace = later(() => import("./Pace").then(({ Pace }) => Pace));
 const Customers = later(() => import("./Customers").then(({ Customers }) => Customers));
 const Due = later(() => import("./Due").then(({ Due }) => Due));
 
-const VIEWS = [{ id: "jobs", name: "Jobs done" }, { id: "works", name: "What works here" }, { id: "pace", name: "Pace and product" }, { id: "customers", name: "Customers" }, { id: "due", name: "Due again" }] as const;
+const VIEWS = [
+  { id: "jobs", name: "Jobs done" },
+  { id: "works", name: "What works here" },
+  { id: "pace", name: "Pace and product" },
+  { id: "customers", name: "Customers" },
+  { id: "due", name: "Due again" },
+] as const;
 type View = (typeof VIEWS)[number]["id"];
 
 /** What was done, what worked, how fast, for whom, and what is due again: all of it read off the jobs themselves. */
@@ -41,7 +47,10 @@ export function LedgerPlace() {
     if (here && loaded) performance.measure("open ledger", { start: loaded.startTime });
   }, [here]);
   const saveCsv = async () => {
-    const [{ ledgerCsv }, { saveAsFile }] = await Promise.all([import("@/store/ledgerFile"), import("@/store/saveFile")]);
+    const [{ ledgerCsv }, { saveAsFile }] = await Promise.all([
+      import("@/store/ledgerFile"),
+      import("@/store/saveFile"),
+    ]);
     saveAsFile(`ledger-${new Date(nowMs).toISOString().slice(0, 10)}.csv`, ledgerCsv(ledger), "text/csv");
   };
   return (
@@ -51,11 +60,20 @@ export function LedgerPlace() {
         {ledger.length > 0 && whole && <Act onAct={() => fetched(saveCsv)}>Every step, CSV</Act>}
       </div>
       {status === "loading" && <p>Opening the ledger…</p>}
-      {unread.map((job) => <UnplannedJob key={job.id} job={job} problem="What was done on it cannot be summed up, so it is left out here." />)}
+      {unread.map((job) => (
+        <UnplannedJob
+          key={job.id}
+          job={job}
+          problem="What was done on it cannot be summed up, so it is left out here."
+        />
+      ))}
       {status === "ready" && !here && (
         <div className="block">
           <h2>Nothing done yet</h2>
-          <p>Every step you record in Work stands here from then on: what it took, what was used, and whether the mark went. Nothing is entered twice.</p>
+          <p>
+            Every step you record in Work stands here from then on: what it took, what was used, and whether the mark
+            went. Nothing is entered twice.
+          </p>
           <Act onAct={() => void addDemoJobs()}>Look round with made-up jobs</Act>
         </div>
       )}

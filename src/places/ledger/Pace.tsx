@@ -17,36 +17,77 @@ import { Num } from "@/ui/Num";
 const Charts = later(() => import("./Charts").then(({ Charts }) => Charts));
 const ACTION_IDS = Object.keys(PACE) as ActionId[];
 
-const opened = (formula: FormulaId, { factor, n }: OwnFactor, meanLog: number): Worked => worked(formula, factor, "1", [input("of your own behind it", n, "1", "measured"), input("mean of ln(own / table)", meanLog, "1", "measured")]);
+const opened = (formula: FormulaId, { factor, n }: OwnFactor, meanLog: number): Worked =>
+  worked(formula, factor, "1", [
+    input("of your own behind it", n, "1", "measured"),
+    input("mean of ln(own / table)", meanLog, "1", "measured"),
+  ]);
 
 /** Minutes by kind of step, drying and drawing off, against the tables; and how the months went. */
 export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
   const learning = useLearning();
   const learnt = useMemo(() => learntFrom(ledger, learning), [ledger, learning]);
   const experience = useMemo(() => counted(learnt), [learnt]);
-  const months = useMemo(() => monthsOf(learnt, (iso) => { const day = new Date(iso); return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, "0")}`; }), [learnt]);
+  const months = useMemo(
+    () =>
+      monthsOf(learnt, (iso) => {
+        const day = new Date(iso);
+        return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, "0")}`;
+      }),
+    [learnt],
+  );
   const timed = ACTION_IDS.filter((action) => experience.pace[action]);
   const drawn = MACHINE_IDS.filter((machine) => experience.recovery[machine]);
   const dried = (Object.keys(DRIED_BY) as DriedBy[]).filter((by) => experience.drying[by]);
   return (
     <section aria-label="Pace and product" data-testid="pace">
-      {timed.length === 0 ? <p>No step was timed yet: press Start in Work, and the time it takes is known when it is done.</p> : (
+      {timed.length === 0 ? (
+        <p>No step was timed yet: press Start in Work, and the time it takes is known when it is done.</p>
+      ) : (
         <table className="ledger">
-          <thead><tr><th>Step</th><th>Your pace, of the table&apos;s</th><th>Minutes a m²</th><th>Table</th><th>Steps timed</th><th>Of the number</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Step</th>
+              <th>Your pace, of the table&apos;s</th>
+              <th>Minutes a m²</th>
+              <th>Table</th>
+              <th>Steps timed</th>
+              <th>Of the number</th>
+            </tr>
+          </thead>
           <tbody>
             {timed.map((action) => {
               const own = paceOf(experience, action);
               const { minPerM2, startMin } = PACE[action];
-              const table = worked("as-entered", minPerM2 || startMin, "min", [input(minPerM2 ? "minutes a m² and round" : "minutes a time", minPerM2 || startMin, "min", "table")]);
-              const mine = worked("ledger.pace", table.value * own.factor, "min", [input("table", table.value, "min", "table"), input("your pace, of the table's", own.factor, "1", "measured")]);
+              const table = worked("as-entered", minPerM2 || startMin, "min", [
+                input(minPerM2 ? "minutes a m² and round" : "minutes a time", minPerM2 || startMin, "min", "table"),
+              ]);
+              const mine = worked("ledger.pace", table.value * own.factor, "min", [
+                input("table", table.value, "min", "table"),
+                input("your pace, of the table's", own.factor, "1", "measured"),
+              ]);
               return (
                 <tr key={action} className="ledger-row">
                   <td data-label="Step">{ACTIONS[action].name}</td>
-                  <td data-label="Your pace"><b><Num of={opened("ledger.pace", own, experience.pace[action]!.meanLog)} words={`${own.factor.toFixed(2)} ×`} /></b></td>
-                  <td data-label="Minutes a m²"><Num of={mine} />{minPerM2 ? "" : " a time"}</td>
-                  <td data-label="Table"><Num of={table} /></td>
+                  <td data-label="Your pace">
+                    <b>
+                      <Num
+                        of={opened("ledger.pace", own, experience.pace[action]!.meanLog)}
+                        words={`${own.factor.toFixed(2)} ×`}
+                      />
+                    </b>
+                  </td>
+                  <td data-label="Minutes a m²">
+                    <Num of={mine} />
+                    {minPerM2 ? "" : " a time"}
+                  </td>
+                  <td data-label="Table">
+                    <Num of={table} />
+                  </td>
                   <td data-label="Steps timed">{own.n}</td>
-                  <td data-label="Of the number" className="soft">{formatShare(1 - own.tableShare)} your own, the rest table</td>
+                  <td data-label="Of the number" className="soft">
+                    {formatShare(1 - own.tableShare)} your own, the rest table
+                  </td>
                 </tr>
               );
             })}
@@ -55,11 +96,30 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
       )}
       <p className="mt-3">
         {drawn.length === 0 && "No tank marks read yet: what a dry stroke takes goes by the shelf. "}
-        {drawn.map((machine) => <span key={machine}>{machineOf(machine).name}: a dry stroke takes <Num of={opened("ledger.recovery", recoveryFactor(experience, machine), experience.recovery[machine]!.meanLog)} words={`${recoveryFactor(experience, machine).factor.toFixed(2)} ×`} /> what the shelf says. </span>)}
+        {drawn.map((machine) => (
+          <span key={machine}>
+            {machineOf(machine).name}: a dry stroke takes{" "}
+            <Num
+              of={opened("ledger.recovery", recoveryFactor(experience, machine), experience.recovery[machine]!.meanLog)}
+              words={`${recoveryFactor(experience, machine).factor.toFixed(2)} ×`}
+            />{" "}
+            what the shelf says.{" "}
+          </span>
+        ))}
         {dried.length === 0 && "No job read wet and then dry yet: drying goes by the model."}
         {dried.map((by) => {
           const own = dryingFactor(experience, by);
-          return <span key={by}>{DRIED_BY[by]} it took <Num of={opened("ledger.drying", own, experience.drying[by]!.meanLog)} words={`${own.factor.toFixed(2)} ×`} /> the hours forecast, over {own.n} {own.n === 1 ? "job" : "jobs"}{own.factor < 1 ? "; what dries sooner is not promised sooner" : ""}. </span>;
+          return (
+            <span key={by}>
+              {DRIED_BY[by]} it took{" "}
+              <Num
+                of={opened("ledger.drying", own, experience.drying[by]!.meanLog)}
+                words={`${own.factor.toFixed(2)} ×`}
+              />{" "}
+              the hours forecast, over {own.n} {own.n === 1 ? "job" : "jobs"}
+              {own.factor < 1 ? "; what dries sooner is not promised sooner" : ""}.{" "}
+            </span>
+          );
         })}
       </p>
       {months.length > 0 && <Charts months={months} />}

@@ -21,39 +21,100 @@ export function WhatWorks({ ledger }: { ledger: readonly LedgerJob[] }) {
   const nowMs = useNow();
   const [family, setFamily] = useState<FamilyId>();
   const experience = useMemo(() => counted(learntFrom(ledger, learning)), [ledger, learning]);
-  const families = [...new Set(experience.success.map((cell) => cell.family))].sort((a, b) => familyOf(a).name.localeCompare(familyOf(b).name));
-  const rows = experience.success.filter((cell) => !family || cell.family === family).map((cell) => ({ ...cell, success: successOf(experience, cell.family, cell.agent, cell.fibre) })).sort((a, b) => b.tried - a.tried);
+  const families = [...new Set(experience.success.map((cell) => cell.family))].sort((a, b) =>
+    familyOf(a).name.localeCompare(familyOf(b).name),
+  );
+  const rows = experience.success
+    .filter((cell) => !family || cell.family === family)
+    .map((cell) => ({ ...cell, success: successOf(experience, cell.family, cell.agent, cell.fibre) }))
+    .sort((a, b) => b.tried - a.tried);
   const gone = Object.values(experience.families).reduce((sum, count) => sum + count, 0);
   const { since, excluded = [] } = learning;
   return (
     <section aria-label="What works here" data-testid="what-works">
       <div className="row-between">
-        <p>{experience.jobs === 0 ? "No finished job to learn from: plans go by the tables." : `Learnt from ${experience.jobs} finished ${experience.jobs === 1 ? "job" : "jobs"}${since ? ` since ${fullTime(Date.parse(since))}` : ""}${excluded.length > 0 ? `, ${excluded.length} left out` : ""}.`} The same numbers stand at each rung in Plan.</p>
+        <p>
+          {experience.jobs === 0
+            ? "No finished job to learn from: plans go by the tables."
+            : `Learnt from ${experience.jobs} finished ${experience.jobs === 1 ? "job" : "jobs"}${since ? ` since ${fullTime(Date.parse(since))}` : ""}${excluded.length > 0 ? `, ${excluded.length} left out` : ""}.`}{" "}
+          The same numbers stand at each rung in Plan.
+        </p>
         <div className="row-wrap">
-          {since || excluded.length > 0 ? <Act onAct={() => changeLearning({ since: undefined, excluded: [] }, "Every finished job is learnt from again.")}>Learn from all</Act> : null}
-          {experience.jobs > 0 && <Act onAct={() => changeLearning({ since: new Date(nowMs).toISOString() }, "Learning begins anew: plans go by the tables until jobs come in.")}>Begin anew</Act>}
+          {since || excluded.length > 0 ? (
+            <Act
+              onAct={() =>
+                changeLearning({ since: undefined, excluded: [] }, "Every finished job is learnt from again.")
+              }
+            >
+              Learn from all
+            </Act>
+          ) : null}
+          {experience.jobs > 0 && (
+            <Act
+              onAct={() =>
+                changeLearning(
+                  { since: new Date(nowMs).toISOString() },
+                  "Learning begins anew: plans go by the tables until jobs come in.",
+                )
+              }
+            >
+              Begin anew
+            </Act>
+          )}
         </div>
       </div>
-      {families.length > 1 && <Chips<FamilyId> label="Kind of mark" choices={families.map((id) => ({ id, name: familyOf(id).name }))} value={family} onPick={setFamily} />}
+      {families.length > 1 && (
+        <Chips<FamilyId>
+          label="Kind of mark"
+          choices={families.map((id) => ({ id, name: familyOf(id).name }))}
+          value={family}
+          onPick={setFamily}
+        />
+      )}
       {rows.length > 0 && (
         <table className="ledger mt-3">
-          <thead><tr><th>Mark</th><th>On</th><th>With</th><th>Goes</th><th>Likely between</th><th>Went</th><th>Of the number</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Mark</th>
+              <th>On</th>
+              <th>With</th>
+              <th>Goes</th>
+              <th>Likely between</th>
+              <th>Went</th>
+              <th>Of the number</th>
+            </tr>
+          </thead>
           <tbody>
             {rows.map(({ family: of, fibre, agent, gone: went, tried, success }) => (
               <tr key={`${of} ${fibre ?? ""} ${agent}`} className="ledger-row">
                 <td data-label="Mark">{familyOf(of).name}</td>
                 <td data-label="On">{fibre ? FIBRE_GROUPS[fibre].name : "fibre not known"}</td>
                 <td data-label="With">{AGENTS[agent].name}</td>
-                <td data-label="Goes"><b><Num of={success.chance} share /></b></td>
-                <td data-label="Likely between" className="figures"><Num of={success.low} share /> and <Num of={success.high} share /></td>
-                <td data-label="Went" className="figures">{went} of {tried}</td>
-                <td data-label="Of the number" className="soft">{shareWords(success)}</td>
+                <td data-label="Goes">
+                  <b>
+                    <Num of={success.chance} share />
+                  </b>
+                </td>
+                <td data-label="Likely between" className="figures">
+                  <Num of={success.low} share /> and <Num of={success.high} share />
+                </td>
+                <td data-label="Went" className="figures">
+                  {went} of {tried}
+                </td>
+                <td data-label="Of the number" className="soft">
+                  {shareWords(success)}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      {gone > 0 && <p className="mt-3">What marks turn out to be: your {gone} that went count beside the table, which counts as {TABLE_MARKS}, and at most as much. In Test the chances begin {formatShare(priorsShare(experience))} from your own log.</p>}
+      {gone > 0 && (
+        <p className="mt-3">
+          What marks turn out to be: your {gone} that went count beside the table, which counts as {TABLE_MARKS}, and at
+          most as much. In Test the chances begin {formatShare(priorsShare(experience))} from your own log.
+        </p>
+      )}
     </section>
   );
 }

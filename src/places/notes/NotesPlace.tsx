@@ -32,28 +32,62 @@ export function NotesPlace() {
   const { quantity } = useFormat();
   const keep = async (next: OwnTables | undefined, words: string) => {
     const before = ownTables;
-    if (await changeSettings({ ownTables: next })) notify(words, "plain", () => void changeSettings({ ownTables: before }));
+    if (await changeSettings({ ownTables: next }))
+      notify(words, "plain", () => void changeSettings({ ownTables: before }));
   };
   const { ownCount } = tablesWith(ownTables);
   return (
     <PlaceFrame at="/notes">
       <div className="row-between mb-3">
         <h1>Field notes</h1>
-        {ownCount > 0 && <Act onAct={() => keep(undefined, "Every weight is the table's again.")}>Reset all {ownCount} of your own weights</Act>}
+        {ownCount > 0 && (
+          <Act onAct={() => keep(undefined, "Every weight is the table's again.")}>
+            Reset all {ownCount} of your own weights
+          </Act>
+        )}
       </div>
-      <p>What the tool goes by. Every row says where it comes from: a published standard, common practice, or our own estimate. An estimate you know better can be changed here, and goes back with one tap.</p>
+      <p>
+        What the tool goes by. Every row says where it comes from: a published standard, common practice, or our own
+        estimate. An estimate you know better can be changed here, and goes back with one tap.
+      </p>
       <Evidence own={ownTables} keep={keep} />
       <Section title="Families of marks" what={`${FAMILY_IDS.length} rows`}>
         <table className="compare">
-          <thead><tr><th>Family</th><th>For example</th><th>How often it is met</th><th>Heat</th><th>From</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Family</th>
+              <th>For example</th>
+              <th>How often it is met</th>
+              <th>Heat</th>
+              <th>From</th>
+            </tr>
+          </thead>
           <tbody>
             {(Object.entries(FAMILIES) as [FamilyId, Family][]).map(([id, { name, examples, prior, heatSets }]) => (
               <tr key={id}>
                 <th scope="row">{name}</th>
                 <td>{examples}</td>
                 <td>
-                  <NumberField label={`Weight of ${name.toLowerCase()}`} hideLabel unit="1" min={LEAST} max={MOST} decimals={1} value={ownTables?.priors[id] ?? prior} onChange={(value) => keep(withOwnPrior(ownTables, id, value), `${name}: met with weight ${value}.`)} />
-                  {ownTables?.priors[id] !== undefined && <Act variant="link" onAct={() => keep(withOwnPrior(ownTables, id, undefined), `${name}: back to the table's ${prior}.`)}>Back to {prior}</Act>}
+                  <NumberField
+                    label={`Weight of ${name.toLowerCase()}`}
+                    hideLabel
+                    unit="1"
+                    min={LEAST}
+                    max={MOST}
+                    decimals={1}
+                    value={ownTables?.priors[id] ?? prior}
+                    onChange={(value) => keep(withOwnPrior(ownTables, id, value), `${name}: met with weight ${value}.`)}
+                  />
+                  {ownTables?.priors[id] !== undefined && (
+                    <Act
+                      variant="link"
+                      onAct={() =>
+                        keep(withOwnPrior(ownTables, id, undefined), `${name}: back to the table's ${prior}.`)
+                      }
+                    >
+                      Back to {prior}
+                    </Act>
+                  )}
                 </td>
                 <td>{heatSets ? `sets the ${heatSets}` : ""}</td>
                 <td>{sourceWords(FAMILIES[id])}</td>
@@ -64,20 +98,74 @@ export function NotesPlace() {
       </Section>
       <Section title="Fibres" what={`${Object.keys(MATERIALS).length} rows`}>
         <table className="compare">
-          <thead><tr><th>Fibre</th><th>pH as used</th><th>Limit</th><th>From</th></tr></thead>
-          <tbody>{Object.entries(MATERIALS).map(([id, row]) => <tr key={id}><th scope="row">{row.name}</th><td>{row.phMin} to {row.phMax}</td><td>{row.limit}</td><td>{sourceWords(row)}</td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th>Fibre</th>
+              <th>pH as used</th>
+              <th>Limit</th>
+              <th>From</th>
+            </tr>
+          </thead>
+          <tbody>
+            {Object.entries(MATERIALS).map(([id, row]) => (
+              <tr key={id}>
+                <th scope="row">{row.name}</th>
+                <td>
+                  {row.phMin} to {row.phMax}
+                </td>
+                <td>{row.limit}</td>
+                <td>{sourceWords(row)}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </Section>
       <Section title="Builds" what={`${Object.keys(BUILDS).length} rows`}>
         <table className="compare">
-          <thead><tr><th>Build</th><th>Water it may take</th><th>How deep</th><th>From</th></tr></thead>
-          <tbody>{Object.entries(BUILDS).map(([id, row]) => <tr key={id}><th scope="row">{row.name}</th><td>{quantity({ value: row.waterBudgetLPerM2, unit: "L/m2" })}</td><td>{quantity({ value: row.depthAllowedMm, unit: "mm" })}</td><td>{sourceWords(row)}</td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th>Build</th>
+              <th>Water it may take</th>
+              <th>How deep</th>
+              <th>From</th>
+            </tr>
+          </thead>
+          <tbody>
+            {Object.entries(BUILDS).map(([id, row]) => (
+              <tr key={id}>
+                <th scope="row">{row.name}</th>
+                <td>{quantity({ value: row.waterBudgetLPerM2, unit: "L/m2" })}</td>
+                <td>{quantity({ value: row.depthAllowedMm, unit: "mm" })}</td>
+                <td>{sourceWords(row)}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </Section>
       <Section title="Agents" what={`${Object.keys(AGENTS).length} rows`}>
         <table className="compare">
-          <thead><tr><th>Agent</th><th>Usual mix</th><th>pH as used</th><th>What it does, and its caution</th></tr></thead>
-          <tbody>{(Object.values(AGENTS) as Agent[]).map((row) => <tr key={row.name}><th scope="row">{row.name}</th><td>{row.reading ? readingInWords(partsWater(row.reading)) : "ready to use"}</td><td>{row.phMin} to {row.phMax}</td><td>{row.job}. {row.caution} <span className="soft">{sourceWords(row)}.</span></td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th>Agent</th>
+              <th>Usual mix</th>
+              <th>pH as used</th>
+              <th>What it does, and its caution</th>
+            </tr>
+          </thead>
+          <tbody>
+            {(Object.values(AGENTS) as Agent[]).map((row) => (
+              <tr key={row.name}>
+                <th scope="row">{row.name}</th>
+                <td>{row.reading ? readingInWords(partsWater(row.reading)) : "ready to use"}</td>
+                <td>
+                  {row.phMin} to {row.phMax}
+                </td>
+                <td>
+                  {row.job}. {row.caution} <span className="soft">{sourceWords(row)}.</span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </Section>
     </PlaceFrame>
@@ -87,14 +175,25 @@ export function NotesPlace() {
 function Section({ title, what, children }: { title: string; what: string; children: ReactNode }) {
   return (
     <details className="block">
-      <summary className="row-between"><h2>{title}</h2><span className="soft">{what}</span></summary>
-      <div className="table-scroll" tabIndex={0} role="region" aria-label={title}>{children}</div>
+      <summary className="row-between">
+        <h2>{title}</h2>
+        <span className="soft">{what}</span>
+      </summary>
+      <div className="table-scroll" tabIndex={0} role="region" aria-label={title}>
+        {children}
+      </div>
     </details>
   );
 }
 
 /** One test against one family: what the table says, and what you say. */
-function Evidence({ own, keep }: { own: OwnTables | undefined; keep: (next: OwnTables | undefined, words: string) => void }) {
+function Evidence({
+  own,
+  keep,
+}: {
+  own: OwnTables | undefined;
+  keep: (next: OwnTables | undefined, words: string) => void;
+}) {
   const [test, setTest] = useState<EvidenceId>("towel");
   const [family, setFamily] = useState<FamilyId>("tannin");
   const row = testOf(test);
@@ -104,12 +203,39 @@ function Evidence({ own, keep }: { own: OwnTables | undefined; keep: (next: OwnT
     <section className="block" aria-label="Evidence">
       <h2>What a test shows</h2>
       <div className="fields">
-        <FormGroup controlId="notes-test"><FormLabel>Test</FormLabel><FormSelect value={test} onChange={({ target }) => setTest(target.value as EvidenceId)}>{EVIDENCE_IDS.map((id) => <option key={id} value={id}>{testOf(id).name}</option>)}</FormSelect></FormGroup>
-        <FormGroup controlId="notes-family"><FormLabel>If it is</FormLabel><FormSelect value={family} onChange={({ target }) => setFamily(target.value as FamilyId)}>{FAMILY_IDS.map((id) => <option key={id} value={id}>{FAMILIES[id].name}</option>)}</FormSelect></FormGroup>
+        <FormGroup controlId="notes-test">
+          <FormLabel>Test</FormLabel>
+          <FormSelect value={test} onChange={({ target }) => setTest(target.value as EvidenceId)}>
+            {EVIDENCE_IDS.map((id) => (
+              <option key={id} value={id}>
+                {testOf(id).name}
+              </option>
+            ))}
+          </FormSelect>
+        </FormGroup>
+        <FormGroup controlId="notes-family">
+          <FormLabel>If it is</FormLabel>
+          <FormSelect value={family} onChange={({ target }) => setFamily(target.value as FamilyId)}>
+            {FAMILY_IDS.map((id) => (
+              <option key={id} value={id}>
+                {FAMILIES[id].name}
+              </option>
+            ))}
+          </FormSelect>
+        </FormGroup>
       </div>
-      <p className="soft mt-2">{row.how} {sourceWords(row)}. A weight is relative: twice the weight, twice as often.</p>
+      <p className="soft mt-2">
+        {row.how} {sourceWords(row)}. A weight is relative: twice the weight, twice as often.
+      </p>
       <table className="compare" data-testid="evidence-table">
-        <thead><tr><th>It shows</th><th>How often</th><th>Weight</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>It shows</th>
+            <th>How often</th>
+            <th>Weight</th>
+            <th />
+          </tr>
+        </thead>
         <tbody>
           {Object.entries(row.outcomes).map(([outcome, { name }]) => {
             const table = tableWeight(test, outcome, family);
@@ -117,9 +243,49 @@ function Evidence({ own, keep }: { own: OwnTables | undefined; keep: (next: OwnT
             return (
               <tr key={`${test}-${family}-${outcome}`}>
                 <th scope="row">{name}</th>
-                <td><Num of={worked("diagnosis.likelihood", columns[outcome]![f]!, "1", [input("its weight", mine ?? table, "1", mine === undefined ? "table" : "entered"), input("all weights together", (mine ?? table) / columns[outcome]![f]!, "1")])} share /></td>
-                <td><NumberField label={`Weight of ${name.toLowerCase()}`} hideLabel unit="1" min={LEAST} max={MOST} decimals={2} value={mine ?? table} onChange={(value) => keep(withOwnWeight(own, test, outcome, family, value), `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`)} /></td>
-                <td>{mine === undefined ? <span className="soft">the table&apos;s</span> : <Act variant="link" onAct={() => keep(withOwnWeight(own, test, outcome, family, undefined), `${name}: back to the table's ${table}.`)}>Yours: back to {table}</Act>}</td>
+                <td>
+                  <Num
+                    of={worked("diagnosis.likelihood", columns[outcome]![f]!, "1", [
+                      input("its weight", mine ?? table, "1", mine === undefined ? "table" : "entered"),
+                      input("all weights together", (mine ?? table) / columns[outcome]![f]!, "1"),
+                    ])}
+                    share
+                  />
+                </td>
+                <td>
+                  <NumberField
+                    label={`Weight of ${name.toLowerCase()}`}
+                    hideLabel
+                    unit="1"
+                    min={LEAST}
+                    max={MOST}
+                    decimals={2}
+                    value={mine ?? table}
+                    onChange={(value) =>
+                      keep(
+                        withOwnWeight(own, test, outcome, family, value),
+                        `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`,
+                      )
+                    }
+                  />
+                </td>
+                <td>
+                  {mine === undefined ? (
+                    <span className="soft">the table&apos;s</span>
+                  ) : (
+                    <Act
+                      variant="link"
+                      onAct={() =>
+                        keep(
+                          withOwnWeight(own, test, outcome, family, undefined),
+                          `${name}: back to the table's ${table}.`,
+                        )
+                      }
+                    >
+                      Yours: back to {table}
+                    </Act>
+                  )}
+                </td>
               </tr>
             );
           })}

@@ -23,20 +23,42 @@ export function SettingsPlace() {
       <h1>Settings and files</h1>
       <div className="block">
         <h2>Units</h2>
-        <Chips label="Units" choices={[{ id: "metric", name: "Metric: mL, °C, m²" }, { id: "us", name: "US: fl oz, °F, sq ft" }]} value={units} onPick={(value) => value && void changeSettings({ units: value })} />
+        <Chips
+          label="Units"
+          choices={[
+            { id: "metric", name: "Metric: mL, °C, m²" },
+            { id: "us", name: "US: fl oz, °F, sq ft" },
+          ]}
+          value={units}
+          onPick={(value) => value && void changeSettings({ units: value })}
+        />
       </div>
       <div className="block">
         <h2>Light</h2>
-        <Chips label="Light" choices={[{ id: "light", name: "Linen, for day" }, { id: "night", name: "Night bay" }]} value={theme} onPick={(value) => value && void changeSettings({ theme: value })} />
+        <Chips
+          label="Light"
+          choices={[
+            { id: "light", name: "Linen, for day" },
+            { id: "night", name: "Night bay" },
+          ]}
+          value={theme}
+          onPick={(value) => value && void changeSettings({ theme: value })}
+        />
       </div>
       <div className="block">
         <h2>Files</h2>
-        <p>{jobs.length === 0 ? "There are no jobs to save yet." : `${jobs.length} ${jobs.length === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}</p>
+        <p>
+          {jobs.length === 0
+            ? "There are no jobs to save yet."
+            : `${jobs.length} ${jobs.length === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}
+        </p>
         <div className="row-wrap">
           <SaveList disabled={!whole || jobs.length === 0} />
           <ImportButton />
         </div>
-        <Boundary what="Backup"><Backup /></Boundary>
+        <Boundary what="Backup">
+          <Backup />
+        </Boundary>
       </div>
       <ThisDevice />
     </PlaceFrame>
@@ -48,44 +70,90 @@ function SaveList({ disabled }: { disabled: boolean }) {
   const [progress, during] = useProgress();
   const save = async () => {
     try {
-      const problem = await during("Making the file", async (tell) => (await import("@/store/backupStore")).saveList(tell));
+      const problem = await during("Making the file", async (tell) =>
+        (await import("@/store/backupStore")).saveList(tell),
+      );
       if (problem) notify(problem, "problem");
     } catch {
-      notify("The file was not made: the part of the program that makes it is not here. Try again when the network is back.", "problem");
+      notify(
+        "The file was not made: the part of the program that makes it is not here. Try again when the network is back.",
+        "problem",
+      );
     }
   };
   return (
     <>
-      <Act variant="primary" disabled={disabled || progress !== undefined} onAct={() => void save()}>Save all jobs as one file</Act>
+      <Act variant="primary" disabled={disabled || progress !== undefined} onAct={() => void save()}>
+        Save all jobs as one file
+      </Act>
       {progress && <HowFar {...progress} />}
     </>
   );
 }
 
 const ABILITIES: { name: string; has: () => boolean; without: string }[] = [
-  { name: "Keeps the screen on", has: () => "wakeLock" in navigator, without: "The screen may go dark while a dwell runs: set the tablet to stay on. Browsers allow it over https or on this machine only." },
-  { name: "Tells you when a dwell is over", has: () => "Notification" in window && window.isSecureContext && Notification.permission !== "denied", without: "No notifications here: keep the page in view, the top strip counts." },
-  { name: "Takes pictures", has: () => Boolean(navigator.mediaDevices?.getUserMedia), without: "No camera on this address: take the picture with the device's own camera and add it as a file." },
-  { name: "Keeps data when room gets short", has: () => Boolean(navigator.storage?.persist), without: "The browser may clear data when room gets short: save all jobs as a file now and then." },
+  {
+    name: "Keeps the screen on",
+    has: () => "wakeLock" in navigator,
+    without:
+      "The screen may go dark while a dwell runs: set the tablet to stay on. Browsers allow it over https or on this machine only.",
+  },
+  {
+    name: "Tells you when a dwell is over",
+    has: () => "Notification" in window && window.isSecureContext && Notification.permission !== "denied",
+    without: "No notifications here: keep the page in view, the top strip counts.",
+  },
+  {
+    name: "Takes pictures",
+    has: () => Boolean(navigator.mediaDevices?.getUserMedia),
+    without: "No camera on this address: take the picture with the device's own camera and add it as a file.",
+  },
+  {
+    name: "Keeps data when room gets short",
+    has: () => Boolean(navigator.storage?.persist),
+    without: "The browser may clear data when room gets short: save all jobs as a file now and then.",
+  },
 ];
 
 const never = () => () => undefined;
 
 function ThisDevice() {
-  const inBrowser = useSyncExternalStore(never, () => true, () => false);
+  const inBrowser = useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
   return (
     <div className="block">
       <h2>This device</h2>
-      <Boundary what="This"><StorageUse /></Boundary>
+      <Boundary what="This">
+        <StorageUse />
+      </Boundary>
       {inBrowser &&
         ABILITIES.map(({ name, has, without }) => (
           <div className="line-step" key={name}>
-            <span className="line-what"><b>{name}</b>{has() ? "" : `: no. ${without}`}</span>
+            <span className="line-what">
+              <b>{name}</b>
+              {has() ? "" : `: no. ${without}`}
+            </span>
             <span className="line-more">{has() ? "yes" : ""}</span>
           </div>
         ))}
       {inBrowser && "Notification" in window && window.isSecureContext && Notification.permission === "default" && (
-        <Act className="mt-3" onAct={() => void Notification.requestPermission().then(() => notify(Notification.permission === "granted" ? "You will be told when a dwell is over." : "Not allowed: the top strip counts all the same."))}>Tell me when a dwell is over</Act>
+        <Act
+          className="mt-3"
+          onAct={() =>
+            void Notification.requestPermission().then(() =>
+              notify(
+                Notification.permission === "granted"
+                  ? "You will be told when a dwell is over."
+                  : "Not allowed: the top strip counts all the same.",
+              ),
+            )
+          }
+        >
+          Tell me when a dwell is over
+        </Act>
       )}
     </div>
   );

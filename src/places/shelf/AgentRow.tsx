@@ -35,11 +35,29 @@ export function AgentRow({ id, kit, keep, onSwitch }: RowProps) {
     <div className={here ? "shelf-row" : "shelf-row shelf-away"}>
       <Switch name={agentOf(id).name} here={here} onSwitch={onSwitch} />
       <span>
-        <b>{row.name}</b> <span className="soft text-nowrap">{row.reading ? `${formatNumber(partsWater(row.reading))} water to 1` : AGENT_FORMS[row.form].toLowerCase()}</span>
+        <b>{row.name}</b>{" "}
+        <span className="soft text-nowrap">
+          {row.reading ? `${formatNumber(partsWater(row.reading))} water to 1` : AGENT_FORMS[row.form].toLowerCase()}
+        </span>
         <span className="shelf-job soft">{row.job}</span>
       </span>
-      <span className="shelf-left">{left === undefined ? "" : <><Num of={entered("left", left, "mL")} testId={`left-${id}`} /> left</>}</span>
-      <Act variant="link" aria-expanded={open} aria-label={`Numbers of ${agentOf(id).name}`} onAct={() => setOpen(!open)}>{open ? "Close" : "Numbers"}</Act>
+      <span className="shelf-left">
+        {left === undefined ? (
+          ""
+        ) : (
+          <>
+            <Num of={entered("left", left, "mL")} testId={`left-${id}`} /> left
+          </>
+        )}
+      </span>
+      <Act
+        variant="link"
+        aria-expanded={open}
+        aria-label={`Numbers of ${agentOf(id).name}`}
+        onAct={() => setOpen(!open)}
+      >
+        {open ? "Close" : "Numbers"}
+      </Act>
       {open && <AgentValues id={id} kit={kit} keep={keep} />}
     </div>
   );
@@ -47,7 +65,11 @@ export function AgentRow({ id, kit, keep, onSwitch }: RowProps) {
 
 /** What is asked of a kind: a ready-made agent has no mix, a solid no parts. */
 const fieldsOf = (id: AgentId): Partial<Record<OwnAgentField, ValueField>> =>
-  Object.fromEntries(Object.entries(AGENT_FIELDS).filter(([field]) => agentOf(id).reading !== undefined || (field !== "partsWater" && field !== "weakestPartsWater")));
+  Object.fromEntries(
+    Object.entries(AGENT_FIELDS).filter(
+      ([field]) => agentOf(id).reading !== undefined || (field !== "partsWater" && field !== "weakestPartsWater"),
+    ),
+  );
 
 function AgentValues({ id, kit, keep }: Omit<RowProps, "onSwitch">) {
   const own = kit.labels?.[id];
@@ -61,15 +83,41 @@ function AgentValues({ id, kit, keep }: Omit<RowProps, "onSwitch">) {
   };
   return (
     <OwnValues
-      of={table.name} fields={fieldsOf(id)} valueOf={(field) => own?.[field] ?? tableValue(id, field)} tableOf={(field) => tableValue(id, field)} isOwn={(field) => own?.[field] !== undefined}
-      onChange={(field, value) => change(field, value, `${table.name}: ${AGENT_FIELDS[field].name.toLowerCase()} ${value === undefined ? "is the usual again" : "is yours"}.`)}
+      of={table.name}
+      fields={fieldsOf(id)}
+      valueOf={(field) => own?.[field] ?? tableValue(id, field)}
+      tableOf={(field) => tableValue(id, field)}
+      isOwn={(field) => own?.[field] !== undefined}
+      onChange={(field, value) =>
+        change(
+          field,
+          value,
+          `${table.name}: ${AGENT_FIELDS[field].name.toLowerCase()} ${value === undefined ? "is the usual again" : "is yours"}.`,
+        )
+      }
     >
       <FormGroup controlId={`name-${id}`} className="mb-2">
         <FormLabel>What your bottle is called</FormLabel>
-        <FormControl maxLength={60} value={name ?? own?.name ?? table.name} onChange={({ target }) => setName(target.value)} onBlur={() => { if (name !== undefined) change("name", name.trim() || undefined, `${table.name} is called ${name.trim() || table.name}.`); setName(undefined); }} />
+        <FormControl
+          maxLength={60}
+          value={name ?? own?.name ?? table.name}
+          onChange={({ target }) => setName(target.value)}
+          onBlur={() => {
+            if (name !== undefined)
+              change("name", name.trim() || undefined, `${table.name} is called ${name.trim() || table.name}.`);
+            setName(undefined);
+          }}
+        />
       </FormGroup>
-      {table.caution && <p><b>{table.caution}</b></p>}
-      <p className="soft">{table.hazards.map((hazard) => hazardOf(hazard).hazard).join(" ") || "No hazard statement on the usual label."} {MARK_WORDS[table.mark]}.</p>
+      {table.caution && (
+        <p>
+          <b>{table.caution}</b>
+        </p>
+      )}
+      <p className="soft">
+        {table.hazards.map((hazard) => hazardOf(hazard).hazard).join(" ") || "No hazard statement on the usual label."}{" "}
+        {MARK_WORDS[table.mark]}.
+      </p>
     </OwnValues>
   );
 }

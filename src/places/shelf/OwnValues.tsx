@@ -5,7 +5,15 @@ import { Act } from "@/ui/Act";
 import { NumberField } from "@/ui/NumberField";
 
 /** Own numbers of one row; what differs from the table can go back to it. */
-export function OwnValues<F extends string>({ of, fields, valueOf, tableOf, isOwn, onChange, children }: {
+export function OwnValues<F extends string>({
+  of,
+  fields,
+  valueOf,
+  tableOf,
+  isOwn,
+  onChange,
+  children,
+}: {
   of: string;
   fields: Partial<Record<F, ValueField>>;
   valueOf: (field: F) => number | undefined;
@@ -20,8 +28,20 @@ export function OwnValues<F extends string>({ of, fields, valueOf, tableOf, isOw
       <div className="fields">
         {(Object.entries(fields) as [F, ValueField][]).map(([field, { name, min, max, unit, decimals }]) => (
           <div key={field}>
-            <NumberField label={name} unit={unit} min={min} max={max} decimals={decimals} value={valueOf(field)} onChange={(value) => onChange(field, value)} />
-            {isOwn(field) && tableOf(field) !== undefined && <Act variant="link" className="p-0" onAct={() => onChange(field, undefined)}>Back to the usual</Act>}
+            <NumberField
+              label={name}
+              unit={unit}
+              min={min}
+              max={max}
+              decimals={decimals}
+              value={valueOf(field)}
+              onChange={(value) => onChange(field, value)}
+            />
+            {isOwn(field) && tableOf(field) !== undefined && (
+              <Act variant="link" className="p-0" onAct={() => onChange(field, undefined)}>
+                Back to the usual
+              </Act>
+            )}
           </div>
         ))}
       </div>

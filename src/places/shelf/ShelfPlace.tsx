@@ -35,30 +35,72 @@ export function ShelfPlace() {
         <h1>Shelf</h1>
         <ShelfFile kit={kit} keep={keep} />
       </div>
-      <p>A plan takes only what is here, and says what it would rather have had. The numbers are usual ones: your label and rating plate outrank them, so make them yours.</p>
+      <p>
+        A plan takes only what is here, and says what it would rather have had. The numbers are usual ones: your label
+        and rating plate outrank them, so make them yours.
+      </p>
       <div className="shelf">
         <div>
           <section aria-label="Agents" className="block">
-            <div className="row-between"><h2>Agents</h2><span className="soft">{agentsHere} of {CLOTH_AGENTS.length} here</span></div>
+            <div className="row-between">
+              <h2>Agents</h2>
+              <span className="soft">
+                {agentsHere} of {CLOTH_AGENTS.length} here
+              </span>
+            </div>
             {CLOTH_AGENTS.map((id) => (
-              <AgentRow key={id} id={id} kit={kit} keep={keep} onSwitch={(here) => void keep(withAgent(kit, id, here), `${AGENTS[id].name}: ${here ? "here" : "not here"}.`)} />
+              <AgentRow
+                key={id}
+                id={id}
+                kit={kit}
+                keep={keep}
+                onSwitch={(here) =>
+                  void keep(withAgent(kit, id, here), `${AGENTS[id].name}: ${here ? "here" : "not here"}.`)
+                }
+              />
             ))}
           </section>
           <Bottles kit={kit} keep={keep} />
         </div>
         <div>
           <section aria-label="Machines" className="block">
-            <div className="row-between"><h2>Machines</h2><span className="soft">{machinesHere} of {MACHINE_IDS.length} here</span></div>
+            <div className="row-between">
+              <h2>Machines</h2>
+              <span className="soft">
+                {machinesHere} of {MACHINE_IDS.length} here
+              </span>
+            </div>
             {MACHINE_IDS.map((id) => (
-              <MachineRow key={id} id={id} kit={kit} keep={keep} onSwitch={(here) => void keep(withMachine(kit, id, here), `${MACHINES[id].name}: ${here ? "here" : "not here"}.`)} />
+              <MachineRow
+                key={id}
+                id={id}
+                kit={kit}
+                keep={keep}
+                onSwitch={(here) =>
+                  void keep(withMachine(kit, id, here), `${MACHINES[id].name}: ${here ? "here" : "not here"}.`)
+                }
+              />
             ))}
           </section>
           <section aria-label="Tools" className="block">
-            <div className="row-between"><h2>Tools</h2><span className="soft">{toolsHere} of {SHELF_TOOL_IDS.length} here, gentlest first</span></div>
+            <div className="row-between">
+              <h2>Tools</h2>
+              <span className="soft">
+                {toolsHere} of {SHELF_TOOL_IDS.length} here, gentlest first
+              </span>
+            </div>
             {SHELF_TOOL_IDS.map((id) => (
               <div className="shelf-row" key={id}>
-                <Switch name={TOOLS[id].name} here={ownsTool(kit, id)} onSwitch={(here) => void keep(withTool(kit, id, here), `${TOOLS[id].name}: ${here ? "here" : "not here"}.`)} />
-                <span><b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{TOOLS[id].where}</span></span>
+                <Switch
+                  name={TOOLS[id].name}
+                  here={ownsTool(kit, id)}
+                  onSwitch={(here) =>
+                    void keep(withTool(kit, id, here), `${TOOLS[id].name}: ${here ? "here" : "not here"}.`)
+                  }
+                />
+                <span>
+                  <b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{TOOLS[id].where}</span>
+                </span>
               </div>
             ))}
           </section>
@@ -80,7 +122,9 @@ function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
   const open = async (file: File | undefined) => {
     if (!file) return;
     const { readShelf, MOST_SHELF_ROWS } = await import("@/store/shelfFile");
-    const table = await during("Reading the file", async (tell) => (await import("@/store/tableFile")).readTable(file, MOST_SHELF_ROWS, tell));
+    const table = await during("Reading the file", async (tell) =>
+      (await import("@/store/tableFile")).readTable(file, MOST_SHELF_ROWS, tell),
+    );
     const read = "problem" in table ? { kit, problems: [table.problem] } : readShelf(table.text, kit);
     setProblems(read.problems);
     if (read.problems.length === 0) void keep(read.kit, "The shelf is as the table says.");
@@ -92,12 +136,24 @@ function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
         <Act onAct={() => void save()}>Save as a table</Act>
         <Act onAct={() => picker.current?.click()}>Open a table</Act>
         {reading && <ProgressBar now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
-        <input ref={picker} type="file" accept=".csv,text/csv" className="visually-hidden" tabIndex={-1} aria-label="Shelf table" onChange={({ target }) => void open(target.files?.[0])} />
+        <input
+          ref={picker}
+          type="file"
+          accept=".csv,text/csv"
+          className="visually-hidden"
+          tabIndex={-1}
+          aria-label="Shelf table"
+          onChange={({ target }) => void open(target.files?.[0])}
+        />
       </div>
       {problems.length > 0 && (
         <div className="caution caution-danger" role="alert" style={{ flexBasis: "100%" }}>
           <h3>The table was not taken, and nothing here changed</h3>
-          <ul className="mb-2">{problems.map((problem) => <li key={problem}>{problem}</li>)}</ul>
+          <ul className="mb-2">
+            {problems.map((problem) => (
+              <li key={problem}>{problem}</li>
+            ))}
+          </ul>
           <Act onAct={() => setProblems([])}>Close</Act>
         </div>
       )}

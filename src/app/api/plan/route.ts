@@ -4,27 +4,41 @@ import type { Refusal } from "@/server/pool";
 
 const SECONDS = 1000;
 
-const refuse = (status: number, problem: string, headers: Record<string, string> = {}) => Response.json({ problems: [problem] }, { status, headers: { "Cache-Control": "no-store", ...headers } });
+const refuse = (status: number, problem: string, headers: Record<string, string> = {}) =>
+  Response.json({ problems: [problem] }, { status, headers: { "Cache-Control": "no-store", ...headers } });
 
 const REFUSALS: Record<Refusal, () => Response> = {
   busy: () => refuse(429, "Too many files are being planned just now. Try again in a moment.", { "Retry-After": "2" }),
-  "too-long": () => refuse(503, `The plan took over ${limitsNow().timeMs / SECONDS} seconds and was stopped. Plan fewer zones, marks or events at a time.`),
-  "too-much": () => refuse(503, `The plan needed over ${limitsNow().memoryMb} MB and was stopped. Plan fewer zones, marks or events at a time.`),
+  "too-long": () =>
+    refuse(
+      503,
+      `The plan took over ${limitsNow().timeMs / SECONDS} seconds and was stopped. Plan fewer zones, marks or events at a time.`,
+    ),
+  "too-much": () =>
+    refuse(
+      503,
+      `The plan needed over ${limitsNow().memoryMb} MB and was stopped. Plan fewer zones, marks or events at a time.`,
+    ),
   gone: () => refuse(499, "Nobody waits for the answer any more."),
 };
 
 /** Plans an exported job file: the same core as on the screen, the same sentences as import. */
 export async function POST(request: Request): Promise<Response> {
-  if (!isJson(request.headers.get("content-type"))) return refuse(415, "Send the job file as JSON, with the content type application/json.");
+  if (!isJson(request.headers.get("content-type")))
+    return refuse(415, "Send the job file as JSON, with the content type application/json.");
   const text = await readAtMost(request, MOST_BYTES);
   if (text === undefined) return refuse(413, `The file is over ${MOST_BYTES / 1e6} MB.`);
   const answer = await plannerPool().ask(text, request.signal);
   if ("refused" in answer) return REFUSALS[answer.refused]();
-  return new Response(answer.body, { status: answer.status, headers: { "Content-Type": "application/json; charset=utf-8", "Cache-Control": "no-store" } });
+  return new Response(answer.body, {
+    status: answer.status,
+    headers: { "Content-Type": "application/json; charset=utf-8", "Cache-Control": "no-store" },
+  });
 }
 
 /** JSON by its name, whatever is said of its letters after a semicolon. */
-const isJson = (type: string | null): boolean => /^application\/(json|[a-z0-9.+-]+\+json)$/i.test((type ?? "").split(";")[0]!.trim());
+const isJson = (type: string | null): boolean =>
+  /^application\/(json|[a-z0-9.+-]+\+json)$/i.test((type ?? "").split(";")[0]!.trim());
 
 /** The body as text, counted while it streams; undefined as soon as it is too long. */
 async function readAtMost({ body }: Request, most: number): Promise<string | undefined> {
