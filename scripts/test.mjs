@@ -37,6 +37,12 @@ function counted(reportName, command, args, read) {
 }
 
 ensurePackages();
+check("Layout", () =>
+  must(
+    run(bin("prettier"), ["--check", "--log-level=warn", "--cache", "--cache-location=.cache/prettier", "."]),
+    "some files are not laid out by Prettier: npm run format",
+  ),
+);
 check("Lint", () => must(run("npm", ["run", "-s", "lint"]), "lint found something."));
 check("Types", () => must(run("npm", ["run", "-s", "typecheck"]), "the types do not hold."));
 check("Job file schema", () =>
