@@ -153,13 +153,11 @@ test("addresses with names of traps, and files that would make a job of none, ch
     job: await storedJob(page, "demo-ferry"),
   };
   const give = async (job: unknown) =>
-    page
-      .getByLabel("Job file")
-      .setInputFiles({
-        name: "bad.json",
-        mimeType: "application/json",
-        buffer: Buffer.from(JSON.stringify({ ...ferry, job })),
-      });
+    page.getByLabel("Job file").setInputFiles({
+      name: "bad.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify({ ...ferry, job })),
+    });
   await page.goto("/");
   await give({
     ...ferry.job,

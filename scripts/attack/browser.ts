@@ -319,29 +319,27 @@ const fill = (page: Page, sample: unknown) =>
       for (let from = 0; from < jobs; from += 200) {
         const transaction = database.transaction("jobs", "readwrite");
         for (let at = from; at < Math.min(jobs, from + 200); at++)
-          transaction
-            .objectStore("jobs")
-            .put(
-              {
-                version: 2,
-                job: {
-                  ...base,
-                  id: `big${at}`,
-                  title: `Hall ${at}`,
-                  demo: undefined,
-                  events: [
-                    ...base.events,
-                    ...Array.from({ length: pad }, (_, note) => ({
-                      kind: "note",
-                      id: `n${note}`,
-                      at: "2026-05-04T08:00:00Z",
-                      words,
-                    })),
-                  ],
-                },
+          transaction.objectStore("jobs").put(
+            {
+              version: 2,
+              job: {
+                ...base,
+                id: `big${at}`,
+                title: `Hall ${at}`,
+                demo: undefined,
+                events: [
+                  ...base.events,
+                  ...Array.from({ length: pad }, (_, note) => ({
+                    kind: "note",
+                    id: `n${note}`,
+                    at: "2026-05-04T08:00:00Z",
+                    words,
+                  })),
+                ],
               },
-              `big${at}`,
-            );
+            },
+            `big${at}`,
+          );
         await done(transaction);
       }
       for (let at = 0; at < pictures; at++) {
@@ -349,16 +347,14 @@ const fill = (page: Page, sample: unknown) =>
         for (let place = 0; place < bytes.length; place += 512)
           new DataView(bytes.buffer).setUint32(place, (at * 2654435761 + place) >>> 0);
         const transaction = database.transaction("pictures", "readwrite");
-        transaction
-          .objectStore("pictures")
-          .put({
-            id: `pic${at}`,
-            jobId: `big${at % jobs}`,
-            blob: new Blob([bytes], { type: "image/jpeg" }),
-            widthPx: 10,
-            heightPx: 10,
-            addedAt: Date.now(),
-          });
+        transaction.objectStore("pictures").put({
+          id: `pic${at}`,
+          jobId: `big${at % jobs}`,
+          blob: new Blob([bytes], { type: "image/jpeg" }),
+          widthPx: 10,
+          heightPx: 10,
+          addedAt: Date.now(),
+        });
         await done(transaction);
       }
       database.close();

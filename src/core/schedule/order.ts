@@ -140,14 +140,12 @@ function ordered(
 /** One thing after another, every wait sat out: for whoever weighs plans by the thousand. */
 export const inTurn = (_job: Job, { plan }: Pick<Assessment, "plan" | "history">): Order => ({
   tasks: plan.steps.map((step) => ({ step, minutes: step.minutes.value, hands: 1 })),
-  arcs: plan.steps
-    .slice(1)
-    .map((_, index) => ({
-      from: index,
-      to: index + 1,
-      minMin: plan.steps[index]!.dwell?.min.value ?? 0,
-      why: "in turn",
-    })),
+  arcs: plan.steps.slice(1).map((_, index) => ({
+    from: index,
+    to: index + 1,
+    minMin: plan.steps[index]!.dwell?.min.value ?? 0,
+    why: "in turn",
+  })),
   people: 1,
   broken: [],
 });

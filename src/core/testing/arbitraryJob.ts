@@ -162,24 +162,22 @@ const kit: fc.Arbitrary<Kit> = fc.record({
   bottles: fc.constantFrom(USUAL_KIT.bottles, [{ kind: "bucket" as const, capacityMl: 12_000, markEveryMl: 1000 }]),
   cupMarkEveryMl: fc.constant(5),
   tools: maybe(fc.subarray([...SHELF_TOOL_IDS])),
-  machines: fc
-    .subarray([...MACHINE_IDS])
-    .chain((ids) =>
-      fc.record(
-        Object.fromEntries(
-          ids.map((id) => [
-            id,
-            fc.record({
-              flowLPerMin: maybe(number(0.3, 4)),
-              headWidthM: maybe(number(0.05, 0.4)),
-              strokeMPerS: maybe(number(0.1, 0.6)),
-              recoveryPerDryStroke: maybe(number(0, 0.9)),
-              gasMgPerH: maybe(number(100, 20_000)),
-            }),
-          ]),
-        ),
+  machines: fc.subarray([...MACHINE_IDS]).chain((ids) =>
+    fc.record(
+      Object.fromEntries(
+        ids.map((id) => [
+          id,
+          fc.record({
+            flowLPerMin: maybe(number(0.3, 4)),
+            headWidthM: maybe(number(0.05, 0.4)),
+            strokeMPerS: maybe(number(0.1, 0.6)),
+            recoveryPerDryStroke: maybe(number(0, 0.9)),
+            gasMgPerH: maybe(number(100, 20_000)),
+          }),
+        ]),
       ),
     ),
+  ),
   labels: maybe(
     fc
       .uniqueArray(fc.constantFrom(...AGENT_IDS), { maxLength: 4 })
@@ -189,16 +187,14 @@ const kit: fc.Arbitrary<Kit> = fc.record({
     fc.record({
       priors: fc.dictionary(fc.constantFrom(...FAMILY_IDS), number(0.01, 50), { maxKeys: 3 }),
       weights: fc.array(
-        fc
-          .constantFrom(...EVIDENCE_IDS)
-          .chain((test) =>
-            fc.record({
-              test: fc.constant(test),
-              outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)),
-              family: fc.constantFrom(...FAMILY_IDS),
-              weight: number(0.01, 50),
-            }),
-          ),
+        fc.constantFrom(...EVIDENCE_IDS).chain((test) =>
+          fc.record({
+            test: fc.constant(test),
+            outcome: fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes)),
+            family: fc.constantFrom(...FAMILY_IDS),
+            weight: number(0.01, 50),
+          }),
+        ),
         { maxLength: 3 },
       ),
     }),
