@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { formatQuantity } from "../src/core/quantity/format";
+import { formatQuantity } from "../src/core/ground/quantity/format";
 import { expect, openFerry, PHASES, phase, test } from "./bay";
 
 /** What is shown can be read, agrees with the planning interface, and fits the paper. */

@@ -1,12 +1,12 @@
 // `npm run bench [-- NAME] [-- --json]`: speed and size as numbers with a target, each speed also as a ratio within this run.
-import { assess } from "../src/core/assess";
-import { EVIDENCE, EVIDENCE_IDS, type Evidence } from "../src/core/catalog/evidence";
-import { USUAL_KIT } from "../src/core/catalog/kit";
+import { assess } from "../src/core/answers/assess/assess";
+import { EVIDENCE, EVIDENCE_IDS, type Evidence } from "../src/core/ground/catalog/evidence";
+import { USUAL_KIT } from "../src/core/job/kit";
 import { demoJobs } from "../src/demo/jobs";
-import { diagnose } from "../src/core/diagnosis/diagnose";
-import { jobFileOf } from "../src/core/job/format";
-import { nextTest } from "../src/core/diagnosis/nextTest";
-import { TABLES } from "../src/core/diagnosis/tables";
+import { diagnose } from "../src/core/judgement/diagnosis/diagnose";
+import { jobFileOf } from "../src/core/job/fileFormat";
+import { nextTest } from "../src/core/judgement/diagnosis/nextTest";
+import { TABLES } from "../src/core/judgement/diagnosis/tables";
 import { bigJob } from "./bench/bigJob";
 import { compareColour } from "./bench/colour";
 import { compareOrders, NOISE, OURS } from "./bench/diagnosis";

@@ -2,8 +2,8 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "n
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium, type Browser, type Page } from "@playwright/test";
-import { USUAL_KIT } from "../../src/core/catalog/kit";
-import { jobFileOf } from "../../src/core/job/format";
+import { USUAL_KIT } from "../../src/core/job/kit";
+import { jobFileOf } from "../../src/core/job/fileFormat";
 import { demoJobs } from "../../src/demo/jobs";
 import { hostileFiles, hostilePictures } from "./hostile";
 import { check } from "./report";

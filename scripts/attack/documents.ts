@@ -1,5 +1,5 @@
-import { assess } from "../../src/core/assess";
-import { USUAL_KIT } from "../../src/core/catalog/kit";
+import { assess } from "../../src/core/answers/assess/assess";
+import { USUAL_KIT } from "../../src/core/job/kit";
 import { edgeDocument } from "../../src/core/testing/edgeDocuments";
 import { check } from "./report";
 

@@ -1,5 +1,5 @@
 // A made-up job at the size that planning has to bear: 12 zones, 25 findings.
-import { EVIDENCE, type Evidence } from "../../src/core/catalog/evidence";
+import { EVIDENCE, type Evidence } from "../../src/core/ground/catalog/evidence";
 import { jobFromTemplate } from "../../src/core/job/newJob";
 import type { Finding, Job } from "../../src/core/job/schema";
 

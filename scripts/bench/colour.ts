@@ -1,7 +1,7 @@
 import { converter, differenceCiede2000 } from "culori";
-import { measurePicture, type Picks } from "../../src/core/colour/measure";
+import { measurePicture, type Picks } from "../../src/core/models/colour/measure";
 import { painted, partOf, type Scene } from "../../src/core/testing/paintedCloth";
-import { deltaE2000 } from "../../src/core/colour/deltaE";
+import { deltaE2000 } from "../../src/core/models/colour/deltaE";
 
 /** A 12 Mpx picture measured by our cells, and by `culori` pixel by pixel; and `culori` on our cells, who then has the same trick. */
 

@@ -1,12 +1,12 @@
 // How well and how quickly the next-test rule finds the first step, against other orders of testing, on made-up marks.
 import { uniformFloat64 } from "pure-rand/distribution/uniformFloat64";
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
-import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../../src/core/catalog/evidence";
-import { FAMILY_IDS } from "../../src/core/catalog/families";
-import { branches, gainBits, posterior } from "../../src/core/diagnosis/bayes";
-import { beginsLike, decide, isCommon } from "../../src/core/diagnosis/decision";
-import { bestTest, heatSetChance, isEnough } from "../../src/core/diagnosis/nextTest";
-import { TABLES } from "../../src/core/diagnosis/tables";
+import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../../src/core/ground/catalog/evidence";
+import { FAMILY_IDS } from "../../src/core/ground/catalog/families";
+import { branches, gainBits, posterior } from "../../src/core/models/chance/bayes";
+import { beginsLike, decide, isCommon } from "../../src/core/judgement/diagnosis/decision";
+import { bestTest, heatSetChance, isEnough } from "../../src/core/judgement/diagnosis/nextTest";
+import { TABLES } from "../../src/core/judgement/diagnosis/tables";
 import { breaksForTruth } from "./unsafe";
 
 const CASES = 2000;

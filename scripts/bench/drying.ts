@@ -1,10 +1,10 @@
 import { createRequire } from "node:module";
 import { LuDecomposition, Matrix } from "ml-matrix";
-import { vapourPressurePa } from "../../src/core/air/moistAir";
-import { LAYERS } from "../../src/core/catalog/layers";
-import { dryAtHours } from "../../src/core/drying/course";
-import { dryOut, ratesOf, USUAL_STEPS, type DryOptions, type Surroundings } from "../../src/core/drying/dryOut";
-import { gridOf, startOf } from "../../src/core/drying/grid";
+import { vapourPressurePa } from "../../src/core/models/air/moistAir";
+import { LAYERS } from "../../src/core/ground/catalog/layers";
+import { dryAtHours } from "../../src/core/models/drying/course";
+import { dryOut, ratesOf, USUAL_STEPS, type DryOptions, type Surroundings } from "../../src/core/models/drying/dryOut";
+import { gridOf, startOf } from "../../src/core/models/drying/grid";
 
 /** Its package ships sources that do not pass as strict TypeScript, so it is loaded without them. */
 const { Solver } = createRequire(import.meta.url)("odex/src/odex.js") as { Solver: new (equations: number) => Odex };

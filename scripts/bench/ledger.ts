@@ -1,9 +1,9 @@
-import { JOB_FILE_VERSION } from "../../src/core/job/format";
-import type { FamilyId } from "../../src/core/catalog/families";
-import { experienceOf } from "../../src/core/ledger/experience";
-import { searched } from "../../src/core/ledger/search";
-import { ledgerOf } from "../../src/core/ledger/summary";
-import { USUAL_KIT } from "../../src/core/catalog/kit";
+import { JOB_FILE_VERSION } from "../../src/core/job/fileFormat";
+import type { FamilyId } from "../../src/core/ground/catalog/families";
+import { experienceOf } from "../../src/core/answers/ledger/experience";
+import { searched } from "../../src/core/answers/ledger/search";
+import { ledgerOf } from "../../src/core/answers/ledger/summary";
+import { USUAL_KIT } from "../../src/core/job/kit";
 import { workedOut } from "../../src/core/testing/workedOut";
 import { demoJobs } from "../../src/demo/jobs";
 import { simulatedLog } from "../../src/demo/simulatedLog";

@@ -1,9 +1,9 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
-import { assess, inFull, quickly } from "../../src/core/assess";
-import { USUAL_KIT } from "../../src/core/catalog/kit";
+import { assess, inFull, quickly } from "../../src/core/answers/assess/assess";
+import { USUAL_KIT } from "../../src/core/job/kit";
 import type { Job } from "../../src/core/job/schema";
-import { orderOf } from "../../src/core/schedule/order";
-import { improving } from "../../src/core/schedule/improve";
+import { orderOf } from "../../src/core/answers/schedule/order";
+import { improving } from "../../src/core/models/timetable/improve";
 import {
   compile,
   earliestStarts,
@@ -12,10 +12,10 @@ import {
   type Lag,
   type Problem,
   type Task,
-} from "../../src/core/schedule/problem";
-import { prove } from "../../src/core/schedule/prove";
+} from "../../src/core/models/timetable/tasks";
+import { prove } from "../../src/core/models/timetable/prove";
 import { FT06, jobShop } from "../../src/core/testing/days";
-import { doneOf } from "../../src/core/treatment/record";
+import { doneOf } from "../../src/core/judgement/treatment/step/stepEvents";
 import { bigJob } from "./bigJob";
 
 /** Made-up days of zones in chains, with dwell that must not dry out, two pairs of hands, machines and a circuit. */

@@ -1,9 +1,9 @@
-import { agentOf } from "../../src/core/catalog/agents";
-import { FAMILY_IDS, type FamilyId } from "../../src/core/catalog/families";
-import { beginsLike, isCommon, type Decision } from "../../src/core/diagnosis/decision";
-import { judge, type RuleFacts } from "../../src/core/treatment/judge";
-import { LADDERS, UNSURE_RUNG } from "../../src/core/treatment/ladders";
-import { usualClothTempC } from "../../src/core/treatment/rates";
+import { agentOf } from "../../src/core/ground/catalog/agents";
+import { FAMILY_IDS, type FamilyId } from "../../src/core/ground/catalog/families";
+import { beginsLike, isCommon, type Decision } from "../../src/core/judgement/diagnosis/decision";
+import { judge, type RuleFacts } from "../../src/core/judgement/rules/judge";
+import { LADDERS, UNSURE_RUNG } from "../../src/core/ground/catalog/ladders";
+import { usualClothTempC } from "../../src/core/judgement/treatment/step/rates";
 
 /** Plain cloth on which only what the mark really is can forbid something. */
 const PLAIN: Omit<RuleFacts, "likely"> = {

@@ -1,13 +1,13 @@
 "use client";
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/answers/assess/assess";
 import { rebased, type Op } from "@/core/job/commands";
-import type { Point } from "@/core/pieces/geometry";
+import type { Point } from "@/core/ground/pieces/geometry";
 import type { Finding, Job, Kit } from "@/core/job/schema";
-import { forecastAt, type Forecast } from "@/core/schedule/forecast";
-import { taskAt, type OrderTask, type TaskTime } from "@/core/schedule/times";
-import type { ZoneView } from "@/core/treatment/facts";
+import { forecastAt, type Forecast } from "@/core/answers/schedule/forecast";
+import { taskAt, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { jobNow, run as runCommand, useJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { useNow } from "@/ui/clock";

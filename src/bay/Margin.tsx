@@ -1,4 +1,4 @@
-import type { Caution } from "@/core/treatment/step";
+import type { Caution } from "@/core/judgement/treatment/step/step";
 import { CautionLabel } from "@/ui/CautionLabel";
 import type { Bay } from "./BayContext";
 

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback } from "react";
 import type { Job, Kit } from "@/core/job/schema";
-import type { Planned } from "@/core/planned";
+import type { Planned } from "@/core/answers/assess/planned";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 

@@ -1,5 +1,5 @@
 import { set as setTime, subDays } from "date-fns";
-import type { FamilyId } from "../core/catalog/families";
+import type { FamilyId } from "../core/ground/catalog/families";
 import type { Job } from "../core/job/schema";
 import { simulatedLog, type Truth } from "./simulatedLog";
 

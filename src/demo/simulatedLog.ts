@@ -1,12 +1,12 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
-import type { AgentId } from "../core/catalog/agents";
-import type { FamilyId } from "../core/catalog/families";
-import type { FibreGroup } from "../core/catalog/fibreGroups";
-import type { MaterialId } from "../core/catalog/materials";
+import type { AgentId } from "../core/ground/catalog/agents";
+import type { FamilyId } from "../core/ground/catalog/families";
+import type { FibreGroup } from "../core/ground/catalog/fibreGroups";
+import type { MaterialId } from "../core/ground/catalog/materials";
 import { emptyJob } from "../core/job/newJob";
 import type { Job, WorkEvent } from "../core/job/schema";
-import { LADDERS } from "../core/treatment/ladders";
-import { PACE } from "../core/treatment/rates";
+import { LADDERS } from "../core/ground/catalog/ladders";
+import { PACE } from "../core/judgement/treatment/step/rates";
 
 /** A technician who does not exist, with truths of their own: how often an agent works, and how fast they are. */
 export interface Truth {

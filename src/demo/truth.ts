@@ -1,4 +1,4 @@
-import type { FamilyId } from "../core/catalog/families";
+import type { FamilyId } from "../core/ground/catalog/families";
 
 /** What the demo jobs really are. It lives outside of every job document, and the core may not look at it. */
 export interface SpotTruth {

@@ -1,4 +1,4 @@
-import type { InstrumentId } from "@/core/catalog/findings";
+import type { InstrumentId } from "@/core/ground/catalog/findings";
 
 /** Where an instrument is held. */
 export interface Spot {

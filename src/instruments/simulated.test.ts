@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { INSTRUMENT_IDS } from "../core/catalog/findings";
+import { INSTRUMENT_IDS } from "../core/ground/catalog/findings";
 import { readingProblem } from "../core/job/readings";
 import { demoJobs } from "../demo/jobs";
 import { truthOf } from "../demo/truth";

@@ -1,5 +1,5 @@
-import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
-import type { InstrumentId } from "@/core/catalog/findings";
+import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
+import type { InstrumentId } from "@/core/ground/catalog/findings";
 import { lampValue } from "@/core/job/readings";
 import { truthOf, type SpotTruth } from "@/demo/truth";
 import type { Instrument, InstrumentReading, Spot } from "./instrument";

@@ -1,7 +1,7 @@
 "use client";
 import { Chips } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
-import { airOps } from "@/core/drying/airOps";
+import { airOps } from "@/core/job/airOps";
 import type { DryingAir } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";

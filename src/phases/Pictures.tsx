@@ -1,6 +1,6 @@
 "use client";
 import { useRef, useState, type ReactNode } from "react";
-import { MOST } from "@/core/job/format";
+import { MOST } from "@/core/job/fileFormat";
 import { addPicture, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";

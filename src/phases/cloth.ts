@@ -1,4 +1,4 @@
-import type { ZoneView } from "@/core/treatment/facts";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
 /** Where a proof of this zone's cloth is recorded: with the piece, unless the zone is another cloth. */
 export const clothPath = (view: ZoneView) =>

@@ -1,4 +1,4 @@
-import { DAMAGES } from "@/core/catalog/builds";
+import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Job } from "@/core/job/schema";
 
 /** What a finding is called wherever it is shown. */

@@ -1,4 +1,4 @@
-import type { Step } from "@/core/treatment/step";
+import type { Step } from "@/core/judgement/treatment/step/step";
 
 /** More zones than this are counted, not named. */
 const MOST_NAMED = 6;

@@ -1,5 +1,5 @@
 import { Circle, Path, Svg } from "@react-pdf/renderer";
-import type { PictogramId } from "@/core/catalog/hazards";
+import type { PictogramId } from "@/core/ground/catalog/hazards";
 
 /** The hazard pictograms of the GHS (UN): a red square standing on its point, a black symbol in it; the symbols are drawn here. */
 const SYMBOLS: Record<PictogramId, string[]> = {

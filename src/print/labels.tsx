@@ -1,7 +1,7 @@
 import { Document, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import { create } from "qrcode";
 import tokens from "@/design/tokens.json";
-import type { BottleLabel } from "@/core/mixing/labels";
+import type { BottleLabel } from "@/core/answers/mixing/labels";
 import { FACE, registerFonts, type PaperFonts } from "./fonts";
 import { Pictogram } from "./Pictogram";
 import { printable } from "./letters";

@@ -1,4 +1,4 @@
-import type { BottleLabel } from "@/core/mixing/labels";
+import type { BottleLabel } from "@/core/answers/mixing/labels";
 import { FONT_FILES } from "./fontFiles";
 import { labelSheet } from "./labels";
 

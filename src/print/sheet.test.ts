@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { assess } from "@/core/assess";
-import { USUAL_KIT } from "@/core/catalog/kit";
-import { actualOf } from "@/core/estimate/actual";
-import { ownerSheet } from "@/core/handback/sheet";
+import { assess } from "@/core/answers/assess/assess";
+import { USUAL_KIT } from "@/core/job/kit";
+import { actualOf } from "@/core/answers/estimate/actual";
+import { ownerSheet } from "@/core/answers/handback/sheet";
 import { workedOut } from "@/core/testing/workedOut";
 import { demoJobs } from "@/demo/jobs";
 import { FONTS, readBack, squeezed } from "./readBack";

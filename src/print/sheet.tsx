@@ -1,7 +1,7 @@
 import { Document, Image, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import tokens from "@/design/tokens.json";
-import type { InvoiceLine } from "@/core/estimate/actual";
-import type { OwnerSheet } from "@/core/handback/sheet";
+import type { InvoiceLine } from "@/core/answers/estimate/actual";
+import type { OwnerSheet } from "@/core/answers/handback/sheet";
 import { FACE, registerFonts, type PaperFonts } from "./fonts";
 import { printable } from "./letters";
 

@@ -1,7 +1,7 @@
 import { readJobFile } from "@/core/job/file";
-import { USUAL_KIT } from "@/core/catalog/kit";
+import { USUAL_KIT } from "@/core/job/kit";
 import { inWords } from "@/core/job/problem";
-import { plannedOf } from "@/core/planned";
+import { plannedOf } from "@/core/answers/assess/planned";
 
 /** What the planning interface says to one file: a status of HTTP, and JSON as text. */
 export interface PlanAnswer {

@@ -1,12 +1,12 @@
-import type { Archive, Entry } from "../core/archive/zip";
-import { BadArchive } from "../core/archive/zip";
-import { RATE_RANGE, type Rates } from "../core/estimate/estimate";
+import type { Archive, Entry } from "../core/job/zip";
+import { BadArchive } from "../core/job/zip";
+import { RATE_RANGE, type Rates } from "../core/answers/estimate/estimate";
 import { same } from "../core/job/commands";
 import { exists, ID_PATTERN } from "../core/job/fields";
 import { checkJobFile } from "../core/job/file";
-import { jobFileOf } from "../core/job/format";
-import { mergedJob } from "../core/job/merge";
-import type { Learning } from "../core/ledger/experience";
+import { jobFileOf } from "../core/job/fileFormat";
+import { mergedJob } from "../core/job/mergeJobs";
+import type { Learning } from "../core/answers/ledger/experience";
 import { emptyJob } from "../core/job/newJob";
 import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";

@@ -1,9 +1,9 @@
 import ICAL from "ical.js";
 import { describe, expect, it } from "vitest";
-import { assess } from "../core/assess";
-import { USUAL_KIT } from "../core/catalog/kit";
-import { appointmentsOf } from "../core/schedule/appointments";
-import { forecastAt } from "../core/schedule/forecast";
+import { assess } from "../core/answers/assess/assess";
+import { USUAL_KIT } from "../core/job/kit";
+import { appointmentsOf } from "../core/answers/handback/appointments";
+import { forecastAt } from "../core/answers/schedule/forecast";
 import { demoJobs } from "../demo/jobs";
 import { calendarText } from "./calendarFile";
 

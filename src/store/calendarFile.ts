@@ -1,5 +1,5 @@
 import { createEvents, type EventAttributes } from "ics";
-import type { Appointment } from "../core/schedule/appointments";
+import type { Appointment } from "../core/answers/handback/appointments";
 import { saveAsFile } from "./saveFile";
 
 const DOMAIN = "weary-bristle";

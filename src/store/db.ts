@@ -1,8 +1,8 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import type { Rates } from "../core/estimate/estimate";
-import type { Learning } from "../core/ledger/experience";
+import type { Rates } from "../core/answers/estimate/estimate";
+import type { Learning } from "../core/answers/ledger/experience";
 import type { Kit, OwnTables } from "../core/job/schema";
-import type { UnitSystem } from "../core/quantity/units";
+import type { UnitSystem } from "../core/ground/quantity/units";
 
 /** Everything kept in this browser, in one typed schema. */
 interface Kept extends DBSchema {

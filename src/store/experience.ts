@@ -1,6 +1,6 @@
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
-import { experienceOf } from "../core/ledger/experience";
+import { experienceOf } from "../core/answers/ledger/experience";
 import type { Experience, Job } from "../core/job/schema";
 import { onSettings, settingsNow } from "./settings";
 

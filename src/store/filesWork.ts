@@ -1,7 +1,7 @@
 import { nanoid } from "nanoid";
-import { BadArchive, openZip, packed, writeZip, type Archive, type Entry } from "../core/archive/zip";
+import { BadArchive, openZip, packed, writeZip, type Archive, type Entry } from "../core/job/zip";
 import { checkJobFile, readJobFile } from "../core/job/file";
-import { JOB_FILE_VERSION, MOST_FILE_BYTES } from "../core/job/format";
+import { JOB_FILE_VERSION, MOST_FILE_BYTES } from "../core/job/fileFormat";
 import { hasOutlineOfJob } from "../core/job/outline";
 import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";

@@ -1,4 +1,4 @@
-import type { InvoiceLine } from "../core/estimate/actual";
+import type { InvoiceLine } from "../core/answers/estimate/actual";
 import { csvOf } from "./csv";
 
 /** Invoice lines for a spreadsheet; nothing in it runs as a formula. */

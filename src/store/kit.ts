@@ -1,4 +1,4 @@
-import { USUAL_KIT } from "../core/catalog/kit";
+import { USUAL_KIT } from "../core/job/kit";
 import type { Experience, Kit, OwnTables } from "../core/job/schema";
 import type { Shelf } from "./db";
 import { experienceNow, useExperience } from "./experience";

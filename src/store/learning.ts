@@ -1,4 +1,4 @@
-import type { Learning } from "../core/ledger/experience";
+import type { Learning } from "../core/answers/ledger/experience";
 import { notify } from "./jobs";
 import { changeSettings, settingsNow, useSettings } from "./settings";
 

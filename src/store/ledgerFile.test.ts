@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { expect, it } from "vitest";
-import { ledgerOf } from "../core/ledger/summary";
+import { ledgerOf } from "../core/answers/ledger/summary";
 import { pastJobs } from "../demo/past";
 import { LEDGER_COLUMNS, ledgerCsv } from "./ledgerFile";
 

@@ -1,7 +1,7 @@
-import { AGENTS } from "../core/catalog/agents";
-import { familyOf } from "../core/catalog/families";
-import { FIBRE_GROUPS } from "../core/catalog/fibreGroups";
-import type { LedgerJob } from "../core/ledger/summary";
+import { AGENTS } from "../core/ground/catalog/agents";
+import { familyOf } from "../core/ground/catalog/families";
+import { FIBRE_GROUPS } from "../core/ground/catalog/fibreGroups";
+import type { LedgerJob } from "../core/answers/ledger/summary";
 import { csvOf } from "./csv";
 
 export const LEDGER_COLUMNS = [

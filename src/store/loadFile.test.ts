@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
-import { USUAL_KIT } from "../core/catalog/kit";
-import { withAgentValue } from "../core/shelf/edits";
-import type { LoadList } from "../core/mixing/loadList";
+import { USUAL_KIT } from "../core/job/kit";
+import { withAgentValue } from "../core/judgement/shelf/edits";
+import type { LoadList } from "../core/answers/mixing/loadList";
 import { shoppingAsCsv } from "./loadFile";
 
 it("writes what to buy, in packs and what they cost, and no formula", () => {

@@ -1,4 +1,4 @@
-import { headOf, ledgerOf, type LedgerHead } from "../core/ledger/summary";
+import { headOf, ledgerOf, type LedgerHead } from "../core/answers/ledger/summary";
 import type { Job } from "../core/job/schema";
 import { withDb } from "./db";
 

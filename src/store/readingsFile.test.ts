@@ -3,7 +3,7 @@ import { applyOps } from "../core/job/commands";
 import { evidenceOf, readingOps, readingProblem } from "../core/job/readings";
 import { jobFromTemplate } from "../core/job/newJob";
 import type { Job, MarkFinding } from "../core/job/schema";
-import { zoneViews } from "../core/treatment/facts";
+import { zoneViews } from "../core/judgement/zones/zoneView";
 import { readReadings } from "./readingsFile";
 
 const AT = "2026-05-04T09:00:00Z";

@@ -1,8 +1,8 @@
 import { parse, parseISO, subDays } from "date-fns";
 import Papa from "papaparse";
-import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from "../core/catalog/findings";
+import { INSTRUMENT_IDS, INSTRUMENTS, type InstrumentId } from "../core/ground/catalog/findings";
 import { READING_COLUMNS, readingProblem, type NewReading } from "../core/job/readings";
-import type { ZoneView } from "../core/treatment/facts";
+import type { ZoneView } from "../core/judgement/zones/zoneView";
 
 const MAY_MISS: readonly string[] = ["humidity", "time"];
 const MOST_ROWS = 500;

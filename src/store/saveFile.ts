@@ -1,4 +1,4 @@
-import { jobFileOf } from "../core/job/format";
+import { jobFileOf } from "../core/job/fileFormat";
 import type { Job } from "../core/job/schema";
 import { kitNow } from "./kit";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { USUAL_KIT } from "../core/catalog/kit";
-import { withAgent, withAgentValue, withMachine, withMachineValue, withTool } from "../core/shelf/edits";
+import { USUAL_KIT } from "../core/job/kit";
+import { withAgent, withAgentValue, withMachine, withMachineValue, withTool } from "../core/judgement/shelf/edits";
 import { readShelf, shelfAsCsv } from "./shelfFile";
 
 const mine = withMachineValue(

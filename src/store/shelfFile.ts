@@ -1,5 +1,11 @@
 import Papa from "papaparse";
-import { AGENT_FIELD_IDS, AGENT_FIELDS, AGENT_IDS, type AgentId, type OwnAgentField } from "../core/catalog/agents";
+import {
+  AGENT_FIELD_IDS,
+  AGENT_FIELDS,
+  AGENT_IDS,
+  type AgentId,
+  type OwnAgentField,
+} from "../core/ground/catalog/agents";
 import {
   MACHINE_FIELD_IDS,
   MACHINE_FIELDS,
@@ -7,13 +13,20 @@ import {
   machineOf,
   type MachineId,
   type MachineNumbers,
-} from "../core/catalog/machines";
-import { SHELF_TOOL_IDS, toolOf, type ToolId } from "../core/catalog/tools";
-import type { ValueField } from "../core/catalog/valueField";
+} from "../core/ground/catalog/machines";
+import { SHELF_TOOL_IDS, toolOf, type ToolId } from "../core/ground/catalog/tools";
+import type { ValueField } from "../core/ground/catalog/valueField";
 import type { Kit } from "../core/job/schema";
-import { tableValue, withAgent, withAgentValue, withMachine, withMachineValue, withTool } from "../core/shelf/edits";
+import {
+  tableValue,
+  withAgent,
+  withAgentValue,
+  withMachine,
+  withMachineValue,
+  withTool,
+} from "../core/judgement/shelf/edits";
 import { csvOf } from "./csv";
-import { agentOn, machineOn, ownAgentProblems, ownsAgent, ownsTool } from "../core/shelf/shelf";
+import { agentOn, machineOn, ownAgentProblems, ownsAgent, ownsTool } from "../core/judgement/shelf/shelf";
 
 /** The shelf as a table: one line for each agent, tool and machine, values in the units their columns name. */
 

@@ -1,4 +1,4 @@
-import type { Caution } from "@/core/treatment/step";
+import type { Caution } from "@/core/judgement/treatment/step/step";
 
 /** A caution as a small woven label, stitched at both ends. */
 export function CautionLabel({ caution: { title, words, tone } }: { caution: Caution }) {

@@ -1,7 +1,7 @@
 "use client";
 import { useId, useState } from "react";
-import { formatQuantity, formatShare } from "@/core/quantity/format";
-import type { Worked } from "@/core/quantity/working";
+import { formatQuantity, formatShare } from "@/core/ground/quantity/format";
+import type { Worked } from "@/core/ground/quantity/working";
 import { useSettings } from "@/store/settings";
 import { later } from "./later";
 

@@ -3,7 +3,7 @@ import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
-import { inSystem, fromSystem, type Unit } from "@/core/quantity/units";
+import { inSystem, fromSystem, type Unit } from "@/core/ground/quantity/units";
 import { useFormat } from "./Num";
 
 /** A typed number in the shown units. Anything outside the range gets a sentence and changes nothing. */

@@ -1,5 +1,5 @@
 "use client";
-import { timedSteps } from "@/core/ledger/own";
+import { timedSteps } from "@/core/judgement/learnt/own";
 import { useKit } from "@/store/kit";
 
 /** How much of the minutes here is the technician's own; nothing while they are the table's. */

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect } from "react";
-import { formatDuration } from "@/core/quantity/format";
+import { formatDuration } from "@/core/ground/quantity/format";
 import { keepOnLeaving, onClockNews } from "@/store/clock";
 import { askBeforeLeaving, loadJobs, notify } from "@/store/jobs";
 import { loadSettings, useSettings } from "@/store/settings";

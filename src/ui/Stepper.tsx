@@ -1,6 +1,6 @@
 "use client";
-import type { Unit } from "@/core/quantity/units";
-import { entered, type Worked } from "@/core/quantity/working";
+import type { Unit } from "@/core/ground/quantity/units";
+import { entered, type Worked } from "@/core/ground/quantity/working";
 import { Act } from "./Act";
 import { Num } from "./Num";
 

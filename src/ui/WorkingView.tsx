@@ -1,7 +1,7 @@
 "use client";
-import { formulaOf } from "@/core/quantity/formulas";
-import { MARK_WORDS } from "@/core/quantity/marks";
-import type { Basis, Working } from "@/core/quantity/working";
+import { formulaOf } from "@/core/ground/quantity/formulas";
+import { MARK_WORDS } from "@/core/ground/quantity/provenance";
+import type { Basis, Working } from "@/core/ground/quantity/working";
 import { useFormat } from "./Num";
 
 const BASIS_WORDS: Record<Basis, string> = {

@@ -1,5 +1,5 @@
-import { formatDuration } from "@/core/quantity/format";
-import type { Slack } from "@/core/schedule/forecast";
+import { formatDuration } from "@/core/ground/quantity/format";
+import type { Slack } from "@/core/answers/schedule/forecast";
 import { isSameDay, lightFormat } from "date-fns";
 
 /** "Tue" or "4 May", in the browser's own words; the small formatter of date-fns has no names of days. */

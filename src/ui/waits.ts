@@ -24,7 +24,7 @@ export function useWaits(): JobWait[] {
   const [named, setNamed] = useState(drawings !== undefined);
   useEffect(() => {
     if (waits.length === 0 || drawings) return;
-    void import("@/core/pieces/templates")
+    void import("@/core/ground/pieces/templates")
       .then((loaded) => {
         drawings = loaded;
         setNamed(true);
@@ -64,7 +64,7 @@ function timed(job: Job): JobWait[] {
 }
 
 /** The drawings know what their parts are called; they are only fetched once something dwells. */
-let drawings: typeof import("@/core/pieces/templates") | undefined;
+let drawings: typeof import("@/core/ground/pieces/templates") | undefined;
 
 function whereOf(job: Job, { zoneIds, title }: Wait): string {
   const zone = job.zones.byId[zoneIds[0] ?? ""];

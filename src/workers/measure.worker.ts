@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { BadPicture, measurePicture, type Box, type Measured, type Picks } from "@/core/colour/measure";
+import { BadPicture, measurePicture, type Box, type Measured, type Picks } from "@/core/models/colour/measure";
 
 /** Larger pictures are read at this size: more pixels tell no more of a mark, and memory has an end. */
 const MOST_PX = 12_600_000;

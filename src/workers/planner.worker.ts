@@ -1,12 +1,12 @@
 import { expose } from "comlink";
-import { assess, inFull, quickly } from "@/core/assess";
-import { plannedOf } from "@/core/planned";
+import { assess, inFull, quickly } from "@/core/answers/assess/assess";
+import { plannedOf } from "@/core/answers/assess/planned";
 import type { Job, Kit } from "@/core/job/schema";
-import { oneMark } from "@/core/oneMark";
-import { saversOf } from "@/core/schedule/savers";
-import { whatIf } from "@/core/treatment/whatIf";
-import { strokesOn } from "@/core/treatment/strokes";
-import { wholeJobBy } from "@/core/treatment/wholeJob";
+import { oneMark } from "@/core/answers/ask/oneMark";
+import { saversOf } from "@/core/answers/ask/savers";
+import { whatIf } from "@/core/answers/ask/whatIf";
+import { strokesOn } from "@/core/answers/ask/strokesTried";
+import { wholeJobBy } from "@/core/answers/ask/wholeJob";
 
 /** What dries when does not matter for what comes next. */
 const inOrder = { ...quickly, order: inFull.order };

@@ -1,11 +1,11 @@
 import { expose } from "comlink";
-import { plannedOf, whyNotPlanned } from "@/core/planned";
+import { plannedOf, whyNotPlanned } from "@/core/answers/assess/planned";
 import type { Job, Kit } from "@/core/job/schema";
-import { dayOf, type Day, type DayJob, type DaySettings } from "@/core/schedule/day";
-import { explain, type Explained } from "@/core/schedule/explain";
-import { improving } from "@/core/schedule/improve";
-import { compile, NoSchedule, type Schedule } from "@/core/schedule/problem";
-import { bettersOfVisits } from "@/core/schedule/visits";
+import { dayOf, type Day, type DayJob, type DaySettings } from "@/core/answers/day/day";
+import { explain, type Explained } from "@/core/models/timetable/explain";
+import { improving } from "@/core/models/timetable/improve";
+import { compile, NoSchedule, type Schedule } from "@/core/models/timetable/tasks";
+import { bettersOfVisits } from "@/core/answers/day/visits";
 
 export interface Timetable {
   day: Day;

@@ -2,7 +2,7 @@
 import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
 import { isPlaced } from "@/core/job/placed";
 import type { PlacedFinding } from "@/core/job/schema";
-import { contains, type Point } from "@/core/pieces/geometry";
+import { contains, type Point } from "@/core/ground/pieces/geometry";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num, useFormat } from "@/ui/Num";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { zoneViews } from "@/core/treatment/facts";
+import { zoneViews } from "@/core/judgement/zones/zoneView";
 import { applyOps } from "@/core/job/commands";
 import { addPieceOps, emptyJob } from "@/core/job/newJob";
 import { neighbourZone, placeZones, type Direction } from "./geometry";

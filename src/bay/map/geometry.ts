@@ -1,5 +1,5 @@
-import type { ZoneView } from "@/core/treatment/facts";
-import { boundsOf, moved, type Point, type Rect } from "@/core/pieces/geometry";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
+import { boundsOf, moved, type Point, type Rect } from "@/core/ground/pieces/geometry";
 
 export interface Placed {
   view: ZoneView;

@@ -1,11 +1,11 @@
-import type { Assessment } from "@/core/assess";
-import { SOIL_LEVELS } from "@/core/catalog/builds";
-import { stateAt } from "@/core/drying/at";
-import { MOULD_CAUTION_H } from "@/core/drying/drying";
-import { formatQuantity } from "@/core/quantity/format";
-import type { Worked } from "@/core/quantity/working";
-import type { UnitSystem } from "@/core/quantity/units";
-import type { ZoneView } from "@/core/treatment/facts";
+import type { Assessment } from "@/core/answers/assess/assess";
+import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
+import { stateAt } from "@/core/models/drying/at";
+import { MOULD_CAUTION_H } from "@/core/models/drying/quick";
+import { formatQuantity } from "@/core/ground/quantity/format";
+import type { Worked } from "@/core/ground/quantity/working";
+import type { UnitSystem } from "@/core/ground/quantity/units";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { LensId } from "../phases";
 import type { PatternId } from "./patterns";
 

@@ -1,4 +1,4 @@
-import type { SoilLevel } from "@/core/catalog/builds";
+import type { SoilLevel } from "@/core/ground/catalog/builds";
 
 /** Every meaning has a weave besides its colour. Sizes in map units; `unit` is one screen pixel. */
 

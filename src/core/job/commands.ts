@@ -1,4 +1,4 @@
-import { hairOn } from "./hair";
+import { hairOn } from "./hairFinding";
 import type { Job } from "./schema";
 
 /**

@@ -1,5 +1,5 @@
-import { enclosesRoom, shapeProblem } from "../pieces/geometry";
-import { partsOf, templateOf } from "../pieces/templates";
+import { enclosesRoom, shapeProblem } from "@/core/ground/pieces/geometry";
+import { partsOf, templateOf } from "@/core/ground/pieces/templates";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
 

@@ -5,10 +5,10 @@ import { ID_PATTERN } from "./fields";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
 import { countProblem, shortKey } from "./counts";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST_FILE_BYTES } from "./format";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST_FILE_BYTES } from "./fileFormat";
 import { upgradeJob, upgradeKit } from "./upgrades";
-import type { AgentId } from "../catalog/agents";
-import { ownAgentProblems } from "../shelf/shelf";
+import type { AgentId } from "@/core/ground/catalog/agents";
+import { ownAgentProblems } from "@/core/judgement/shelf/shelf";
 import { jobFileSchema, type JobFile, type Kit } from "./schema";
 
 /** More than these nobody reads. */

@@ -1,5 +1,5 @@
 import type { AnyObject } from "yup";
-import { JOB_FILE_VERSION } from "./format";
+import { JOB_FILE_VERSION } from "./fileFormat";
 import { jobFileSchema } from "./schema";
 
 type AnySchema = { meta(): AnyObject | undefined; spec: { optional?: boolean } };

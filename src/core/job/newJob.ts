@@ -1,4 +1,4 @@
-import { partsOf, templateOf, type Measures, type TemplateId } from "../pieces/templates";
+import { partsOf, templateOf, type Measures, type TemplateId } from "@/core/ground/pieces/templates";
 import { applyOps, type Op } from "./commands";
 import type { Cloth, Job } from "./schema";
 

@@ -1,7 +1,7 @@
-import type { EvidenceId } from "../catalog/evidence";
-import { EVIDENCE } from "../catalog/evidence";
-import { INSTRUMENTS, type InstrumentId } from "../catalog/findings";
-import { airOps } from "../drying/airOps";
+import type { EvidenceId } from "@/core/ground/catalog/evidence";
+import { EVIDENCE } from "@/core/ground/catalog/evidence";
+import { INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
+import { airOps } from "./airOps";
 import { applyOps, type Op } from "./commands";
 import { historyOf } from "./history";
 import type { Job } from "./schema";

@@ -1,7 +1,7 @@
 import type { InferType } from "yup";
-import { ACTION_IDS } from "../catalog/actions";
-import { AGENT_FIELDS, AGENT_IDS } from "../catalog/agents";
-import { BESIDE_IDS, PROTECT_IDS } from "../catalog/besides";
+import { ACTION_IDS } from "@/core/ground/catalog/actions";
+import { AGENT_FIELDS, AGENT_IDS } from "@/core/ground/catalog/agents";
+import { BESIDE_IDS, PROTECT_IDS } from "@/core/ground/catalog/besides";
 import {
   BUILD_IDS,
   CARE_CODE_IDS,
@@ -9,25 +9,31 @@ import {
   DAMAGE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
-} from "../catalog/builds";
-import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "../catalog/evidence";
-import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
-import { FAMILY_IDS } from "../catalog/families";
-import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "../catalog/fibreTests";
-import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS, INSTRUMENT_IDS } from "../catalog/findings";
-import { GAS_IDS, STANDS_IDS } from "../catalog/gases";
-import { MACHINE_FIELDS, MACHINE_IDS } from "../catalog/machines";
-import { MATERIAL_IDS } from "../catalog/materials";
-import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "../catalog/ringSigns";
-import { SHELF_TOOL_IDS } from "../catalog/tools";
-import type { ValueField } from "../catalog/valueField";
-import { DIRT_IDS } from "../water/passes";
-import { FIBRE_GROUP_IDS } from "../catalog/fibreGroups";
-import { CARD_IDS } from "../catalog/cards";
-import { CONTAINER_IDS } from "../catalog/containers";
-import { SPACE_IDS } from "../catalog/spaces";
-import { TEMPLATE_IDS } from "../pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS, SCHOOL_IDS } from "./format";
+} from "@/core/ground/catalog/builds";
+import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
+import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "@/core/ground/catalog/ownersAccount";
+import { FAMILY_IDS } from "@/core/ground/catalog/families";
+import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "@/core/ground/catalog/fibreTests";
+import {
+  BEHIND_IDS,
+  CONSTRUCTION_IDS,
+  GROWTH_IDS,
+  HAIR_DENSITY_IDS,
+  INSTRUMENT_IDS,
+} from "@/core/ground/catalog/findings";
+import { GAS_IDS, STANDS_IDS } from "@/core/ground/catalog/gases";
+import { MACHINE_FIELDS, MACHINE_IDS } from "@/core/ground/catalog/machines";
+import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
+import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "@/core/ground/catalog/ringSigns";
+import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
+import type { ValueField } from "@/core/ground/catalog/valueField";
+import { DIRT_IDS } from "@/core/models/water/passes";
+import { FIBRE_GROUP_IDS } from "@/core/ground/catalog/fibreGroups";
+import { CARD_IDS } from "@/core/ground/catalog/cards";
+import { CONTAINER_IDS } from "@/core/ground/catalog/containers";
+import { SPACE_IDS } from "@/core/ground/catalog/spaces";
+import { TEMPLATE_IDS } from "@/core/ground/pieces/templates";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS, SCHOOL_IDS } from "./fileFormat";
 import {
   amount,
   count,

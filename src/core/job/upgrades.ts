@@ -1,5 +1,5 @@
 import type { AnyObject } from "yup";
-import { JOB_FILE_VERSION } from "./format";
+import { JOB_FILE_VERSION } from "./fileFormat";
 
 /** Steps from each version of the document to the next. They never throw: what was wrong before is left for the check to name. */
 const UPGRADES: Record<number, (job: AnyObject) => AnyObject> = {

@@ -1,4 +1,4 @@
-import { guardsPerson } from "../catalog/actions";
+import { guardsPerson } from "@/core/ground/catalog/actions";
 import type { History } from "./history";
 
 /** Something put on the cloth that has to be left, and must not be left too long. */

@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { boundsOf } from "../pieces/geometry";
-import { zoneViews } from "../treatment/facts";
+import { boundsOf } from "@/core/ground/pieces/geometry";
+import { zoneViews } from "@/core/judgement/zones/zoneView";
 import { applyOps, same, type Op } from "./commands";
 import { checkJobFile } from "./file";
-import { jobFileOf } from "./format";
+import { jobFileOf } from "./fileFormat";
 import { jobFromTemplate } from "./newJob";
-import { USUAL_KIT } from "../catalog/kit";
+import { USUAL_KIT } from "./kit";
 import type { Job, PlacedFinding } from "./schema";
 import {
   cornersOf,

@@ -1,9 +1,17 @@
-import { joined, split } from "../pieces/cutting";
-import { areaMm2, boundsOf, contains, scaledTo, shapeProblem, type Corners, type Point } from "../pieces/geometry";
-import { partsOf, type Measures } from "../pieces/templates";
+import { joined, split } from "@/core/ground/pieces/cutting";
+import {
+  areaMm2,
+  boundsOf,
+  contains,
+  scaledTo,
+  shapeProblem,
+  type Corners,
+  type Point,
+} from "@/core/ground/pieces/geometry";
+import { partsOf, type Measures } from "@/core/ground/pieces/templates";
 import { applyOps, type Op } from "./commands";
-import { HAIR_DENSITY_IDS } from "../catalog/findings";
-import { hairOn } from "./hair";
+import { HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
+import { hairOn } from "./hairFinding";
 import { isPlaced } from "./placed";
 import type { Finding, Job, Zone } from "./schema";
 

@@ -1,7 +1,7 @@
 import fc from "fast-check";
-import { DIRT_IDS } from "../water/passes";
-import { AGENT_IDS, agentOf, type AgentId } from "../catalog/agents";
-import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "../catalog/account";
+import { DIRT_IDS } from "@/core/models/water/passes";
+import { AGENT_IDS, agentOf, type AgentId } from "@/core/ground/catalog/agents";
+import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "@/core/ground/catalog/ownersAccount";
 import {
   BUILD_IDS,
   CARE_CODE_IDS,
@@ -9,24 +9,24 @@ import {
   DAMAGE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
-} from "../catalog/builds";
-import { EVIDENCE, EVIDENCE_IDS } from "../catalog/evidence";
-import { FAMILY_IDS } from "../catalog/families";
-import { FIBRE_GROUP_IDS } from "../catalog/fibreGroups";
-import { FIBRE_TESTS, FIBRE_TEST_IDS } from "../catalog/fibreTests";
-import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "../catalog/findings";
-import { USUAL_KIT } from "../catalog/kit";
-import { BESIDE_IDS, PROTECT_IDS } from "../catalog/besides";
-import { GAS_IDS, STANDS_IDS } from "../catalog/gases";
-import { MACHINE_IDS } from "../catalog/machines";
-import { MATERIAL_IDS } from "../catalog/materials";
-import { RING_SIGNS, RING_SIGN_IDS } from "../catalog/ringSigns";
-import { SPACE_IDS } from "../catalog/spaces";
-import { SHELF_TOOL_IDS } from "../catalog/tools";
-import { PACE } from "../treatment/rates";
-import { ownAgentProblems } from "../shelf/shelf";
-import { partsOf, TEMPLATE_IDS } from "../pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "../job/format";
+} from "@/core/ground/catalog/builds";
+import { EVIDENCE, EVIDENCE_IDS } from "@/core/ground/catalog/evidence";
+import { FAMILY_IDS } from "@/core/ground/catalog/families";
+import { FIBRE_GROUP_IDS } from "@/core/ground/catalog/fibreGroups";
+import { FIBRE_TESTS, FIBRE_TEST_IDS } from "@/core/ground/catalog/fibreTests";
+import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
+import { USUAL_KIT } from "@/core/job/kit";
+import { BESIDE_IDS, PROTECT_IDS } from "@/core/ground/catalog/besides";
+import { GAS_IDS, STANDS_IDS } from "@/core/ground/catalog/gases";
+import { MACHINE_IDS } from "@/core/ground/catalog/machines";
+import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
+import { RING_SIGNS, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
+import { SPACE_IDS } from "@/core/ground/catalog/spaces";
+import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
+import { PACE } from "@/core/judgement/treatment/step/rates";
+import { ownAgentProblems } from "@/core/judgement/shelf/shelf";
+import { partsOf, TEMPLATE_IDS } from "@/core/ground/pieces/templates";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "@/core/job/fileFormat";
 import type { Cloth, Experience, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
 
 /** Random valid job files for the property tests: anything a technician could have entered, known or not. */

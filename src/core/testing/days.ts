@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { HANDS, type Lag, type Problem, type Schedule, type Task } from "../schedule/problem";
+import { HANDS, type Lag, type Problem, type Schedule, type Task } from "@/core/models/timetable/tasks";
 
 /** Days to schedule, and an eye from outside on what comes of them. */
 

@@ -1,8 +1,8 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 import { jobFileSchema, type Job, type JobFile, type Piece } from "../job/schema";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "../job/format";
-import { enclosesRoom, rect } from "../pieces/geometry";
-import { partsOf } from "../pieces/templates";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";
+import { enclosesRoom, rect } from "@/core/ground/pieces/geometry";
+import { partsOf } from "@/core/ground/pieces/templates";
 
 /** Valid job files at the edges of the schema: every field at its least, at its most, left out, or anywhere between; every word of every list. */
 

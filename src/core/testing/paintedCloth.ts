@@ -1,6 +1,6 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
-import type { Linear } from "../colour/lab";
-import type { Pixels } from "../colour/measure";
+import type { Linear } from "@/core/models/colour/lab";
+import type { Pixels } from "@/core/models/colour/measure";
 
 /** Made-up pictures of cloth with a mark and a card on it, whose colours and sizes are known. */
 export interface Scene {

@@ -1,8 +1,8 @@
-import { assess, inFull, quickly } from "../assess";
+import { assess, inFull, quickly } from "@/core/answers/assess/assess";
 import type { Job, Kit } from "../job/schema";
-import { isHeld, taskAt, timesOf, type Order } from "../schedule/times";
-import { doneOf, startOf } from "../treatment/record";
-import type { Step } from "../treatment/step";
+import { isHeld, taskAt, timesOf, type Order } from "@/core/answers/schedule/times";
+import { doneOf, startOf } from "@/core/judgement/treatment/step/stepEvents";
+import type { Step } from "@/core/judgement/treatment/step/step";
 
 /**
  * The same job with every step done that is left, all at one moment, in the order of the plan.

@@ -1,7 +1,7 @@
 "use client";
-import { input, worked } from "@/core/quantity/working";
-import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/ledger/own";
-import { WORSE_NOW } from "@/core/catalog/worseNow";
+import { input, worked } from "@/core/ground/quantity/working";
+import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/judgement/learnt/own";
+import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";

@@ -1,10 +1,10 @@
 "use client";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { cutAt } from "@/core/drying/at";
-import type { LayeredDrying } from "@/core/drying/layered";
-import type { Worked } from "@/core/quantity/working";
-import { formatNumber } from "@/core/quantity/format";
-import { inSystem } from "@/core/quantity/units";
+import { cutAt } from "@/core/models/drying/at";
+import type { LayeredDrying } from "@/core/judgement/forecast/layered";
+import type { Worked } from "@/core/ground/quantity/working";
+import { formatNumber } from "@/core/ground/quantity/format";
+import { inSystem } from "@/core/ground/quantity/units";
 import { SmallFold } from "@/ui/Fold";
 import { Num, useFormat } from "@/ui/Num";
 

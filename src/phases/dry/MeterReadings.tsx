@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
-import { meterAt } from "@/core/drying/at";
+import { meterAt } from "@/core/models/drying/at";
 import type { ReadingEvent } from "@/core/job/schema";
 import { READING_RANGE } from "@/core/job/readings";
-import { entered } from "@/core/quantity/working";
+import { entered } from "@/core/ground/quantity/working";
 import { simulated } from "@/instruments/simulated";
 import { nowMs as clockNowMs } from "@/store/clock";
 import { Act } from "@/ui/Act";

@@ -1,6 +1,6 @@
 "use client";
-import { SPACES } from "@/core/catalog/spaces";
-import { entered } from "@/core/quantity/working";
+import { SPACES } from "@/core/ground/catalog/spaces";
+import { entered } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

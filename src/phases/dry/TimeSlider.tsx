@@ -1,9 +1,9 @@
 "use client";
 import { useEffect } from "react";
 import FormRange from "react-bootstrap/FormRange";
-import { cutAt, stateAt } from "@/core/drying/at";
-import type { ZoneDrying } from "@/core/assess";
-import { entered } from "@/core/quantity/working";
+import { cutAt, stateAt } from "@/core/models/drying/at";
+import type { ZoneDrying } from "@/core/answers/assess/assess";
+import { entered } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";

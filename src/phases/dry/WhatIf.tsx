@@ -1,6 +1,6 @@
 "use client";
 import { Fragment, useCallback, useState } from "react";
-import type { AirWayId, WhatIf as Way } from "@/core/treatment/whatIf";
+import type { AirWayId, WhatIf as Way } from "@/core/answers/ask/whatIf";
 import { Act } from "@/ui/Act";
 import { ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

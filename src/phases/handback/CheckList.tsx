@@ -1,6 +1,6 @@
 "use client";
-import { checkedItems, checkListOf } from "@/core/handback/checkList";
-import { DRY_AT_PCT, drynessOf, feltDryItem } from "@/core/handback/dryness";
+import { checkedItems, checkListOf } from "@/core/answers/handback/checkList";
+import { DRY_AT_PCT, drynessOf, feltDryItem } from "@/core/answers/handback/dryness";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";

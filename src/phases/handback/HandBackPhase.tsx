@@ -1,9 +1,9 @@
 "use client";
-import { dampWords, handBackOf, drynessOf } from "@/core/handback/dryness";
-import { ownerSheet, usableWords } from "@/core/handback/sheet";
+import { dampWords, handBackOf, drynessOf } from "@/core/answers/handback/dryness";
+import { ownerSheet, usableWords } from "@/core/answers/handback/sheet";
 import { lastOf } from "@/core/job/history";
 import type { DoneEvent } from "@/core/job/schema";
-import { input, worked } from "@/core/quantity/working";
+import { input, worked } from "@/core/ground/quantity/working";
 import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/jobs";
@@ -35,7 +35,7 @@ export function HandBackPhase() {
     run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: nowIso(), damp: wet } });
   const saveCalendar = async () => {
     const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([
-      import("@/core/schedule/appointments"),
+      import("@/core/answers/handback/appointments"),
       import("@/store/calendarFile"),
       import("@/store/saveFile"),
     ]);

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { signatureOf } from "@/core/handback/sheet";
+import { signatureOf } from "@/core/answers/handback/sheet";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";
 import { fullTime } from "@/ui/time";

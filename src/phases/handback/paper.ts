@@ -1,8 +1,8 @@
-import { actualOf } from "@/core/estimate/actual";
-import { USUAL_RATES } from "@/core/estimate/estimate";
-import { drynessOf } from "@/core/handback/dryness";
-import { ownerSheet, signatureOf, usableWords } from "@/core/handback/sheet";
-import { formatQuantity } from "@/core/quantity/format";
+import { actualOf } from "@/core/answers/estimate/actual";
+import { USUAL_RATES } from "@/core/answers/estimate/estimate";
+import { drynessOf } from "@/core/answers/handback/dryness";
+import { ownerSheet, signatureOf, usableWords } from "@/core/answers/handback/sheet";
+import { formatQuantity } from "@/core/ground/quantity/format";
 import { notify } from "@/store/jobs";
 import { pictureData } from "@/store/pictures";
 import { fileName, saveAsFile } from "@/store/saveFile";

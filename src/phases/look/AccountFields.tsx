@@ -9,9 +9,9 @@ import {
   type MatterId,
   type TriedId,
   type UserId,
-} from "@/core/catalog/account";
-import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
-import { accountWords } from "@/core/diagnosis/background";
+} from "@/core/ground/catalog/ownersAccount";
+import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
+import { accountWords } from "@/core/judgement/diagnosis/background";
 import type { Account, Job } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";

@@ -8,11 +8,11 @@ import {
   type CareCode,
   type ClothCondition,
   type NeighbourId,
-} from "@/core/catalog/builds";
-import { fibreTestOf, FIBRE_TEST_IDS } from "@/core/catalog/fibreTests";
-import { CONSTRUCTIONS, type ConstructionId } from "@/core/catalog/findings";
-import { MATERIALS, type MaterialId } from "@/core/catalog/materials";
-import { identifyFibre, nextFibreTest } from "@/core/diagnosis/fibre";
+} from "@/core/ground/catalog/builds";
+import { fibreTestOf, FIBRE_TEST_IDS } from "@/core/ground/catalog/fibreTests";
+import { CONSTRUCTIONS, type ConstructionId } from "@/core/ground/catalog/findings";
+import { MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
+import { identifyFibre, nextFibreTest } from "@/core/judgement/zones/fibre";
 import type { Cloth } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
-import { DAMAGES, type DamageId } from "@/core/catalog/builds";
+import { DAMAGES, type DamageId } from "@/core/ground/catalog/builds";
 import {
   BEHINDS,
   GROWTHS,
@@ -11,12 +11,12 @@ import {
   type BehindId,
   type GrowthId,
   type HairDensity,
-} from "@/core/catalog/findings";
+} from "@/core/ground/catalog/findings";
 import { isPlaced } from "@/core/job/placed";
 import type { DamageFinding, Finding, HairFinding, MouldFinding, PlacedFinding } from "@/core/job/schema";
-import { markArea } from "@/core/treatment/facts";
-import { hairWork } from "@/core/treatment/hair";
-import { judgeMould } from "@/core/treatment/mould";
+import { markArea } from "@/core/judgement/zones/zoneView";
+import { hairWork } from "@/core/judgement/treatment/lay/hairPasses";
+import { judgeMould } from "@/core/judgement/treatment/mark/mould";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

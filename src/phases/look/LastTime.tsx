@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { lastTimeOf } from "@/core/ledger/lastTime";
+import { lastTimeOf } from "@/core/answers/ledger/lastTime";
 import { useJobsState } from "@/store/jobs";
 import { Fold } from "@/ui/Fold";
 import { fullTime } from "@/ui/time";

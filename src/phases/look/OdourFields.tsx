@@ -1,8 +1,8 @@
 "use client";
-import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
-import { familyOf } from "@/core/catalog/families";
-import { backgroundOf } from "@/core/diagnosis/background";
-import { LAYER_NAMES, odourSource } from "@/core/diagnosis/odour";
+import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
+import { familyOf } from "@/core/ground/catalog/families";
+import { backgroundOf } from "@/core/judgement/diagnosis/background";
+import { LAYER_NAMES, odourSource } from "@/core/judgement/diagnosis/odour";
 import type { OdourFinding } from "@/core/job/schema";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";

@@ -2,8 +2,8 @@
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
-import { joined } from "@/core/pieces/cutting";
-import { rect } from "@/core/pieces/geometry";
+import { joined } from "@/core/ground/pieces/cutting";
+import { rect } from "@/core/ground/pieces/geometry";
 import { drawOps, mergeOps, ownShapeOps, removeZoneOps, resizeOps, splitOps, type Change } from "@/core/job/zoneOps";
 import { newId, notify } from "@/store/jobs";
 import { Act } from "@/ui/Act";

@@ -1,6 +1,6 @@
 "use client";
-import { SOIL_LEVELS, type SoilLevel } from "@/core/catalog/builds";
-import { SOIL_SIGN_IDS, SOIL_SIGNS } from "@/core/catalog/findings";
+import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
+import { SOIL_SIGN_IDS, SOIL_SIGNS } from "@/core/ground/catalog/findings";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

@@ -1,5 +1,5 @@
 "use client";
-import { SOIL_LEVELS } from "@/core/catalog/builds";
+import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
 

@@ -1,6 +1,6 @@
 "use client";
 import { Fragment } from "react";
-import { SOIL_LEVELS, type SoilLevel } from "@/core/catalog/builds";
+import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { SmallFold } from "@/ui/Fold";

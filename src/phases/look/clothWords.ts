@@ -1,5 +1,5 @@
-import { BUILDS, CARE_CODES } from "@/core/catalog/builds";
-import { MATERIALS } from "@/core/catalog/materials";
+import { BUILDS, CARE_CODES } from "@/core/ground/catalog/builds";
+import { MATERIALS } from "@/core/ground/catalog/materials";
 import type { Cloth } from "@/core/job/schema";
 
 /** The cloth in one line. */

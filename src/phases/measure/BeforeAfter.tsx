@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { colourOf } from "@/core/colour/result";
+import { colourOf } from "@/core/answers/measure/result";
 import type { ColourEvent, Finding } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";

@@ -1,7 +1,7 @@
 "use client";
-import { stepWords } from "@/core/catalog/greyScale";
-import type { ColourResult } from "@/core/colour/result";
-import { formatShare } from "@/core/quantity/format";
+import { stepWords } from "@/core/ground/catalog/greyScaleSteps";
+import type { ColourResult } from "@/core/answers/measure/result";
+import { formatShare } from "@/core/ground/quantity/format";
 import { Num } from "@/ui/Num";
 
 /** What the pictures of a mark tell, in numbers that open. */

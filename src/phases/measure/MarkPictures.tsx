@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
-import { outlineMm } from "@/core/colour/picks";
-import { colourOf } from "@/core/colour/result";
+import { outlineMm } from "@/core/answers/measure/picks";
+import { colourOf } from "@/core/answers/measure/result";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/BayContext";

@@ -1,9 +1,9 @@
 "use client";
 import { useEffect, useState } from "react";
-import { CARDS, type CardId } from "@/core/catalog/cards";
-import type { Picks } from "@/core/colour/measure";
-import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/core/colour/picks";
-import { colourOf } from "@/core/colour/result";
+import { CARDS, type CardId } from "@/core/ground/catalog/cards";
+import type { Picks } from "@/core/models/colour/measure";
+import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/core/answers/measure/picks";
+import { colourOf } from "@/core/answers/measure/result";
 import type { ColourEvent } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";

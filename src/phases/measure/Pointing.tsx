@@ -1,7 +1,7 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
 import { useRef, type KeyboardEvent } from "react";
-import type { Picks, Point } from "@/core/colour/measure";
+import type { Picks, Point } from "@/core/models/colour/measure";
 
 export type Thing = "card" | "mark" | "from" | "to";
 export interface Shape {

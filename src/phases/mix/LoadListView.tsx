@@ -1,12 +1,12 @@
 "use client";
 import { format, isSameDay } from "date-fns";
 import { useCallback, useState } from "react";
-import { AGENTS } from "@/core/catalog/agents";
-import { machineOf } from "@/core/catalog/machines";
+import { AGENTS } from "@/core/ground/catalog/agents";
+import { machineOf } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
-import { loadJob, loadListOf, type ProductLoad } from "@/core/mixing/loadList";
-import { entered } from "@/core/quantity/working";
+import { loadJob, loadListOf, type ProductLoad } from "@/core/answers/mixing/loadList";
+import { entered } from "@/core/ground/quantity/working";
 import { useJobsState } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";

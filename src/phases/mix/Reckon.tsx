@@ -10,9 +10,9 @@ import {
   parseReading,
   partsWater,
   readingInWords,
-} from "@/core/dilution/reading";
-import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "@/core/dilution/reckon";
-import { mix } from "@/core/dilution/mix";
+} from "@/core/ground/quantity/ratio";
+import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "@/core/models/dilution/reckon";
+import { mix } from "@/core/models/dilution/mix";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";

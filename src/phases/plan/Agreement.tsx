@@ -8,9 +8,9 @@ import {
   USUAL_RATES,
   type Estimate,
   type Rates,
-} from "@/core/estimate/estimate";
+} from "@/core/answers/estimate/estimate";
 import { lastOf } from "@/core/job/history";
-import { loadJob, loadListOf } from "@/core/mixing/loadList";
+import { loadJob, loadListOf } from "@/core/answers/mixing/loadList";
 import { nowIso } from "@/store/clock";
 import { newId, notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";

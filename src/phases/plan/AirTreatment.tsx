@@ -1,7 +1,15 @@
 "use client";
-import { CABIN_SIZES, GAS_IDS, GASES, STANDS, type CabinSize, type GasId, type StandsId } from "@/core/catalog/gases";
+import {
+  CABIN_SIZES,
+  GAS_IDS,
+  GASES,
+  STANDS,
+  type CabinSize,
+  type GasId,
+  type StandsId,
+} from "@/core/ground/catalog/gases";
 import type { GasChoice } from "@/core/job/schema";
-import { entered } from "@/core/quantity/working";
+import { entered } from "@/core/ground/quantity/working";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";

@@ -1,7 +1,7 @@
 "use client";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { effectOf, soilLeftBy } from "@/core/treatment/effect";
-import type { Step } from "@/core/treatment/step";
+import { effectOf, soilLeftBy } from "@/core/judgement/treatment/step/effectCurve";
+import type { Step } from "@/core/judgement/treatment/step/step";
 import { Num } from "@/ui/Num";
 
 const LINES = [

@@ -1,5 +1,5 @@
 "use client";
-import { BESIDES, PROTECT_SCHOOLS, type BesideId, type ProtectSchool } from "@/core/catalog/besides";
+import { BESIDES, PROTECT_SCHOOLS, type BesideId, type ProtectSchool } from "@/core/ground/catalog/besides";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import { useBay } from "@/bay/BayContext";

@@ -1,6 +1,6 @@
 "use client";
 import { Fragment } from "react";
-import { SCHOOL_NAMES } from "@/core/treatment/words";
+import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/BayContext";

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
-import { HEAT_KILLS, passAnswer, secondsFor, type HeatKill } from "@/core/gas/heat";
-import { MARK_WORDS } from "@/core/quantity/marks";
+import { HEAT_KILLS, passAnswer, secondsFor, type HeatKill } from "@/core/models/gas/heat";
+import { MARK_WORDS } from "@/core/ground/quantity/provenance";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
 import { Stepper } from "@/ui/Stepper";

@@ -1,7 +1,7 @@
 "use client";
 import { Fragment, useCallback } from "react";
-import { SCHOOL_IDS, type School } from "@/core/job/format";
-import { SCHOOL_NAMES } from "@/core/treatment/words";
+import { SCHOOL_IDS, type School } from "@/core/job/fileFormat";
+import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";

@@ -1,6 +1,6 @@
 "use client";
-import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/catalog/evidence";
-import { outcomeName, type Hint } from "@/core/diagnosis/diagnose";
+import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
+import { outcomeName, type Hint } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
 import { Chips } from "@/ui/Chips";
 import { useBay } from "@/bay/BayContext";

@@ -1,7 +1,7 @@
 "use client";
-import { AGENTS, type AgentId } from "@/core/catalog/agents";
-import { GREY_SCALE, stepWords } from "@/core/catalog/greyScale";
-import { fastnessOf } from "@/core/treatment/facts";
+import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
+import { GREY_SCALE, stepWords } from "@/core/ground/catalog/greyScaleSteps";
+import { fastnessOf } from "@/core/judgement/zones/zoneView";
 import { useOneTap } from "@/ui/Act";
 import { useBay } from "@/bay/BayContext";
 import { clothPath } from "../cloth";

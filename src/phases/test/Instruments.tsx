@@ -1,12 +1,12 @@
 "use client";
 import { useState } from "react";
-import { EVIDENCE, type Outcome } from "@/core/catalog/evidence";
-import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/catalog/findings";
+import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
+import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
 import { evidenceOf, READING_RANGE, type NewReading } from "@/core/job/readings";
-import type { Unit } from "@/core/quantity/units";
-import { entered } from "@/core/quantity/working";
+import type { Unit } from "@/core/ground/quantity/units";
+import { entered } from "@/core/ground/quantity/working";
 import type { ReadingEvent } from "@/core/job/schema";
-import { outcomeName } from "@/core/diagnosis/diagnose";
+import { outcomeName } from "@/core/judgement/diagnosis/diagnose";
 import { simulated } from "@/instruments/simulated";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";

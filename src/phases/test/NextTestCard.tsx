@@ -1,9 +1,9 @@
 "use client";
 import { useHotkeys } from "react-hotkeys-hook";
-import { EVIDENCE_IDS, testOf } from "@/core/catalog/evidence";
-import { familyOf } from "@/core/catalog/families";
-import type { TestAdvice } from "@/core/diagnosis/advice";
-import { isCommon } from "@/core/diagnosis/decision";
+import { EVIDENCE_IDS, testOf } from "@/core/ground/catalog/evidence";
+import { familyOf } from "@/core/ground/catalog/families";
+import type { TestAdvice } from "@/core/judgement/treatment/mark/testAdvice";
+import { isCommon } from "@/core/judgement/diagnosis/decision";
 import type { MarkFinding } from "@/core/job/schema";
 import { Num } from "@/ui/Num";
 import { Act } from "@/ui/Act";

@@ -1,6 +1,6 @@
 "use client";
-import { ringSignOf, RING_SIGN_IDS } from "@/core/catalog/ringSigns";
-import type { RingOrigin } from "@/core/diagnosis/ring";
+import { ringSignOf, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
+import type { RingOrigin } from "@/core/judgement/diagnosis/ring";
 import type { MarkFinding } from "@/core/job/schema";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

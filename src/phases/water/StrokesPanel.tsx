@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useState } from "react";
-import type { StrokePattern, Strokes } from "@/core/treatment/strokes";
+import type { StrokePattern, Strokes } from "@/core/answers/ask/strokesTried";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";

@@ -1,6 +1,6 @@
 "use client";
 import { waitState, type Wait, type WaitState } from "@/core/job/waits";
-import type { Dwell } from "@/core/treatment/step";
+import type { Dwell } from "@/core/judgement/treatment/step/step";
 import { clockText } from "@/ui/clock";
 import { Num } from "@/ui/Num";
 

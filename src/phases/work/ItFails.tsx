@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { WORSE_NOW } from "@/core/catalog/worseNow";
+import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";

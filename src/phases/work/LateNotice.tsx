@@ -1,10 +1,10 @@
 "use client";
 import { useCallback, useMemo } from "react";
-import { asPlannedNow } from "@/core/ledger/own";
-import { summaryOf } from "@/core/ledger/summary";
-import { formatDuration } from "@/core/quantity/format";
-import { bandOf, spreadOf } from "@/core/schedule/spread";
-import type { Saver } from "@/core/schedule/savers";
+import { asPlannedNow } from "@/core/judgement/learnt/own";
+import { summaryOf } from "@/core/answers/ledger/summary";
+import { formatDuration } from "@/core/ground/quantity/format";
+import { bandOf, spreadOf } from "@/core/answers/schedule/spread";
+import type { Saver } from "@/core/answers/ask/savers";
 import { useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";

@@ -1,7 +1,7 @@
 "use client";
 import type { PassEvent, StartEvent } from "@/core/job/schema";
-import { DIRT_SCALE, dirtOf, fittedPasses, SHARE_WORTH_A_PASS, type DirtId } from "@/core/water/passes";
-import type { Step } from "@/core/treatment/step";
+import { DIRT_SCALE, dirtOf, fittedPasses, SHARE_WORTH_A_PASS, type DirtId } from "@/core/models/water/passes";
+import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
-import { formatQuantity } from "@/core/quantity/format";
-import type { Step } from "@/core/treatment/step";
+import { formatQuantity } from "@/core/ground/quantity/format";
+import type { Step } from "@/core/judgement/treatment/step/step";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 

@@ -1,7 +1,7 @@
 "use client";
 import { useHotkeys } from "react-hotkeys-hook";
-import type { OrderTask, TaskTime } from "@/core/schedule/times";
-import { guardsPerson } from "@/core/catalog/actions";
+import type { OrderTask, TaskTime } from "@/core/answers/schedule/times";
+import { guardsPerson } from "@/core/ground/catalog/actions";
 import { seenMs } from "@/store/clock";
 import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";

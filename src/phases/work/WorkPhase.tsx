@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
-import { MOST_HANDS } from "@/core/job/format";
-import { input, worked } from "@/core/quantity/working";
-import { isDue, isFree, type OrderTask } from "@/core/schedule/times";
+import { MOST_HANDS } from "@/core/job/fileFormat";
+import { input, worked } from "@/core/ground/quantity/working";
+import { isDue, isFree, type OrderTask } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";

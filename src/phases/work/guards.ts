@@ -1,4 +1,4 @@
-import { guardsPerson } from "@/core/catalog/actions";
+import { guardsPerson } from "@/core/ground/catalog/actions";
 import type { DoneEvent } from "@/core/job/schema";
 import { seenMs } from "@/store/clock";
 

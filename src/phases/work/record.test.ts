@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { assess, inFull, quickly } from "@/core/assess";
-import { USUAL_KIT } from "@/core/catalog/kit";
+import { assess, inFull, quickly } from "@/core/answers/assess/assess";
+import { USUAL_KIT } from "@/core/job/kit";
 import { applyOps } from "@/core/job/commands";
 import { signalsOf, signalsToCome, waitState } from "@/core/job/waits";
 import type { DoneEvent, Job } from "@/core/job/schema";

@@ -1,10 +1,10 @@
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/answers/assess/assess";
 import { applyOps, type Op } from "@/core/job/commands";
 import type { Job, Kit } from "@/core/job/schema";
-import { learntOf } from "@/core/ledger/learnt";
-import { isDue, taskAt, timesOf, type Order } from "@/core/schedule/times";
-import { doneOf, startOf, type Correction } from "@/core/treatment/record";
-import type { Step } from "@/core/treatment/step";
+import { learntOf } from "@/core/answers/ledger/learnt";
+import { isDue, taskAt, timesOf, type Order } from "@/core/answers/schedule/times";
+import { doneOf, startOf, type Correction } from "@/core/judgement/treatment/step/stepEvents";
+import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { clothPath } from "../cloth";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
 import { lastOf, historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
-import { USUAL_DAY, type DaySettings } from "@/core/schedule/day";
+import { USUAL_DAY, type DaySettings } from "@/core/answers/day/day";
 import type { DayChoices } from "@/store/db";
 import { notify, useJobsState } from "@/store/jobs";
 import { useKit } from "@/store/kit";

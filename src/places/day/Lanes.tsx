@@ -2,8 +2,8 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { lightFormat } from "date-fns";
 import { useDrag } from "@use-gesture/react";
-import { MACHINES, type MachineId } from "@/core/catalog/machines";
-import { DRIES_OUT } from "@/core/schedule/problem";
+import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
+import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import type { Timetable } from "@/workers/timetable.worker";
 import { handLanes, msAt, timedTasks, type TimedTask } from "./tasks";
 

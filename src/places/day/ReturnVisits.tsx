@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { AFTERCARE } from "@/core/catalog/aftercare";
+import { AFTERCARE } from "@/core/ground/catalog/aftercare";
 import { historyOf, lastOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
 import { timeText } from "@/ui/time";

@@ -1,10 +1,10 @@
 "use client";
 import type { Job } from "@/core/job/schema";
-import { input, worked } from "@/core/quantity/working";
+import { input, worked } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
-import { MACHINES, type MachineId } from "@/core/catalog/machines";
+import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import type { Timetable } from "@/workers/timetable.worker";
 import { msAt, timedTasks, type TimedTask } from "./tasks";
 

@@ -1,8 +1,8 @@
 "use client";
 import type { Job } from "@/core/job/schema";
-import { input, worked } from "@/core/quantity/working";
-import { DRIES_OUT } from "@/core/schedule/problem";
-import { formatDuration } from "@/core/quantity/format";
+import { input, worked } from "@/core/ground/quantity/working";
+import { DRIES_OUT } from "@/core/models/timetable/tasks";
+import { formatDuration } from "@/core/ground/quantity/format";
 import { Num } from "@/ui/Num";
 import { LateJob } from "./LateJob";
 import { timeText } from "@/ui/time";

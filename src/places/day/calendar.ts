@@ -1,5 +1,5 @@
 import type { Job } from "@/core/job/schema";
-import type { Appointment } from "@/core/schedule/appointments";
+import type { Appointment } from "@/core/answers/handback/appointments";
 import { exportCalendar } from "@/store/calendarFile";
 import type { Timetable } from "@/workers/timetable.worker";
 import { msAt, timedTasks } from "./tasks";

@@ -1,5 +1,5 @@
-import type { DayTask } from "@/core/schedule/day";
-import { HANDS } from "@/core/schedule/problem";
+import type { DayTask } from "@/core/answers/day/day";
+import { HANDS } from "@/core/models/timetable/tasks";
 import type { Timetable } from "@/workers/timetable.worker";
 
 const MINUTE_MS = 60_000;

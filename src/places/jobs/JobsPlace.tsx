@@ -2,12 +2,12 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/answers/assess/assess";
 import type { Job } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
-import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/pieces/templates";
-import { forecastAt } from "@/core/schedule/forecast";
-import { jobState, type JobStage, type JobState } from "@/core/state";
+import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/ground/pieces/templates";
+import { forecastAt } from "@/core/answers/schedule/forecast";
+import { jobState, type JobStage, type JobState } from "@/core/answers/assess/state";
 import { nowIso } from "@/store/clock";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { deleteBroken, deleteJobs, newId, putJobs, useJobsState, type BrokenJob } from "@/store/jobs";

@@ -10,9 +10,9 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import type { Month } from "@/core/ledger/months";
-import { formatNumber } from "@/core/quantity/format";
-import { inSystem } from "@/core/quantity/units";
+import type { Month } from "@/core/answers/ledger/months";
+import { formatNumber } from "@/core/ground/quantity/format";
+import { inSystem } from "@/core/ground/quantity/units";
 import { SmallFold } from "@/ui/Fold";
 import { useFormat } from "@/ui/Num";
 

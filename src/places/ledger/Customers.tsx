@@ -2,9 +2,9 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
-import { customersOf } from "@/core/ledger/customers";
-import { lastTimeOf } from "@/core/ledger/lastTime";
-import type { LedgerJob } from "@/core/ledger/summary";
+import { customersOf } from "@/core/answers/ledger/customers";
+import { lastTimeOf } from "@/core/answers/ledger/lastTime";
+import type { LedgerJob } from "@/core/answers/ledger/summary";
 import { SmallFold } from "@/ui/Fold";
 import { dateText } from "@/ui/time";
 import { FurtherVisit } from "./FurtherVisit";

@@ -1,8 +1,8 @@
 "use client";
 import Link from "next/link";
 import { useMemo } from "react";
-import { dueOf } from "@/core/ledger/due";
-import type { LedgerJob } from "@/core/ledger/summary";
+import { dueOf } from "@/core/answers/ledger/due";
+import type { LedgerJob } from "@/core/answers/ledger/summary";
 import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { dateText } from "@/ui/time";

@@ -1,9 +1,9 @@
 "use client";
 import Link from "next/link";
-import { familyOf } from "@/core/catalog/families";
-import { OUTCOME_WORDS } from "@/core/ledger/lastTime";
-import type { LedgerJob } from "@/core/ledger/summary";
-import { entered } from "@/core/quantity/working";
+import { familyOf } from "@/core/ground/catalog/families";
+import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
+import type { LedgerJob } from "@/core/answers/ledger/summary";
+import { entered } from "@/core/ground/quantity/working";
 import { useJobsState } from "@/store/jobs";
 import { changeLearning, useLearning } from "@/store/learning";
 import { Act } from "@/ui/Act";

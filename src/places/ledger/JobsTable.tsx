@@ -9,10 +9,10 @@ import {
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
-import { OUTCOME_WORDS } from "@/core/ledger/lastTime";
-import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/ledger/search";
-import type { LedgerHead, LedgerJob, LedgerStep } from "@/core/ledger/summary";
-import { input, worked } from "@/core/quantity/working";
+import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
+import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
+import type { LedgerHead, LedgerJob, LedgerStep } from "@/core/answers/ledger/summary";
+import { input, worked } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
 import type { Job } from "@/core/job/schema";
-import { lastFirst, ledgerOf } from "@/core/ledger/summary";
+import { lastFirst, ledgerOf } from "@/core/answers/ledger/summary";
 import { addDemoJobs } from "@/store/demo";
 import { useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";

@@ -1,15 +1,22 @@
 "use client";
 import { useMemo } from "react";
-import { machineOf, MACHINE_IDS } from "@/core/catalog/machines";
-import { counted, learntFrom } from "@/core/ledger/experience";
-import { monthsOf } from "@/core/ledger/months";
-import { DRIED_BY, dryingFactor, paceOf, recoveryFactor, type DriedBy, type OwnFactor } from "@/core/ledger/own";
-import type { LedgerJob } from "@/core/ledger/summary";
-import type { FormulaId } from "@/core/quantity/formulas";
-import { formatShare } from "@/core/quantity/format";
-import { input, worked, type Worked } from "@/core/quantity/working";
-import { ACTIONS, type ActionId } from "@/core/catalog/actions";
-import { PACE } from "@/core/treatment/rates";
+import { machineOf, MACHINE_IDS } from "@/core/ground/catalog/machines";
+import { counted, learntFrom } from "@/core/answers/ledger/experience";
+import { monthsOf } from "@/core/answers/ledger/months";
+import {
+  DRIED_BY,
+  dryingFactor,
+  paceOf,
+  recoveryFactor,
+  type DriedBy,
+  type OwnFactor,
+} from "@/core/judgement/learnt/own";
+import type { LedgerJob } from "@/core/answers/ledger/summary";
+import type { FormulaId } from "@/core/ground/quantity/formulas";
+import { formatShare } from "@/core/ground/quantity/format";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
+import { PACE } from "@/core/judgement/treatment/step/rates";
 import { useLearning } from "@/store/learning";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";

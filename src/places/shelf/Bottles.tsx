@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
-import { CONTAINER_IDS, CONTAINERS, containerOf, type ContainerKind } from "@/core/catalog/containers";
+import { CONTAINER_IDS, CONTAINERS, containerOf, type ContainerKind } from "@/core/ground/catalog/containers";
 import type { Kit } from "@/core/job/schema";
-import { entered } from "@/core/quantity/working";
+import { entered } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num, useFormat } from "@/ui/Num";

@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
-import { MACHINE_FIELDS, machineOf, type MachineId, type MachineNumbers } from "@/core/catalog/machines";
+import { MACHINE_FIELDS, machineOf, type MachineId, type MachineNumbers } from "@/core/ground/catalog/machines";
 import type { Kit } from "@/core/job/schema";
-import { withMachineValue } from "@/core/shelf/edits";
-import { machineOn } from "@/core/shelf/shelf";
+import { withMachineValue } from "@/core/judgement/shelf/edits";
+import { machineOn } from "@/core/judgement/shelf/shelf";
 import { Act } from "@/ui/Act";
 import { OwnValues } from "./OwnValues";
 import { Switch, type Keep } from "./Switch";

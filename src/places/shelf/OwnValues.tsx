@@ -1,6 +1,6 @@
 "use client";
 import type { ReactNode } from "react";
-import type { ValueField } from "@/core/catalog/valueField";
+import type { ValueField } from "@/core/ground/catalog/valueField";
 import { Act } from "@/ui/Act";
 import { NumberField } from "@/ui/NumberField";
 

@@ -1,12 +1,12 @@
 "use client";
 import { useRef, useState } from "react";
 import ProgressBar from "react-bootstrap/ProgressBar";
-import { AGENT_IDS, AGENTS } from "@/core/catalog/agents";
-import { MACHINE_IDS, MACHINES } from "@/core/catalog/machines";
-import { SHELF_TOOL_IDS, TOOLS } from "@/core/catalog/tools";
+import { AGENT_IDS, AGENTS } from "@/core/ground/catalog/agents";
+import { MACHINE_IDS, MACHINES } from "@/core/ground/catalog/machines";
+import { SHELF_TOOL_IDS, TOOLS } from "@/core/ground/catalog/tools";
 import type { Kit } from "@/core/job/schema";
-import { withAgent, withMachine, withTool } from "@/core/shelf/edits";
-import { ownsAgent, ownsTool } from "@/core/shelf/shelf";
+import { withAgent, withMachine, withTool } from "@/core/judgement/shelf/edits";
+import { ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
 import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { changeShelf, useKit } from "@/store/kit";

@@ -1,0 +1,317 @@
+import { agentOf } from "@/core/ground/catalog/agents";
+import { BUILDS } from "@/core/ground/catalog/builds";
+import { gasPlanOf, type GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
+import { dryFromMs } from "@/core/answers/schedule/forecast";
+import { inTurn, orderOf } from "@/core/answers/schedule/order";
+import type { Order } from "@/core/answers/schedule/times";
+import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { dryingOfZone, type SchoolOption } from "@/core/judgement/treatment/school/schools";
+import { hadSewage } from "@/core/judgement/diagnosis/background";
+import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
+import { mouldClock, type Drying } from "@/core/models/drying/quick";
+import { dryingAdvice, type DryingAdvice, type DryingFacts } from "@/core/judgement/forecast/dryingAdvice";
+import { dryInLayers, type AirCourse, type LayeredDrying, type WetZone } from "@/core/judgement/forecast/layered";
+import { dryingPlace, type DryingPlace } from "@/core/judgement/forecast/surroundings";
+import { longestDryH } from "@/core/models/drying/longest";
+import { driedBy, dryingFactor, type DriedBy } from "@/core/judgement/learnt/own";
+import type { History } from "@/core/job/history";
+import type { Job, Kit } from "@/core/job/schema";
+import { boosterFor } from "@/core/answers/mixing/booster";
+import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
+import { contextOf, stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { besideSteps } from "@/core/judgement/treatment/extra/extras";
+import { dryProtection, planJob, type Plan } from "@/core/judgement/treatment/plan/plan";
+import type { Caution } from "@/core/judgement/treatment/step/step";
+import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
+import { cleanerLeft, depthOf, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+
+export interface ZoneDrying extends Drying {
+  /** What lies behind the hours; absent from a quick reckoning. */
+  layers?: LayeredDrying;
+  depth: Worked;
+  allowed: Worked;
+  tooDeep: boolean;
+  /** How far the cleaner in it was thinned, where one went on. */
+  cleanerLeft?: Worked;
+  /** What a dry stroke takes here, where tank marks were read. */
+  recovery?: Worked;
+}
+
+/** Everything the tool has to say of a job; screens draw it and the planning interface sends it. */
+export interface Assessment {
+  diagnosis: Record<string, Diagnosis>;
+  plan: Plan;
+  mixes: BottleMix[];
+  /** By zone, for those that get wet. */
+  drying: Record<string, ZoneDrying>;
+  cautions: Caution[];
+  history: History;
+  /** What is left, in the order it is done. */
+  order: Order;
+  /** Treatment of the air, when the job asks for one. */
+  gas?: GasPlan;
+  /** What it dries in; absent while nothing is wet. */
+  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume"> & {
+    air: AirCourse;
+    startMs: number;
+    /** What was given and cannot be reckoned with as it is. */ beyond: string[];
+  };
+  /** What the numbers of the drying ask for, worst first. */
+  dryingAdvice: DryingAdvice[];
+}
+
+/** How an assessment is reckoned: in full for people, quickly for plans by the thousand. */
+export interface Reckoning {
+  dry: DryingWay;
+  order: (job: Job, assessment: Pick<Assessment, "plan" | "history">, kit: Kit, asOf: string) => Order;
+}
+
+/** How the hours to dry are found, of everything that is wet. */
+type DryingWay = (
+  context: Context,
+  wet: readonly WetView[],
+  startMs: number,
+) => { zones: Record<string, Drying & { layers?: LayeredDrying }>; place?: Assessment["place"] };
+
+export interface WetView {
+  view: ZoneView;
+  left: Worked;
+  depth: ReturnType<typeof depthOf>;
+}
+
+/** The quick reckoning, which plans are weighed by too. */
+const dryQuickly: DryingWay = (context, wet) => ({
+  zones: Object.fromEntries(wet.map(({ view, left }) => [view.id, dryingOfZone(context, view, left)])),
+});
+
+const CUT_OFF =
+  "With these numbers the drying cannot be followed to its end: it counts as not dry within three days. Look at the air, the thicknesses and the water that were entered.";
+
+/** Layer by layer, in the air of the place. */
+const inLayers: DryingWay = (context, wet, startMs) => {
+  const place = dryingPlace(
+    context.job,
+    context.kit,
+    context.history.standing.filter((event) => event.kind === "air"),
+    startMs,
+  );
+  const { zones, air, cutOff } = dryInLayers(
+    Object.fromEntries(
+      wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)]),
+    ),
+    place,
+  );
+  return {
+    zones,
+    place: {
+      space: place.space,
+      spaceAssumed: place.spaceAssumed,
+      volume: place.volume,
+      air,
+      startMs,
+      beyond: [...context.conditions.beyond, ...(cutOff ? [CUT_OFF] : [])],
+    },
+  };
+};
+
+export const inFull: Reckoning = { dry: inLayers, order: orderOf };
+/** Drying at a constant rate, one step after another. */
+export const quickly: Reckoning = { dry: dryQuickly, order: inTurn };
+
+/**
+ * One way through: the document and the kit in, results with their workings out.
+ * @param asOf ISO time with its offset
+ * @param by how drying and order are reckoned; tests of everything else may take the quick way
+ */
+export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull): Assessment {
+  const context = contextOf(job, kit, asOf);
+  const plan = planJob(job, kit, asOf);
+  const wetViews = wetViewsOf(context, plan);
+  const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
+  let order = orderNow();
+  const orderedSteps = plan.steps.length;
+  const dried =
+    wetViews.length > 0
+      ? by.dry(context, wetViews, dryFromMs(order, context.history, Date.parse(asOf)))
+      : { zones: {} };
+  const drying: Assessment["drying"] = Object.fromEntries(
+    wetViews.map(({ view, left: _left, depth, ...more }) => [view.id, { ...dried.zones[view.id]!, ...depth, ...more }]),
+  );
+  for (const [id, zone] of Object.entries(drying)) drying[id] = byOwnLog(zone, kit.experience, driedBy(job.site));
+  for (const { view, left } of wetViews)
+    asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
+  const views = Object.values(plan.zones).map(({ view }) => view);
+  // A zone that was referred is left alone.
+  const referred = new Set(
+    Object.values(plan.marks).flatMap(({ state, zoneId }) => (state === "referred" ? [zoneId] : [])),
+  );
+  const open = views.filter(({ id }) => !referred.has(id));
+  const wet = isWet(context, drying, asOf);
+  const sewage = hadSewage(job.account);
+  if (job.choices.protect === "dry" && plan.steps.length === 0 && !wet && !sewage)
+    plan.steps.push(...dryProtection(context, plan, open));
+  if (!sewage) plan.steps.push(...besideSteps(context, open));
+  const gas = gasPlanOf(context, views, {
+    workLeft: plan.steps.length > 0,
+    wet,
+    referred: sewage || referred.size > 0,
+  });
+  plan.steps.push(...(gas?.steps ?? []));
+  if (plan.steps.length > orderedSteps) order = orderNow();
+  const cautions = [
+    ...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values(),
+  ];
+  return {
+    diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
+    plan,
+    mixes: mixesOf(plan.steps, job, kit).map((mix) => withBooster(context, plan, mix)),
+    drying,
+    cautions,
+    history: context.history,
+    order,
+    ...(gas ? { gas } : {}),
+    ...(dried.place ? { place: dried.place } : {}),
+    dryingAdvice: dried.place ? dryingAdvice(factsOfDrying(context, plan, drying, dried.place)) : [],
+  };
+}
+
+const HOUR_MS = 3_600_000;
+
+/** Longer where the own log says so, never sooner: nobody is told to sit down on a guess. What a meter has read here outranks both. */
+function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy): ZoneDrying {
+  const { factor, n } = dryingFactor(experience, by);
+  const { hours } = zone;
+  if (factor <= 1 || !Number.isFinite(hours.value) || hours.working.formula === "drying.refit") return zone;
+  const longer = worked("drying.ownLog", hours.value * factor, "h", [
+    input("forecast", hours.value, "h"),
+    input("your own jobs took, of theirs", factor, "1", "measured"),
+    input("jobs behind it", n, "1", "measured"),
+    ...hours.working.inputs,
+  ]);
+  return { ...zone, hours: longer, ...mouldClock(longer.value) };
+}
+
+/** Every zone that is or gets wet: what is left in it, and how deep it went. */
+export const wetViewsOf = (context: Context, plan: Plan) =>
+  Object.values(plan.zones).flatMap(({ moves, view }) => {
+    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) return [];
+    const recovery = recoveryOf(context, view);
+    const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
+    return [
+      {
+        view,
+        left,
+        depth: depthOf(peakLPerM2, view),
+        cleanerLeft: cleanerLeft(moves, view, recovery.value),
+        ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}),
+      },
+    ];
+  });
+
+/** Of what it might be, the one whose inside takes longest to dry. */
+const slowestBuild = (builds: ZoneView["builds"]) =>
+  builds.reduce((slowest, each) => (BUILDS[each].slowEndH > BUILDS[slowest].slowEndH ? each : slowest));
+
+/** A zone as the layers see it. */
+export function wetZoneOf(
+  { history }: Context,
+  view: ZoneView,
+  left: Worked,
+  depthMm: number,
+  startMs: number,
+): WetZone {
+  const readings = history.standing.flatMap((event) =>
+    event.kind === "reading" &&
+    event.instrument === "moisture" &&
+    event.zoneId === view.id &&
+    Date.parse(event.at) > startMs
+      ? [{ hours: (Date.parse(event.at) - startMs) / HOUR_MS, pct: event.value }]
+      : [],
+  );
+  return {
+    areaM2: view.areaM2.value,
+    build: slowestBuild(view.builds),
+    thickness: view.cloth.layers,
+    faceHoldsLPerM2: leastFaceCapacity(view),
+    residual: left,
+    depthMm,
+    dryAtLPerM2: leastOfBuilds(view, (build) => build.dryAtLPerM2),
+    readings,
+  };
+}
+
+const factsOfDrying = (
+  { job, history }: Context,
+  { zones }: Plan,
+  drying: Assessment["drying"],
+  { space, air }: NonNullable<Assessment["place"]>,
+): DryingFacts => ({
+  space,
+  humidityPct: air.humidityPct[0]!,
+  air: worked("as-entered", air.tempC[0]!, "degC", [
+    input("air when drying begins", air.tempC[0]!, "degC", job.site.airTempC === undefined ? "assumed" : "entered"),
+  ]),
+  dampest: worked("drying.air", Math.max(...air.humidityPct), "%", [
+    input("humidity when drying begins", air.humidityPct[0]!, "%"),
+    input("hour it is dampest", air.hours[air.humidityPct.indexOf(Math.max(...air.humidityPct))]!, "h"),
+  ]),
+  seatsLifted: job.account?.liftSeats === true,
+  belts: Object.values(zones).some(({ view }) => view.role === "belt"),
+  planned: !history.done.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0),
+  zones: Object.entries(drying).flatMap(([id, { hours, layers, depth, tooDeep }]) =>
+    layers
+      ? [
+          {
+            name: zones[id]!.view.name,
+            materials: zones[id]!.view.materials,
+            hours,
+            surfaceDry: layers.surfaceDry,
+            wickBack: layers.wickBack,
+            depth,
+            tooDeep,
+          },
+        ]
+      : [],
+  ),
+});
+
+/** Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is planned. */
+function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }: ZoneDrying) {
+  if (!layers || !(quick.hours.value > 0) || !Number.isFinite(quick.hours.value)) return;
+  const ratio = hours.value / quick.hours.value;
+  for (const school of schools) {
+    const { hours: reckoned } = school.drying;
+    school.drying = {
+      ...school.drying,
+      hours: worked("drying.byRatio", reckoned.value === 0 ? 0 : reckoned.value * ratio, "h", [
+        input("quick reckoning", reckoned.value, "h"),
+        input("layers / quick reckoning, as planned", ratio, "1"),
+        ...reckoned.working.inputs,
+      ]),
+    };
+  }
+}
+
+/** What may go into a bottle for the grease on the panels it is used on. */
+function withBooster(context: Context, plan: Plan, mix: BottleMix): BottleMix {
+  const zoneIds = plan.steps.flatMap(({ key, zoneIds, action }) =>
+    action === "clean" && mix.steps.includes(key) ? zoneIds : [],
+  );
+  const zones = [...new Set(zoneIds)].map((id) => {
+    const { view, likely } = plan.zones[id]!;
+    const toCome = plan.steps
+      .filter(({ zoneIds: on }) => on.includes(id))
+      .flatMap(({ agent }) => (agent ? agentOf(agent).groups : []));
+    return { view, likely, meets: [...stateNow(context, view).inCloth, ...toCome] };
+  });
+  const booster = boosterFor(context, mix.agent, mix.marked.total.value, zones);
+  return booster ? { ...mix, booster } : mix;
+}
+
+/** Something got wet, and its drying is not over or was never begun. */
+function isWet({ history }: Context, drying: Assessment["drying"], asOf: string): boolean {
+  const setToDry = history.done.findLast(({ action }) => action === "set-to-dry");
+  const longestH = longestDryH(drying);
+  return longestH > 0 && (!setToDry || Date.parse(asOf) < Date.parse(setToDry.at) + longestH * 3_600_000);
+}

@@ -1,0 +1,237 @@
+import type { Assessment } from "@/core/answers/assess/assess";
+import type { AgentId } from "@/core/ground/catalog/agents";
+import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
+import type { Kit } from "@/core/job/schema";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { agentOn, extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
+import type { RoleId } from "@/core/ground/catalog/roles";
+import type { Step } from "@/core/judgement/treatment/step/step";
+import type { BottleMix } from "./mixes";
+
+/** What goes into the van: product, water, tanks, towels, power; for one job or for several in a day. */
+
+export interface ProductLoad {
+  agent: AgentId;
+  /** Neat product, with what is spare in each mix. */
+  productMl: Worked;
+  /** What is left of it; undefined while nobody has said. */
+  leftMl?: number;
+  stock: "enough" | "low" | "short" | "unknown";
+  /** To buy, whole packs; 0 when there is enough. */
+  packs: number;
+  packMl: number;
+  cost: Worked;
+}
+
+export interface LoadList {
+  products: ProductLoad[];
+  /** Clean water to carry or draw. */
+  waterL: Worked;
+  /** Of the extractor's tanks; undefined when nothing is drawn off. */
+  tanks?: { machine: MachineId; fills: Worked; empties: Worked };
+  towels: { kind: "terry" | "microfibre"; count: Worked }[];
+  /** Machines that plug in, with what they draw. */
+  power: { machine: MachineId; watts: Worked }[];
+  /** Everything at once, against one usual circuit. */
+  togetherW: Worked;
+  overloads: boolean;
+  batteries: { machine: MachineId; charges: Worked }[];
+}
+
+/** A job's plan as the list needs it. */
+export interface LoadJob {
+  steps: readonly Step[];
+  mixes: readonly BottleMix[];
+  roleOf: (zoneId: string) => RoleId | undefined;
+  areaOf: (zoneId: string) => number;
+}
+
+export const loadJob = ({ plan, mixes }: Pick<Assessment, "plan" | "mixes">): LoadJob => ({
+  steps: plan.steps,
+  mixes,
+  roleOf: (id) => plan.zones[id]?.view.role,
+  areaOf: (id) => plan.zones[id]?.view.areaM2.value ?? 0,
+});
+
+/** What a white towel of 40 × 60 cm takes up, L. Judgement: about 80 g that holds three times its weight. */
+const TOWEL_L = 0.24;
+/** Towels put by for proofs and wiping down, a job. Judgement. */
+const TOWELS_SPARE = 2;
+/** One ordinary circuit, W. Judgement: the low end, a ten-ampere one at 230 V with some in hand. */
+export const CIRCUIT_W = 2000;
+/** Under this share of a pack it runs low. Judgement. */
+const LOW_SHARE = 0.2;
+/** What an extractor draws off again of what it puts on, for its recovery tank: all of it, to be on the safe side. */
+const RECOVERED_SHARE = 1;
+const ON_CARPET: readonly RoleId[] = ["mat", "field", "lane", "doorway", "tread", "footwell", "boot"];
+
+const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+
+/** What these jobs need together. @returns amounts of what is still to do; water in L, product in mL */
+export function loadListOf(jobs: readonly LoadJob[], kit: Kit): LoadList {
+  const steps = jobs.flatMap((job) => job.steps);
+  const tanks = tanksOf(jobs, kit);
+  const machines = machinesOf(jobs, kit);
+  const plugged = machines
+    .map((machine) => ({
+      machine,
+      watts: worked("load.watts", machineOn(kit, machine)!.powerW ?? 0, "W", [
+        input(
+          "rating plate",
+          machineOn(kit, machine)!.powerW ?? 0,
+          "W",
+          kit.machines[machine]?.powerW === undefined ? "table" : "entered",
+        ),
+      ]),
+    }))
+    .filter(({ watts }) => watts.value > 0);
+  const together = sum(plugged.map(({ watts }) => watts.value));
+  const inMixes = jobs.flatMap(({ mixes }) =>
+    mixes.map(({ agent, marked, fills }) =>
+      input(agentOn(kit, agent).name.toLowerCase(), (marked.water.value * fills) / 1000, "L"),
+    ),
+  );
+  const plain = sum(steps.map(({ agent, amountMl }) => (agent === "water" ? (amountMl?.value ?? 0) / 1000 : 0)));
+  return {
+    products: productsOf(jobs, kit),
+    waterL: worked("load.water", sum(inMixes.map(({ value }) => Number(value))) + plain, "L", [
+      ...inMixes,
+      input("plain water of the steps", plain, "L"),
+    ]),
+    ...(tanks ? { tanks } : {}),
+    towels: towelsOf(jobs),
+    power: plugged,
+    togetherW: worked("load.together", together, "W", [
+      ...plugged.map(({ machine, watts }) => input(machineOf(machine).name.toLowerCase(), watts.value, "W")),
+      input("one circuit gives about", CIRCUIT_W, "W", "table"),
+    ]),
+    overloads: together > CIRCUIT_W,
+    batteries: batteriesOf(steps, kit),
+  };
+}
+
+function productsOf(jobs: readonly LoadJob[], kit: Kit): ProductLoad[] {
+  const needs = new Map<AgentId, { name: string; ml: number }[]>();
+  for (const { agent, marked, fills, bottleMl } of jobs.flatMap(({ mixes }) => mixes))
+    needs.set(agent, [
+      ...(needs.get(agent) ?? []),
+      { name: `${fills} × ${bottleMl} mL bottle`, ml: marked.product.value * fills },
+    ]);
+  return [...needs].map(([agent, parts]) => {
+    const row = agentOn(kit, agent);
+    const leftMl = kit.labels?.[agent]?.leftMl;
+    const need = sum(parts.map(({ ml }) => ml));
+    const productMl = worked(
+      "load.product",
+      need,
+      "mL",
+      parts.map(({ name, ml }) => input(name, ml, "mL")),
+    );
+    const after = leftMl === undefined ? undefined : leftMl - need;
+    const stock =
+      after === undefined ? "unknown" : after < 0 ? "short" : after < row.packMl * LOW_SHARE ? "low" : "enough";
+    return {
+      agent,
+      productMl,
+      stock,
+      packMl: row.packMl,
+      ...(leftMl === undefined ? {} : { leftMl }),
+      packs: after === undefined || stock === "enough" ? 0 : Math.max(1, Math.ceil(-after / row.packMl)),
+      cost: worked("load.cost", (need / 1000) * row.costPerL, "1", [
+        input("product", need, "mL"),
+        input("cost of a litre", row.costPerL, "1", kit.labels?.[agent]?.costPerL === undefined ? "table" : "entered"),
+      ]),
+    };
+  });
+}
+
+function tanksOf(jobs: readonly LoadJob[], kit: Kit): LoadList["tanks"] {
+  const drawn = jobs.flatMap(({ steps, areaOf }) =>
+    steps
+      .filter(({ action }) => action === "extract")
+      .map(({ amountMl, zoneIds }) => ({
+        litres: (amountMl?.value ?? 0) / 1000,
+        machine: extractorFor(kit, Math.max(...zoneIds.map(areaOf)))!,
+      })),
+  );
+  const [first] = drawn;
+  if (!first) return undefined;
+  const machine = machineOn(kit, first.machine.id)!;
+  const litres = sum(drawn.map((each) => each.litres));
+  const count = (tankL: number | undefined, share: number, name: string) =>
+    worked("load.tanks", tankL ? Math.ceil((litres * share) / tankL - 1e-9) : 0, "1", [
+      input("drawn through in all", litres * share, "L"),
+      input(name, tankL ?? 0, "L", "table"),
+    ]);
+  return {
+    machine: first.machine.id,
+    fills: count(machine.solutionTankL, 1, "solution tank"),
+    empties: count(machine.recoveryTankL, RECOVERED_SHARE, "recovery tank"),
+  };
+}
+
+function towelsOf(jobs: readonly LoadJob[]): LoadList["towels"] {
+  const litres = { terry: 0, microfibre: 0 };
+  const steps = { terry: 0, microfibre: 0 };
+  for (const { steps: each, roleOf } of jobs)
+    for (const { action, zoneIds, amountMl, wetStrokes } of each) {
+      const kind = zoneIds.every((id) => ON_CARPET.includes(roleOf(id)!)) ? "terry" : "microfibre";
+      // What is drawn off goes into the tank, not into a towel.
+      if (!wetStrokes) litres[kind] += (amountMl?.value ?? 0) / 1000;
+      if (action === "towel-off") steps[kind] += 1;
+    }
+  const kinds = ["terry", "microfibre"] as const;
+  return kinds
+    .filter((kind) => litres[kind] > 0)
+    .map((kind) => ({
+      kind,
+      count: worked(
+        "load.towels",
+        Math.max(Math.ceil(litres[kind] / TOWEL_L - 1e-9), Math.min(steps[kind], 4)) + TOWELS_SPARE * jobs.length,
+        "1",
+        [
+          input("put on and towelled", litres[kind], "L"),
+          input("one towel takes up", TOWEL_L, "L", "table"),
+          input("spare", TOWELS_SPARE * jobs.length, "1", "table"),
+        ],
+      ),
+    }));
+}
+
+const DOES: Partial<Record<string, (kit: Kit, areaM2: number) => MachineId | undefined>> = {
+  extract: (kit, areaM2) => extractorFor(kit, areaM2)?.id,
+  steam: () => "steamer",
+  "dry-removal": (kit) => (kit.machines["hepa-vacuum"] ? "hepa-vacuum" : "wet-vacuum"),
+  "hair-lift": (kit) => (kit.machines["hepa-vacuum"] ? "hepa-vacuum" : "wet-vacuum"),
+  "set-to-dry": (kit) => (kit.machines["air-mover"] ? "air-mover" : undefined),
+  gas: (kit) => (kit.machines["ozone-machine"] ? "ozone-machine" : undefined),
+};
+
+/** The machine a step takes, if any. */
+export const machineFor = (kit: Kit, action: string, areaM2: number): MachineId | undefined => {
+  const machine = DOES[action]?.(kit, areaM2);
+  return machine && kit.machines[machine] ? machine : undefined;
+};
+
+/** Machines these steps take, in the order of the table of steps. */
+function machinesOf(jobs: readonly LoadJob[], kit: Kit): MachineId[] {
+  const used = jobs.flatMap(({ steps, areaOf }) =>
+    steps.map(({ action, zoneIds }) => machineFor(kit, action, Math.max(...zoneIds.map(areaOf)))),
+  );
+  return [...new Set(used)].filter((id) => id !== undefined);
+}
+
+function batteriesOf(steps: readonly Step[], kit: Kit): LoadList["batteries"] {
+  const minutes = sum(steps.filter(({ tool }) => tool === "drill-brush").map((step) => step.minutes.value));
+  const drill = machineOn(kit, "drill");
+  if (minutes === 0 || !drill?.batteryMin) return [];
+  return [
+    {
+      machine: "drill",
+      charges: worked("load.charges", Math.ceil(minutes / drill.batteryMin), "1", [
+        input("drill brush", minutes, "min"),
+        input("runs on a charge", drill.batteryMin, "min", "table"),
+      ]),
+    },
+  ];
+}

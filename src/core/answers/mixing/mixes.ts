@@ -1,0 +1,105 @@
+import type { AgentId } from "@/core/ground/catalog/agents";
+import { containerOf, type ContainerKind } from "@/core/ground/catalog/containers";
+import { fillToMarks, mix, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
+import { flipped, labelText, partsWater, readingInWords, type Reading } from "@/core/ground/quantity/ratio";
+import type { Job, Kit } from "@/core/job/schema";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { agentOn } from "@/core/judgement/shelf/shelf";
+import type { Step } from "@/core/judgement/treatment/step/step";
+import type { Booster } from "./booster";
+
+/** One bottle to make up for this job. */
+export interface BottleMix {
+  agent: AgentId;
+  /** How the label's words were taken, and the other way they can be meant; absent for what is ready to use. */
+  reading?: { label: string; taken: Reading; words: string; strength: Worked; other: Reading; otherWords: string };
+  /** The planner's mix, weaker than the label's where the fibre needs it. */
+  partsWater: Worked;
+  /** In words when it differs from the label's. */
+  weakerBecause?: string;
+  wanted: Worked;
+  bottleMl: number;
+  container: ContainerKind;
+  fills: number;
+  exact: Mix;
+  marked: MarkedFill;
+  markedWords: string;
+  caution?: string;
+  steps: string[];
+  /** What may go in with it for heavy grease, or why it may not. */
+  booster?: Booster;
+}
+
+/** Mixed over what the steps add up to, for what runs down the handle. Judgement. */
+const SPARE = 0.1;
+
+/**
+ * What to make up for the steps still to do: one mix an agent and strength.
+ * @returns plain water left out; ready-to-use agents with no water in them
+ */
+export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[] {
+  const wanted = new Map<string, { agent: AgentId; partsWater: Worked; steps: Step[] }>();
+  for (const step of steps) {
+    if (!step.agent || step.agent === "water" || !step.amountMl || !step.partsWater) continue;
+    const key = `${step.agent}@${step.partsWater.value}`;
+    const there = wanted.get(key);
+    if (there) there.steps.push(step);
+    else wanted.set(key, { agent: step.agent, partsWater: step.partsWater, steps: [step] });
+  }
+  return [...wanted.values()].map(({ agent, partsWater: strength, steps: its }) =>
+    bottleMix(agent, strength, its, job, kit),
+  );
+}
+
+const strengthOf = (r: number) =>
+  worked("dilution.strength", 1 / (r + 1), "1", [input("parts water to one product r", r, "parts", "table")]);
+
+function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
+  const row = agentOn(kit, agent);
+  const r = strength.value;
+  const sum = steps.reduce((total, { amountMl }) => total + amountMl!.value, 0);
+  const total = sum * (1 + SPARE);
+  const wanted = worked("mix.total", total, "mL", [
+    ...steps.map(({ title, amountMl }) => input(title, amountMl!.value, "mL")),
+    input("spare", SPARE, "1", "table"),
+  ]);
+  const bottles = [...kit.bottles].sort((a, b) => a.capacityMl - b.capacityMl);
+  const chosen = bottles.find(({ capacityMl }) => capacityMl === job.choices.bottles[agent]);
+  const bottle = chosen ??
+    bottles.find(({ capacityMl }) => capacityMl >= total) ??
+    bottles.at(-1) ?? { capacityMl: total, markEveryMl: 1 };
+  const fills = Math.max(1, Math.ceil(total / bottle.capacityMl - 1e-9));
+  // Less product than one mark of the cup cannot be measured, so no less than that is made up.
+  const perFill = Math.min(bottle.capacityMl, Math.max(total / fills, r > 0 ? kit.cupMarkEveryMl * (r + 1) : 0));
+  const marked = fillToMarks(perFill, r, bottle.markEveryMl, kit.cupMarkEveryMl);
+  const labelReading = job.choices.readings[agent] ?? row.reading;
+  return {
+    agent,
+    partsWater: strength,
+    wanted,
+    fills,
+    marked,
+    bottleMl: bottle.capacityMl,
+    container: containerOf(bottle),
+    exact: mix(perFill, r),
+    markedWords: readingInWords(marked.partsWater),
+    caution: row.caution,
+    steps: steps.map(({ key }) => key),
+    ...(labelReading
+      ? {
+          reading: {
+            label: row.reading ? labelText(row.reading) : labelText(labelReading),
+            taken: labelReading,
+            words: readingInWords(partsWater(labelReading)),
+            strength: strengthOf(partsWater(labelReading)),
+            other: flipped(labelReading),
+            otherWords: readingInWords(partsWater(flipped(labelReading))),
+          },
+          weakerBecause:
+            r > partsWater(labelReading) + 1e-9
+              ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ${strength.working.formula === "dilution.gentler" ? "which is enough for soil this light" : "so that it stays inside the fibre's pH window"}.`
+              : undefined,
+        }
+      : {}),
+  };
+}

@@ -1,0 +1,103 @@
+import type { ContainerKind } from "@/core/ground/catalog/containers";
+import type { MachineId } from "@/core/ground/catalog/machines";
+import { warmMix, type WarmMix } from "@/core/models/dilution/reckon";
+import type { Kit } from "@/core/job/schema";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
+import type { Step } from "@/core/judgement/treatment/step/step";
+
+/** Plain water to have ready: in the extractor's tank, in the steamer, in a bucket for damping and rinsing. */
+export interface WaterNeed {
+  container: ContainerKind;
+  machine?: MachineId;
+  /** What the steps put on. */
+  litres: Worked;
+  /** What to draw for it: a tank keeps some in its hose, a towel is wrung out over a bucket. */
+  ready: Worked;
+  /** How often the machine's tank is filled for it. */
+  fills?: Worked;
+  /** The warmest any of its steps may take it, °C, with what to draw from each tap; absent for the steamer. */
+  tempC?: Worked;
+  taps?: WarmMix;
+}
+
+/** Usual taps of a house or a harbour, °C. Judgement; Reckon a mix takes measured ones. */
+export const HOT_TAP_C = 55;
+export const COLD_TAP_C = 12;
+
+/** Drawn in half litres, and no less than this. Judgement. */
+const HALF_L = 0.5;
+const LEAST_L: Partial<Record<ContainerKind, number>> = { bucket: 3, tank: 1 };
+
+/** @param areaOf area of a zone, m² @returns needs over 0, tank first */
+export function watersOf(steps: readonly Step[], areaOf: (zoneId: string) => number, kit: Kit): WaterNeed[] {
+  const plain = steps.filter(({ agent, amountMl }) => agent === "water" && amountMl !== undefined);
+  const drawn = plain.filter(({ action }) => action === "extract");
+  const extractor = drawn[0] && extractorFor(kit, Math.max(...drawn[0].zoneIds.map(areaOf)))?.id;
+  return [
+    needOf("tank", drawn, extractor, kit),
+    needOf(
+      "tank",
+      plain.filter(({ action }) => action === "steam"),
+      "steamer",
+      kit,
+    ),
+    needOf(
+      "bucket",
+      plain.filter(({ action }) => action !== "extract" && action !== "steam"),
+      undefined,
+      kit,
+    ),
+  ].filter((need) => need !== undefined);
+}
+
+function needOf(
+  container: ContainerKind,
+  steps: readonly Step[],
+  machine: MachineId | undefined,
+  kit: Kit,
+): WaterNeed | undefined {
+  if (steps.length === 0) return undefined;
+  const litres = steps.reduce((sum, { amountMl }) => sum + amountMl!.value / 1000, 0);
+  const leastL = LEAST_L[container] ?? HALF_L;
+  const readyL = Math.max(leastL, Math.ceil(litres / HALF_L - 1e-9) * HALF_L);
+  const tankL = machine && machineOn(kit, machine)?.solutionTankL;
+  const temps = steps.flatMap(({ tempC }) => (tempC === undefined ? [] : [tempC]));
+  // One water for several steps is as cool as the coolest of them asks.
+  const tempC =
+    machine === "steamer" || temps.length === 0
+      ? undefined
+      : Math.min(HOT_TAP_C, Math.max(COLD_TAP_C, Math.min(...temps)));
+  return {
+    container,
+    ...(machine ? { machine } : {}),
+    litres: worked(
+      "load.water",
+      litres,
+      "L",
+      steps.map(({ title, amountMl }) => input(title, amountMl!.value / 1000, "L")),
+    ),
+    ready: worked("mix.ready", readyL, "L", [
+      input("put on", litres, "L"),
+      input("no less than", leastL, "L", "table"),
+    ]),
+    ...(tankL
+      ? {
+          fills: worked("load.tanks", Math.ceil(readyL / tankL - 1e-9), "1", [
+            input("in all", readyL, "L"),
+            input("solution tank", tankL, "L", "table"),
+          ]),
+        }
+      : {}),
+    ...(tempC === undefined
+      ? {}
+      : {
+          tempC: worked("mix.waterTemp", tempC, "degC", [
+            ...steps.flatMap((step) => (step.tempC === undefined ? [] : [input(step.title, step.tempC, "degC")])),
+            input("hot tap", HOT_TAP_C, "degC", "table"),
+            input("cold tap", COLD_TAP_C, "degC", "table"),
+          ]),
+          taps: warmMix(readyL * 1000, HOT_TAP_C, COLD_TAP_C, tempC),
+        }),
+  };
+}

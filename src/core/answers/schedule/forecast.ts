@@ -1,0 +1,124 @@
+import type { Assessment } from "@/core/answers/assess/assess";
+import { lastOf, type History } from "@/core/job/history";
+import type { Job } from "@/core/job/schema";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { longestDryH } from "@/core/models/drying/longest";
+import { finishMs, timesOf, type Order, type TaskTime } from "./times";
+
+const MINUTE_MS = 60_000;
+
+export interface Slack {
+  promise: "hand back" | "usable";
+  promisedMs: number;
+  forecastMs: number;
+  minutes: Worked;
+}
+
+export interface Forecast {
+  /** By task of the order. */
+  times: TaskTime[];
+  /** When the hands are done. */
+  finish: Worked & { atMs: number };
+  /** When it is dry, minutes from now (under 0: since then); undefined when this air never dries it. */
+  usable?: Worked & { atMs: number };
+  slacks: Slack[];
+  /** The promise with the least in hand. */
+  tighter?: Slack;
+}
+
+/**
+ * When the work will be done in this order, starting now.
+ * @param nowMs the caller's clock, ms since 1970
+ * @param dryHours the longest drying of any zone, h; Infinity when it does not dry
+ * @param airH treatment of the air that follows the drying, h
+ */
+export function forecastOf(
+  order: Order,
+  history: History,
+  promises: Job["promises"],
+  dryHours: number,
+  nowMs: number,
+  airH = 0,
+): Forecast {
+  const times = timesOf(order, nowMs);
+  const at = finishMs(order, times, nowMs);
+  const handsOnMin = order.tasks.reduce((sum, { minutes }) => sum + minutes, 0);
+  const finish = {
+    ...worked("schedule.finish", (at - nowMs) / MINUTE_MS, "min", [
+      input("hands-on", handsOnMin, "min"),
+      input("pairs of hands", order.people),
+      input("hands wait, in all", Math.max(0, ((at - nowMs) / MINUTE_MS) * order.people - handsOnMin), "min"),
+    ]),
+    atMs: at,
+  };
+  const dryFrom = (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? at;
+  const dryMs = dryFrom + dryHours * 60 * MINUTE_MS;
+  const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + airH * 60 * MINUTE_MS;
+  const usable = Number.isFinite(dryHours)
+    ? {
+        ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [
+          input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"),
+          input("longest drying", dryHours, "h"),
+          ...(airH > 0 ? [input("treating the air after", airH, "h")] : []),
+        ]),
+        atMs: usableMs,
+      }
+    : undefined;
+  // Once it was given back, that is when it was given back.
+  const handedMs = lastOf(history, "handed-back") && Date.parse(lastOf(history, "handed-back")!.at);
+  const handedOver = lastOf(history, "done") && order.tasks.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
+  const slacks = [
+    slackOf("hand back", promises.handBackAt, handedMs ?? (promises.dampHandBackAgreed ? handedOver : usableMs)),
+    slackOf("usable", promises.usableAt, usableMs),
+  ].filter((slack) => slack !== undefined);
+  return {
+    times,
+    finish,
+    usable,
+    slacks,
+    tighter: slacks.reduce<Slack | undefined>(
+      (least, slack) => (!least || slack.minutes.value < least.minutes.value ? slack : least),
+      undefined,
+    ),
+  };
+}
+
+/** When things were set to dry; undefined before. */
+function setToDryMs({ standing }: History): number | undefined {
+  const event = standing.findLast((each) => each.kind === "done" && each.action === "set-to-dry");
+  return event && Date.parse(event.at);
+}
+
+/** Nothing to come puts water on. */
+const wetsNoMore = ({ tasks }: Order) =>
+  !tasks.some(({ step: { action, waterOnLPerM2 } }) => action === "set-to-dry" || waterOnLPerM2 > 0);
+
+/** When drying begins: when it was set to dry, or when the hands will be done. */
+export const dryFromMs = (order: Order, history: History, nowMs: number): number =>
+  (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? finishMs(order, timesOf(order, nowMs), nowMs);
+
+function slackOf(promise: Slack["promise"], promised: string | undefined, forecastMs: number): Slack | undefined {
+  if (promised === undefined) return undefined;
+  const promisedMs = Date.parse(promised);
+  const minutes = (promisedMs - forecastMs) / MINUTE_MS;
+  return {
+    promise,
+    promisedMs,
+    forecastMs,
+    minutes: worked("schedule.slack", minutes, "min", [
+      input("promised", new Date(promisedMs).toISOString(), undefined, "entered"),
+      input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this"),
+    ]),
+  };
+}
+
+/** The forecast at a moment of the caller's clock. */
+export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
+  forecastOf(
+    assessment.order,
+    assessment.history,
+    job.promises,
+    longestDryH(assessment.drying),
+    nowMs,
+    assessment.gas?.stillH,
+  );

@@ -1,0 +1,210 @@
+import type { Assessment } from "@/core/answers/assess/assess";
+import { agentOf } from "@/core/ground/catalog/agents";
+import type { DoneEvent, Kit, StartEvent } from "@/core/job/schema";
+import { CIRCUIT_W, machineFor } from "@/core/answers/mixing/loadList";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { machineOn } from "@/core/judgement/shelf/shelf";
+import { isWaitedOut } from "@/core/ground/catalog/actions";
+import type { Step } from "@/core/judgement/treatment/step/step";
+import { DRIES_OUT, HANDS, type Due, type Lag, type Task } from "@/core/models/timetable/tasks";
+
+/** The steps that are left of one job as tasks: zone by zone, with the waits between them. */
+
+export interface StepTask extends Task {
+  /** What is to be done, for these zones only. */
+  step: Step;
+  machine?: string;
+  /** Hands are at it. */
+  running?: StartEvent;
+  /** It waits out what was put on by these, the one that lasts longest last. */
+  after?: DoneEvent[];
+}
+
+const MINUTE_MS = 60_000;
+/** Anything that must have nobody inside asks for all of this. */
+export const INSIDE = 100;
+/** Longer than this nobody waits with an agent on the cloth, whatever its label bears, min. */
+const MOST_DWELL_MIN = 12 * 60;
+export const wholeMinutes = (minutes: number) => Math.max(1, Math.ceil(minutes - 1e-9));
+
+/** Runs with nothing beside it, from its start to the end of its dwell, which hands wait out. */
+export const isGuarding = ({ action, agent }: Pick<Step, "action" | "agent">) =>
+  isWaitedOut(action) || (agent !== undefined && agentOf(agent).groups.includes("solvent"));
+
+/** Done over all its zones at once, since nothing waits on them. */
+const AT_ONCE: readonly Step["action"][] = [
+  "check-first",
+  "fastness-check",
+  "dry-removal",
+  "hair-lift",
+  "take-out",
+  "set-to-dry",
+  "beside",
+  "gas",
+  "gas-out",
+];
+/** Stirs up dust: over before anything is wet, everywhere. */
+const DUSTY: readonly Step["action"][] = ["dry-removal", "hair-lift", "seams"];
+
+/** How steps of a job name what they share. */
+export interface Names {
+  id: (name: string) => string;
+  inside: string;
+  circuit: string;
+}
+
+/**
+ * @param nowMs what runs is taken for what is left of it then
+ * @returns tasks in the order of the plan; on the same cloth one after another, with the dwell between; on different cloth side by side
+ */
+export function stepTasks(
+  { plan, history }: Pick<Assessment, "plan" | "history">,
+  kit: Kit,
+  { id, inside, circuit }: Names,
+  nowMs: number,
+): { tasks: StepTask[]; lags: Lag[]; dues: Due[]; capacity: Record<string, number> } {
+  const tasks: StepTask[] = [];
+  const lags: Lag[] = [];
+  const dues: Due[] = [];
+  const capacity: Record<string, number> = { [inside]: INSIDE, [circuit]: CIRCUIT_W };
+  const areaOf = (zoneId: string) => plan.zones[zoneId]?.view.areaM2.value ?? 0;
+  const sinceMin = (iso: string) => Math.max(0, (nowMs - Date.parse(iso)) / MINUTE_MS);
+  const lastOn = new Map<string, { step: Step; task: string; endsAt?: number }>();
+  const waitingOn = new Map(
+    history.dwelling.flatMap((event) => event.zoneIds.map((zoneId) => [zoneId, event] as const)),
+  );
+  // While solvent or gas is about, nothing else goes on: a motor sparks as well two seats further on.
+  let guard: { step: Step; task: string } | undefined;
+  let since: string[] = [];
+  const dusty: string[] = [];
+  const taken = new Set<string>();
+  plan.steps.forEach((whole) =>
+    partsOf(whole, areaOf, history.running).forEach(({ step, running }) => {
+      // The same task bears the same name whatever was done since.
+      const name = `${step.key} ${step.zoneIds.join("+")}`;
+      const task = id(taken.has(id(name)) ? `${name} ${tasks.length}` : name);
+      taken.add(task);
+      // What hands are at waits for nothing any more.
+      if (guard && !running) lags.push(withoutEnd(lagAfter(guard.step, guard.task, task)));
+      if (isGuarding(step)) {
+        if (!running)
+          for (const earlier of since) lags.push({ from: earlier, to: task, min: 0, why: "before solvent or gas" });
+        guard = { step, task };
+        since = [];
+      } else since.push(task);
+      if (step.waterOnLPerM2 > 0 && !running)
+        for (const earlier of dusty) lags.push({ from: earlier, to: task, min: 0, why: "dust before water" });
+      if (DUSTY.includes(step.action)) dusty.push(task);
+      const machine = machineFor(kit, step.action, Math.max(0, ...step.zoneIds.map(areaOf)));
+      if (machine) capacity[machine] = 1;
+      const watts = machine ? (machineOn(kit, machine)?.powerW ?? 0) : 0;
+      const hands = wholeMinutes(step.minutes.value);
+      const minutes = running ? Math.max(0, hands - Math.floor(sinceMin(running.at))) : hands;
+      let earliest = 0;
+      const after: DoneEvent[] = [];
+      for (const zoneId of step.zoneIds) {
+        const waiting = lastOn.has(zoneId) ? undefined : waitingOn.get(zoneId);
+        if (!waiting || after.includes(waiting)) continue;
+        after.push(waiting);
+        earliest = Math.max(earliest, Math.ceil(waiting.dwellMinMin! - sinceMin(waiting.at)));
+        if (waiting.dwellMaxMin !== undefined)
+          dues.push({ task, name: DRIES_OUT, at: Math.max(0, waiting.dwellMaxMin - sinceMin(waiting.at)) + minutes });
+      }
+      tasks.push({
+        id: task,
+        name: step.title,
+        step,
+        minutes,
+        ...(earliest > 0 ? { earliest } : {}),
+        ...(machine ? { machine } : {}),
+        ...(running ? { running, begun: true } : {}),
+        ...(after.length > 0 ? { after: after.sort((a, b) => rightAtMs(a) - rightAtMs(b)) } : {}),
+        // Gas runs by itself behind shut doors; everything else is hands inside.
+        needs: [
+          { resource: HANDS, amount: 1 },
+          ...(machine ? [{ resource: machine, amount: 1 }] : []),
+          ...(watts > 0 ? [{ resource: circuit, amount: Math.min(watts, CIRCUIT_W) }] : []),
+          { resource: inside, amount: step.action === "gas" ? INSIDE : 1 },
+        ],
+      });
+      const linked = new Set<string>();
+      for (const zoneId of step.zoneIds) {
+        const earlier = lastOn.get(zoneId);
+        if (earlier && !running && !linked.has(earlier.task)) {
+          linked.add(earlier.task);
+          const lag = lagAfter(earlier.step, earlier.task, task);
+          lags.push(earlier.endsAt === undefined ? lag : { ...lag, soft: true });
+          if (earlier.endsAt !== undefined && lag.max !== undefined)
+            dues.push({ task, name: DRIES_OUT, at: earlier.endsAt + lag.max + minutes });
+        }
+        lastOn.set(zoneId, {
+          step: { ...step, ...(running && step.dwell ? { dwell: leftOf(step, sinceMin(running.at), hands) } : {}) },
+          task,
+          ...(running ? { endsAt: minutes } : {}),
+        });
+      }
+    }),
+  );
+  return { tasks, lags, dues, capacity };
+}
+
+const rightAtMs = ({ at, dwellMinMin = 0 }: DoneEvent) => Date.parse(at) + dwellMinMin * MINUTE_MS;
+
+/** Of a wait that hands sit out, only what is left of it follows. */
+function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): Step["dwell"] {
+  if (!isWaitedOut(action)) return dwell;
+  const left = (of: Worked) => ({ ...of, value: Math.max(0, of.value - Math.max(0, sinceMin - handsMin)) });
+  return { min: left(dwell!.min), ...(dwell!.max ? { max: left(dwell!.max) } : {}) };
+}
+
+/** A step over several zones is worked zone by zone: one zone's dwell does not wait for another zone's brush. What hands are at stays together. */
+function partsOf(
+  step: Step,
+  areaOf: (zoneId: string) => number,
+  running: readonly StartEvent[],
+): { step: Step; running?: StartEvent }[] {
+  const parts: { step: Step; running?: StartEvent }[] = [];
+  let left = step.zoneIds;
+  for (const event of running) {
+    const begun = event.stepKey === step.key ? left.filter((zoneId) => event.zoneIds.includes(zoneId)) : [];
+    if (begun.length === 0) continue;
+    parts.push({ step: partOf(step, begun, areaOf), running: event });
+    left = left.filter((zoneId) => !begun.includes(zoneId));
+  }
+  if (left.length === 0) return parts;
+  const groups = AT_ONCE.includes(step.action) ? [left] : left.map((zoneId) => [zoneId]);
+  return [...parts, ...groups.map((zoneIds) => ({ step: partOf(step, zoneIds, areaOf) }))];
+}
+
+/** A step on some of its zones, amounts and minutes shared out by area. */
+export function partOf(step: Step, zoneIds: string[], areaOf: (zoneId: string) => number): Step {
+  if (zoneIds.length === step.zoneIds.length) return step;
+  const sum = (ids: readonly string[]) => ids.reduce((total, zoneId) => total + areaOf(zoneId), 0);
+  const whole = sum(step.zoneIds);
+  const share = whole > 0 ? sum(zoneIds) / whole : zoneIds.length / step.zoneIds.length;
+  const shared = (of: Worked): Worked =>
+    worked("schedule.share", of.value * share, of.unit, [
+      input("for all its zones", of.value, of.unit),
+      input("share of their area", share, "1"),
+      ...of.working.inputs,
+    ]);
+  return {
+    ...step,
+    zoneIds,
+    areaM2: shared(step.areaM2),
+    minutes: shared(step.minutes),
+    ...(step.amountMl ? { amountMl: shared(step.amountMl) } : {}),
+    ...(step.recoveredMl ? { recoveredMl: shared(step.recoveredMl) } : {}),
+  };
+}
+
+/** What follows a step waits for its dwell, and no longer than its longest. */
+function lagAfter({ dwell, title }: Step, from: string, to: string): Lag {
+  if (!dwell) return { from, to, min: 0, why: "on the same cloth" };
+  const min = Math.ceil(dwell.min.value - 1e-9);
+  const max =
+    dwell.max && Number.isFinite(dwell.max.value) ? Math.min(MOST_DWELL_MIN, Math.floor(dwell.max.value)) : undefined;
+  return { from, to, min, ...(max !== undefined ? { max: Math.max(min, max) } : {}), why: `${title} dwells` };
+}
+
+const withoutEnd = ({ from, to, min, why }: Lag): Lag => ({ from, to, min, why });

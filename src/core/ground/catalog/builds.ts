@@ -1,0 +1,99 @@
+import type { Sourced } from "@/core/ground/quantity/provenance";
+
+export interface Build extends Sourced {
+  name: string;
+  /** Litres per m² that every step together may put on, before cold, damp and age lower it. */
+  waterBudgetLPerM2: number;
+  /** Water no stroke takes off, L/m². */
+  boundLPerM2: number;
+  /** Dry to the hand at or under this, L/m². */
+  dryAtLPerM2: number;
+  /** What the slow end of drying adds in a mild room, h, for 0.27 L/m² or more. */
+  slowEndH: number;
+  /** How deep water may go below the face, mm. */
+  depthAllowedMm: number;
+}
+
+/** How a piece is put together decides how much water it may take. */
+export const BUILDS = {
+  "cover-on-foam": {
+    name: "Loose cover over foam",
+    waterBudgetLPerM2: 2,
+    boundLPerM2: 0.2,
+    dryAtLPerM2: 0.03,
+    slowEndH: 2.2,
+    depthAllowedMm: 12,
+    mark: "judgement",
+  },
+  "glue-held": {
+    name: "Held by glue over foam or board",
+    waterBudgetLPerM2: 0.3,
+    boundLPerM2: 0.08,
+    dryAtLPerM2: 0.03,
+    slowEndH: 0.5,
+    depthAllowedMm: 0,
+    mark: "judgement",
+  },
+  "carpet-on-underlay": {
+    name: "Carpet on underlay",
+    waterBudgetLPerM2: 2.4,
+    boundLPerM2: 0.25,
+    dryAtLPerM2: 0.03,
+    slowEndH: 4.5,
+    depthAllowedMm: 8,
+    mark: "judgement",
+  },
+  "carpet-stuck-down": {
+    name: "Carpet stuck to the floor",
+    waterBudgetLPerM2: 1.6,
+    boundLPerM2: 0.2,
+    dryAtLPerM2: 0.03,
+    slowEndH: 2,
+    depthAllowedMm: 4,
+    mark: "judgement",
+  },
+} as const satisfies Record<string, Build>;
+
+export type BuildId = keyof typeof BUILDS;
+export const BUILD_IDS = Object.keys(BUILDS) as [BuildId, ...BuildId[]];
+
+export const CARE_CODES = {
+  W: "W: water",
+  S: "S: solvent, no water",
+  WS: "WS: water or solvent",
+  X: "X: vacuum only",
+  none: "No label",
+} as const;
+export type CareCode = keyof typeof CARE_CODES;
+export const CARE_CODE_IDS = Object.keys(CARE_CODES) as [CareCode, ...CareCode[]];
+
+export const NEIGHBOURS = {
+  electrics: "Electrics or heated seat",
+  airbag: "Airbag or sensor",
+  speaker: "Speaker or switch",
+  "high-voltage": "Orange cables or battery",
+  "worn-leather": "Worn leather or vinyl",
+  "glue-line": "Glue line",
+} as const;
+export type NeighbourId = keyof typeof NEIGHBOURS;
+export const NEIGHBOUR_IDS = Object.keys(NEIGHBOURS) as [NeighbourId, ...NeighbourId[]];
+
+export const CLOTH_CONDITIONS = { sound: "Sound", worn: "Worn", fragile: "Fragile" } as const;
+export type ClothCondition = keyof typeof CLOTH_CONDITIONS;
+export const CLOTH_CONDITION_IDS = Object.keys(CLOTH_CONDITIONS) as [ClothCondition, ...ClothCondition[]];
+
+export const SOIL_LEVELS = { light: "Light", moderate: "Moderate", heavy: "Heavy", caked: "Caked" } as const;
+export type SoilLevel = keyof typeof SOIL_LEVELS;
+export const SOIL_LEVEL_IDS = Object.keys(SOIL_LEVELS) as [SoilLevel, ...SoilLevel[]];
+
+export const DAMAGES = {
+  burn: "Burn",
+  wear: "Wear",
+  sag: "Sag",
+  repair: "Earlier repair",
+  bleach: "Bleach mark",
+  fade: "Fade",
+  seam: "Loose seam",
+} as const;
+export type DamageId = keyof typeof DAMAGES;
+export const DAMAGE_IDS = Object.keys(DAMAGES) as [DamageId, ...DamageId[]];

@@ -1,0 +1,96 @@
+import { TRIED_IDS, triedOf, USERS, userOf } from "@/core/ground/catalog/ownersAccount";
+import type { AgentGroup } from "@/core/ground/catalog/agents";
+import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
+import type { Account, Kit } from "@/core/job/schema";
+import type { Background, Hint } from "./diagnose";
+import { tablesFor, tablesWith } from "./tables";
+
+/** What the drawing and the owner's account say of a mark before anyone looks at it. */
+export function backgroundOf(account: Account | undefined, role: RoleId, kit: Kit): Background {
+  const { place } = roleOf(role);
+  const hints: Hint[] = [];
+  if (place) hints.push({ test: "place", outcomes: [place], from: "from the drawing" });
+  if (account?.spilled?.length)
+    hints.push({
+      test: "owner",
+      outcomes: [...account.spilled.filter((what) => what !== "unknown"), "unknown"],
+      from: "from the owner's account, which may be of another mark",
+    });
+  if (account?.when) hints.push({ test: "age", outcomes: [account.when], from: "from the owner's account" });
+  return { tables: tablesFor(kit), hints, shifts: shiftsOf(account) };
+}
+
+/** How much more often each family is met with those who use it. */
+export function shiftsOf(account: Account | undefined): Background["shifts"] {
+  const shifts: Partial<Record<FamilyId, number>> = {};
+  for (const user of account?.users ?? [])
+    for (const [family, times] of Object.entries(userOf(user).shifts) as [FamilyId, number][])
+      shifts[family] = (shifts[family] ?? 1) * times;
+  return shifts;
+}
+
+/** Only one thing it can be: what was seen and named, such as visible mould. */
+export const certainly = (family: FamilyId): Background => ({
+  tables: tablesWith(undefined),
+  hints: [],
+  shifts: Object.fromEntries(FAMILY_IDS.map((id) => [id, id === family ? 1 : 0])),
+});
+
+/** What may still lie in the cloth from what the owner tried; nobody asked counts as the worst of it. */
+export function leftByOwner(account: Account | undefined): AgentGroup[] {
+  const tried = account?.tried ?? ["unknown" as const];
+  const fresh = account?.when === undefined || account.when === "fresh" || account.when === "unknown";
+  return [
+    ...new Set(
+      TRIED_IDS.filter((id) => tried.includes(id))
+        .map(triedOf)
+        .filter(({ fleeting }) => !fleeting || fresh)
+        .flatMap(({ groups }) => groups),
+    ),
+  ];
+}
+
+/** Somebody there is harmed by mould sooner than others; undefined while nobody asked. */
+export function someoneAtRisk(account: Account | undefined): boolean | undefined {
+  if (account?.users?.some((user) => userOf(user).atRisk) || account?.allergies?.includes("asthma")) return true;
+  return account?.users && account.allergies ? false : undefined;
+}
+
+/** Sewage or flood water was there: nothing of the job is cleaned, whatever is said of a single mark. */
+export const hadSewage = (account: Account | undefined): boolean => account?.spilled?.includes("sewage") ?? false;
+
+/** What follows from the account, in words: limits and conditions, not notes only. */
+export function accountWords(account: Account | undefined): string[] {
+  const words: string[] = [];
+  if (hadSewage(account))
+    words.push("Sewage or flood water was there: nothing is cleaned here, it is referred to licensed remediation.");
+  if (account?.tried === undefined)
+    words.push(
+      "Nobody asked what was tried on it: planned as if bleach, acid or peroxide were in it, so it is rinsed first.",
+    );
+  else if (leftByOwner(account).length > 0)
+    words.push(
+      `It may still hold ${account.tried.map((id) => triedOf(id).name.toLowerCase()).join(", ")}: rinsed before anything that must not meet it.`,
+    );
+  if (account?.tried?.includes("heat"))
+    words.push("Hot water or steam was tried: protein or dye may be set, tell the owner before you begin.");
+  for (const user of account?.users ?? [])
+    if (Object.keys(userOf(user).shifts).length > 0)
+      words.push(`${USERS[user].name}: some marks and smells are met more often, so they start ahead.`);
+  if (someoneAtRisk(account)) words.push("Someone there is harmed by mould sooner: it is referred, whatever its size.");
+  if (account?.allergies?.includes("enzymes") || account?.allergies?.includes("asthma"))
+    words.push("No enzyme is used.");
+  if (account?.allergies?.includes("fragrance")) words.push("Perfume: unscented agents only, and a rinse last.");
+  if (account?.allergies?.includes("latex")) words.push("Latex: nitrile gloves only, on everyone.");
+  if (account?.matters === "gentle")
+    words.push("The cloth kept safe matters most: no peroxide, nothing harder than a soft brush.");
+  if (account?.matters === "speed")
+    words.push("Quick return matters most: the way that leaves the least water is taken where it does.");
+  if (account?.matters === "smell") words.push("The smell matters most: find its source before the marks.");
+  if (account?.liftSeats !== true)
+    words.push(
+      "Lifting seats out was not agreed: under them only by towel, seats moved fully forward, then fully back.",
+    );
+  return words;
+}

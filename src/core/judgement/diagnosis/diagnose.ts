@@ -1,0 +1,136 @@
+import { EVIDENCE, EVIDENCE_IDS, type Evidence, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
+import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { posterior } from "@/core/models/chance/bayes";
+import { TABLES, type Tables } from "./tables";
+
+/** How much one piece of evidence speaks for a family, against the rest as they then stood. */
+export interface Push {
+  test: EvidenceId;
+  outcome: string;
+  /** Log-likelihood ratio in decibans: 10 log10(P(outcome | family) / P(outcome | the others)). */
+  decibans: number;
+}
+
+export interface FamilyBelief {
+  family: FamilyId;
+  p: Worked;
+  pushes: Push[];
+}
+
+/** What follows from the drawing or the owner's account for a test nobody has done on this mark. */
+export interface Hint {
+  test: EvidenceId;
+  /** Any of these, each as likely. */
+  outcomes: readonly string[];
+  from: string;
+}
+
+/** What a diagnosis looks at beside the mark's own evidence. */
+export interface Background {
+  tables: Tables;
+  hints: readonly Hint[];
+  /** How much more often a family is met here; relative weight. */
+  shifts: Partial<Record<FamilyId, number>>;
+}
+
+export const NO_BACKGROUND: Background = { tables: TABLES, hints: [], shifts: {} };
+
+export interface Diagnosis {
+  /** Most likely first; the chances add to one. */
+  beliefs: FamilyBelief[];
+  /** The same chances in the order of FAMILY_IDS. */
+  chances: readonly number[];
+  /** Families that cannot be ruled out: at 5 % or more. Plans must be safe for all of them. */
+  likely: FamilyId[];
+  leader: FamilyId;
+  /** Hints that were used, since the test itself was not done. */
+  hints: readonly Hint[];
+}
+
+export const LIKELY_AT = 0.05;
+
+interface Seen {
+  test: EvidenceId;
+  outcome: string;
+  column: readonly number[];
+}
+
+/**
+ * What a mark is likely to be.
+ * @param evidence an outcome for each test done; order does not matter, a test not done adds nothing
+ * @returns beliefs that add to one, most likely first, and what pushed each up or down
+ * @throws RangeError when the evidence is impossible, or names an outcome the test does not have
+ */
+export function diagnose(evidence: Evidence, { tables, hints, shifts }: Background = NO_BACKGROUND): Diagnosis {
+  const used = hints.filter(({ test, outcomes }) => evidence[test] === undefined && outcomes.length > 0);
+  const seen: Seen[] = [
+    ...EVIDENCE_IDS.flatMap((test) =>
+      evidence[test] === undefined
+        ? []
+        : [{ test, outcome: evidence[test], column: columnOf(tables, test, evidence[test]) }],
+    ),
+    ...used.map(({ test, outcomes }) => ({
+      test,
+      outcome: outcomes[0]!,
+      column: mean(outcomes.map((outcome) => columnOf(tables, test, outcome))),
+    })),
+  ];
+  const priors = tables.priors.map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
+  const chances = posterior(
+    priors,
+    seen.map(({ column }) => column),
+  );
+  const others = seen.map(({ column }) => averagesOfOthers(column, priors));
+  const evidenceWeight = FAMILY_IDS.reduce(
+    (sum, _, f) => sum + seen.reduce((product, { column }) => product * column[f]!, priors[f]!),
+    0,
+  );
+
+  const beliefs = FAMILY_IDS.map((family, f): FamilyBelief => {
+    const pushes = seen.map(({ test, outcome, column }, s) => ({
+      test,
+      outcome,
+      decibans: 10 * Math.log10(column[f]! / others[s]![f]!),
+    }));
+    const inputs = [
+      input("prior weight", priors[f]!, "1", "table"),
+      ...seen.map(({ test, outcome, column }) =>
+        input(`P(${outcomeName(test, outcome)} | ${familyOf(family).name})`, column[f]!, "1", "table"),
+      ),
+      input("the same product over all families", evidenceWeight, "1"),
+    ];
+    return {
+      family,
+      p: worked("diagnosis.posterior", chances[f]!, "1", inputs),
+      pushes: pushes.sort((a, b) => Math.abs(b.decibans) - Math.abs(a.decibans)),
+    };
+  }).sort((a, b) => b.p.value - a.p.value);
+  return {
+    beliefs,
+    chances,
+    likely: beliefs.filter(({ p }) => p.value >= LIKELY_AT).map(({ family }) => family),
+    leader: beliefs[0]!.family,
+    hints: used,
+  };
+}
+
+function columnOf(tables: Tables, test: EvidenceId, outcome: string): readonly number[] {
+  const columns = tables.columns[test];
+  if (!Object.hasOwn(columns, outcome)) throw new RangeError(`"${outcome}" is no outcome of this test.`);
+  return columns[outcome]!;
+}
+
+const mean = (columns: readonly (readonly number[])[]) =>
+  columns[0]!.map((_, f) => columns.reduce((sum, column) => sum + column[f]!, 0) / columns.length);
+
+/** For each family, the chance of this outcome under the others as they are usually met. */
+function averagesOfOthers(column: readonly number[], priors: readonly number[]): number[] {
+  const weight = priors.reduce((sum, prior) => sum + prior, 0);
+  const total = priors.reduce((sum, prior, f) => sum + prior * column[f]!, 0);
+  return priors.map((prior, f) => (total - prior * column[f]!) / (weight - prior));
+}
+
+/** An outcome's name as on its chip. */
+export const outcomeName = (test: EvidenceId, outcome: string): string =>
+  (EVIDENCE[test].outcomes as Record<string, Outcome>)[outcome]?.name ?? outcome;

@@ -1,0 +1,205 @@
+import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import type { RoleId } from "@/core/ground/catalog/roles";
+import type { OdourFinding } from "@/core/job/schema";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
+import { branches, gainBits, posterior } from "@/core/models/chance/bayes";
+import type { Background } from "./diagnose";
+
+/** Where a smell comes from: which zone, which layer, what family; and where to put the nose next. */
+
+export type OdourLayer = "face" | "foam" | "below";
+export const LAYER_NAMES: Record<OdourLayer, string> = {
+  face: "in the face of the cloth",
+  foam: "in the foam or backing",
+  below: "below it: underlay, floor or frame",
+};
+const LAYERS = Object.keys(LAYER_NAMES) as OdourLayer[];
+
+export interface OdourSource {
+  zones: { view: ZoneView; p: Worked }[];
+  layers: { layer: OdourLayer; p: Worked }[];
+  families: { family: FamilyId; p: Worked }[];
+  /** What to do next, and what it is worth. */
+  next: { words: string; zoneId: string; gain?: Worked };
+}
+
+/** A smell fades to 37 % over this distance. Judgement. */
+const FADES_OVER_MM = 600;
+/** A nose is this far out on the scale of five. Judgement. */
+const NOSE_SD = 0.8;
+/** Zones of another piece are at least this far away. Judgement. */
+const OTHER_PIECE_MM = 3000;
+const STRENGTHS = [1, 2, 3, 4, 5];
+const NOTES = [0, 1, 2, 3, 4, 5];
+/** The source is as good as found: measure there instead of sniffing on. */
+const FOUND_AT = 0.8;
+
+/** Where spills run and smells stay, before any sniff; relative weights, judgement. */
+const ROLE_WEIGHT: Partial<Record<RoleId, number>> = {
+  crevice: 2,
+  "under-seat": 2,
+  footwell: 1.5,
+  base: 1.5,
+  boot: 1.5,
+  mat: 1.2,
+  top: 1.5,
+  back: 0.8,
+  headliner: 0.8,
+  belt: 0.5,
+  headrest: 0.7,
+  front: 0.7,
+  rail: 0.7,
+};
+/** The same for a family, where it is the likely one; judgement. */
+const FAMILY_PLACES: Partial<Record<FamilyId, Partial<Record<RoleId, number>>>> = {
+  "smoke-film": { headliner: 4, headrest: 1.5 },
+  mould: { footwell: 2.5, "under-seat": 2, boot: 2.5, mat: 2 },
+  urine: { base: 2, footwell: 1.5, crevice: 1.5, top: 2 },
+  protein: { base: 1.5, "under-seat": 2, crevice: 1.5 },
+  "body-oil": { headrest: 2, belt: 1.5 },
+};
+
+/** P(sign | layer), relative weights in the order face, foam, below; judgement. */
+const LAYER_SIGNS = {
+  "gone when aired": [5, 1, 0.7],
+  "half gone when aired": [3, 3, 2],
+  "stays when aired": [1, 4, 5],
+  "stronger when pressed": [1, 6, 3],
+  "the same when pressed": [4, 1, 2],
+} as const;
+const asColumn = (sign: keyof typeof LAYER_SIGNS, other: (keyof typeof LAYER_SIGNS)[]) =>
+  LAYER_SIGNS[sign].map((weight, index) => weight / other.reduce((sum, each) => sum + LAYER_SIGNS[each][index]!, 0));
+
+/**
+ * Finds the likely source of a smell from noses put in several places.
+ * @param views every zone of the job; the source may lie where nobody has sniffed yet
+ * @param readings smells noted so far, at least one
+ */
+export function odourSource(
+  views: readonly ZoneView[],
+  readings: readonly OdourFinding[],
+  background: Background,
+): OdourSource {
+  const families = familiesOf(readings, background);
+  const [top] = families;
+  const weights = views.map(({ role }) => (ROLE_WEIGHT[role] ?? 1) * (FAMILY_PLACES[top!.family]?.[role] ?? 1));
+  const at = (zoneId: string) => views.findIndex(({ id }) => id === zoneId);
+  const columns = readings.map((reading) => columnOfNote(views, at(reading.zoneId), reading.closed));
+  const chances = posterior(weights, columns);
+  const zones = views
+    .map((view, index) => ({
+      view,
+      p: worked("odour.source", chances[index]!, "1", [
+        input("weight of the place", weights[index]!, "1", "table"),
+        ...readings.map(({ zoneId, closed }, r) =>
+          input(
+            `P(strength ${closed} at ${views[at(zoneId)]?.name.toLowerCase() ?? "another zone"} | it is here)`,
+            columns[r]![index]!,
+            "1",
+            "entered",
+          ),
+        ),
+        input("fades over", FADES_OVER_MM, "mm", "table"),
+      ]),
+    }))
+    .sort((a, b) => b.p.value - a.p.value);
+  const strongest = readings.reduce((most, reading) => (reading.closed > most.closed ? reading : most));
+  return { zones, layers: layersOf(strongest), families, next: whereNext(views, readings, chances, zones[0]!) };
+}
+
+/** P(note | source is zone s), its own strength as likely one as another. */
+function columnOfNote(views: readonly ZoneView[], where: number, note: number): number[] {
+  return views.map(
+    (source) =>
+      STRENGTHS.reduce(
+        (sum, strength) =>
+          sum + noteChance(note, strength * Math.exp(-distanceMm(views[where]!, source) / FADES_OVER_MM)),
+        0,
+      ) / STRENGTHS.length,
+  );
+}
+
+/** A note of 0 to 5 given what a perfect nose would say. */
+function noteChance(note: number, expected: number): number {
+  const bell = (x: number) => Math.exp(-((x - expected) ** 2) / (2 * NOSE_SD ** 2));
+  return bell(note) / NOTES.reduce((sum, x) => sum + bell(x), 0);
+}
+
+function distanceMm(a: ZoneView, b: ZoneView): number {
+  const middle = ({ shape }: ZoneView) => [shape.xMm + shape.widthMm / 2, shape.yMm + shape.heightMm / 2] as const;
+  const [[ax, ay], [bx, by]] = [middle(a), middle(b)];
+  return Math.hypot(ax - bx, ay - by) + (a.zone.pieceId === b.zone.pieceId ? 0 : OTHER_PIECE_MM);
+}
+
+function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Background) {
+  const characters = readings.flatMap(({ character }) => (character ? [character] : []));
+  const priors = tables.priors.map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
+  // One smell named at several places is one observation, not several.
+  const columns = [...new Set(characters)].map((character) => tables.columns.smell[character]!);
+  const chances = posterior(priors, columns);
+  return FAMILY_IDS.map((family, f) => ({
+    family,
+    p: worked("diagnosis.posterior", chances[f]!, "1", [
+      input("prior weight", priors[f]!, "1", "table"),
+      ...columns.map((column, c) =>
+        input(`P(smells of ${[...new Set(characters)][c]} | it)`, column[f]!, "1", "table"),
+      ),
+    ]),
+  })).sort((a, b) => b.p.value - a.p.value);
+}
+
+function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers"] {
+  const airings: (keyof typeof LAYER_SIGNS)[] = ["gone when aired", "half gone when aired", "stays when aired"];
+  const presses: (keyof typeof LAYER_SIGNS)[] = ["stronger when pressed", "the same when pressed"];
+  const share = aired === undefined || closed === 0 ? undefined : aired / closed;
+  const seen = [
+    ...(share === undefined ? [] : [{ sign: airings[share <= 0.25 ? 0 : share < 0.75 ? 1 : 2]!, among: airings }]),
+    ...(pressed === undefined ? [] : [{ sign: presses[pressed === "stronger" ? 0 : 1]!, among: presses }]),
+  ];
+  const columns = seen.map(({ sign, among }) => asColumn(sign, among));
+  const chances = posterior([1, 1, 1], columns);
+  return LAYERS.map((layer, index) => ({
+    layer,
+    p: worked("diagnosis.posterior", chances[index]!, "1", [
+      input("prior, the same for all", 1 / 3, "1", "table"),
+      ...seen.map(({ sign }, s) => input(`P(${sign} | it)`, columns[s]![index]!, "1", "table")),
+    ]),
+  })).sort((a, b) => b.p.value - a.p.value);
+}
+
+function whereNext(
+  views: readonly ZoneView[],
+  readings: readonly OdourFinding[],
+  chances: readonly number[],
+  best: OdourSource["zones"][number],
+): OdourSource["next"] {
+  if (best.p.value >= FOUND_AT)
+    return {
+      words: `Measure there: moisture meter and lamp on ${best.view.name.toLowerCase()}, then look below it.`,
+      zoneId: best.view.id,
+    };
+  const sniffed = new Set(readings.map(({ zoneId }) => zoneId));
+  const open = views.map((view, index) => ({ view, index })).filter(({ view }) => !sniffed.has(view.id));
+  const valued = open.map(({ view, index }) => ({
+    view,
+    gain: gainBits(
+      chances,
+      branches(
+        chances,
+        NOTES.map((note) => columnOfNote(views, index, note)),
+      ),
+    ),
+  }));
+  const [most] = valued.sort((a, b) => b.gain - a.gain);
+  if (!most)
+    return { words: `Every zone was sniffed. Look below ${best.view.name.toLowerCase()}.`, zoneId: best.view.id };
+  return {
+    words: `Sniff next at ${most.view.name.toLowerCase()}: it tells most about where it is.`,
+    zoneId: most.view.id,
+    gain: worked("diagnosis.gain", most.gain, "bit", [
+      input("zones it may still be", chances.filter((p) => p >= 0.01).length),
+      input("likeliest so far", best.p.value, "1"),
+    ]),
+  };
+}

@@ -1,0 +1,144 @@
+import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
+import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
+import type { BuildId, CareCode, NeighbourId } from "@/core/ground/catalog/builds";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import type { MaterialId } from "@/core/ground/catalog/materials";
+import type { RoleId } from "@/core/ground/catalog/roles";
+import type { ActionId } from "@/core/ground/catalog/actions";
+import { RULES, type Rule } from "./rules";
+
+/** What the rules look at: everything the cloth and the mark might be. */
+export interface RuleFacts {
+  materials: readonly MaterialId[];
+  builds: readonly BuildId[];
+  careCode: CareCode | "unknown";
+  neighbours: readonly (NeighbourId | "unknown")[];
+  oldOrFragile: boolean;
+  likely: readonly FamilyId[];
+  inCloth: readonly AgentGroup[];
+  fastness: (agent: AgentId) => "proved" | "poor" | "unproved";
+  noPower: boolean;
+  role: RoleId;
+  allergies: readonly AllergyId[];
+  matters: MatterId | undefined;
+  /** Lifting seats out was agreed. */
+  seatsLifted: boolean;
+  /** Too cold for a belt to dry out fully. */
+  cold: boolean;
+}
+
+/** A step before it is one: what would be done, and how hard. */
+export interface Candidate {
+  action: ActionId;
+  agent?: AgentId;
+  spraying?: boolean;
+  phMin?: number;
+  phMax?: number;
+  clothTempC?: number;
+  toolAggressiveness?: number;
+  /** Driven by a motor, which sparks. */
+  poweredTool?: boolean;
+}
+
+export interface Verdict {
+  forbiddenBy: Rule[];
+  requires: Set<NonNullable<Rule["require"]>>;
+  /** Every rule that met these facts and had a say. */
+  met: Rule[];
+}
+
+const some = <T>(wanted: readonly T[] | undefined, there: readonly T[]) =>
+  wanted === undefined || wanted.some((item) => there.includes(item));
+
+/** Facts are asked of many steps: what does not hang on the agent is looked up once. */
+const metBy = new WeakMap<RuleFacts, readonly Rule[]>();
+
+function rulesMet(facts: RuleFacts, agent: AgentId | undefined): readonly Rule[] {
+  let met = metBy.get(facts);
+  if (!met) metBy.set(facts, (met = RULES.filter((rule) => meets(rule, facts))));
+  return met.filter(
+    ({ when }) => when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness),
+  );
+}
+
+function meets({ when }: Rule, facts: RuleFacts): boolean {
+  return (
+    some(when.material, facts.materials) &&
+    some(when.build, facts.builds) &&
+    some(when.careCode, [facts.careCode]) &&
+    some(when.neighbour, facts.neighbours) &&
+    some(when.likely, facts.likely) &&
+    (when.oldOrFragile === undefined || facts.oldOrFragile) &&
+    (when.inCloth === undefined || facts.inCloth.includes(when.inCloth)) &&
+    (when.power === undefined || facts.noPower) &&
+    some(when.role, [facts.role]) &&
+    some(when.allergies, facts.allergies) &&
+    (when.matters === undefined || facts.matters === when.matters) &&
+    (when.cold === undefined || facts.cold) &&
+    (when.seatsStay === undefined || !facts.seatsLifted)
+  );
+}
+
+function forbids({ forbid, limit }: Rule, step: Candidate): boolean {
+  const groups = step.agent ? agentOf(step.agent).groups : [];
+  return Boolean(
+    forbid?.actions?.includes(step.action) ||
+    (step.agent && forbid?.anyAgent) ||
+    forbid?.groups?.some((group) => groups.includes(group)) ||
+    (step.agent && forbid?.allAgentsBut && !forbid.allAgentsBut.includes(step.agent)) ||
+    (step.spraying && forbid?.spraying) ||
+    (step.poweredTool && forbid?.poweredTools) ||
+    (limit?.clothTempC !== undefined && (step.clothTempC ?? 0) > limit.clothTempC) ||
+    (limit?.phMin !== undefined && step.phMin !== undefined && step.phMin < limit.phMin) ||
+    (limit?.phMax !== undefined && step.phMax !== undefined && step.phMax > limit.phMax) ||
+    (limit?.toolAtMost !== undefined && (step.toolAggressiveness ?? 0) > limit.toolAtMost),
+  );
+}
+
+/** A rule that is met but has nothing to say of this step (a pH window beside a vacuum) is not shown with it. */
+function concerns(rule: Rule, step: Candidate): boolean {
+  if (forbids(rule, step)) return true;
+  const wet = step.agent !== undefined;
+  return Boolean(
+    (rule.limit?.toolAtMost !== undefined && step.toolAggressiveness !== undefined) ||
+    (wet && (rule.limit ?? rule.require ?? rule.forbid?.spraying)),
+  );
+}
+
+/**
+ * Holds a candidate step against every hard rule.
+ * @returns the rules that forbid it, what must come before it, and the rules that had a say
+ */
+export function judge(step: Candidate, facts: RuleFacts): Verdict {
+  const met = rulesMet(facts, step.agent);
+  const forbiddenBy = met.filter(
+    (rule) => rule.require !== "rinse-before" && rule.require !== "air-before" && forbids(rule, step),
+  );
+  const requires = new Set<NonNullable<Rule["require"]>>();
+  for (const rule of met) {
+    if (!rule.require) continue;
+    const conditional = rule.require === "rinse-before" || rule.require === "air-before";
+    if (conditional ? forbids(rule, step) : step.agent !== undefined) requires.add(rule.require);
+  }
+  return { forbiddenBy, requires, met: met.filter((rule) => concerns(rule, step)) };
+}
+
+export interface Limits {
+  phMin: number;
+  phMax: number;
+  clothTempC: number;
+  toolAtMost: number;
+}
+
+/** The tightest limits of every rule these facts meet. */
+export function limitsOf(facts: RuleFacts): Limits {
+  const limits: Limits = { phMin: 0, phMax: 14, clothTempC: 100, toolAtMost: 9 };
+  for (const rule of rulesMet(facts, undefined)) {
+    if (!rule.limit) continue;
+    limits.phMin = Math.max(limits.phMin, rule.limit.phMin ?? 0);
+    limits.phMax = Math.min(limits.phMax, rule.limit.phMax ?? 14);
+    limits.clothTempC = Math.min(limits.clothTempC, rule.limit.clothTempC ?? 100);
+    limits.toolAtMost = Math.min(limits.toolAtMost, rule.limit.toolAtMost ?? 9);
+  }
+  return limits;
+}

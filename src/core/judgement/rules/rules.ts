@@ -1,0 +1,375 @@
+import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
+import { NEVER_MIX } from "@/core/ground/catalog/agents";
+import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
+import type { BuildId, CareCode, NeighbourId } from "@/core/ground/catalog/builds";
+import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
+import { MATERIALS, MATERIAL_IDS, type MaterialId } from "@/core/ground/catalog/materials";
+import type { RoleId } from "@/core/ground/catalog/roles";
+import type { Sourced } from "@/core/ground/quantity/provenance";
+import type { ActionId } from "@/core/ground/catalog/actions";
+
+/**
+ * Hard rules are data. Every list in `when` is an "or", the lists together an "and"; a list matches when anything the cloth
+ * might be is in it, so what is unknown meets every rule it could meet. The planner may only choose among what they leave.
+ */
+export interface Rule extends Sourced {
+  id: string;
+  /** Heading of the caution label. */
+  title: string;
+  when: {
+    material?: readonly MaterialId[];
+    build?: readonly BuildId[];
+    careCode?: readonly (CareCode | "unknown")[];
+    neighbour?: readonly (NeighbourId | "unknown")[];
+    oldOrFragile?: true;
+    likely?: readonly FamilyId[];
+    inCloth?: AgentGroup;
+    fastness?: "poor" | "unproved";
+    power?: "none";
+    role?: readonly RoleId[];
+    allergies?: readonly AllergyId[];
+    matters?: MatterId;
+    /** Lifting seats out was not agreed. */
+    seatsStay?: true;
+    cold?: true;
+  };
+  forbid?: {
+    actions?: readonly ActionId[];
+    groups?: readonly AgentGroup[];
+    allAgentsBut?: readonly AgentId[];
+    spraying?: true;
+    /** Brushes and machines with a motor. */
+    poweredTools?: true;
+    /** Everything that carries an agent, on whichever action. */
+    anyAgent?: true;
+  };
+  limit?: { clothTempC?: number; phMin?: number; phMax?: number; toolAtMost?: number };
+  require?: "check-first" | "fastness-check" | "rinse-before" | "air-before";
+  because: string;
+  /** It keeps people from harm, not only cloth. */
+  guardsPeople?: true;
+}
+
+const heatSet = FAMILY_IDS.filter((family) => familyOf(family).heatSets !== undefined);
+
+/** The fibre pH windows, one rule a material, made from the material rows. */
+const PH_RULES: Rule[] = MATERIAL_IDS.map((material) => ({
+  id: `ph-${material}`,
+  title: MATERIALS[material].name,
+  when: { material: [material] },
+  limit: { phMin: MATERIALS[material].phMin, phMax: MATERIALS[material].phMax },
+  because: MATERIALS[material].limit,
+  mark: MATERIALS[material].mark,
+}));
+
+/** Never-mix pairs, both ways round, made from the pair table. */
+const NEVER_MIX_RULES: Rule[] = NEVER_MIX.flatMap(({ pair: [a, b], because }) =>
+  [
+    [a, b],
+    [b, a],
+  ].map(([there, coming]) => ({
+    id: `never-mix-${there}-${coming}`,
+    title: `Never ${coming} on ${there}`,
+    when: { inCloth: there! },
+    forbid: { groups: [coming!] },
+    require: "rinse-before" as const,
+    because,
+    mark: "practice" as const,
+  })),
+);
+
+export const RULES: readonly Rule[] = [
+  {
+    id: "glue-held",
+    title: "Held by glue",
+    when: { build: ["glue-held"] },
+    forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
+    because:
+      "No steam, no drawing off, no spraying on it: the glue lets go and it sags. Damp towel, light strokes, once.",
+    mark: "practice",
+  },
+  {
+    id: "code-s",
+    title: "Care code S",
+    when: { careCode: ["S"] },
+    forbid: { groups: ["water-borne"] },
+    because: "No water: the maker allows solvent only. Water rings it or bleeds its dye.",
+    mark: "practice",
+  },
+  {
+    id: "code-w",
+    title: "Care code W",
+    when: { careCode: ["W"] },
+    forbid: { groups: ["solvent"] },
+    because: "No solvent: the maker allows water only.",
+    mark: "practice",
+  },
+  {
+    id: "code-x",
+    title: "Care code X",
+    when: { careCode: ["X"] },
+    forbid: { anyAgent: true },
+    because: "Vacuum and dry brush only. Anything wet is at the owner's risk: hand it back and say so.",
+    mark: "practice",
+  },
+  {
+    id: "code-unknown",
+    title: "Care label not seen",
+    when: { careCode: ["unknown"] },
+    require: "check-first",
+    because: "The label may say S or X, and then no water goes on it.",
+    mark: "practice",
+  },
+  {
+    id: "beside-it",
+    title: "No liquid near it",
+    when: { neighbour: ["electrics", "airbag", "speaker", "unknown"] },
+    forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
+    guardsPeople: true,
+    because:
+      "Liquid or steam in electrics, airbags, sensors or speakers can fire, short or ruin them. Agent on the towel only.",
+    mark: "practice",
+  },
+  {
+    id: "high-voltage",
+    title: "Orange cables or battery",
+    when: { neighbour: ["high-voltage"] },
+    forbid: { anyAgent: true, actions: ["extract", "steam", "presoak", "scrape"] },
+    guardsPeople: true,
+    because:
+      "High voltage can kill, and disconnecting 12 V does not make it safe. No liquid here: refer it to someone licensed.",
+    mark: "practice",
+  },
+  {
+    id: "beside-unknown",
+    title: "Look beside and under",
+    when: { neighbour: ["unknown"] },
+    require: "check-first",
+    guardsPeople: true,
+    because: "Nobody has looked for cables, airbag labels, sensors, speakers or sharps yet.",
+    mark: "practice",
+  },
+  {
+    id: "worn-leather",
+    title: "Worn leather beside it",
+    when: { neighbour: ["worn-leather"] },
+    forbid: { actions: ["steam"], spraying: true },
+    because: "Steam and spray open its cracks and leave dull patches.",
+    mark: "practice",
+  },
+  {
+    id: "glue-line",
+    title: "Glue line",
+    when: { neighbour: ["glue-line"] },
+    forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
+    because: "Water along a glue line lets it go.",
+    mark: "practice",
+  },
+  {
+    id: "heat-sets",
+    title: "No heat yet",
+    when: { likely: heatSet },
+    forbid: { actions: ["steam"] },
+    limit: { clothTempC: 40 },
+    because: "Above 40 °C at the cloth protein and dye set for good. They are not ruled out here.",
+    mark: "practice",
+  },
+  {
+    id: "heat-shy",
+    title: "Heat-shy fibre",
+    when: { material: ["wool", "silk", "olefin", "acrylic", "acetate"] },
+    forbid: { actions: ["steam"] },
+    because: "Steam felts wool and silk, melts olefin and distorts acrylic and acetate.",
+    mark: "practice",
+  },
+  {
+    id: "hardly-wet",
+    title: "Hardly damp",
+    when: { material: ["viscose", "silk", "acetate", "jute", "linen", "suede-look"] },
+    forbid: { actions: ["extract", "presoak"] },
+    because: "It weakens, shrinks, browns or rings when wet through: damp methods only.",
+    mark: "practice",
+  },
+  {
+    id: "suede-look",
+    title: "Suede-look",
+    when: { material: ["suede-look"] },
+    forbid: { allAgentsBut: ["neutral-cleaner", "water"], spraying: true, actions: ["steam"] },
+    limit: { toolAtMost: 3 },
+    because:
+      "Neutral cleaner on the cloth, little liquid, then a soft brush without pressure: anything else mats the pile.",
+    mark: "practice",
+  },
+  {
+    id: "steam-shy",
+    title: "Steam-shy fibre",
+    when: { material: ["viscose", "jute", "linen"] },
+    forbid: { actions: ["steam"] },
+    because: "Hot damp shrinks and browns it.",
+    mark: "practice",
+  },
+  {
+    id: "protease",
+    title: "No enzyme",
+    when: { material: ["wool", "silk"] },
+    forbid: { groups: ["enzyme"] },
+    because: "Most enzymes digest protein, and this fibre is protein.",
+    mark: "practice",
+  },
+  {
+    id: "rubbing-felts",
+    title: "Do not rub",
+    when: { material: ["wool", "silk", "acetate", "acrylic", "viscose"] },
+    limit: { toolAtMost: 3 },
+    because: "Rubbing felts, pills or breaks it: soft brush or tamping.",
+    mark: "practice",
+  },
+  {
+    id: "swells",
+    title: "No dry solvent",
+    when: { material: ["olefin", "acetate"] },
+    forbid: { groups: ["solvent"] },
+    because: "Some dry solvents swell olefin and dissolve acetate.",
+    mark: "practice",
+  },
+  {
+    id: "browns",
+    title: "No alkali on tannin",
+    when: { likely: ["tannin", "plant-colour"] },
+    forbid: { groups: ["alkali"] },
+    because: "Strong alkali turns tannin and plant colour brown and fast.",
+    mark: "practice",
+  },
+  {
+    id: "melts",
+    title: "No power brush",
+    when: { material: ["olefin"] },
+    limit: { toolAtMost: 5 },
+    because: "Olefin melts from the rubbing of a power brush.",
+    mark: "practice",
+  },
+  {
+    id: "old",
+    title: "Old or fragile",
+    when: { oldOrFragile: true },
+    limit: { toolAtMost: 2 },
+    because: "Over about twenty years old, worn or fragile: tamp, never scrub or twist.",
+    mark: "practice",
+  },
+  {
+    id: "fastness-poor",
+    title: "Colour runs",
+    when: { fastness: "poor" },
+    forbid: { anyAgent: true },
+    because: "The dye came off on the white cloth, worse than step 4 of the grey scale: do not go wet with it.",
+    mark: "std",
+    source: "grey scale after ISO 105-A03",
+  },
+  {
+    id: "fastness-unproved",
+    title: "Colourfastness first",
+    when: { fastness: "unproved" },
+    require: "fastness-check",
+    because: "Nobody has proved this agent on this cloth: a hidden place first.",
+    mark: "practice",
+  },
+  {
+    id: "solvent-in-cloth",
+    title: "Solvent in the cloth",
+    when: { inCloth: "solvent" },
+    forbid: { actions: ["dry-removal", "hair-lift", "extract", "steam"], poweredTools: true },
+    require: "air-before",
+    guardsPeople: true,
+    because:
+      "Solvent vapour can catch fire from a motor's spark or heat. No vacuum, extractor, powered brush, heater or steam until it has aired off.",
+    mark: "practice",
+  },
+  {
+    id: "no-power",
+    title: "No power here",
+    when: { power: "none" },
+    forbid: { actions: ["extract", "steam"] },
+    because: "There is no power where the work is done.",
+    mark: "practice",
+  },
+  {
+    id: "belt",
+    title: "Seat belt",
+    when: { role: ["belt"] },
+    forbid: { allAgentsBut: ["neutral-cleaner", "water"], actions: ["extract", "steam", "presoak"], spraying: true },
+    guardsPeople: true,
+    because:
+      "A belt holds a life: mild cleaner on a towel only, no bleach, dye or solvent. Pulled out and clamped until it is dry.",
+    mark: "practice",
+  },
+  {
+    id: "belt-cold",
+    title: "Cold: belts stay dry",
+    when: { role: ["belt"], cold: true },
+    forbid: { anyAgent: true },
+    guardsPeople: true,
+    because:
+      "In the cold a belt does not dry out and moulds inside its reel: leave it dry, or warm the cabin and measure it.",
+    mark: "practice",
+  },
+  {
+    id: "under-seat",
+    title: "Under a seat that stays in",
+    when: { role: ["under-seat"], seatsStay: true },
+    forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
+    because:
+      "Modules and plugs sit there, and lifting the seat was not agreed: seat fully forward, then back, and a towel only.",
+    mark: "practice",
+  },
+  {
+    id: "no-enzyme-here",
+    title: "No enzyme in this house",
+    when: { allergies: ["enzymes", "asthma"] },
+    forbid: { groups: ["enzyme"] },
+    guardsPeople: true,
+    because: "Someone there reacts to enzymes or has asthma: enzyme dust sensitises lungs.",
+    mark: "practice",
+  },
+  {
+    id: "gentle",
+    title: "The cloth kept safe",
+    when: { matters: "gentle" },
+    forbid: { groups: ["oxidiser"] },
+    limit: { toolAtMost: 3 },
+    because:
+      "The owner wants the cloth kept safe before the mark gone: no bleaching, nothing harder than a soft brush.",
+    mark: "judgement",
+  },
+  ...PH_RULES,
+  ...NEVER_MIX_RULES,
+];
+
+/** What ends the planning instead of a step: referrals and damage, as data. */
+export const REFERRALS = {
+  sewage: {
+    title: "Sewage or flood water",
+    words:
+      "Stop. Sewage carries disease that gloves and a mask do not keep out. Keep people and animals away and call licensed remediation.",
+  },
+  mould: {
+    title: "Mould, more than 1 m²",
+    words:
+      "Stop. Mould over about 1 m² (10 square feet) goes to licensed remediation: brushing or vacuuming it spreads spores through the building. Keep it closed off.",
+  },
+  "mould-at-risk": {
+    title: "Mould, and someone at risk",
+    words: "Stop. Children, old or ill people, or asthma in the house: licensed remediation, whatever the size.",
+  },
+  "maybe-mould": {
+    title: "It may be mould",
+    words:
+      "Mould is not ruled out and this is about 1 m² or more: smell it from a distance and look for dots and fuzz in Test before anything touches it. Mask on. If it is mould, it goes to licensed remediation.",
+  },
+  "high-voltage": {
+    title: "Orange cables or battery",
+    words: "No liquid here. Disconnecting 12 V does not make it safe: refer it to someone licensed for high voltage.",
+  },
+} as const;
+
+/** Mould at or over this goes to licensed remediation, m²: ten square feet, the smaller of the two wordings. EPA [std], from memory. */
+export const MOULD_LIMIT_M2 = 10 * 0.3048 ** 2;

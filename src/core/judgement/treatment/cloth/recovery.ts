@@ -1,0 +1,92 @@
+import { extractorFor } from "@/core/judgement/shelf/shelf";
+import { recoveryFactor } from "@/core/judgement/learnt/own";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { paced } from "@/core/models/water/strokes";
+import { fittedRecovery } from "@/core/models/water/tankMarks";
+import { stateNow, type Context } from "./planContext";
+import { mostOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { waterBefore } from "./waterBudget";
+
+/** No machine draws off all of it at once. Judgement. */
+const MOST_RECOVERY = 0.9;
+
+/**
+ * What one dry stroke takes here with the machine at hand: as its tank marks showed on the same cloth in this job, else as the shelf says.
+ * @returns share of the free water, 0 without a machine
+ */
+export function recoveryOf(context: Context, view: ZoneView): Worked {
+  const ofContext = known.get(context) ?? new Map<string, Worked>();
+  known.set(context, ofContext);
+  const recovery = ofContext.get(view.id) ?? recoveryNow(context, view);
+  ofContext.set(view.id, recovery);
+  return recovery;
+}
+
+/** A context never changes, and every way through asks again. */
+const known = new WeakMap<Context, Map<string, Worked>>();
+
+function recoveryNow(context: Context, view: ZoneView): Worked {
+  const machine = extractorFor(context.kit, view.areaM2.value);
+  const shelf = machine?.recoveryPerDryStroke ?? 0;
+  const own = machine && recoveryFactor(context.kit.experience, machine.id);
+  const table = own ? Math.min(MOST_RECOVERY, shelf * own.factor) : shelf;
+  const fits = fitsOn(context, view, table);
+  if (table === 0 || fits.length === 0)
+    return worked("water.recovery", table, "1", [
+      input("the shelf says", shelf, "1", "table"),
+      ...(own && own.n > 0 ? [input("your log, of what the shelf says", own.factor, "1", "measured")] : []),
+    ]);
+  return worked("water.recoveryFit", fits.reduce((sum, r) => sum + r, 0) / fits.length, "1", [
+    ...fits.map((r, index) => input(`tank marks ${index + 1}`, r, "1", "measured")),
+    input("the shelf says", table, "1", "table"),
+  ]);
+}
+
+function fitsOn(context: Context, view: ZoneView, table: number): number[] {
+  const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
+  const read = context.history.done
+    .filter(({ recoveredMl }) => recoveredMl !== undefined)
+    .flatMap((event) => {
+      const zoneId = event.zoneIds.find((id) => isSameCloth(context, view, id));
+      return zoneId === undefined ? [] : [{ event, zoneId }];
+    });
+  const ways = new Map(
+    [...new Set(read.map(({ zoneId }) => zoneId))].map((zoneId) => {
+      const { moves } = stateNow(context, { ...view, id: zoneId });
+      return [
+        zoneId,
+        {
+          moves,
+          places: new Map(moves.map(({ eventId }, at) => [eventId, at])),
+          water: waterBefore(moves, view, table),
+        },
+      ] as const;
+    }),
+  );
+  return read.flatMap(({ event, zoneId }) => {
+    const { moves, places, water } = ways.get(zoneId)!;
+    const at = places.get(event.id);
+    if (at === undefined) return [];
+    const move = moves[at]!;
+    const fit = fittedRecovery(
+      water[at]!,
+      move.waterOnLPerM2 ?? 0,
+      move.wetStrokes ?? 1,
+      move.dryStrokes ?? 0,
+      bound,
+      water[at + 1]!,
+    );
+    // As one stroke at the usual pace would.
+    return fit === undefined ? [] : paced(fit, 1 / (move.pace ?? 1));
+  });
+}
+
+/** Zones of one piece with no cloth of their own are of the same cloth; the zone itself always is. */
+function isSameCloth({ job }: Context, view: ZoneView, zoneId: string): boolean {
+  const other = job.zones.byId[zoneId];
+  const own = ({ cloth }: { cloth?: { material?: string; build?: string } }) =>
+    `${cloth?.material ?? ""}/${cloth?.build ?? ""}`;
+  return (
+    zoneId === view.id || (other !== undefined && other.pieceId === view.zone.pieceId && own(other) === own(view.zone))
+  );
+}

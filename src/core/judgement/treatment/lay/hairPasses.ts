@@ -1,0 +1,39 @@
+import type { ConstructionId, HairDensity } from "@/core/ground/catalog/findings";
+import type { MaterialId } from "@/core/ground/catalog/materials";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import type { Kit } from "@/core/job/schema";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+
+/** Hair on the cloth, in hairs to a hand's width, and what may stay. Judgement. */
+const DENSITY: Record<HairDensity, number> = { few: 1, much: 4, matted: 12 };
+const MAY_STAY = 0.25;
+/** Share one pass leaves, as the exponent's rate: loops hold hair, flat cloth lets go. Judgement. */
+const RATE: Record<ConstructionId, number> = { woven: 0.9, knit: 0.7, pile: 0.6, glued: 0.45, loop: 0.35 };
+/** Fibres hair clings to. Judgement. */
+const CLINGS: Partial<Record<MaterialId, number>> = { wool: 0.8, acrylic: 0.8, "suede-look": 0.7 };
+
+/**
+ * Passes and minutes to lift hair, each pass in one direction with the vacuum behind it.
+ * @param areaM2 m², > 0
+ * @param construction undefined counts as the one that holds hair best
+ * @param materials what the fibre may be; the one it clings to most counts
+ * @param kit of which the own pace counts
+ */
+export function hairWork(
+  density: HairDensity,
+  areaM2: Worked,
+  construction: ConstructionId | undefined,
+  materials: readonly MaterialId[],
+  kit: Pick<Kit, "experience"> = {},
+): { passes: Worked; minutes: Worked } {
+  const rate =
+    (construction ? RATE[construction] : Math.min(...Object.values(RATE))) *
+    Math.min(...materials.map((material) => CLINGS[material] ?? 1));
+  const needed = Math.max(1, Math.ceil(Math.log(DENSITY[density] / MAY_STAY) / rate - 1e-9));
+  const passes = worked("hair.passes", needed, "strokes", [
+    input("hair there", DENSITY[density], "1", "table"),
+    input("may stay", MAY_STAY, "1", "table"),
+    input("rate per pass", rate, "1", construction ? "table" : "assumed"),
+  ]);
+  return { passes, minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed) };
+}

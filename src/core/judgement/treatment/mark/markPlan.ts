@@ -1,0 +1,263 @@
+import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
+import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
+import { ringOrigin, type RingOrigin } from "@/core/judgement/diagnosis/ring";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
+import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
+import type { MarkFinding, MouldFinding } from "@/core/job/schema";
+import type { Worked } from "@/core/ground/quantity/working";
+import { cautionsOf } from "@/core/judgement/treatment/lay/cautions";
+import { diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { markArea, spreadArea, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { fitAgent, fitMachine } from "@/core/judgement/treatment/way/allowedWay";
+import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, UNSURE_RUNG, type Rung } from "@/core/ground/catalog/ladders";
+import { isHopeless, successOf, type Success } from "@/core/judgement/learnt/success";
+import { missingOf, rungFromShelf, type Missing } from "@/core/judgement/shelf/standIns";
+import { judgeMould, type MouldJudgement } from "./mould";
+import { MOULD_LIMIT_M2, REFERRALS } from "@/core/judgement/rules/rules";
+import type { Caution } from "@/core/judgement/treatment/step/step";
+import { doesTitle, rungTitle } from "@/core/judgement/treatment/step/stepWords";
+
+export interface LeftOut {
+  what: string;
+  because: string;
+}
+
+/** One rung of a mark's ladder as the technician reads it. */
+export interface RungView {
+  title: string;
+  why: string;
+  state: "done" | "now" | "next" | "left-out";
+  leftOut: LeftOut[];
+  /** What the shelf lacks for it. */
+  missing: Missing[];
+  /** How often it makes such a mark go; absent where no agent does it. */
+  success?: Success;
+}
+
+export interface MarkPlan {
+  findingId: string;
+  zoneId: string;
+  name: string;
+  diagnosis: Diagnosis;
+  /** One family is clearly ahead; otherwise the gentle common rung comes first. */
+  sure: boolean;
+  area: Worked;
+  spread: Worked;
+  /** How often it was judged dry and still visible. */
+  round: number;
+  state: "open" | "gone" | "left" | "worse" | "at-the-stop" | "referred" | "damage";
+  rungs: RungView[];
+  stopWords: string;
+  referral?: { title: string; words: string };
+  /** What holds for touching it at all, while nobody knows what it is. */
+  touching: Caution[];
+  /** Where a water ring came from, while it may be one. */
+  ring?: RingOrigin;
+  /** What may be done about mould that was seen. */
+  mould?: MouldJudgement;
+}
+
+/** A mark with the rungs that the rules leave it. */
+export interface LaidMark {
+  plan: MarkPlan;
+  rungs: Rung[];
+}
+
+/**
+ * Lays out the ladder of one mark: what it likely is, which rungs the rules leave, where on it the work stands.
+ * @param zoneLikely what any mark on the zone may be: heat spreads, so it must suit them all
+ */
+export function layMark(
+  context: Context,
+  view: ZoneView,
+  id: string,
+  finding: MarkFinding | MouldFinding,
+  zoneLikely: readonly FamilyId[],
+): LaidMark {
+  const diagnosis = diagnosisOf(context, view, finding);
+  const area = markArea(finding);
+  const { leader } = diagnosis;
+  const sure = !isCommon(decide(diagnosis.chances));
+  const ring = finding.kind === "mark" && diagnosis.likely.includes("water-ring") ? ringOrigin(finding) : undefined;
+  const mould = finding.kind === "mould" ? judgeMould(context.job, finding) : undefined;
+  const outcomes = context.history.outcomes[id] ?? [];
+  const last = outcomes.at(-1);
+  const round = outcomes.filter((result) => result === "better" || result === "same").length;
+  const attempt = (rung: Rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) });
+  const fromBelow = leader === "water-ring" && ring?.from === "below";
+  // What rises out of the foam is rinsed out with the panel; more spotter on top only feeds it.
+  const ofFamily = LADDERS[leader]
+    .map((rung) => rungFromShelf(context.kit, rung))
+    .map((rung, index) =>
+      fromBelow && index > 0
+        ? {
+            rung,
+            works: false,
+            leftOut: [
+              {
+                what: rungTitle(rung),
+                because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top.",
+              },
+            ],
+          }
+        : attempt(rung),
+    );
+  // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
+  const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
+  const laid = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
+  const fibre = fibreGroupOf(view.materials);
+  const success = new Map(laid.map(({ rung }) => [rung, rungSuccess(context, leader, rung, fibre)]));
+  // What suits every family still likely comes first whatever a log says of one of them.
+  const mustStay = (rung: Rung, index: number) => (commonFirst && index === 0) || wasDone(context, id, rung);
+  const tried = laid.map((each, index) =>
+    mustStay(each.rung, index)
+      ? each
+      : withoutHopeless(
+          each,
+          success.get(each.rung),
+          laid.slice(index + 1).some(({ works }) => works),
+        ),
+  );
+  const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
+  const referral =
+    mould?.verdict === "refer"
+      ? { title: mould.title, words: mould.words }
+      : referralOf(context, view, finding, diagnosis, area.value);
+  const stateOf = (): MarkPlan["state"] => {
+    if (referral) return "referred";
+    // What somebody judged with their eyes outranks what the tables take it for.
+    if (last === "gone" || last === "left" || last === "worse") return last;
+    if (sure && leader === "damage") return "damage";
+    return round >= viable.length ? "at-the-stop" : "open";
+  };
+  const state = stateOf();
+  const rungs = tried.map(({ rung, works, leftOut }): RungView => {
+    const index = viable.indexOf(rung);
+    const where = index < round ? "done" : index === round && state === "open" ? "now" : "next";
+    return {
+      ...(success.get(rung) ? { success: success.get(rung) } : {}),
+      title: rungTitle(rung),
+      missing: missingOf(context.kit, rung),
+      why: rung.why,
+      leftOut,
+      state: works ? where : "left-out",
+    };
+  });
+  const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
+  const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
+  return {
+    rungs: viable,
+    plan: {
+      findingId: id,
+      zoneId: view.id,
+      name,
+      diagnosis,
+      sure,
+      area,
+      spread: spreadArea(finding, view),
+      round,
+      state,
+      rungs,
+      stopWords,
+      referral,
+      touching: cautionsOf([], "check-first", undefined, diagnosis.likely),
+      ring,
+      mould,
+    },
+  };
+}
+
+/** How often the agent of a rung, the last one put on, makes such a mark go by table and own log. */
+function rungSuccess(
+  { kit }: Context,
+  family: FamilyId,
+  { does }: Rung,
+  fibre: FibreGroup | undefined,
+): Success | undefined {
+  const last = does.findLast((each) => each.action === "agent");
+  return last?.action === "agent" && family !== "damage"
+    ? successOf(kit.experience, family, last.agent, fibre)
+    : undefined;
+}
+
+/** One already worked stays counted. */
+const wasDone = ({ history }: Context, findingId: string, { does }: Rung) =>
+  history.done.some(
+    (event) =>
+      event.findingId === findingId &&
+      does.some((each) => each.action === "agent" && each.agent !== "water" && each.agent === event.agent),
+  );
+
+type Tried = { rung: Rung; works: boolean; leftOut: LeftOut[] };
+/** A rung that surely does not help here is passed over, where a later one may. */
+function withoutHopeless(tried: Tried, success: Success | undefined, later: boolean): Tried {
+  if (!tried.works || !later || !success || !isHopeless(success)) return tried;
+  return {
+    ...tried,
+    works: false,
+    leftOut: [
+      ...tried.leftOut,
+      {
+        what: rungTitle(tried.rung),
+        because: `Your own log: it went ${success.gone} of ${success.tried} times on such cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.`,
+      },
+    ],
+  };
+}
+
+/** Referral rules cannot be argued away: they hold for what is merely not ruled out. */
+function referralOf(
+  { job }: Context,
+  view: ZoneView,
+  finding: MarkFinding | MouldFinding,
+  { leader, likely }: Diagnosis,
+  areaM2: number,
+): MarkPlan["referral"] {
+  if (hadSewage(job.account) || (finding.kind === "mark" && finding.evidence.owner === "sewage"))
+    return REFERRALS.sewage;
+  if (view.neighbours.includes("high-voltage")) return REFERRALS["high-voltage"];
+  if (finding.kind === "mould" || !likely.includes("mould")) return undefined;
+  if (leader === "mould" && someoneAtRisk(job.account)) return REFERRALS["mould-at-risk"];
+  if (areaM2 < MOULD_LIMIT_M2) return undefined;
+  return leader === "mould" ? REFERRALS.mould : REFERRALS["maybe-mould"];
+}
+
+/** How treatment would begin if it were this family: the first rung the rules leave it, in words. */
+export function wouldBegin(
+  context: Context,
+  view: ZoneView,
+  family: FamilyId,
+  zoneLikely: readonly FamilyId[],
+): string {
+  if (family === "damage") return "no step: a note for the owner";
+  const rung = LADDERS[family]
+    .map((each) => rungFromShelf(context.kit, each))
+    .find((each) => tryRung(context, view, [family], zoneLikely, each).works);
+  return rung
+    ? rungTitle(rung).toLowerCase()
+    : `${rungTitle(UNSURE_RUNG).toLowerCase()}, nothing stronger is allowed here`;
+}
+
+/** A rung works when something of it that is more than damping passes the rules, or damping is all it is. */
+function tryRung(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  zoneLikely: readonly FamilyId[],
+  rung: Rung,
+): { works: boolean; leftOut: LeftOut[] } {
+  const isDamping = (does: Rung["does"][number]) => does.action === "agent" && does.agent === "water";
+  const fits = rung.does.map((does) => ({
+    does,
+    fit:
+      does.action === "agent"
+        ? fitAgent(context, view, likely, does.agent, does.tool)
+        : fitMachine(context, view, zoneLikely, does.action),
+  }));
+  const onlyDamping = rung.does.every(isDamping);
+  return {
+    works: fits.some(({ does, fit }) => fit.ok && (onlyDamping || !isDamping(does))),
+    leftOut: fits.flatMap(({ does, fit }) => (fit.ok ? [] : [{ what: doesTitle(does), because: fit.because }])),
+  };
+}

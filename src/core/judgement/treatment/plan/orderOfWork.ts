@@ -1,0 +1,78 @@
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import type { Step } from "@/core/judgement/treatment/step/step";
+import { proofOf, STAGE, type StagedStep } from "@/core/judgement/treatment/lay/zoneWork";
+
+/**
+ * Puts the zones' steps into one order of work and makes one step of what is the same on several zones.
+ * Stages keep what must come first ahead of what follows it, on every zone, so joining never moves a step before its own proof.
+ */
+export function mergeSteps(staged: readonly StagedStep[]): Step[] {
+  const sorted = [...staged].sort((a, b) => a.stage - b.stage || a.order - b.order);
+  const merged: Step[] = [];
+  const placeOf = new Map<string, number>();
+  for (const { stage, order: _order, ...step } of sorted) {
+    const alike = alikeKey(step);
+    const place = stage === STAGE.spots ? undefined : placeOf.get(alike);
+    if (place !== undefined) {
+      merged[place] = step.proves ? joinedProofs(merged[place]!, step) : joined(merged[place]!, step);
+      continue;
+    }
+    placeOf.set(alike, merged.length);
+    merged.push(step);
+  }
+  return merged;
+}
+
+/** Steps of the same key are one step; proofs are one when they are of the same cloth, whatever they prove. */
+const alikeKey = ({ key, proves }: Step) => (proves ? `proof${clothOfProof(key)}` : key);
+const clothOfProof = (key: string) => key.slice(key.indexOf("@"));
+
+function joinedProofs(a: Step, b: Step): Step {
+  const fields = proofOf([...a.proves!, ...b.proves!]);
+  return { ...joined(a, b), ...fields, key: `fastness:${fields.proves.join("+")}${clothOfProof(a.key)}` };
+}
+
+const byValue = (choose: (a: number, b: number) => number) => (a: Worked | undefined, b: Worked | undefined) =>
+  a && b ? (choose(a.value, b.value) === a.value ? a : b) : (a ?? b);
+const longest = byValue(Math.max);
+const shortest = byValue(Math.min);
+
+function joined(a: Step, b: Step): Step {
+  const areaM2 = a.areaM2.value + b.areaM2.value;
+  const [start, ...rest] = a.minutes.working.inputs;
+  const fixedMin = typeof start?.value === "number" ? start.value : 0;
+  const min = longest(a.dwell?.min, b.dwell?.min);
+  const sumOf = (first: Worked, second: Worked) =>
+    worked("treatment.amount", first.value + second.value, "mL", [
+      input("here", first.value, "mL"),
+      input("and there", second.value, "mL"),
+      ...second.working.inputs,
+    ]);
+  return {
+    ...a,
+    zoneIds: [...a.zoneIds, ...b.zoneIds],
+    areaM2: worked("geometry.area", areaM2, "m2", [
+      input("here", a.areaM2.value, "m2"),
+      input("and there", b.areaM2.value, "m2"),
+    ]),
+    amountMl: a.amountMl && b.amountMl && sumOf(a.amountMl, b.amountMl),
+    ...(a.mostWetStrokes !== undefined && b.mostWetStrokes !== undefined
+      ? { mostWetStrokes: Math.min(a.mostWetStrokes, b.mostWetStrokes) }
+      : {}),
+    recoveredMl: a.recoveredMl && b.recoveredMl && sumOf(a.recoveredMl, b.recoveredMl),
+    // One number for several zones errs on the wet side.
+    waterOnLPerM2: Math.max(a.waterOnLPerM2, b.waterOnLPerM2),
+    minutes: worked("treatment.minutes", a.minutes.value + b.minutes.value - fixedMin, "min", [
+      start!,
+      input("area of all", areaM2, "m2"),
+      ...rest.slice(1),
+    ]),
+    dwell: min && { min, max: shortest(a.dwell?.max, b.dwell?.max) },
+    reasons: uniqueBy(({ rule }) => rule, [...a.reasons, ...b.reasons]),
+    cautions: uniqueBy(({ id }) => id, [...a.cautions, ...b.cautions]),
+  };
+}
+
+const uniqueBy = <T>(keyOf: (item: T) => string, items: readonly T[]): T[] => [
+  ...new Map(items.map((item) => [keyOf(item), item])).values(),
+];

@@ -1,0 +1,401 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { assess, quickly, type Assessment } from "@/core/answers/assess/assess";
+import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
+import { familyOf } from "@/core/ground/catalog/families";
+import { USUAL_KIT } from "@/core/job/kit";
+import { FIBRE_TESTS, type FibreOutcome, type FibreTestId } from "@/core/ground/catalog/fibreTests";
+import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
+import type { RoleId } from "@/core/ground/catalog/roles";
+import { triedOf } from "@/core/ground/catalog/ownersAccount";
+import { same } from "@/core/job/commands";
+import type { Cloth, JobFile } from "@/core/job/schema";
+import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
+import { zoneViews } from "@/core/judgement/zones/zoneView";
+import type { Step } from "@/core/judgement/treatment/step/step";
+
+/**
+ * The safety invariants, checked from outside: nothing here asks the rules whether a step is allowed.
+ * Whatever a technician enters or leaves out, no plan may break one.
+ */
+const RUNS = 20_000;
+
+interface Case {
+  file: JobFile;
+  result: Assessment;
+}
+interface StepCase extends Case {
+  step: Step;
+  zoneId: string;
+  cloth: Cloth;
+  /** Every fibre it may be. */
+  fibres: readonly MaterialId[];
+  role: RoleId;
+  /** Steps planned on this zone before it. */
+  before: Step[];
+}
+
+const longestDryMs = ({ drying }: Assessment) =>
+  Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value)) * 3_600_000;
+const groupsOf = (agent: AgentId | undefined) =>
+  agent === undefined || agent === "water" ? [] : agentOf(agent).groups;
+const POWERED = ["extract", "steam", "dry-removal", "hair-lift", "seams"];
+/** Fibres at one in a hundred or more, multiplied out from the table as it stands. */
+function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
+  const weights = MATERIAL_IDS.map((fibre) =>
+    Object.entries(tests).reduce((product, [test, shown]) => {
+      const outcomes: Record<string, FibreOutcome> = FIBRE_TESTS[test as FibreTestId].outcomes;
+      const of = (row: FibreOutcome) => row.weights[fibre] ?? row.otherwise;
+      return (product * of(outcomes[shown!]!)) / Object.values(outcomes).reduce((sum, row) => sum + of(row), 0);
+    }, 1),
+  );
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return MATERIAL_IDS.filter((_, index) => weights[index]! / total >= 0.01 + 1e-12);
+}
+const HARD_BRUSHES = ["medium-brush", "drill-brush", "stiff-brush", "scrub-pad"];
+const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
+
+/** One check a step and zone. */
+const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
+  "glue-held cloth, or cloth that may be, is never steamed, drawn off or sprayed": ({ step, cloth }) =>
+    (cloth.build !== undefined && cloth.build !== "glue-held") ||
+    !(step.action === "steam" || step.action === "extract" || step.spraying),
+
+  "the cloth stays at 40 °C or under while protein or dye is not ruled out": ({ step, zoneId, result }) =>
+    (step.tempC ?? 0) <= 40 ||
+    !Object.values(result.plan.marks).some(
+      (mark) =>
+        mark.zoneId === zoneId &&
+        mark.state !== "gone" &&
+        mark.diagnosis.beliefs.some(({ family, p }) => p.value >= 0.05 && familyOf(family).heatSets),
+    ),
+
+  "every agent stays inside the pH window of every fibre it might be": ({ step, fibres }) =>
+    !step.agent ||
+    fibres
+      .map((fibre) => MATERIALS[fibre])
+      .every(({ phMin, phMax }) => step.phMin! >= phMin - 1e-9 && step.phMax! <= phMax + 1e-9),
+
+  "no care code is disobeyed": ({ step, cloth: { careCode } }) =>
+    (careCode !== "X" || !step.agent) &&
+    (careCode !== "S" || !step.agent || !agentOf(step.agent).groups.includes("water-borne")) &&
+    (careCode !== "W" || !groupsOf(step.agent).includes("solvent")),
+
+  "an unseen label or neighbour is looked for before anything wet": ({ step, cloth, zoneId, file, before }) =>
+    !step.agent ||
+    (cloth.careCode !== undefined && cloth.neighbours !== undefined) ||
+    before.some(({ action }) => action === "check-first") ||
+    file.job.events.some(
+      (event) => event.kind === "done" && event.stepKey === "check-first:" && event.zoneIds.includes(zoneId),
+    ),
+
+  "nothing is sprayed, steamed or drawn off beside electrics, airbags, speakers or glue lines": ({
+    step,
+    cloth: { neighbours },
+  }) =>
+    (neighbours !== undefined && !neighbours.some((id) => AT_ARMS_LENGTH.includes(id))) ||
+    !(step.action === "steam" || step.action === "extract" || step.spraying),
+
+  "no liquid at all by high voltage": ({ step, cloth: { neighbours } }) =>
+    !neighbours?.includes("high-voltage") || !step.agent,
+
+  "no agent goes on before it was proved on a hidden place, nor after it failed there": ({ step, cloth, before }) => {
+    if (!step.agent) return true;
+    const proved = cloth.fastness?.[step.agent];
+    return proved === undefined ? before.some(({ proves }) => proves?.includes(step.agent!)) : proved >= 4;
+  },
+
+  "wool and silk meet no enzyme and no hard brush": ({ step, fibres }) =>
+    !fibres.some((fibre) => fibre === "wool" || fibre === "silk") ||
+    (!groupsOf(step.agent).includes("enzyme") && !HARD_BRUSHES.includes(step.tool)),
+
+  "old or fragile cloth is tamped": ({ step, cloth: { ageYears, condition } }) =>
+    (ageYears !== undefined && ageYears <= 20 && condition === "sound") ||
+    ![...HARD_BRUSHES, "soft-brush", "horsehair-brush", "toothbrush"].includes(step.tool),
+
+  "nothing is used that is not on the shelf": ({ step, file }) => {
+    const { agents, tools, machines } = file.kit ?? USUAL_KIT;
+    const vacuum = Boolean(machines["hepa-vacuum"] ?? machines["wet-vacuum"]);
+    const extractor = Boolean(machines.extractor ?? machines["spot-extractor"] ?? machines["carpet-extractor"]);
+    return (
+      (step.agent === undefined || step.agent === "water" || agents.includes(step.agent)) &&
+      (step.tool === "vacuum"
+        ? vacuum
+        : step.tool === "extractor"
+          ? extractor
+          : step.tool === "steamer"
+            ? Boolean(machines.steamer)
+            : ["hand", "towel"].includes(step.tool) || tools === undefined || tools.includes(step.tool as never))
+    );
+  },
+
+  "no power brush on olefin": ({ step, fibres }) => step.tool !== "drill-brush" || !fibres.includes("olefin"),
+
+  "only a HEPA vacuum where there may be mould": ({ step, file, zoneId, result }) =>
+    step.tool !== "vacuum" ||
+    Boolean((file.kit ?? USUAL_KIT).machines["hepa-vacuum"]) ||
+    !Object.values(result.plan.marks).some(
+      (mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould"),
+    ),
+
+  "olefin and acetate meet no solvent": ({ step, fibres }) =>
+    !fibres.some((fibre) => fibre === "olefin" || fibre === "acetate") || !groupsOf(step.agent).includes("solvent"),
+
+  "no enzyme where someone has asthma or reacts to it": ({ step, file }) =>
+    !file.job.account?.allergies?.some((allergy) => allergy === "asthma" || allergy === "enzymes") ||
+    !groupsOf(step.agent).includes("enzyme"),
+
+  "belts meet nothing but water and neutral cleaner, on a towel": ({ step, role }) =>
+    role !== "belt" ||
+    !step.agent ||
+    ((step.agent === "water" || step.agent === "neutral-cleaner") &&
+      !step.spraying &&
+      step.action !== "steam" &&
+      step.action !== "extract"),
+
+  "nothing is sprayed or drawn off under a seat that stays in": ({ step, role, file }) =>
+    role !== "under-seat" ||
+    file.job.account?.liftSeats === true ||
+    !(step.action === "steam" || step.action === "extract" || step.spraying),
+
+  "nothing is brushed or vacuumed for hair where there may be mould": ({ step, zoneId, result }) =>
+    step.action !== "hair-lift" ||
+    !Object.values(result.plan.marks).some(
+      (mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould"),
+    ),
+
+  "disinfectant only after cleaning, never on glue or a thin cover over foam, and for no less than its whole contact time":
+    ({ step, zoneId, cloth, file, before }) =>
+      step.agent !== "disinfectant" ||
+      ((cloth.build === "carpet-on-underlay" || cloth.build === "carpet-stuck-down") &&
+        [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some(
+          (each) => "action" in each && (each.action === "clean" || each.action === "extract"),
+        ) &&
+        step.dwell!.min.value >= (file.kit?.labels?.disinfectant?.dwellMinMin ?? 10) - 1e-9 &&
+        step.dwell!.max === undefined),
+
+  "no belt is wetted in the cold, or while nobody has measured it": ({ step, role, file }) =>
+    role !== "belt" || !step.agent || (file.job.site.airTempC ?? 0) > 12,
+
+  "protector goes on nothing that was not cleaned": ({ step, zoneId, file, before }) =>
+    step.agent !== "protector" ||
+    [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some(
+      (each) => "action" in each && (each.action === "clean" || each.action === "extract"),
+    ),
+
+  "no booster goes where its agent may not, nor where acid or enzyme goes": ({
+    step,
+    zoneId,
+    role,
+    fibres,
+    cloth,
+    file,
+    result,
+  }) => {
+    const boosted =
+      step.action === "clean" &&
+      result.mixes.some(({ agent, steps, booster }) => agent === step.agent && steps.includes(step.key) && booster?.ml);
+    const onZone = result.plan.steps
+      .filter(({ zoneIds }) => zoneIds.includes(zoneId))
+      .flatMap(({ agent }) => groupsOf(agent));
+    return (
+      !boosted ||
+      (!onZone.includes("acid") &&
+        !onZone.includes("enzyme") &&
+        role !== "belt" &&
+        (file.kit ?? USUAL_KIT).agents.includes("degreaser") &&
+        (cloth.fastness?.degreaser ?? 5) >= 4 &&
+        fibres.every((fibre) => MATERIALS[fibre].phMax > 9))
+    );
+  },
+
+  "every number is finite and positive": ({ step }) =>
+    [
+      step.minutes.value,
+      step.action === "beside" ? 1 : step.areaM2.value,
+      step.amountMl?.value ?? 1,
+      step.dwell?.min.value ?? 1,
+      (step.dwell?.max?.value ?? 1e6) - (step.dwell?.min.value ?? 0),
+    ].every((value) => Number.isFinite(value) && value > 0),
+};
+
+/** One check a plan. */
+const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
+  "what must not meet is rinsed between, and solvent airs before motor, heat or spark": ({ file, result }) =>
+    file.job.zones.order.every((zoneId) => {
+      // Nobody asked what was tried: the worst of it may be there.
+      const tried = file.job.account?.tried ?? ["unknown" as const];
+      const old = file.job.account?.when === "days" || file.job.account?.when === "months";
+      const inCloth = new Set<AgentGroup>(
+        tried.flatMap((id) => (id === "spirit" && old ? [] : [...triedOf(id).groups])),
+      );
+      const safely = (action: string, groups: readonly AgentGroup[], tool?: string) => {
+        if (action === "rinse" || action === "extract")
+          for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
+        if (action === "air") inCloth.delete("solvent");
+        const meets = NEVER_MIX.some(
+          ({ pair: [a, b] }) => (groups.includes(a) && inCloth.has(b)) || (groups.includes(b) && inCloth.has(a)),
+        );
+        const sparks = (POWERED.includes(action) || tool === "drill-brush") && inCloth.has("solvent");
+        for (const group of groups) if (group !== "water-borne") inCloth.add(group);
+        return !meets && !sparks;
+      };
+      for (const event of file.job.events)
+        if (event.kind === "done" && event.zoneIds.includes(zoneId)) safely(event.action, groupsOf(event.agent));
+      return result.plan.steps.every(
+        (step) => !step.zoneIds.includes(zoneId) || safely(step.action, groupsOf(step.agent), step.tool),
+      );
+    }),
+
+  "mould over ten square feet and sewage are referred, and their zone is left alone but for airing gas out": ({
+    file,
+    result,
+  }) =>
+    Object.values(result.plan.marks).every((mark) => {
+      const finding = file.job.findings.byId[mark.findingId]!;
+      if (finding.kind === "mould")
+        return (
+          mark.mould?.verdict !== "refer" ||
+          (mark.referral !== undefined &&
+            !result.plan.steps.some(({ zoneIds, action }) => zoneIds.includes(mark.zoneId) && action !== "gas-out"))
+        );
+      const sewage =
+        finding.kind === "mark" &&
+        (finding.evidence.owner === "sewage" || file.job.account?.spilled?.includes("sewage"));
+      const mould = mark.area.value >= 0.9290304 && mark.diagnosis.likely.includes("mould");
+      return (
+        !(sewage || mould) ||
+        (mark.referral !== undefined &&
+          !result.plan.steps.some(({ zoneIds, action }) => zoneIds.includes(mark.zoneId) && action !== "gas-out"))
+      );
+    }),
+
+  "sewage or flood water in the owner's account stops the whole job": ({ file, result }) =>
+    !file.job.account?.spilled?.includes("sewage") || result.plan.steps.every(({ action }) => action === "gas-out"),
+
+  "gas works only with nobody near, outdoors or exhausted, after the cloth work, on dry cloth with nothing in it that must not meet it":
+    ({ file, result }) => {
+      const run = result.plan.steps.find(({ action }) => action === "gas");
+      if (!run || file.job.events.some(({ kind }) => kind === "start")) return true;
+      const { gas, account, events, zones } = file.job;
+      const worked = events.filter((event) => event.kind === "done");
+      const setToDry = worked.findLast(({ action }) => action === "set-to-dry");
+      const airedAway = (zoneId: string) =>
+        worked.some(({ action, zoneIds }) => action === "air" && zoneIds.includes(zoneId));
+      // What nobody asked about may be bleach, until every zone was rinsed.
+      const rinsed = zones.order.every((zoneId) =>
+        worked.some(({ action, zoneIds }) => (action === "rinse" || action === "extract") && zoneIds.includes(zoneId)),
+      );
+      const fresh = !["days", "months"].includes(account?.when ?? "");
+      const solvent = zones.order.some(
+        (zoneId) =>
+          !airedAway(zoneId) &&
+          ((account?.tried?.includes("spirit") && fresh) ||
+            worked.some(
+              ({ agent, zoneIds }) =>
+                zoneIds.includes(zoneId) && groupsOf(agent).some((group) => group === "solvent" || group === "citrus"),
+            )),
+      );
+      return (
+        gas?.cleared === true &&
+        (gas.stands === "outdoors" || gas.stands === "exhausted") &&
+        !account?.spilled?.includes("sewage") &&
+        !solvent &&
+        (rinsed || Boolean(account?.tried && !account.tried.includes("unknown"))) &&
+        result.plan.steps.every(({ action }) => action === "gas" || action === "gas-out") &&
+        (longestDryMs(result) === 0 ||
+          (setToDry !== undefined && Date.parse(file.asOf) >= Date.parse(setToDry.at) + longestDryMs(result)))
+      );
+    },
+
+  "nobody is told to enter sooner than the slowest clearing from the strongest gas": ({ file, result: { gas } }) => {
+    const choice = file.job.gas;
+    if (!gas?.toEntry || !choice) return true;
+    if (gas.gas !== "ozone") return false;
+    if (choice.gas !== "ozone") return true;
+    const { volumeM3: v, shutMinPerH: n, shutMaxPerH: m, airedMinPerH: aired } = choice;
+    const leak = Math.min(n!, m ?? n!);
+    const made = (file.kit ?? USUAL_KIT).machines["ozone-machine"]?.gasMgPerH ?? 20_000;
+    const hours = 4;
+    const ppm = (leak < 1e-6 ? (made / v!) * hours : (made / (v! * leak)) * (1 - Math.exp(-leak * hours))) / 1.962;
+    return gas.toEntry.value >= Math.max(0, (Math.log(ppm / 0.05) / aired!) * 60) - 1e-3;
+  },
+
+  "gas that is inside always has its airing in the plan": ({ file, result }) => {
+    const kinds = file.job.events.filter((event) => event.kind === "done").map(({ action }) => action);
+    return (
+      kinds.lastIndexOf("gas") <= kinds.lastIndexOf("gas-out") ||
+      result.plan.steps.some(({ action, required }) => action === "gas-out" && required)
+    );
+  },
+
+  "damage is a note, never a step": ({ result: { plan } }) => {
+    const damage = [
+      ...plan.damage.map(({ findingId }) => findingId),
+      ...Object.values(plan.marks)
+        .filter(({ sure, diagnosis }) => sure && diagnosis.leader === "damage")
+        .map(({ findingId }) => findingId),
+    ];
+    return plan.steps.every(({ findingId }) => findingId === undefined || !damage.includes(findingId));
+  },
+
+  "water stays within every zone's budget": ({ file, result }) =>
+    Object.values(result.plan.zones).every(({ budget, used, view }) => {
+      const already = file.job.events.reduce(
+        (sum, event) =>
+          sum + (event.kind === "done" && event.zoneIds.includes(view.id) ? (event.waterOnLPerM2 ?? 0) : 0),
+        0,
+      );
+      return used.value <= Math.max(budget.value, already) + 1e-9;
+    }),
+
+  "no two steps share a key": ({ result }) =>
+    new Set(result.plan.steps.map(({ key }) => key)).size === result.plan.steps.length,
+};
+
+describe("no input gets around the safety rules", () => {
+  it("holds for every step of every plan", () => {
+    fc.assert(
+      fc.property(arbitraryJobFile, (file) => {
+        const result = assess(file.job, file.kit ?? USUAL_KIT, file.asOf, quickly);
+        const views = new Map(zoneViews(file.job).map((view) => [view.id, view]));
+        const broken = new Set<string>();
+        for (const [name, holds] of Object.entries(OF_EVERY_PLAN)) if (!holds({ file, result })) broken.add(name);
+        result.plan.steps.forEach((step, index) => {
+          for (const zoneId of step.zoneIds) {
+            const view = views.get(zoneId)!;
+            const before = result.plan.steps.slice(0, index).filter(({ zoneIds }) => zoneIds.includes(zoneId));
+            for (const [name, holds] of Object.entries(OF_EVERY_STEP))
+              if (
+                !holds({
+                  file,
+                  result,
+                  step,
+                  zoneId,
+                  cloth: view.cloth,
+                  fibres: view.cloth.material ? [view.cloth.material] : stillPossible(view.cloth.fibreTests),
+                  role: view.role,
+                  before,
+                })
+              )
+                broken.add(`${name} (${step.title})`);
+          }
+        });
+        expect([...broken]).toEqual([]);
+      }),
+      { numRuns: RUNS },
+    );
+  }, 900_000);
+
+  it("plans the same from the same, to the last number", () => {
+    fc.assert(
+      fc.property(arbitraryJobFile, (file) =>
+        same(
+          assess(file.job, file.kit ?? USUAL_KIT, file.asOf, quickly).plan,
+          assess(structuredClone(file.job), file.kit ?? USUAL_KIT, file.asOf, quickly).plan,
+        ),
+      ),
+      { numRuns: 500 },
+    );
+  });
+});

@@ -1,0 +1,80 @@
+import type { AgentId } from "@/core/ground/catalog/agents";
+import type { ToolId } from "@/core/ground/catalog/tools";
+import type { Mark } from "@/core/ground/quantity/provenance";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import type { ActionId } from "@/core/ground/catalog/actions";
+import type { Effort } from "./effectCurve";
+
+export interface Dwell {
+  min: Worked;
+  /** Absent where waiting longer does no harm. */
+  max?: Worked;
+}
+
+export interface Caution {
+  id: string;
+  title: string;
+  words: string;
+  tone: "danger" | "care";
+  /** What guards people is shown in full wherever the step is; what guards cloth may fold away on a narrow screen. */
+  guards: "people" | "cloth";
+}
+
+export interface Reason {
+  rule: string;
+  because: string;
+  mark: Mark;
+}
+
+/** One thing to do, with everything the hands need to know. Plain data. */
+export interface Step {
+  key: string;
+  /** 0 until a mark was judged dry and still visible; then its next rung's steps are round 1, and so on. */
+  round: number;
+  action: ActionId;
+  title: string;
+  how: string;
+  why: string;
+  check: string;
+  liftOff?: string;
+  zoneIds: string[];
+  findingId?: string;
+  agent?: AgentId;
+  /** The agents a colourfastness step proves. */
+  proves?: AgentId[];
+  spraying?: boolean;
+  partsWater?: Worked;
+  phMin?: number;
+  phMax?: number;
+  tool: ToolId;
+  tempC?: number;
+  areaM2: Worked;
+  amountMl?: Worked;
+  waterOnLPerM2: number;
+  wetStrokes?: Worked;
+  dryStrokes?: Worked;
+  /** Of the strokes, against the machine's usual; left out: the usual. */
+  pace?: number;
+  /** The most that budget and depth leave, however dirty it still runs. */
+  mostWetStrokes?: number;
+  /** What should come back into the recovery tank. */
+  recoveredMl?: Worked;
+  rounds?: number;
+  /** Put on in so many portions, blotted between; absent: in one. */
+  goes?: number;
+  /** How a cleaner works on a panel, factor by factor. */
+  effort?: Effort;
+  dwell?: Dwell;
+  minutes: Worked;
+  reasons: Reason[];
+  cautions: Caution[];
+  /** It guards people or cloth against what follows, and is not left out. */
+  required?: true;
+}
+
+/** Hands-on minutes and the shortest dwell of a step. */
+export const stepMinutes = ({ minutes, dwell }: Pick<Step, "minutes" | "dwell">): Worked =>
+  worked("schedule.step", minutes.value + (dwell?.min.value ?? 0), "min", [
+    input("hands-on", minutes.value, "min"),
+    input("shortest dwell", dwell?.min.value ?? 0, "min"),
+  ]);

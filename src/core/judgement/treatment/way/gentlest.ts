@@ -1,0 +1,151 @@
+import type { AgentId } from "@/core/ground/catalog/agents";
+import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
+import { partsWater } from "@/core/ground/quantity/ratio";
+import { agentOn } from "@/core/judgement/shelf/shelf";
+import { factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { soilLeft, type Effort } from "@/core/judgement/treatment/step/effectCurve";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
+import { gentlerTools, type FoundFit } from "./allowedWay";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import { judge } from "@/core/judgement/rules/judge";
+import { COOL_C } from "@/core/judgement/treatment/step/rates";
+import { soilOf } from "@/core/judgement/zones/soil";
+import { strengthAt } from "./strength";
+import type { Dwell } from "@/core/judgement/treatment/step/step";
+
+/** Strength, dwell, agitation, temperature and rounds for a panel: the gentlest set that brings its soil to the target. */
+export interface CleaningSet {
+  fit: FoundFit;
+  effort: Effort;
+  /** Share of soil that may stay. */
+  targetLeft: number;
+  reaches: boolean;
+}
+
+/**
+ * What each factor costs the cloth, so that sets can be told apart: the strongest brush, the label's mix, lukewarm against cool,
+ * twice the dwell, another round with its water. Judgement.
+ */
+const HARSH = { agitation: 1, strength: 0.6, warmth: 0.2, dwell: 0.15, round: 0.7 } as const;
+const STRONGEST_TOOL = 7;
+const DWELL_TIMES = [1, 1.5, 2] as const;
+
+export interface Wanted {
+  agent: AgentId;
+  targetLeft: number;
+  /** Rounds the table gives, and the most there may be. */
+  usualRounds: number;
+  mostRounds: number;
+  /** Dwell of one round in this air: no set waits past its end. */
+  dwell: Dwell;
+}
+
+/** Every set the rules leave, gentlest first, is tried against the target; where none reaches it, the one that leaves least in the usual rounds. */
+export function gentlestSet(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  fit: FoundFit,
+  { agent, targetLeft, usualRounds, mostRounds, dwell }: Wanted,
+): CleaningSet {
+  const row = agentOn(context.kit, agent);
+  const label = context.job.choices.readings[agent] ?? row.reading;
+  const strongest = fit.strength?.partsWater.value ?? 0;
+  // One bottle for all panels of a job: weaker only where none of them is worse than lightly soiled.
+  const weaker = Math.round(Math.sqrt((strongest + 1) * (Math.max(strongest, row.weakestPartsWater) + 1)) - 1);
+  const parts = label && lightAllOver(context) ? [weaker, strongest] : [strongest];
+  const warmest = fit.candidate.clothTempC ?? COOL_C;
+  const temps = [...new Set([Math.max(Math.min(COOL_C, warmest), row.minTempC), warmest])];
+  const shortestMin = dwell.min.value;
+  const dwells = DWELL_TIMES.filter((times) => times === 1 || times * shortestMin <= (dwell.max?.value ?? Infinity));
+  const tools = gentlerTools(context.kit, view, fit.tool);
+
+  const sets = parts.flatMap((r) =>
+    temps.flatMap((tempC) =>
+      dwells.flatMap((times) =>
+        tools.flatMap((tool) =>
+          Array.from({ length: mostRounds }, (_, index) => {
+            const strength = label ? (partsWater(label) + 1) / (r + 1) : 1;
+            const effort: Effort = {
+              agent,
+              rounds: index + 1,
+              strength,
+              dwellMin: times * shortestMin,
+              shortestMin,
+              agitation: TOOLS[tool].agitation,
+              tempC,
+            };
+            return { r, tool, effort, left: soilLeft(effort).value, harsh: harshnessOf(effort, tool, times) };
+          }),
+        ),
+      ),
+    ),
+  );
+  type Set = (typeof sets)[number];
+  const fitOf = ({ r, tool, effort }: Set): FoundFit | undefined => {
+    const strength = r === strongest ? fit.strength : strengthAt(row, r, fit.strength!);
+    const candidate = {
+      ...fit.candidate,
+      clothTempC: effort.tempC,
+      toolAggressiveness: TOOLS[tool].aggressiveness,
+      phMin: strength?.phMin ?? fit.candidate.phMin,
+      phMax: strength?.phMax ?? fit.candidate.phMax,
+    };
+    const verdict = judge(candidate, factsOf(context, view, likely, []));
+    return verdict.forbiddenBy.length === 0 ? { ...fit, candidate, verdict, strength, tool } : undefined;
+  };
+  const taken = (set: Set): CleaningSet | undefined => {
+    const found = fitOf(set);
+    return found && { fit: found, effort: set.effort, targetLeft, reaches: set.left <= targetLeft + 1e-9 };
+  };
+  const gentlest = sets
+    .filter(({ left }) => left <= targetLeft + 1e-9)
+    .sort((a, b) => parts.indexOf(a.r) - parts.indexOf(b.r) || a.harsh - b.harsh);
+  for (const set of gentlest) {
+    const found = taken(set);
+    if (found) return found;
+  }
+  const most = sets
+    .filter(({ effort }) => effort.rounds === usualRounds)
+    .sort((a, b) => a.left - b.left || a.harsh - b.harsh);
+  for (const set of most) {
+    const found = taken(set);
+    if (found) return found;
+  }
+  const effort: Effort = {
+    agent,
+    rounds: usualRounds,
+    strength: 1,
+    dwellMin: shortestMin,
+    shortestMin,
+    agitation: TOOLS[fit.tool].agitation,
+    tempC: warmest,
+  };
+  return { fit, effort, targetLeft, reaches: false };
+}
+
+const lightAllOver = ({ job }: Context) =>
+  Object.values(job.zones.byId).every((zone) => (soilOf(zone)?.level ?? "light") === "light");
+
+const harshnessOf = ({ strength, tempC, rounds }: Effort, tool: ToolId, times: number): number =>
+  (HARSH.agitation * TOOLS[tool].aggressiveness) / STRONGEST_TOOL +
+  HARSH.strength * strength +
+  (HARSH.warmth * (tempC - COOL_C)) / 15 +
+  HARSH.dwell * (times - 1) +
+  HARSH.round * (rounds - 1);
+
+/** The set in words: what was turned, and what it leaves against what was wanted. */
+export function setInWords({ effort, reaches, targetLeft }: CleaningSet): string {
+  const longer = effort.dwellMin > effort.shortestMin + 1e-9;
+  const weaker = effort.strength < 0.99;
+  const turned = [
+    weaker && "a mix weaker than the label's usual",
+    longer && "a longer wait",
+    effort.agitation < 1 && "a softer tool",
+  ].filter(Boolean);
+  const instead = turned.length > 0 ? ` with ${turned.join(", ").replace(/, ([^,]*)$/, " and $1")}` : "";
+  const pct = (share: number) => `${Math.round(100 * share)} %`;
+  return reaches
+    ? `The gentlest set that leaves at most ${pct(targetLeft)} of the soil${instead}.`
+    : `As far as the rules go here: it leaves about ${pct(soilLeft(effort).value)} of the soil, not the wanted ${pct(targetLeft)}. Once dry, judge it, and go again.`;
+}

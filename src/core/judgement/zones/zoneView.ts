@@ -1,0 +1,188 @@
+import type { AgentId } from "@/core/ground/catalog/agents";
+import {
+  BUILD_IDS,
+  BUILDS,
+  NEIGHBOURS,
+  type BuildId,
+  type CareCode,
+  type NeighbourId,
+} from "@/core/ground/catalog/builds";
+import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
+import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
+import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
+import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
+import { areaMm2, boundsOf, perimeterMm, type Corners, type Rect } from "@/core/ground/pieces/geometry";
+import { partsOf, templateOf } from "@/core/ground/pieces/templates";
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { soilOf, type SoilReading } from "./soil";
+
+/** A zone with everything about it looked up: its drawing, its size, and what its cloth might be. */
+export interface ZoneView {
+  id: string;
+  zone: Zone;
+  piece: Piece;
+  name: string;
+  /** Which way the drawing of its piece looks, said on the map. */
+  faces?: string;
+  role: RoleId;
+  corners: Corners;
+  /** The bounds of its corners; marks are placed from their top left. */
+  shape: Rect;
+  areaM2: Worked;
+  /** Length of the seams round it; absent where it is not sewn. */
+  seamM?: Worked;
+  /** How soiled it is, from whatever was measured; absent when nobody looked. */
+  soil?: SoilReading;
+  cloth: Cloth;
+  /** Whether what is known was said for the piece or for this zone alone; fastness is recorded there. */
+  clothOwner: "piece" | "zone";
+  materials: readonly MaterialId[];
+  /** What the tests for an unknown fibre say, most likely first; absent where the fibre is known or nothing was tested. */
+  fibre?: FibreBelief[];
+  builds: readonly BuildId[];
+  careCode: CareCode | "unknown";
+  neighbours: readonly (NeighbourId | "unknown")[];
+  oldOrFragile: boolean;
+  /** What is not known, and what was planned for instead. */
+  assumed: string[];
+}
+
+export const OLD_AT_YEARS = 20;
+/** What a zone is that was drawn free and never given a part. */
+const FREE: { name: string; role: RoleId } = { name: "Own zone", role: "field" };
+
+/** Every zone of a job in order. Parts that no longer fit their template after an edit keep their last drawing only if they have a shape. */
+export function zoneViews(job: Job): ZoneView[] {
+  return job.zones.order.flatMap((id) => {
+    const zone = job.zones.byId[id]!;
+    const piece = job.pieces.byId[zone.pieceId]!;
+    const part = partsOf(piece).find(({ part }) => part === zone.part);
+    const corners = zone.shape ?? part?.corners;
+    return corners ? [viewOf(id, zone, piece, part ?? FREE, corners)] : [];
+  });
+}
+
+function viewOf(
+  id: string,
+  zone: Zone,
+  piece: Piece,
+  part: { name: string; role: RoleId },
+  corners: Corners,
+): ZoneView {
+  const own = zone.cloth ?? {};
+  const role = roleOf(part.role);
+  // Another fibre on this zone is another cloth: nothing proved on the piece counts for it.
+  const otherCloth = own.material !== undefined && own.material !== piece.cloth.material;
+  const cloth: Cloth = otherCloth
+    ? { ...piece.cloth, careCode: undefined, fastness: undefined, ...own }
+    : { ...piece.cloth, ...own, fastness: { ...piece.cloth.fastness, ...own.fastness } };
+  const build =
+    own.build ??
+    role.build ??
+    (cloth.construction === "glued" && piece.cloth.build === undefined ? "glue-held" : piece.cloth.build);
+  // What a part of its kind usually hides counts until somebody looked at this very zone.
+  const neighbours =
+    own.neighbours ??
+    (piece.cloth.neighbours ? [...new Set([...piece.cloth.neighbours, ...(role.neighbours ?? [])])] : undefined);
+  const oldOrFragile =
+    cloth.ageYears === undefined ||
+    cloth.condition === undefined ||
+    cloth.ageYears > OLD_AT_YEARS ||
+    cloth.condition !== "sound";
+  const fibre =
+    cloth.material === undefined && cloth.fibreTests && Object.keys(cloth.fibreTests).length > 0
+      ? identifyFibre(cloth.fibreTests)
+      : undefined;
+  const materials = cloth.material ? [cloth.material] : fibre ? possibleFibres(fibre) : MATERIAL_IDS;
+  const assumed: string[] = [];
+  if (cloth.material === undefined)
+    assumed.push(
+      fibre
+        ? `Fibre not sure: planned for ${materials.map((material) => MATERIALS[material].name.toLowerCase()).join(", ")} at once.`
+        : "Fibre not known: planned for every fibre at once.",
+    );
+  if (build === undefined) assumed.push("Build not known: planned as if held by glue.");
+  if (neighbours === undefined) assumed.push("Nobody looked beside it: planned as if electrics were there.");
+  else if (own.neighbours === undefined && role.neighbours)
+    assumed.push(
+      `Nobody looked beside this part: planned as if ${role.neighbours.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ")} were there.`,
+    );
+  if (cloth.careCode === undefined) assumed.push("Care label not seen: look for it before anything wet.");
+  if (cloth.ageYears === undefined || cloth.condition === undefined)
+    assumed.push("Age or state not known: tamped, not brushed.");
+  const shape = boundsOf(corners);
+  return {
+    id,
+    zone,
+    piece,
+    role: part.role,
+    corners,
+    shape,
+    name: zone.name ?? part.name,
+    faces: templateOf(piece.template).faces,
+    areaM2: worked("geometry.zone", areaMm2(corners) / 1e6, "m2", [
+      input("corners", corners.length),
+      input("length", shape.widthMm, "mm", "entered"),
+      input("width", shape.heightMm, "mm", "entered"),
+    ]),
+    seamM:
+      role.sewn &&
+      worked("geometry.seam", perimeterMm(corners) / 1000, "m", [
+        input("sides", corners.length),
+        input("length", shape.widthMm, "mm", "entered"),
+        input("width", shape.heightMm, "mm", "entered"),
+      ]),
+    soil: soilOf(zone),
+    cloth: { ...cloth, build },
+    clothOwner: otherCloth ? "zone" : "piece",
+    materials,
+    fibre,
+    builds: build ? [build] : BUILD_IDS,
+    careCode: cloth.careCode ?? "unknown",
+    neighbours: neighbours ?? ["unknown"],
+    oldOrFragile,
+    assumed,
+  };
+}
+
+/** Fastness of an agent on this cloth. Worse than grey-scale step 4 is poor (ISO 105-A03 names the scale; the limit is practice). */
+export function fastnessOf(view: ZoneView, agent: AgentId): "proved" | "poor" | "unproved" {
+  const step = view.cloth.fastness?.[agent];
+  return step === undefined ? "unproved" : step >= 4 ? "proved" : "poor";
+}
+
+/** The least of a build's column over every build it might be. */
+export const leastOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) =>
+  Math.min(...view.builds.map((id) => pick(BUILDS[id])));
+export const mostOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[BuildId]) => number) =>
+  Math.max(...view.builds.map((id) => pick(BUILDS[id])));
+export const leastFaceCapacity = (view: ZoneView) =>
+  Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
+export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
+
+/** A finding's area: its outline's by the shoelace sum, or an oval of its size. */
+export function markArea({ size, outline }: Pick<PlacedFinding, "size" | "outline">): Worked {
+  if (outline && outline.length >= 3)
+    return worked("geometry.mark", Math.max(areaMm2(outline) / 1e6, 1e-6), "m2", [
+      input("outline", `${outline.length} corners`, undefined, "entered"),
+    ]);
+  return worked("geometry.mark", (Math.PI / 4) * (size.widthMm / 1000) * (size.heightMm / 1000), "m2", [
+    input("length", size.widthMm, "mm", "entered"),
+    input("width", size.heightMm, "mm", "entered"),
+  ]);
+}
+
+/** Judgement: agent runs this far past the rim. */
+const SPREAD_MARGIN_MM = 20;
+
+/** What the agent spreads to: the mark with a margin all round, never more than its zone. */
+export function spreadArea(finding: PlacedFinding, view: ZoneView): Worked {
+  const area = markArea(finding);
+  const { widthMm, heightMm } = finding.size;
+  const growth = ((widthMm + 2 * SPREAD_MARGIN_MM) * (heightMm + 2 * SPREAD_MARGIN_MM)) / (widthMm * heightMm);
+  return worked("geometry.spread", Math.min(area.value * growth, view.areaM2.value), "m2", [
+    input("area of the mark", area.value, "m2"),
+    input("margin all round", SPREAD_MARGIN_MM, "mm", "table"),
+    input("area of the zone", view.areaM2.value, "m2"),
+  ]);
+}

@@ -1,0 +1,125 @@
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { labelText, readingOf, type Convention } from "@/core/ground/quantity/ratio";
+import { formatNumber } from "@/core/ground/quantity/format";
+
+/** Sums around a bottle that is not the planned one: said another way, mixed wrong, nearly empty, lukewarm. */
+
+const CONVENTIONS: readonly Convention[] = [
+  "water-to-product",
+  "product-to-water",
+  "one-in",
+  "per-cent",
+  "ml-per-l-added",
+  "ml-per-l-made-up",
+  "us-fl-oz-per-gal",
+  "imperial-fl-oz-per-gal",
+];
+
+/**
+ * One strength said in every way it is said, rounded as it would stand on a label.
+ * @param r parts water to one part product, > 0
+ * @example saidEveryWay(4).find(({ convention }) => convention === "per-cent")?.text // "20 %"
+ */
+export const saidEveryWay = (r: number): { convention: Convention; text: string }[] =>
+  CONVENTIONS.map((convention) => ({
+    convention,
+    text: labelText({ convention, value: Number(formatNumber(readingOf(r, convention).value)) }),
+  }));
+
+/** Caps of product in a mix. @param capMl what the cap holds, mL, > 0 */
+export function capfuls(productMl: number, capMl: number): Worked {
+  if (!(capMl > 0)) throw new RangeError("Say what the cap holds, in mL.");
+  return worked("dilution.caps", productMl / capMl, "1", [
+    input("product", productMl, "mL"),
+    input("one cap", capMl, "mL", "entered"),
+  ]);
+}
+
+export interface Correction {
+  add: "water" | "product" | "nothing";
+  amount: Worked;
+  /** What the bottle then holds. */
+  total: Worked;
+}
+
+/**
+ * What to add to a wrong mix. C1 V1 + C2 V2 = C3 V3, water at 0 and product at 1.
+ * @param haveMl what is in the bottle, mL, > 0
+ * @param haveR how it was mixed, parts water, ≥ 0
+ * @param wantedR how it should be, parts water, > 0
+ * @example correctBottle(500, 4, 9) // too strong: add 500 mL water
+ */
+export function correctBottle(haveMl: number, haveR: number, wantedR: number): Correction {
+  if (!(haveMl > 0)) throw new RangeError("There has to be something in the bottle.");
+  const share = (r: number) => 1 / (r + 1);
+  const [have, wanted] = [share(haveR), share(wantedR)];
+  const inputs = [
+    input("in the bottle V1", haveMl, "mL", "entered"),
+    input("its product C1", have, "1"),
+    input("wanted C3", wanted, "1"),
+  ];
+  const add = Math.abs(have - wanted) < 1e-9 ? "nothing" : have > wanted ? "water" : "product";
+  const amount =
+    add === "water"
+      ? (haveMl * have) / wanted - haveMl
+      : add === "product"
+        ? (haveMl * (wanted - have)) / (1 - wanted)
+        : 0;
+  return {
+    add,
+    amount: worked("dilution.correct", amount, "mL", [
+      ...inputs,
+      input("what is added, C2", add === "product" ? 1 : 0, "1"),
+    ]),
+    total: worked("dilution.correct", haveMl + amount, "mL", [...inputs, input("added V2", amount, "mL")]),
+  };
+}
+
+/** How much mix the last of a product still makes. @param productMl mL, ≥ 0 @param r parts water, ≥ 0 */
+export const lastOfBottle = (productMl: number, r: number): Worked =>
+  worked("dilution.last", productMl * (r + 1), "mL", [
+    input("product left", productMl, "mL", "entered"),
+    input("parts water r", r, "parts", "table"),
+  ]);
+
+/**
+ * Active ingredient in the mix, mg in each kg.
+ * @param activePct active in the product as sold, % by mass, 0 to 100
+ * @param r parts water to one of product, ≥ 0; both taken as heavy as water
+ * @example activePpm(5, 99).value // 500
+ */
+export function activePpm(activePct: number, r: number): Worked {
+  if (!(activePct >= 0 && activePct <= 100)) throw new RangeError("The active content is between 0 and 100 %.");
+  return worked("dilution.ppm", (activePct * 1e4) / (r + 1), "ppm", [
+    input("active in the product", activePct, "%", "entered"),
+    input("parts water r", r, "parts", "table"),
+  ]);
+}
+
+export interface WarmMix {
+  hot: Worked;
+  cold: Worked;
+}
+
+/**
+ * Hot and cold water for a target temperature; what the bucket itself takes up is left out, so it comes out a little cooler.
+ * @param totalMl mL, > 0
+ * @throws RangeError with a sentence when the two cannot give it
+ * @example warmMix(4000, 60, 10, 35) // 2000 mL hot, 2000 mL cold
+ */
+export function warmMix(totalMl: number, hotC: number, coldC: number, targetC: number): WarmMix {
+  if (!(hotC > coldC)) throw new RangeError("The hot water has to be warmer than the cold.");
+  if (targetC < coldC || targetC > hotC)
+    throw new RangeError("The two together cannot give that: it lies outside of cold and hot.");
+  const share = (targetC - coldC) / (hotC - coldC);
+  const inputs = [
+    input("in all", totalMl, "mL", "entered"),
+    input("hot", hotC, "degC", "entered"),
+    input("cold", coldC, "degC", "entered"),
+    input("wanted", targetC, "degC", "entered"),
+  ];
+  return {
+    hot: worked("dilution.warm", totalMl * share, "mL", inputs),
+    cold: worked("dilution.warm", totalMl * (1 - share), "mL", inputs),
+  };
+}

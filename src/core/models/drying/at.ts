@@ -1,0 +1,53 @@
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import type { LayeredDrying } from "@/core/judgement/forecast/layered";
+
+/** Hours of a course that a picture can show; small, so that the map can ask it too. */
+
+/** Straight between the hours there are; the last stays. */
+export function between(hours: ArrayLike<number>, values: ArrayLike<number>, at: number): number {
+  let next = 0;
+  while (next < hours.length && hours[next]! < at) next += 1;
+  if (next === hours.length) return values[next - 1]!;
+  if (next === 0) return values[0]!;
+  const share = (at - hours[next - 1]!) / (hours[next]! - hours[next - 1]!);
+  return values[next - 1]! + share * (values[next]! - values[next - 1]!);
+}
+
+/** Water in each layer so many hours after drying began, L/m². */
+export const layersAt = ({ course }: LayeredDrying, hours: number): number[] =>
+  course.layers.map(({ water }) => between(course.hours, water, hours));
+
+/** The layers as they stand by then, to be drawn. */
+export const cutAt = (layers: LayeredDrying, hours: number) => {
+  const water = layersAt(layers, hours);
+  return layers.course.layers.map(({ name, thicknessMm, holdsLPerM2 }, layer) => ({
+    name,
+    holdsLPerM2,
+    thickness: worked("as-entered", thicknessMm, "mm", [input("thickness", thicknessMm, "mm", "table")]),
+    water: worked("drying.atHour", water[layer]!, "L/m2", [
+      input("hours of drying", hours, "h", "entered"),
+      input("this layer holds", holdsLPerM2, "L/m2", "table"),
+    ]),
+  }));
+};
+
+/** What a meter should read by then, %. */
+export const meterAt = ({ course }: LayeredDrying, hours: number): number =>
+  between(course.hours, course.meterPct, hours);
+
+export type DryState = "wet" | "dry on top" | "dry";
+
+/** How a zone stands by then. */
+export function stateAt(layers: LayeredDrying, dryH: number, hours: number): { state: DryState; water: Worked } {
+  const each = layersAt(layers, hours);
+  const water = worked(
+    "drying.atHour",
+    each.reduce((sum, litres) => sum + litres, 0),
+    "L/m2",
+    [
+      input("hours of drying", hours, "h", "entered"),
+      ...layers.course.layers.map(({ name }, layer) => input(name.toLowerCase(), each[layer]!, "L/m2")),
+    ],
+  );
+  return { state: hours >= dryH ? "dry" : hours >= layers.surfaceDry.value ? "dry on top" : "wet", water };
+}

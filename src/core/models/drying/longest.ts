@@ -1,0 +1,5 @@
+import type { Worked } from "@/core/ground/quantity/working";
+
+/** The longest drying of any zone, h; 0 when nothing gets wet, Infinity when one does not dry. */
+export const longestDryH = (drying: Record<string, { hours: Worked }>): number =>
+  Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value));

@@ -1,0 +1,145 @@
+import { input, worked, type Worked } from "@/core/ground/quantity/working";
+
+export interface StrokeMachine {
+  flowLPerMin: number;
+  headWidthM: number;
+  strokeMPerS: number;
+  recoveryPerDryStroke: number;
+}
+
+/**
+ * Water put on by one wet stroke.
+ * @param machine flow L/min > 0, head width m > 0, stroke speed m/s > 0
+ * @returns L/m²
+ * @example wetStroke({ flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, … }) // 0.556
+ */
+export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachine): Worked {
+  if (!(flowLPerMin > 0 && headWidthM > 0 && strokeMPerS > 0))
+    throw new RangeError("Flow, head width and stroke speed must each be more than nothing.");
+  return worked("water.wetStroke", flowLPerMin / 60 / (headWidthM * strokeMPerS), "L/m2", [
+    input("flow", flowLPerMin, "L/min", "table"),
+    input("head width", headWidthM, "m", "table"),
+    input("stroke speed", strokeMPerS, "m/s", "table"),
+  ]);
+}
+
+/**
+ * Water left after dry strokes, each taking a share of what is free above the bound water.
+ * @param onLPerM2 water in the cloth before, L/m², ≥ 0
+ * @param boundLPerM2 what no stroke takes, L/m², ≥ 0
+ * @param recovery share taken by one stroke, 0 to 1
+ * @param dryStrokes whole number ≥ 0
+ * @returns L/m²
+ * @example residual(1.12, 0.2, 0.45, 4) // 0.284
+ */
+export function residual(onLPerM2: number, boundLPerM2: number, recovery: number, dryStrokes: number): Worked {
+  const free = Math.max(0, onLPerM2 - boundLPerM2);
+  const left = Math.min(onLPerM2, boundLPerM2) + free * (1 - recovery) ** dryStrokes;
+  return worked("water.residual", left, "L/m2", [
+    input("water before W", onLPerM2, "L/m2"),
+    input("bound water W_b", boundLPerM2, "L/m2", "table"),
+    input("recovery r", recovery, "1", "table"),
+    input("dry strokes", dryStrokes, "strokes", "entered"),
+  ]);
+}
+
+/** Dry strokes after each wet one but the last, which gets the rest. @example dryShares(3, 8) // [2, 2, 4] */
+export function dryShares(wetStrokes: number, dryStrokes: number): number[] {
+  const each = Math.floor(dryStrokes / (wetStrokes + 1));
+  return Array.from({ length: wetStrokes }, (_, index) =>
+    index < wetStrokes - 1 ? each : dryStrokes - each * (wetStrokes - 1),
+  );
+}
+
+/**
+ * Water left, and the most there was on the way, when each wet stroke is drawn off before the next.
+ * @param beforeLPerM2 water in the cloth before, L/m²
+ * @param onLPerM2 put on by all wet strokes together, L/m²
+ */
+export function drawnOff(
+  beforeLPerM2: number,
+  onLPerM2: number,
+  wetStrokes: number,
+  dryStrokes: number,
+  boundLPerM2: number,
+  recovery: number,
+): { left: Worked; peakLPerM2: number } {
+  let water = beforeLPerM2;
+  let peakLPerM2 = beforeLPerM2;
+  for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
+    water += onLPerM2 / Math.max(1, wetStrokes);
+    peakLPerM2 = Math.max(peakLPerM2, water);
+    water = residual(water, boundLPerM2, recovery, dry).value;
+  }
+  const left = worked("water.residual", water, "L/m2", [
+    input("water before W", beforeLPerM2, "L/m2"),
+    input("put on by the wet strokes", onLPerM2, "L/m2"),
+    input("wet strokes, each drawn off", wetStrokes, "strokes", "entered"),
+    input("dry strokes in all", dryStrokes, "strokes", "entered"),
+    input("bound water W_b", boundLPerM2, "L/m2", "table"),
+    input("recovery r", recovery, "1", "table"),
+  ]);
+  return { left, peakLPerM2 };
+}
+
+/**
+ * Share of what was dissolved that is still in what is left, when rinse water is put on and drawn off: each pass thins it by W / (W + q).
+ * @param beforeLPerM2 water W in the cloth before, L/m², ≥ 0; with none there is nothing to thin, and the first stroke dissolves it
+ * @param onLPerM2 put on by all wet strokes together, L/m²
+ * @returns share of the strength before, 0 to 1
+ * @example thinned(0.4, 0.4, 1, 2, 0.2, 0.45) // 0.5
+ */
+export function thinned(
+  beforeLPerM2: number,
+  onLPerM2: number,
+  wetStrokes: number,
+  dryStrokes: number,
+  boundLPerM2: number,
+  recovery: number,
+): number {
+  let water = beforeLPerM2;
+  let share = 1;
+  const each = onLPerM2 / Math.max(1, wetStrokes);
+  for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
+    if (water + each > 0 && water > 0) share *= water / (water + each);
+    water = residual(water + each, boundLPerM2, recovery, dry).value;
+  }
+  return share;
+}
+
+/**
+ * What a dry stroke takes at another pace: twice as fast, half as long under the head.
+ * @param recovery share taken at the usual pace, 0 to 1
+ * @param pace against the usual, above 0
+ */
+export const paced = (recovery: number, pace: number): number => 1 - (1 - recovery) ** (1 / pace);
+
+/** Judgement: a firm towel leaves this share of what lies on and near the face. */
+export const SHARE_LEFT_BY_TOWEL = 0.45;
+
+/** Water left after towelling, L/m². */
+export function toweled(onLPerM2: number): Worked {
+  return worked("water.toweled", onLPerM2 * SHARE_LEFT_BY_TOWEL, "L/m2", [
+    input("water on", onLPerM2, "L/m2"),
+    input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table"),
+  ]);
+}
+
+const FOAM_POROSITY = 0.9;
+const FOAM_SATURATION = 0.06;
+
+/**
+ * How deep what the face cannot hold runs into the foam.
+ * @param onLPerM2 water put on, L/m²
+ * @param faceCapacityLPerM2 what the face holds, L/m²
+ * @returns mm. 1 L/m² is 1 mm of free water; it fills only the foam's pore space at its holding saturation (judgement).
+ */
+export function depthInFoam(onLPerM2: number, faceCapacityLPerM2: number): Worked {
+  const past = Math.max(0, onLPerM2 - faceCapacityLPerM2);
+  return worked("water.depth", past / (FOAM_POROSITY * FOAM_SATURATION), "mm", [
+    input("water on W", onLPerM2, "L/m2"),
+    input("face capacity", faceCapacityLPerM2, "L/m2", "table"),
+    input("porosity", FOAM_POROSITY, "1", "table"),
+    input("saturation", FOAM_SATURATION, "1", "table"),
+  ]);
+}
