@@ -4,7 +4,7 @@ import { EVIDENCE, EVIDENCE_IDS, type Evidence } from "../src/core/ground/catalo
 import { USUAL_KIT } from "../src/core/job/kit";
 import { demoJobs } from "../src/demo/jobs";
 import { diagnose } from "../src/core/judgement/diagnosis/diagnose";
-import { jobFileOf } from "../src/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { nextTest } from "../src/core/judgement/diagnosis/nextTest";
 import { TABLES } from "../src/core/judgement/diagnosis/tables";
 import { bigJob } from "./bench/bigJob";

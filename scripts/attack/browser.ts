@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium, type Browser, type Page } from "@playwright/test";
 import { USUAL_KIT } from "../../src/core/job/kit";
-import { jobFileOf } from "../../src/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { demoJobs } from "../../src/demo/jobs";
 import { hostileFiles, hostilePictures } from "./hostile";
 import { check } from "./report";

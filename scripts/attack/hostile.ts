@@ -1,6 +1,6 @@
 import { packed, type Entry } from "../../src/core/job/zip";
 import { USUAL_KIT } from "../../src/core/job/kit";
-import { jobFileOf } from "../../src/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { demoJobs } from "../../src/demo/jobs";
 import { seeded } from "./report";
 

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { USUAL_KIT } from "../../src/core/job/kit";
-import { jobFileOf } from "../../src/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { demoJobs } from "../../src/demo/jobs";
 import { bigJob } from "../bench/bigJob";
 import { check, seeded } from "./report";

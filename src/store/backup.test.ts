@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { openZip, packed, type Entry } from "../core/job/zip";
 import { USUAL_KIT } from "../core/job/kit";
 import { readJobFile } from "../core/job/file";
-import { jobFileOf } from "../core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import type { Job } from "../core/job/schema";
 import { workedOut } from "../core/testing/workedOut";
 import { demoJobs } from "../demo/jobs";

@@ -4,7 +4,7 @@ import { RATE_RANGE, type Rates } from "../core/answers/estimate/estimate";
 import { same } from "../core/job/commands";
 import { exists, ID_PATTERN } from "../core/job/fields";
 import { checkJobFile } from "../core/job/file";
-import { jobFileOf } from "../core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { mergedJob } from "../core/job/mergeJobs";
 import type { Learning } from "../core/answers/ledger/experience";
 import { emptyJob } from "../core/job/newJob";
@@ -13,7 +13,6 @@ import type { Job, Kit } from "../core/job/schema";
 import type { Picture, Settings } from "./db";
 
 /** What a backup is made of, and what may be in one: pure of storage, so that it is read and weighed before anything changes. */
-
 const FORMAT = "weary-bristle-backup";
 const VERSION = 1;
 const MOST_PROBLEMS = 12;

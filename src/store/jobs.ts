@@ -2,7 +2,8 @@ import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
-import { JOB_FILE_VERSION, jobFileOf } from "../core/job/fileFormat";
+import { JOB_FILE_VERSION } from "../core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { integrityProblems } from "../core/job/integrity";
 import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
@@ -20,7 +21,6 @@ import { kitNow } from "./kit";
  * Jobs as this tab sees them: what is stored, and on top of it the commands that are on their way to storage.
  * A command is applied inside one transaction to the job as stored at that moment; other tabs are told.
  */
-
 interface Waiting {
   id: number;
   jobId: string;

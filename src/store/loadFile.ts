@@ -1,6 +1,6 @@
 import type { Kit } from "../core/job/schema";
 import type { LoadList } from "../core/answers/mixing/loadList";
-import { agentOn } from "../core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { csvOf } from "./csv";
 
 /** What to buy, as a table for a spreadsheet: only what runs short or low, in whole packs. A text that looks like a formula is marked as text. */

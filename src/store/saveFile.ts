@@ -1,4 +1,4 @@
-import { jobFileOf } from "../core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import type { Job } from "../core/job/schema";
 import { kitNow } from "./kit";
 

@@ -26,10 +26,11 @@ import {
   withTool,
 } from "../core/judgement/shelf/edits";
 import { csvOf } from "./csv";
-import { agentOn, machineOn, ownAgentProblems, ownsAgent, ownsTool } from "../core/judgement/shelf/shelf";
+import { machineOn, ownsAgent, ownsTool } from "../core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
+import { ownAgentProblems } from "@/core/job/ownAgent";
 
 /** The shelf as a table: one line for each agent, tool and machine, values in the units their columns name. */
-
 const VALUE_COLUMNS = [...new Set<string>([...AGENT_FIELD_IDS, ...MACHINE_FIELD_IDS])];
 export const SHELF_COLUMNS = ["kind", "id", "name", "here", ...VALUE_COLUMNS];
 export const MOST_SHELF_ROWS = 200;

@@ -10,6 +10,7 @@ interface Meta {
   kinds?: Record<string, AnySchema>;
   max?: number;
 }
+
 interface AnySchema {
   meta(): Meta | undefined;
 }

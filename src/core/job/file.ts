@@ -8,7 +8,7 @@ import { countProblem, shortKey } from "./counts";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST_FILE_BYTES } from "./fileFormat";
 import { upgradeJob, upgradeKit } from "./upgrades";
 import type { AgentId } from "@/core/ground/catalog/agents";
-import { ownAgentProblems } from "@/core/judgement/shelf/shelf";
+import { ownAgentProblems } from "./ownAgent";
 import { jobFileSchema, type JobFile, type Kit } from "./schema";
 
 /** More than these nobody reads. */

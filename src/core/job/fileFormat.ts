@@ -1,5 +1,3 @@
-import type { Job, JobFile, Kit } from "./schema";
-
 /** The few facts of the job file that every screen needs; the schema itself is only loaded where a document is checked. */
 export const JOB_FILE_FORMAT = "weary-bristle-job";
 export const JOB_FILE_VERSION = 2;
@@ -7,15 +5,3 @@ export const MOST = { pieces: 50, zones: 500, findings: 2000, events: 50_000, pi
 /** Pairs of hands on one job. */
 export const MOST_HANDS = 3;
 export const MOST_FILE_BYTES = 20_000_000;
-
-export const SCHOOL_IDS = ["low-moisture", "extraction", "steam"] as const;
-export type School = (typeof SCHOOL_IDS)[number];
-
-/** The file of a job: what export writes and the planning interface reads. */
-export const jobFileOf = (job: Job, kit: Kit | undefined, asOf: string): JobFile => ({
-  format: JOB_FILE_FORMAT,
-  version: JOB_FILE_VERSION,
-  asOf,
-  ...(kit ? { kit } : {}),
-  job,
-});

@@ -7,7 +7,7 @@ import { arbitraryJobFile } from "../testing/arbitraryJob";
 import { addPieceOps, emptyJob, jobFromTemplate } from "./newJob";
 import { applyOps, CommandRefused, overwrites, rebased, same, standsAsLeft, type Op } from "./commands";
 import { checkJobFile, readJobFile, shapeProblems } from "./file";
-import { jobFileOf } from "./fileFormat";
+import { jobFileOf } from "./jobFile";
 import { exists } from "./fields";
 import { historyOf } from "./history";
 import { jobFileJsonSchema } from "./jsonSchema";
@@ -18,6 +18,7 @@ const ids = () => {
   let next = 0;
   return () => `i${next++}`;
 };
+
 const bench = () => jobFromTemplate("bench-seat", ids(), "2026-05-04T08:00:00Z");
 const fileOf = (job: Job) => jobFileOf(job, USUAL_KIT, "2026-05-04T08:00:00Z");
 const changed = (change: (file: JobFile) => void) => {
@@ -25,6 +26,7 @@ const changed = (change: (file: JobFile) => void) => {
   change(file);
   return file;
 };
+
 const complaint = (raw: unknown) => {
   const result = typeof raw === "string" ? readJobFile(raw) : checkJobFile(raw);
   return result.ok ? "" : result.problems.map(inWords).join(" ");

@@ -5,13 +5,12 @@ import { USUAL_KIT } from "./kit";
 import { taskAt } from "@/core/answers/schedule/times";
 import { doneOf, startOf } from "@/core/judgement/treatment/step/stepEvents";
 import { checkJobFile } from "./file";
-import { jobFileOf } from "./fileFormat";
+import { jobFileOf } from "./jobFile";
 import { historyOf } from "./history";
 import { mergedJob } from "./mergeJobs";
 import type { Job } from "./schema";
 
 /** Two people, two devices, one job, handed over by file. */
-
 const NOW = Date.parse("2026-05-04T08:00:00Z");
 const at = (minute: number) => new Date(NOW + minute * 60_000).toISOString();
 const demo = demoJobs(new Date(NOW)).find(({ id }) => id === "demo-hall")!;

@@ -33,7 +33,8 @@ import { CARD_IDS } from "@/core/ground/catalog/cards";
 import { CONTAINER_IDS } from "@/core/ground/catalog/containers";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { TEMPLATE_IDS } from "@/core/ground/pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS, SCHOOL_IDS } from "./fileFormat";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS } from "./fileFormat";
+import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import {
   amount,
   count,
@@ -51,7 +52,6 @@ import {
 } from "./fields";
 
 /** The job document and its file, version 2. This Yup schema is the only source; docs/job-file.schema.json is written from it. */
-
 const layers = thing(
   {
     backingMm: optional(amount(0, 50, "Carpet backing, mm.")),
@@ -180,6 +180,7 @@ const outline = list(
   200,
   "Corners round the centre, mm; left out: an oval of the size.",
 );
+
 const found = {
   zoneId: id("The zone it lies in."),
   name: optional(text(80, "What it is called on the sheet.")),
@@ -268,10 +269,12 @@ const did = {
   zoneIds: list(id(), MOST.zones, "Zones it was done on."),
   by: optional(count(1, MOST_HANDS, "Which pair of hands; left out: the first.")),
 };
+
 const dwell = {
   dwellMinMin: optional(amount(0, 1440, "Shortest dwell promised to the cloth, min.")),
   dwellMaxMin: optional(amount(0, 1440, "Longest dwell, min.")),
 };
+
 const ofFinding = { findingId: optional(id("The mark it was done to.")) };
 
 const share = (about: string) => amount(-1, 2, about);

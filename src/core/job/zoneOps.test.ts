@@ -3,7 +3,7 @@ import { boundsOf } from "@/core/ground/pieces/geometry";
 import { zoneViews } from "@/core/judgement/zones/zoneView";
 import { applyOps, same, type Op } from "./commands";
 import { checkJobFile } from "./file";
-import { jobFileOf } from "./fileFormat";
+import { jobFileOf } from "./jobFile";
 import { jobFromTemplate } from "./newJob";
 import { USUAL_KIT } from "./kit";
 import type { Job, PlacedFinding } from "./schema";
@@ -43,6 +43,7 @@ function bench() {
     back: zone("back"),
   };
 }
+
 const after = (job: Job, change: Change): Job => {
   if (!change.ok) throw new Error(change.because);
   const { job: next, inverse } = applyOps(job, change.ops);
@@ -50,6 +51,7 @@ const after = (job: Job, change: Change): Job => {
   expect(checkJobFile(JSON.parse(JSON.stringify(jobFileOf(next, USUAL_KIT, AT))))).toMatchObject({ ok: true });
   return next;
 };
+
 const why = (change: Change) => (change.ok ? "" : change.because);
 /** Where the mark lies on the whole drawing. */
 const markAt = (job: Job) => {

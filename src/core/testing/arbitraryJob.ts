@@ -24,13 +24,13 @@ import { RING_SIGNS, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
 import { PACE } from "@/core/judgement/treatment/step/rates";
-import { ownAgentProblems } from "@/core/judgement/shelf/shelf";
+import { ownAgentProblems } from "../job/ownAgent";
 import { partsOf, TEMPLATE_IDS } from "@/core/ground/pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, SCHOOL_IDS } from "@/core/job/fileFormat";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";
+import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import type { Cloth, Experience, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
 
 /** Random valid job files for the property tests: anything a technician could have entered, known or not. */
-
 const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined, freq: 2 });
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 /** Whole cabins would make every random job slow; a few zones of any part meet every rule as well. */

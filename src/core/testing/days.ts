@@ -12,6 +12,7 @@ export const FT06 = [
   "2 9 1 3 4 5 5 4 0 3 3 1",
   "1 3 3 3 5 9 0 10 4 4 2 1",
 ];
+
 export function jobShop(lines: readonly string[]): Problem {
   const tasks: Task[] = [];
   const lags: Lag[] = [];

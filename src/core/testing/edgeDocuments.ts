@@ -24,6 +24,7 @@ interface Meta {
   keys?: readonly string[];
   kinds?: Record<string, AnySchema>;
 }
+
 type AnySchema = { meta(): Meta | undefined; spec: { optional?: boolean } };
 
 /** Texts that have broken programs before. */
@@ -40,6 +41,7 @@ const TEXTS = [
   "%00",
   "x".repeat(500),
 ];
+
 /** From the first moment the schema has to the last, and round about the job. */
 const TIMES = [
   "0001-01-01T00:00:00Z",

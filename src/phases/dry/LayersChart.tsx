@@ -1,7 +1,7 @@
 "use client";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { cutAt } from "@/core/models/drying/at";
-import type { LayeredDrying } from "@/core/judgement/forecast/layered";
+import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
 import type { Worked } from "@/core/ground/quantity/working";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { inSystem } from "@/core/ground/quantity/units";

@@ -1,6 +1,7 @@
 "use client";
 import { checkedItems, checkListOf } from "@/core/answers/handback/checkList";
-import { DRY_AT_PCT, drynessOf, feltDryItem } from "@/core/answers/handback/dryness";
+import { drynessOf, feltDryItem } from "@/core/answers/handback/dryness";
+import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/jobs";
 import { Act } from "@/ui/Act";

@@ -1,6 +1,7 @@
 "use client";
 import { Fragment, useCallback } from "react";
-import { SCHOOL_IDS, type School } from "@/core/job/fileFormat";
+import { type School } from "@/core/ground/catalog/schoolIds";
+import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Fold } from "@/ui/Fold";

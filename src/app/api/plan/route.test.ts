@@ -2,7 +2,7 @@ import path from "node:path";
 import { Worker } from "node:worker_threads";
 import { afterAll, describe, expect, it, vi } from "vitest";
 import { USUAL_KIT } from "@/core/job/kit";
-import { jobFileOf } from "@/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { JobFile } from "@/core/job/schema";
 import { GET } from "../health/route";

@@ -85,6 +85,7 @@ export const AIR_WAYS = {
     caution: "Steam scalds: gloves and sleeves, face clear.",
   },
 } as const satisfies Record<string, DryingWayRow>;
+
 export type AirWayId = keyof typeof AIR_WAYS;
 const WAY_IDS = Object.keys(AIR_WAYS) as AirWayId[];
 const wayOf = (id: AirWayId): DryingWayRow => AIR_WAYS[id];

@@ -2,7 +2,7 @@ import { expect, it } from "vitest";
 import { demoJobs } from "@/demo/jobs";
 import { assess } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
-import { SCHOOL_IDS } from "@/core/job/fileFormat";
+import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import { wholeJobBy, withSchool } from "./wholeJob";
 
 const NOW = "2026-05-04T09:00:00Z";

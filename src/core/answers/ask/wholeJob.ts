@@ -1,6 +1,6 @@
 import { assess } from "@/core/answers/assess/assess";
 import { longestDryH } from "@/core/models/drying/longest";
-import type { School } from "@/core/job/fileFormat";
+import type { School } from "@/core/ground/catalog/schoolIds";
 import type { Job, Kit } from "@/core/job/schema";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 

@@ -10,7 +10,9 @@ import { hadSewage } from "@/core/judgement/diagnosis/background";
 import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import { mouldClock, type Drying } from "@/core/models/drying/quick";
 import { dryingAdvice, type DryingAdvice, type DryingFacts } from "@/core/judgement/forecast/dryingAdvice";
-import { dryInLayers, type AirCourse, type LayeredDrying, type WetZone } from "@/core/judgement/forecast/layered";
+import { dryInLayers, type WetZone } from "@/core/judgement/forecast/layered";
+import type { AirCourse } from "@/core/models/drying/layeredDrying";
+import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
 import { dryingPlace, type DryingPlace } from "@/core/judgement/forecast/surroundings";
 import { longestDryH } from "@/core/models/drying/longest";
 import { driedBy, dryingFactor, type DriedBy } from "@/core/judgement/learnt/own";
@@ -20,7 +22,7 @@ import { boosterFor } from "@/core/answers/mixing/booster";
 import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
 import { contextOf, stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { besideSteps } from "@/core/judgement/treatment/extra/extras";
-import { dryProtection, planJob, type Plan } from "@/core/judgement/treatment/plan/plan";
+import { dryProtection, planJob, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -64,7 +66,7 @@ export interface Assessment {
 /** How an assessment is reckoned: in full for people, quickly for plans by the thousand. */
 export interface Reckoning {
   dry: DryingWay;
-  order: (job: Job, assessment: Pick<Assessment, "plan" | "history">, kit: Kit, asOf: string) => Order;
+  order: (job: Job, planned: JobPlan, kit: Kit, asOf: string) => Order;
 }
 
 /** How the hours to dry are found, of everything that is wet. */

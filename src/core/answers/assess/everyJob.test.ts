@@ -5,7 +5,7 @@ import { assess } from "./assess";
 import { USUAL_KIT } from "@/core/job/kit";
 import { applyOps, type Op } from "@/core/job/commands";
 import { checkJobFile, readJobFile } from "@/core/job/file";
-import { jobFileOf } from "@/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { mergedJob } from "@/core/job/mergeJobs";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Job, JobFile } from "@/core/job/schema";
@@ -19,7 +19,6 @@ import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { sound } from "@/core/testing/sound";
 
 /** Every valid job gets a plan: whatever was entered, joined, split, taken off or put together from two devices. */
-
 const AT = "2026-05-04T08:00:00Z";
 let counter = 0;
 const newId = () => `n${counter++}`;
@@ -53,6 +52,7 @@ function field(zones: number): Job {
     },
   };
 }
+
 const withFindings = (job: Job, list: readonly object[]): Job => ({
   ...job,
   findings: {

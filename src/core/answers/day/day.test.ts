@@ -28,6 +28,7 @@ const made = (of: Job[], settings: Partial<DaySettings> = {}) => {
     at: (id: string) => schedule.starts[day.problem.tasks.findIndex((task) => task.id === id)]!,
   };
 };
+
 const endOf = ({ problem }: Day, starts: readonly number[], id: string) => {
   const index = problem.tasks.findIndex((task) => task.id === id);
   return starts[index]! + problem.tasks[index]!.minutes;

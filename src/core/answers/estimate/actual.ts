@@ -1,15 +1,15 @@
-import { agentOn, machineOn } from "@/core/judgement/shelf/shelf";
+import { machineOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import { machineOf } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
-import { machineFor } from "@/core/answers/mixing/loadList";
+import { machineFor } from "@/core/judgement/shelf/circuit";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import { perHourOf, type Rates } from "./estimate";
 
 /** What the job took and what it comes to, from the record. */
-
 export interface InvoiceLine {
   what: string;
   amount: number;

@@ -16,6 +16,7 @@ type Facts = {
   did: ReadonlySet<string>;
   templates: ReadonlySet<string>;
 };
+
 interface Row extends CheckItem {
   /** Whether the job touched it. */
   when: (facts: Facts) => boolean;

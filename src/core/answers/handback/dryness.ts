@@ -1,10 +1,6 @@
 import type { Assessment } from "@/core/answers/assess/assess";
 import { checkedItems } from "./checkList";
-
-/** Whether what got wet was read dry; a forecast alone never makes it usable. */
-
-/** A pin meter at or under this calls cloth dry, % of dry mass. Judgement. */
-export const DRY_AT_PCT = 12;
+import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 
 export interface ZoneDryness {
   zoneId: string;
@@ -66,4 +62,5 @@ const DAMP_WORDS: Record<HandBack, string> = {
   "not-yet":
     "It is not read dry, and damp hand-back was not agreed. Read it dry below, or ask the owner and tick it under the promises.",
 };
+
 export const dampWords = (state: HandBack): string => DAMP_WORDS[state];

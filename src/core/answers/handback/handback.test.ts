@@ -6,7 +6,8 @@ import { actualOf } from "@/core/answers/estimate/actual";
 import type { Job, WorkEvent } from "@/core/job/schema";
 import { workedOut } from "@/core/testing/workedOut";
 import { checkListOf } from "./checkList";
-import { DRY_AT_PCT, drynessOf, feltDryItem, handBackOf } from "./dryness";
+import { drynessOf, feltDryItem, handBackOf } from "./dryness";
+import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { ownerSheet, usableWords } from "./sheet";
 
 const NOW = "2026-05-04T08:00:00Z";

@@ -35,6 +35,7 @@ const RESULT_WORDS: Record<MarkPlan["state"], string> = {
   referred: "not ours to treat",
   damage: "damage, not soil",
 };
+
 const AFTERWARDS = [
   "Keep air moving over it until it is dry. Nothing on it, nothing under it.",
   "A mark that comes back within a day or two has come up from below while drying. Call us: do not scrub it.",

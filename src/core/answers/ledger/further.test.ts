@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { checkJobFile } from "@/core/job/file";
-import { jobFileOf } from "@/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { nextVisit } from "@/core/job/nextVisit";
 import type { Job } from "@/core/job/schema";
 import { USUAL_KIT } from "@/core/job/kit";
@@ -26,6 +26,7 @@ const handed: Job = {
     { kind: "handed-back", id: "hb", at: NOW, damp: false },
   ],
 };
+
 const past = pastJobs(new Date(NOW));
 const ledger = ledgerOf(past);
 

@@ -1,6 +1,7 @@
 import { AGENTS } from "@/core/ground/catalog/agents";
 import type { Job } from "@/core/job/schema";
-import { summaryOf, type LedgerStep } from "./summary";
+import { summaryOf } from "./summary";
+import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 
 export const OUTCOME_WORDS: Record<NonNullable<LedgerStep["outcome"]>, string> = {
   gone: "gone",

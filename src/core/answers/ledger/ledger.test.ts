@@ -22,6 +22,7 @@ const TRUTH: Truth = {
     0.2 + 0.1 * (FAMILIES.indexOf(family) + (fibre === "synthetic" ? 3 : 0)) + (agent === "peroxide" ? 0.1 : 0),
   pace: (action) => (action === "clean" ? 1.4 : 0.8),
 };
+
 const log = (jobs: number, more: Partial<Parameters<typeof simulatedLog>[0]> = {}) =>
   simulatedLog({
     jobs,

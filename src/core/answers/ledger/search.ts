@@ -12,6 +12,7 @@ export const LEDGER_FILTERS = {
   late: { name: "Late", holds: ({ promise }: LedgerHead) => promise === "missed" },
   open: { name: "Not handed back", holds: ({ handedBack }: LedgerHead) => !handedBack },
 } as const;
+
 export type LedgerFilter = keyof typeof LEDGER_FILTERS;
 
 /** Jobs that hold every word somewhere, in any order. */

@@ -1,36 +1,9 @@
 import type { ActionId } from "@/core/ground/catalog/actions";
-import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
-import type { FamilyId } from "@/core/ground/catalog/families";
-import type { FibreGroup } from "@/core/ground/catalog/fibreGroups";
-import type { MachineId } from "@/core/ground/catalog/machines";
-import { DRY_AT_PCT } from "@/core/answers/handback/dryness";
+import { AGENTS } from "@/core/ground/catalog/agents";
+import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { historyOf, lastOf } from "@/core/job/history";
 import type { DoneEvent, Job, OutcomeResult, WorkEvent } from "@/core/job/schema";
-
-/** What a job came to, read off its record alone: light enough for thousands. */
-
-export interface LedgerStep {
-  id: string;
-  at: string;
-  title: string;
-  action: ActionId;
-  agent?: AgentId;
-  findingId?: string;
-  family?: FamilyId;
-  fibre?: FibreGroup;
-  machine?: MachineId;
-  areaM2: number;
-  minutes?: number;
-  plannedMin?: number;
-  /** As the table has it, whatever pace was planned with. */
-  tableMin?: number;
-  amountMl: number;
-  neatMl: number;
-  /** Share of the water that was to come back and did, with the strokes it took. */
-  recovery?: { recoveredMl: number; expectedMl: number; dryStrokes: number; tableShare: number };
-  /** How the mark was judged after it, when it was the last agent before the look. */
-  outcome?: OutcomeResult | "came-back";
-}
+import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 
 /** What a line of the ledger shows and is found by: what is known of a finished job before the job itself is opened. */
 export interface LedgerHead {

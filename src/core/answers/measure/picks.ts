@@ -8,6 +8,7 @@ export const USUAL_PICKS: Picks = {
   cardAt: { x: 0.86, y: 0.16, r: 0.05 },
   mark: { x: 0.45, y: 0.53, rx: 0.18, ry: 0.18 },
 };
+
 /** The long side of a bank card, a length that is always at hand. ISO/IEC 7810 ID-1 [std], from memory. */
 export const BANK_CARD_MM = 85.6;
 

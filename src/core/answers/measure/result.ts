@@ -27,6 +27,7 @@ const colours = ({ mark, cloth }: ColourEvent) => [
   input("cloth", labWords(cloth), undefined, "measured"),
   input("mark", labWords(mark), undefined, "measured"),
 ];
+
 const apart = (event: ColourEvent) => worked("colour.deltaE", deltaE2000(event.cloth, event.mark), "1", colours(event));
 
 /** The last reading of each kind counts. */

@@ -1,7 +1,7 @@
 import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import { agentOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { fitAgent } from "@/core/judgement/treatment/way/allowedWay";

@@ -2,7 +2,7 @@ import { hazardOf, signalOf, type HazardId, type PictogramId } from "@/core/grou
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { formatNumber } from "@/core/ground/quantity/format";
 import type { Kit } from "@/core/job/schema";
-import { agentOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import type { BottleMix } from "./mixes";
 
 /** What stands on a bottle that was filled here. */

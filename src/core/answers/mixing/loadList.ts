@@ -1,15 +1,16 @@
-import type { Assessment } from "@/core/answers/assess/assess";
+import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
 import type { Kit } from "@/core/job/schema";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import { agentOn, extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
+import { extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "./mixes";
+import { CIRCUIT_W, machineFor } from "@/core/judgement/shelf/circuit";
 
 /** What goes into the van: product, water, tanks, towels, power; for one job or for several in a day. */
-
 export interface ProductLoad {
   agent: AgentId;
   /** Neat product, with what is spare in each mix. */
@@ -46,7 +47,13 @@ export interface LoadJob {
   areaOf: (zoneId: string) => number;
 }
 
-export const loadJob = ({ plan, mixes }: Pick<Assessment, "plan" | "mixes">): LoadJob => ({
+export const loadJob = ({
+  plan,
+  mixes,
+}: {
+  plan: Pick<Plan, "steps" | "zones">;
+  mixes: readonly BottleMix[];
+}): LoadJob => ({
   steps: plan.steps,
   mixes,
   roleOf: (id) => plan.zones[id]?.view.role,
@@ -57,8 +64,6 @@ export const loadJob = ({ plan, mixes }: Pick<Assessment, "plan" | "mixes">): Lo
 const TOWEL_L = 0.24;
 /** Towels put by for proofs and wiping down, a job. Judgement. */
 const TOWELS_SPARE = 2;
-/** One ordinary circuit, W. Judgement: the low end, a ten-ampere one at 230 V with some in hand. */
-export const CIRCUIT_W = 2000;
 /** Under this share of a pack it runs low. Judgement. */
 const LOW_SHARE = 0.2;
 /** What an extractor draws off again of what it puts on, for its recovery tank: all of it, to be on the safe side. */
@@ -197,21 +202,6 @@ function towelsOf(jobs: readonly LoadJob[]): LoadList["towels"] {
       ),
     }));
 }
-
-const DOES: Partial<Record<string, (kit: Kit, areaM2: number) => MachineId | undefined>> = {
-  extract: (kit, areaM2) => extractorFor(kit, areaM2)?.id,
-  steam: () => "steamer",
-  "dry-removal": (kit) => (kit.machines["hepa-vacuum"] ? "hepa-vacuum" : "wet-vacuum"),
-  "hair-lift": (kit) => (kit.machines["hepa-vacuum"] ? "hepa-vacuum" : "wet-vacuum"),
-  "set-to-dry": (kit) => (kit.machines["air-mover"] ? "air-mover" : undefined),
-  gas: (kit) => (kit.machines["ozone-machine"] ? "ozone-machine" : undefined),
-};
-
-/** The machine a step takes, if any. */
-export const machineFor = (kit: Kit, action: string, areaM2: number): MachineId | undefined => {
-  const machine = DOES[action]?.(kit, areaM2);
-  return machine && kit.machines[machine] ? machine : undefined;
-};
 
 /** Machines these steps take, in the order of the table of steps. */
 function machinesOf(jobs: readonly LoadJob[], kit: Kit): MachineId[] {

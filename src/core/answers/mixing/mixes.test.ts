@@ -3,7 +3,7 @@ import { assess } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
 import { demoJobs } from "@/demo/jobs";
 import { checkJobFile } from "@/core/job/file";
-import { jobFileOf } from "@/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import type { Job } from "@/core/job/schema";
 
 const NOW = new Date("2026-05-04T09:00:00Z");

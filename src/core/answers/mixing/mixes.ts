@@ -4,7 +4,7 @@ import { fillToMarks, mix, type MarkedFill, type Mix } from "@/core/models/dilut
 import { flipped, labelText, partsWater, readingInWords, type Reading } from "@/core/ground/quantity/ratio";
 import type { Job, Kit } from "@/core/job/schema";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import { agentOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import type { Booster } from "./booster";
 

@@ -42,6 +42,7 @@ function oiled(cloth: Partial<Cloth> = {}): Job {
   };
   return job;
 }
+
 const made = (job: Job, kit: Kit = USUAL_KIT) => assess(job, kit, NOW);
 const cleanerOf = (job: Job, kit?: Kit) => made(job, kit).mixes.find(({ booster }) => booster)?.booster;
 

@@ -25,6 +25,7 @@ function job(change: (job: Job) => void = () => undefined): Job {
   change(made);
   return made;
 }
+
 const at = (made: Job, nowMs = NOW) => forecastAt(assess(made, USUAL_KIT, new Date(NOW).toISOString()), made, nowMs);
 
 describe("forecast", () => {

@@ -1,4 +1,3 @@
-import type { Assessment } from "@/core/answers/assess/assess";
 import { lastOf, type History } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
@@ -112,13 +111,14 @@ function slackOf(promise: Slack["promise"], promised: string | undefined, foreca
   };
 }
 
+/** What a forecast reads of everything there is to say of a job. */
+export interface Foreseeable {
+  order: Order;
+  history: History;
+  drying: Record<string, { hours: Worked }>;
+  gas?: { stillH: number };
+}
+
 /** The forecast at a moment of the caller's clock. */
-export const forecastAt = (assessment: Assessment, job: Job, nowMs: number): Forecast =>
-  forecastOf(
-    assessment.order,
-    assessment.history,
-    job.promises,
-    longestDryH(assessment.drying),
-    nowMs,
-    assessment.gas?.stillH,
-  );
+export const forecastAt = ({ order, history, drying, gas }: Foreseeable, job: Job, nowMs: number): Forecast =>
+  forecastOf(order, history, job.promises, longestDryH(drying), nowMs, gas?.stillH);

@@ -1,4 +1,4 @@
-import type { Assessment } from "@/core/answers/assess/assess";
+import type { JobPlan } from "@/core/judgement/treatment/plan/plan";
 import { handsOf, type History } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { sharedBetween } from "@/core/models/timetable/explain";
@@ -38,16 +38,10 @@ export const momentMs = ({ standing }: History, asOf: string): number =>
  * @param asOf ISO time
  * @param people pairs of hands; left out: as the job says
  */
-export function orderOf(
-  job: Job,
-  assessment: Pick<Assessment, "plan" | "history">,
-  kit: Kit,
-  asOf: string,
-  people = job.choices.hands ?? 1,
-): Order {
-  const nowMs = momentMs(assessment.history, asOf);
+export function orderOf(job: Job, planned: JobPlan, kit: Kit, asOf: string, people = job.choices.hands ?? 1): Order {
+  const nowMs = momentMs(planned.history, asOf);
   const { tasks, lags, dues, capacity } = stepTasks(
-    assessment,
+    planned,
     kit,
     { id: (name) => name, inside: "inside", circuit: "circuit" },
     nowMs,
@@ -146,7 +140,7 @@ function ordered(
 }
 
 /** One thing after another, every wait sat out: for whoever weighs plans by the thousand. */
-export const inTurn = (_job: Job, { plan }: Pick<Assessment, "plan" | "history">): Order => ({
+export const inTurn = (_job: Job, { plan }: JobPlan): Order => ({
   tasks: plan.steps.map((step) => ({ step, minutes: step.minutes.value, hands: 1 })),
   arcs: plan.steps.slice(1).map((_, index) => ({
     from: index,

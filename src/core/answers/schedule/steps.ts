@@ -1,7 +1,8 @@
-import type { Assessment } from "@/core/answers/assess/assess";
+import type { JobPlan } from "@/core/judgement/treatment/plan/plan";
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { DoneEvent, Kit, StartEvent } from "@/core/job/schema";
-import { CIRCUIT_W, machineFor } from "@/core/answers/mixing/loadList";
+import { machineFor } from "@/core/judgement/shelf/circuit";
+import { CIRCUIT_W } from "@/core/judgement/shelf/circuit";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { isWaitedOut } from "@/core/ground/catalog/actions";
@@ -9,7 +10,6 @@ import type { Step } from "@/core/judgement/treatment/step/step";
 import { DRIES_OUT, HANDS, type Due, type Lag, type Task } from "@/core/models/timetable/tasks";
 
 /** The steps that are left of one job as tasks: zone by zone, with the waits between them. */
-
 export interface StepTask extends Task {
   /** What is to be done, for these zones only. */
   step: Step;
@@ -43,6 +43,7 @@ const AT_ONCE: readonly Step["action"][] = [
   "gas",
   "gas-out",
 ];
+
 /** Stirs up dust: over before anything is wet, everywhere. */
 const DUSTY: readonly Step["action"][] = ["dry-removal", "hair-lift", "seams"];
 
@@ -58,7 +59,7 @@ export interface Names {
  * @returns tasks in the order of the plan; on the same cloth one after another, with the dwell between; on different cloth side by side
  */
 export function stepTasks(
-  { plan, history }: Pick<Assessment, "plan" | "history">,
+  { plan, history }: JobPlan,
   kit: Kit,
   { id, inside, circuit }: Names,
   nowMs: number,

@@ -32,6 +32,7 @@ export const AGENT_FORMS = {
   powder: "Powder",
   sachet: "Sachet",
 } as const;
+
 export type AgentForm = keyof typeof AGENT_FORMS;
 
 export interface Agent extends Sourced {
@@ -523,4 +524,5 @@ export const AGENT_FIELDS: Record<OwnAgentField, ValueField> = {
   costPerL: { name: "Cost of a litre, your money", min: 0, max: 10_000, unit: "1", decimals: 2 },
   leftMl: { name: "Left", min: 0, max: 200_000, unit: "mL", decimals: 0 },
 };
+
 export const AGENT_FIELD_IDS = Object.keys(AGENT_FIELDS) as [OwnAgentField, ...OwnAgentField[]];

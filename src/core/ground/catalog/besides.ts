@@ -67,6 +67,7 @@ export const BESIDES = {
     mark: "practice",
   },
 } as const satisfies Record<string, Beside>;
+
 export type BesideId = keyof typeof BESIDES;
 export const BESIDE_IDS = Object.keys(BESIDES) as [BesideId, ...BesideId[]];
 
@@ -75,5 +76,6 @@ export const PROTECT_SCHOOLS = {
   dry: "On dry cloth, nothing diluted",
   damp: "On slightly damp cloth, as its label says",
 } as const;
+
 export type ProtectSchool = keyof typeof PROTECT_SCHOOLS;
 export const PROTECT_IDS = Object.keys(PROTECT_SCHOOLS) as [ProtectSchool, ...ProtectSchool[]];

@@ -64,6 +64,7 @@ export const CARE_CODES = {
   X: "X: vacuum only",
   none: "No label",
 } as const;
+
 export type CareCode = keyof typeof CARE_CODES;
 export const CARE_CODE_IDS = Object.keys(CARE_CODES) as [CareCode, ...CareCode[]];
 
@@ -75,6 +76,7 @@ export const NEIGHBOURS = {
   "worn-leather": "Worn leather or vinyl",
   "glue-line": "Glue line",
 } as const;
+
 export type NeighbourId = keyof typeof NEIGHBOURS;
 export const NEIGHBOUR_IDS = Object.keys(NEIGHBOURS) as [NeighbourId, ...NeighbourId[]];
 
@@ -95,5 +97,6 @@ export const DAMAGES = {
   fade: "Fade",
   seam: "Loose seam",
 } as const;
+
 export type DamageId = keyof typeof DAMAGES;
 export const DAMAGE_IDS = Object.keys(DAMAGES) as [DamageId, ...DamageId[]];

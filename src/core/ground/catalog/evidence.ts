@@ -14,6 +14,7 @@ export const EVIDENCE_COSTS = {
   tool: "An instrument",
   agent: "An agent or heat on the cloth",
 } as const;
+
 export type EvidenceCost = keyof typeof EVIDENCE_COSTS;
 
 export interface EvidenceTest extends Sourced {

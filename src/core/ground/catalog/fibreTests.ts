@@ -6,6 +6,7 @@ export interface FibreOutcome {
   otherwise: number;
   weights: Partial<Record<MaterialId, number>>;
 }
+
 export interface FibreTest extends Sourced {
   name: string;
   how: string;

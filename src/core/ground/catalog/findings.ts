@@ -13,6 +13,7 @@ export const CONSTRUCTIONS = {
   knit: "Knit",
   glued: "Felt or glued",
 } as const;
+
 export type ConstructionId = keyof typeof CONSTRUCTIONS;
 export const CONSTRUCTION_IDS = Object.keys(CONSTRUCTIONS) as [ConstructionId, ...ConstructionId[]];
 
@@ -26,6 +27,7 @@ export const BEHINDS = {
   foam: "Foam or padding",
   wall: "A wall or a damp hull",
 } as const;
+
 export type BehindId = keyof typeof BEHINDS;
 export const BEHIND_IDS = Object.keys(BEHINDS) as [BehindId, ...BehindId[]];
 
@@ -35,6 +37,7 @@ export interface SoilSign extends Sourced {
   how: string;
   levels: { light: string; moderate: string; heavy: string; caked: string };
 }
+
 export const SOIL_SIGNS = {
   towel: {
     name: "White towel",
@@ -49,6 +52,7 @@ export const SOIL_SIGNS = {
     mark: "practice",
   },
 } as const satisfies Record<string, SoilSign>;
+
 export type SoilSignId = keyof typeof SOIL_SIGNS;
 export const SOIL_SIGN_IDS = Object.keys(SOIL_SIGNS) as [SoilSignId, ...SoilSignId[]];
 
@@ -63,6 +67,7 @@ export const INSTRUMENTS = {
   air: { name: "Thermo-hygrometer", unit: "degC" },
   gas: { name: "Gas meter", unit: "ppm" },
 } as const;
+
 export type InstrumentId = keyof typeof INSTRUMENTS;
 /** Read at a place or a mark, in Test; the gas meter is read where the gas is. */
 export const TEST_INSTRUMENTS: readonly InstrumentId[] = ["moisture", "ph", "lamp", "surface", "air"];

@@ -70,6 +70,7 @@ export const CABIN_SIZES = {
     source: "40 CFR 600.315, from memory",
   },
 } as const;
+
 export type CabinSize = keyof typeof CABIN_SIZES;
 
 /** Where it stands while the gas works. */
@@ -78,5 +79,6 @@ export const STANDS = {
   exhausted: "Exhausted bay, nobody works in it",
   indoors: "Indoors",
 } as const;
+
 export type StandsId = keyof typeof STANDS;
 export const STANDS_IDS = Object.keys(STANDS) as [StandsId, ...StandsId[]];

@@ -7,6 +7,7 @@ export interface Rung {
   does: readonly (RungAgent | { action: "scrape" } | { action: "steam" })[];
   why: string;
 }
+
 export interface RungAgent {
   action: "agent";
   agent: AgentId;
@@ -133,4 +134,5 @@ export const STOP_WORDS: Partial<Record<FamilyId, string>> = {
   mould: "Stain of old growth stays. If foam has growth inside, the foam must go.",
   damage: "This is damage, not soil: no cleaning brings it back.",
 };
+
 export const STOP_WORDS_OTHERWISE = "The next step would risk more than it gains. It is clean; what you see now stays.";

@@ -55,6 +55,7 @@ export const LAYERS = {
     mark: "judgement",
   },
 } as const satisfies Record<string, LayerRow>;
+
 export type LayerId = keyof typeof LAYERS;
 
 /** The layers of a build with their usual thickness, mm; what was measured outranks it. Below the last it is shut. Judgement. */

@@ -146,4 +146,5 @@ export const MACHINE_FIELDS: Record<keyof MachineNumbers, ValueField> = {
   gasMgPerH: { name: "Gas made", min: 10, max: 100_000, unit: "mg/h", decimals: 0 },
   batteryMin: { name: "Runs on a charge", min: 1, max: 600, unit: "min", decimals: 0 },
 };
+
 export const MACHINE_FIELD_IDS = Object.keys(MACHINE_FIELDS) as (keyof MachineNumbers)[];

@@ -30,6 +30,7 @@ export const TRIED = {
     mark: "judgement",
   },
 } as const satisfies Record<string, Tried>;
+
 export type TriedId = keyof typeof TRIED;
 export const TRIED_IDS = Object.keys(TRIED) as [TriedId, ...TriedId[]];
 export const triedOf = (id: TriedId): Tried => TRIED[id];
@@ -53,6 +54,7 @@ export const USERS = {
   smokers: { name: "Smokers", shifts: { "smoke-film": 6, damage: 1.5 }, mark: "judgement" },
   frail: { name: "Old, ill or pregnant", shifts: {}, atRisk: true, mark: "judgement" },
 } as const satisfies Record<string, User>;
+
 export type UserId = keyof typeof USERS;
 export const USER_IDS = Object.keys(USERS) as [UserId, ...UserId[]];
 export const userOf = (id: UserId): User => USERS[id];
@@ -67,5 +69,6 @@ export const MATTERS = {
   speed: "Quick return",
   gentle: "The cloth kept safe",
 } as const;
+
 export type MatterId = keyof typeof MATTERS;
 export const MATTER_IDS = Object.keys(MATTERS) as [MatterId, ...MatterId[]];

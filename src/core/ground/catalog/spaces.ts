@@ -1,5 +1,4 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
-import type { TemplateId } from "@/core/ground/pieces/templates";
 
 /** What wet things stand in while they dry. */
 export interface Space extends Sourced {
@@ -14,6 +13,7 @@ export const SPACES = {
   gap: { name: "Window or gap open", airChangesPerH: 3, mark: "judgement" },
   shut: { name: "Shut", airChangesPerH: 0.3, mark: "judgement" },
 } as const satisfies Record<string, Space>;
+
 export type SpaceId = keyof typeof SPACES;
 export const SPACE_IDS = Object.keys(SPACES) as [SpaceId, ...SpaceId[]];
 export const spaceOf = (id: SpaceId): Space => SPACES[id];
@@ -21,11 +21,6 @@ export const spaceOf = (id: SpaceId): Space => SPACES[id];
 /** Height of a room over its floor, and the least room anything stands in. Judgement. */
 export const ROOM_HEIGHT_M = 2.4;
 export const LEAST_ROOM_M3 = 25;
-/** Height inside of a cabin over its floor; seats and people's things take some of it. Judgement. */
-export const CABIN_HEIGHT_M = 1.05;
-/** Pieces that are the space they stand in. */
-export const CABINS: readonly TemplateId[] = ["cabin", "saloon"];
-
 /** Heat through walls and glass, W/m²K of the surface of a cube of that room; heat that what stands in it takes, J/m³K. Judgement. */
 export const WALL_LOSS_W_PER_M2K = 2.5;
 export const ROOM_HEAT_J_PER_M3K = 17_000;

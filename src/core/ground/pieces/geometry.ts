@@ -4,6 +4,7 @@ export interface Point {
   xMm: number;
   yMm: number;
 }
+
 export type Corners = readonly Point[];
 
 export interface Rect {

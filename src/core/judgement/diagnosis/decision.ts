@@ -12,6 +12,7 @@ const beginningOf = (family: FamilyId): string => {
     ? rung.does.map((does) => (does.action === "agent" ? `${does.agent}/${does.tool}` : does.action)).join(" + ")
     : "no step";
 };
+
 const BEGINNINGS = FAMILY_IDS.map(beginningOf);
 
 const DIFFERENT = [...new Set(BEGINNINGS)];

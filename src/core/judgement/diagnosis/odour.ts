@@ -14,6 +14,7 @@ export const LAYER_NAMES: Record<OdourLayer, string> = {
   foam: "in the foam or backing",
   below: "below it: underlay, floor or frame",
 };
+
 const LAYERS = Object.keys(LAYER_NAMES) as OdourLayer[];
 
 export interface OdourSource {
@@ -51,6 +52,7 @@ const ROLE_WEIGHT: Partial<Record<RoleId, number>> = {
   front: 0.7,
   rail: 0.7,
 };
+
 /** The same for a family, where it is the likely one; judgement. */
 const FAMILY_PLACES: Partial<Record<FamilyId, Partial<Record<RoleId, number>>>> = {
   "smoke-film": { headliner: 4, headrest: 1.5 },
@@ -68,6 +70,7 @@ const LAYER_SIGNS = {
   "stronger when pressed": [1, 6, 3],
   "the same when pressed": [4, 1, 2],
 } as const;
+
 const asColumn = (sign: keyof typeof LAYER_SIGNS, other: (keyof typeof LAYER_SIGNS)[]) =>
   LAYER_SIGNS[sign].map((weight, index) => weight / other.reduce((sum, each) => sum + LAYER_SIGNS[each][index]!, 0));
 

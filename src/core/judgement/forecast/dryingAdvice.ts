@@ -63,6 +63,7 @@ const named = (zones: readonly ZoneFacts[]) => {
   const names = zones.map(({ name }) => name.toLowerCase()).join(", ");
   return names.charAt(0).toUpperCase() + names.slice(1);
 };
+
 /** Hours, or in words that it takes longer than anybody waits. */
 const takes = (hours: Worked | undefined): string | Worked =>
   hours && Number.isFinite(hours.value) ? hours : "over three days";

@@ -33,6 +33,7 @@ const piece = (
   for (const zone of Object.values(job.zones.byId)) if (!only || only.test(zone.part)) zone.soil = soil;
   return { ...job, site: { power: "mains", ...site } };
 };
+
 const dryingOf = (job: Job, at = iso(0)) => assess(job, USUAL_KIT, at).drying;
 const mildAir = { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 };
 

@@ -11,6 +11,7 @@ import { gridOf, startOf, type Grid, type Layer } from "@/core/models/drying/gri
 import { meterAlong, paceOf, type MeterAt } from "@/core/models/drying/meter";
 import { mouldIndex } from "@/core/models/drying/mouldIndex";
 import type { DryingPlace } from "./surroundings";
+import type { AirCourse, LayeredDrying } from "@/core/models/drying/layeredDrying";
 
 /** A zone that got wet. */
 export interface WetZone {
@@ -25,31 +26,6 @@ export interface WetZone {
   readings: readonly MeterAt[];
 }
 
-/** What the layers say of a zone, beside when it is dry. */
-export interface LayeredDrying {
-  surfaceDry: Worked;
-  /** Dampest the bottom gets, and for how long it is damp enough for mould. */
-  bottomPct: Worked;
-  bottomDamp: Worked;
-  wickBack: Worked;
-  mouldIndex: Worked;
-  /** Water by layer at some hours from when drying began, L/m². */
-  course: {
-    hours: number[];
-    layers: { name: string; thicknessMm: number; holdsLPerM2: number; water: number[] }[];
-    meterPct: number[];
-  };
-  /** By the readings; absent while nothing was read. */
-  refit?: { pace: Worked; before: Worked; read: Worked; foretold: Worked };
-}
-
-/** What the air of the place does meanwhile. */
-export interface AirCourse {
-  hours: number[];
-  tempC: number[];
-  humidityPct: number[];
-}
-
 const SURFACE_DRY_L_PER_M2 = 0.01;
 const DAMP = 0.8;
 /** Followed on until no more than this share of what counts as dry is left anywhere. */
@@ -59,6 +35,7 @@ const FINENESS = {
   usual: { cells: 40, steps: USUAL_STEPS },
   rough: { cells: 20, steps: { ...USUAL_STEPS, growth: 0.2, longestStepH: 2 } },
 } as const;
+
 export type Fineness = keyof typeof FINENESS;
 /** Hours shown, finer at first. */
 const SHOWN_H = [

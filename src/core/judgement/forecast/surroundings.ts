@@ -1,8 +1,6 @@
 import { vapourPressurePa } from "@/core/models/air/moistAir";
 import type { Air, Room } from "@/core/models/air/room";
 import {
-  CABIN_HEIGHT_M,
-  CABINS,
   LEAST_ROOM_M3,
   ROOM_HEAT_J_PER_M3K,
   ROOM_HEIGHT_M,
@@ -11,6 +9,8 @@ import {
   WALL_LOSS_W_PER_M2K,
   type SpaceId,
 } from "@/core/ground/catalog/spaces";
+import { CABIN_HEIGHT_M } from "@/core/ground/pieces/cabinSpace";
+import { CABINS } from "@/core/ground/pieces/cabinSpace";
 import type { AirEvent, DryingAir, Job, Kit } from "@/core/job/schema";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";

@@ -2,10 +2,9 @@ import { FAMILY_IDS } from "@/core/ground/catalog/families";
 import type { MachineId } from "@/core/ground/catalog/machines";
 import type { Experience, Job } from "@/core/job/schema";
 import type { ActionId } from "@/core/ground/catalog/actions";
-import type { LedgerStep } from "@/core/answers/ledger/summary";
+import type { LedgerStep } from "./ledgerStep";
 
 /** Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows. Log-normal, judgement. */
-
 export interface OwnFactor {
   factor: number;
   /** Steps of the own log behind it. */
@@ -36,6 +35,7 @@ export const DRIED_BY = {
   heater: "With the heater",
   air: "In air alone",
 } as const;
+
 export type DriedBy = keyof typeof DRIED_BY;
 export const driedBy = ({ dehumidifier, heater }: Job["site"]): DriedBy =>
   dehumidifier ? "dehumidifier" : heater ? "heater" : "air";

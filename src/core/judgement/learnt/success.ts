@@ -25,6 +25,7 @@ export const TABLE_SUCCESS: Record<FamilyId, number> = {
   "smoke-film": 0.6,
   damage: 0,
 };
+
 /** The table counts as so many marks of one's own; so do other fibres for this one. Judgement. */
 export const TABLE_COUNTS = 4;
 /** Eight times in ten the chance lies inside. */

@@ -26,6 +26,7 @@ const nothingSpecial: RuleFacts = {
   seatsLifted: true,
   cold: false,
 };
+
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
 
 /** For every rule: facts that meet it and the step it must catch. Ph and never-mix rules are made from tables and checked below. */
@@ -63,6 +64,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   gentle: [{ matters: "gentle" }, { action: "agent", agent: "peroxide" }],
   "no-power": [{ noPower: true }, { action: "extract", ...water }],
 };
+
 const ASKS: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "code-unknown": [{ careCode: "unknown" }, { action: "agent", ...water }],
   "beside-unknown": [{ neighbours: ["unknown"] }, { action: "agent", ...water }],

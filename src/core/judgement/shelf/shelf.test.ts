@@ -7,7 +7,9 @@ import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Job, Kit } from "@/core/job/schema";
 import { withAgent, withAgentValue, withMachine, withMachineValue, withTool } from "./edits";
-import { agentOn, extractorFor, ownAgentProblems } from "./shelf";
+import { extractorFor } from "./shelf";
+import { agentOn } from "@/core/job/ownAgent";
+import { ownAgentProblems } from "@/core/job/ownAgent";
 
 const NOW = "2026-05-04T08:00:00Z";
 
@@ -42,6 +44,7 @@ function inkOnSettee(soil?: "heavy"): Job {
   });
   return job;
 }
+
 const planWith = (kit: Kit, job = inkOnSettee()) => assess(job, kit, NOW);
 const agentsOf = (kit: Kit, job?: Job) => planWith(kit, job).plan.steps.flatMap(({ agent }) => agent ?? []);
 const without = (...ids: AgentId[]) => ids.reduce((kit, id) => withAgent(kit, id, false), USUAL_KIT);

@@ -21,6 +21,7 @@ function columnsOf(test: FibreTestId): Record<string, number[]> {
     rows.map(([id, row]) => [id, MATERIAL_IDS.map((material, index) => weight(row, material) / totals[index]!)]),
   );
 }
+
 const COLUMNS = Object.fromEntries(FIBRE_TEST_IDS.map((test) => [test, columnsOf(test)])) as Record<
   FibreTestId,
   Record<string, number[]>

@@ -19,6 +19,7 @@ interface Psychrolib {
   GetTDewPointFromRelHum(tempC: number, share: number): number;
   GetHumRatioFromRelHum(tempC: number, share: number, pressurePa: number): number;
 }
+
 const reference = psychrolib as Psychrolib;
 // Two hundred states: twenty temperatures, ten humidities each.
 const TEMPS_C = Array.from({ length: 20 }, (_, index) => -5 + 2.25 * index);

@@ -6,6 +6,7 @@ interface Size {
   widthPx: number;
   heightPx: number;
 }
+
 type Turn = (point: Point) => Point;
 
 /**

@@ -104,12 +104,14 @@ const scene: Scene = {
   cardAt: { x: 0.85, y: 0.15, r: 0.06 },
   light: { r: 1.5, g: 1.3, b: 0.9 },
 };
+
 const picks: Picks = {
   card: "grey-card",
   cardAt: scene.cardAt!,
   mark: { x: 0.45, y: 0.4 / 0.75, rx: 0.18, ry: 0.18 },
   scale: { from: { x: 0.1, y: 0.1 }, to: { x: 0.6, y: 0.1 }, lengthMm: 250 },
 };
+
 const measured = (of: Scene, by: Picks = picks) => measurePicture(by, of, partOf(painted(of)));
 const trueDeltaE = culoriDeltaE({ mode: "lab65", l: 62, a: 4, b: 14 }, { mode: "lab65", l: 38, a: 34, b: 8 });
 

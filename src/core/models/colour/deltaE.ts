@@ -7,6 +7,7 @@ const pull = (chroma: number) => {
   const seventh = chroma ** 7;
   return Math.sqrt(seventh / (seventh + TWENTY_FIVE_7));
 };
+
 /** Hue in degrees, 0 to 360; 0 for grey. */
 const hueOf = (a: number, b: number) => (a === 0 && b === 0 ? 0 : (Math.atan2(b, a) / RAD + 360) % 360);
 

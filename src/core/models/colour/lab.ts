@@ -5,6 +5,7 @@ export interface Lab {
   a: number;
   b: number;
 }
+
 /** Light by channel, linear, 1 = white. */
 export interface Linear {
   r: number;

@@ -11,12 +11,14 @@ export interface Pixels {
   widthPx: number;
   heightPx: number;
 }
+
 export interface Point {
   /** Share of the picture's width, from the left. */
   x: number;
   /** Share of its height, from the top. */
   y: number;
 }
+
 /** What somebody pointed at; radii as shares of the picture's width. */
 export interface Picks {
   card: CardId;
@@ -29,6 +31,7 @@ export interface Picks {
   /** The mark as it was outlined before, to be read again in the same place. */
   region?: readonly Point[];
 }
+
 export interface Measured {
   mark: Lab;
   cloth: Lab;

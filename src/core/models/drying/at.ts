@@ -1,5 +1,5 @@
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import type { LayeredDrying } from "@/core/judgement/forecast/layered";
+import type { LayeredDrying } from "./layeredDrying";
 
 /** Hours of a course that a picture can show; small, so that the map can ask it too. */
 

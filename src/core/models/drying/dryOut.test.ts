@@ -11,6 +11,7 @@ const FOAM_SEAT = [
   { ...LAYERS.cover, thicknessMm: 2 },
   { ...LAYERS.foam, thicknessMm: 40 },
 ];
+
 const GRID = gridOf(FOAM_SEAT);
 const DRY_AT = 0.03;
 const air = (tempC: number, humidityPct: number, airSpeedMPerS: number): Surroundings => ({
@@ -35,6 +36,7 @@ const CABIN = {
   lossWPerK: 30,
   heatCapacityJPerK: 50_000,
 };
+
 const range = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const lostShare = ({ slabs }: Course) =>
   Math.max(

@@ -48,6 +48,7 @@ export const HEAT_KILLS = {
     source: "canning's D of 0.21 min at 121.1 °C for Clostridium botulinum (Stumbo 1973), from memory",
   },
 } as const satisfies Record<string, HeatKill>;
+
 export type HeatKillId = keyof typeof HEAT_KILLS;
 
 /** Logs killed along a course of temperatures. @param course samples °C, each held for `stepSeconds` s */

@@ -33,6 +33,7 @@ function cabin(gas: GasChoice, more: Partial<Job> = {}): Job {
     ...more,
   };
 }
+
 const OZONE: GasChoice = {
   gas: "ozone",
   volumeM3: 3,
@@ -42,6 +43,7 @@ const OZONE: GasChoice = {
   stands: "outdoors",
   cleared: true,
 };
+
 const A_ZONE = cabin(OZONE).zones.order[0]!;
 const gasOf = (job: Job, kit = USUAL_KIT, minutes = 0) => assess(job, kit, after(minutes)).gas!;
 const locksOf = (job: Job, kit = USUAL_KIT) => gasOf(job, kit).locks.map(({ id }) => id);

@@ -3,7 +3,8 @@ import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { isCovered, isDone } from "@/core/job/history";
 import type { Job, OdourFinding } from "@/core/job/schema";
 import { odourSource } from "@/core/judgement/diagnosis/odour";
-import { agentOn, ownsTool } from "@/core/judgement/shelf/shelf";
+import { ownsTool } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { input, worked } from "@/core/ground/quantity/working";
 import { backgroundFor, factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
@@ -141,6 +142,7 @@ const SPILLS: readonly FamilyId[] = [
   "water-ring",
   "mixture",
 ];
+
 /** From about a palm on, a spill has run on. Judgement. */
 const RAN_ON_M2 = 0.004;
 const SITS_OVER: readonly RoleId[] = ["base", "crevice", "front"];

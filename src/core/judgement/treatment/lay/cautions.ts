@@ -1,7 +1,7 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import type { Kit } from "@/core/job/schema";
-import { agentOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { usualClothTempC } from "@/core/judgement/treatment/step/rates";

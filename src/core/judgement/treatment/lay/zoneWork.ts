@@ -5,7 +5,7 @@ import type { MaterialId } from "@/core/ground/catalog/materials";
 import { TOOLS } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
 import { isCovered, isDone } from "@/core/job/history";
-import { agentOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import { POWERED_ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
 import {
@@ -16,7 +16,7 @@ import {
   type Context,
   type ZoneState,
 } from "@/core/judgement/treatment/cloth/planContext";
-import type { Effort } from "@/core/judgement/treatment/step/effectCurve";
+import type { Effort } from "../step/effect";
 import { fitAgent, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { judge } from "@/core/judgement/rules/judge";
 import {
@@ -59,6 +59,7 @@ export const STAGE = {
   protect: 8,
   dry: 9,
 } as const;
+
 export type Stage = (typeof STAGE)[keyof typeof STAGE];
 
 /** Fibres that hold alkaline residue or brown in it. */

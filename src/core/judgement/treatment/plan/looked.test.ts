@@ -51,6 +51,7 @@ function planned(
     marks: plan.marks,
   };
 }
+
 const mark =
   (evidence: Evidence, more: Partial<MarkFinding> = {}) =>
   (zoneId: string): Finding[] => [

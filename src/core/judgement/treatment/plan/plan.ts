@@ -1,8 +1,8 @@
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { accountWords, hadSewage } from "@/core/judgement/diagnosis/background";
-import type { School } from "@/core/job/fileFormat";
+import type { School } from "@/core/ground/catalog/schoolIds";
 import { hairOn } from "@/core/job/hairFinding";
-import { isCovered } from "@/core/job/history";
+import { isCovered, type History } from "@/core/job/history";
 import type { DamageFinding, Job, Kit } from "@/core/job/schema";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
@@ -34,7 +34,9 @@ import { mergeSteps } from "./orderOfWork";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
 import { REFERRALS } from "@/core/judgement/rules/rules";
 import { cleanersFor, laySchool, type SchoolOption } from "@/core/judgement/treatment/school/schools";
-import { layDryLift, layHair, laySpot } from "@/core/judgement/treatment/lay/spots";
+import { layDryLift } from "@/core/judgement/treatment/lay/dryLift";
+import { layHair } from "../lay/layHair";
+import { laySpot } from "../mark/laySpot";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import type { WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import { STAGE, ZoneWork, type StagedStep } from "@/core/judgement/treatment/lay/zoneWork";
@@ -66,6 +68,12 @@ export interface Plan {
   notes: string[];
   /** What the shelf lacks for it, and what stands in. */
   missing: Missing[];
+}
+
+/** A plan and what was done before it: all that an order needs to know of a job. */
+export interface JobPlan {
+  plan: Plan;
+  history: History;
 }
 
 /**

@@ -24,6 +24,7 @@ interface Case {
   file: JobFile;
   result: Assessment;
 }
+
 interface StepCase extends Case {
   step: Step;
   zoneId: string;
@@ -52,6 +53,7 @@ function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return MATERIAL_IDS.filter((_, index) => weights[index]! / total >= 0.01 + 1e-12);
 }
+
 const HARD_BRUSHES = ["medium-brush", "drill-brush", "stiff-brush", "scrub-pad"];
 const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
 

@@ -4,7 +4,7 @@ import type { AgentId } from "@/core/ground/catalog/agents";
 import type { Evidence } from "@/core/ground/catalog/evidence";
 import { USUAL_KIT } from "@/core/job/kit";
 import type { RoleId } from "@/core/ground/catalog/roles";
-import type { School } from "@/core/job/fileFormat";
+import type { School } from "@/core/ground/catalog/schoolIds";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Account, Cloth, Finding, Job, Kit, Zone } from "@/core/job/schema";
 import type { TemplateId } from "@/core/ground/pieces/templates";
@@ -47,6 +47,7 @@ const KNOWN: Cloth = {
   neighbours: [],
   fastness: {},
 };
+
 const seat = (cloth: Partial<Cloth> = {}, zone: Partial<Zone> = {}): Situation["on"] => ({
   template: "settee",
   role: "base",

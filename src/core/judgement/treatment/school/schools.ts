@@ -2,7 +2,8 @@ import type { SoilLevel } from "@/core/ground/catalog/builds";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { stepBase } from "@/core/job/history";
 import { dryingOf, type Drying } from "@/core/models/drying/quick";
-import { SCHOOL_IDS, type School } from "@/core/job/fileFormat";
+import type { School } from "@/core/ground/catalog/schoolIds";
+import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -12,7 +13,8 @@ import { extractorFor } from "@/core/judgement/shelf/shelf";
 import { wetStroke } from "@/core/models/water/strokes";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { leastOfBuilds, mostOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
-import { soilLeft, type Effort } from "@/core/judgement/treatment/step/effectCurve";
+import { soilLeft } from "../step/effect";
+import type { Effort } from "../step/effect";
 import { fitAgent, fitMachine, type Fit, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { gentlestSet, setInWords, type CleaningSet } from "@/core/judgement/treatment/way/gentlest";
 import {
@@ -60,6 +62,7 @@ interface Proposal {
   parts: Worked[];
   lay: () => void;
 }
+
 interface Refusal {
   because: string;
   forbiddenBy: Rule[];

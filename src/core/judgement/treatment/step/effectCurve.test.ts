@@ -5,15 +5,12 @@ import type { SoilLevel } from "@/core/ground/catalog/builds";
 import { USUAL_KIT } from "@/core/job/kit";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Cloth } from "@/core/job/schema";
-import {
-  dwellFactor,
-  effectOf,
-  soilLeft,
-  soilLeftBy,
-  strengthFactor,
-  temperatureFactor,
-  type Effort,
-} from "./effectCurve";
+import { effectOf, soilLeftBy } from "./effectCurve";
+import { soilLeft } from "./effect";
+import type { Effort } from "./effect";
+import { temperatureFactor } from "./effect";
+import { dwellFactor } from "./effect";
+import { strengthFactor } from "./effect";
 import { SOIL_TARGET, soilLifted } from "./rates";
 
 const NOW = "2026-05-04T09:00:00Z";

@@ -1,6 +1,6 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { SoilLevel } from "@/core/ground/catalog/builds";
-import type { School } from "@/core/job/fileFormat";
+import type { School } from "@/core/ground/catalog/schoolIds";
 import type { Kit } from "@/core/job/schema";
 import { paceOf } from "@/core/judgement/learnt/own";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";

@@ -3,7 +3,7 @@ import type { ToolId } from "@/core/ground/catalog/tools";
 import type { Mark } from "@/core/ground/quantity/provenance";
 import { input, worked, type Worked } from "@/core/ground/quantity/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
-import type { Effort } from "./effectCurve";
+import type { Effort } from "./effect";
 
 export interface Dwell {
   min: Worked;

@@ -1,10 +1,9 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
-import type { School } from "@/core/job/fileFormat";
+import type { School } from "@/core/ground/catalog/schoolIds";
 import type { Rung } from "@/core/ground/catalog/ladders";
 
 /** How steps are worded: verbs first, plain trade English. */
-
 export const SCHOOL_NAMES: Record<School, string> = {
   "low-moisture": "Low moisture",
   extraction: "Hot-water extraction",

@@ -9,15 +9,8 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { judge, limitsOf, type Candidate, type Verdict } from "@/core/judgement/rules/judge";
 import { usualClothTempC } from "@/core/judgement/treatment/step/rates";
 import type { Rule } from "@/core/judgement/rules/rules";
-import {
-  agentOn,
-  extractorFor,
-  hasHepa,
-  hasVacuum,
-  machineOn,
-  ownsAgent,
-  ownsTool,
-} from "@/core/judgement/shelf/shelf";
+import { extractorFor, hasHepa, hasVacuum, machineOn, ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { missingWords } from "@/core/judgement/shelf/standIns";
 import { strengthFor, type Strength } from "./strength";
 
@@ -30,6 +23,7 @@ export interface FoundFit {
   strength?: Strength;
   tool: ToolId;
 }
+
 export interface RefusedFit {
   ok: false;
   because: string;

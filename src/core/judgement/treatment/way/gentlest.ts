@@ -1,9 +1,10 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
-import { agentOn } from "@/core/judgement/shelf/shelf";
+import { agentOn } from "@/core/job/ownAgent";
 import { factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
-import { soilLeft, type Effort } from "@/core/judgement/treatment/step/effectCurve";
+import { soilLeft } from "../step/effect";
+import type { Effort } from "../step/effect";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { gentlerTools, type FoundFit } from "./allowedWay";
 import type { FamilyId } from "@/core/ground/catalog/families";

@@ -1,0 +1,40 @@
+import { HAIR_DENSITIES } from "@/core/ground/catalog/findings";
+import type { HairFinding } from "@/core/job/schema";
+import { ownsTool } from "@/core/judgement/shelf/shelf";
+import { hairWork } from "./hairPasses";
+import { type ZoneWork, STAGE } from "./zoneWork";
+import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
+
+/** Hair comes off dry, before anything else: on what may be mould nothing is brushed. */
+export function layHair(work: ZoneWork, { density }: HairFinding) {
+  const { context, view, likely, round } = work;
+  const fit = fitMachine(context, view, likely, "dry-removal");
+  if (
+    round > 0 ||
+    !fit.ok ||
+    likely.includes("mould") ||
+    !work.todo("hair-lift") ||
+    view.neighbours.includes("high-voltage")
+  )
+    return;
+  const block = ownsTool(context.kit, "rubber-block");
+  const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials, context.kit);
+  if (!work.clearFor(fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
+  work.add(
+    STAGE.hair,
+    "hair-lift",
+    `x${passes.value}`,
+    {
+      action: "hair-lift",
+      tool: block ? "rubber-block" : "hand",
+      areaM2: view.areaM2,
+      minutes,
+      rounds: passes.value,
+      title: `Lift hair, ${passes.value === 1 ? "one pass" : `${passes.value} passes`}`,
+      how: `${block ? "Rubber block" : "Rubber-gloved hand"} in one direction, roll the hair up, vacuum right behind. Turn a quarter each pass.`,
+      why: `${HAIR_DENSITIES[density]}: dry it lets go, wet it mats.`,
+      check: "A pass with a dry glove brings up next to nothing.",
+    },
+    fit,
+  );
+}
