@@ -3,7 +3,7 @@ import os from "node:os";
 import path from "node:path";
 import type { Page } from "@playwright/test";
 import { USUAL_KIT } from "../src/core/job/kit";
-import { jobFileOf } from "../src/core/job/fileFormat";
+import { jobFileOf } from "@/core/job/jobFile";
 import { workedOut } from "../src/core/testing/workedOut";
 import { demoJobs } from "../src/demo/jobs";
 import { expect, openFerry, phase, pressAgain, storedJob, test, workingOf } from "./bay";

@@ -16,6 +16,7 @@ export const metadata: Metadata = {
   title: "Weary Bristle",
   description: "Diagnose, plan, run and hand back upholstery and carpet cleaning.",
 };
+
 export const viewport: Viewport = { width: "device-width", initialScale: 1, viewportFit: "cover" };
 
 export default function Layout({ children }: { children: ReactNode }) {

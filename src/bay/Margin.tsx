@@ -1,6 +1,6 @@
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { CautionLabel } from "@/ui/CautionLabel";
-import type { Bay } from "./BayContext";
+import type { Bay } from "./state/BayContext";
 
 /** Cautions as woven labels: in the margin, or above the step where there is no margin. */
 export function Margin({ cautions, inline = false }: { cautions: Caution[]; inline?: boolean }) {

@@ -3,8 +3,8 @@ import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/job/schema";
 import { handsOf, type History } from "@/core/job/history";
 import { timeText } from "@/ui/time";
-import { useBay } from "./BayContext";
-import { PHASES } from "./phases";
+import { useBay } from "./state/BayContext";
+import { PHASES } from "./state/phases";
 
 const LINE_Y = 34;
 /** Hands-on time takes this share of the thread, drying the rest. */

@@ -5,7 +5,7 @@ import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { Threads } from "@/ui/Threads";
 import { slackWords, timeText } from "@/ui/time";
-import { useBay } from "./BayContext";
+import { useBay } from "./state/BayContext";
 
 /** Job, running dwells, undo, whether it is saved, and the tighter of the two promises. */
 export function TopStrip({ onKeys }: { onKeys: () => void }) {

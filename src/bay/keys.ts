@@ -3,8 +3,8 @@ import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { redo, undo } from "@/store/jobs";
 import { neighbourZone, type Direction } from "./map/geometry";
-import { PHASES } from "./phases";
-import { useBay } from "./BayContext";
+import { PHASES } from "./state/phases";
+import { useBay } from "./state/BayContext";
 
 /** The keys of the bay; none of them acts while something is typed. */
 export function useBayKeys() {

@@ -36,6 +36,7 @@ const MARKS: Partial<Record<FamilyId, string>> = {
   ink: "Ballpoint",
   "sugar-starch": "Cordial",
 };
+
 const TRUTH: Truth = {
   success: (family, agent, fibre) =>
     (
@@ -47,6 +48,7 @@ const TRUTH: Truth = {
     (agent === "peroxide" ? 0.15 : 0),
   pace: (action) => (action === "clean" ? 1.12 : 0.95),
 };
+
 const PAST_JOBS = 46;
 const LATE_EVERY = 8;
 
@@ -56,6 +58,7 @@ const PICTURED = {
   customer: CUSTOMERS[3].customer,
   place: CUSTOMERS[3].place,
 };
+
 export const DEMO_PICTURES = ["demo-wine-before", "demo-wine-after", "demo-wine-towel"] as const;
 
 /** @param now the last was handed back four days before */

@@ -39,6 +39,7 @@ const CLOTH: Record<FibreGroup, MaterialId> = {
   "wool-silk": "wool",
   "suede-look": "suede-look",
 };
+
 const MINUTE_MS = 60_000;
 const iso = (ms: number) => new Date(ms).toISOString();
 

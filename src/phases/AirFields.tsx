@@ -4,8 +4,8 @@ import { Stepper } from "@/ui/Stepper";
 import { airOps } from "@/core/job/airOps";
 import type { DryingAir } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
-import { useBay } from "@/bay/BayContext";
+import { newId } from "@/store/newId";
+import { useBay } from "@/bay/state/BayContext";
 
 /** Air speed over the cloth by what makes it. Judgement. */
 const SPEEDS = [

@@ -1,11 +1,11 @@
 "use client";
 import { readingOps } from "@/core/job/readings";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** What the gas meter reads at the door; it outranks every sum here. */
 export function GasMeter() {

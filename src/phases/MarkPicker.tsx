@@ -1,6 +1,6 @@
 "use client";
 import { Act } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** The marks of the job to choose from; what to do when there is none. */
 export function MarkPicker({ what }: { what: string }) {

@@ -1,6 +1,6 @@
 "use client";
 import { READING_COLUMNS } from "@/core/job/readings";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { PastedTable } from "./PastedTable";
 import { nowMs } from "@/store/clock";
 import { useKeepReadings } from "./useKeepReadings";

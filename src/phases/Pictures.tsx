@@ -3,7 +3,7 @@ import { useRef, useState, type ReactNode } from "react";
 import { MOST } from "@/core/job/fileFormat";
 import { addPicture, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** Pictures from the camera or a file: shrunk here, without place and time, kept in this browser. */
 export function Pictures({

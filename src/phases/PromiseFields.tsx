@@ -5,7 +5,7 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { fieldTime } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 type Promised = "handBackAt" | "usableAt";
 

@@ -1,8 +1,8 @@
 "use client";
 import { readingsOps, type NewReading } from "@/core/job/readings";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
-import { useBay } from "@/bay/BayContext";
+import { newId } from "@/store/newId";
+import { useBay } from "@/bay/state/BayContext";
 
 /** Records readings, with all that follows from them. */
 export function useKeepReadings() {

@@ -34,6 +34,7 @@ export async function readBack(data: Uint8Array): Promise<{ text: string; pages:
     pages: document.numPages,
   };
 }
+
 export const textOf = async (blob: Blob): Promise<string> =>
   (await readBack(new Uint8Array(await blob.arrayBuffer()))).text;
 export const squeezed = (text: string) => text.replace(/\s+/g, "");

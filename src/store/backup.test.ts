@@ -37,6 +37,7 @@ const saving: Saving = {
   settings: { units: "us", theme: "night", rates: { perHour: 50, callOut: 10, taxPct: 19 } },
   kit,
 };
+
 const quiet = () => undefined;
 const held = { jobs, pictures: [picture("p1"), picture("p2")] };
 
@@ -50,11 +51,13 @@ async function profile(keeps: { jobs: readonly Job[]; pictures: readonly Picture
   for (const each of keeps.pictures) await database.put("pictures", each);
   return { work: await import("./filesWork"), database };
 }
+
 const good = <T extends object>(answer: T | { problem: string } | { problems: string[] }): T => {
   if ("problem" in answer) throw new Error(String(answer.problem));
   if ("problems" in answer) throw new Error((answer.problems as string[]).join());
   return answer;
 };
+
 async function saved(work: Work, limits?: Parameters<Work["planBackup"]>[1]): Promise<Blob[]> {
   const { parts } = good(await work.planBackup(quiet, limits));
   const files: Blob[] = [];
@@ -62,6 +65,7 @@ async function saved(work: Work, limits?: Parameters<Work["planBackup"]>[1]): Pr
     files.push(good(await work.savePart(part, at + 1, parts.length, saving, quiet)).file);
   return files;
 }
+
 /** The entries of a backup by name, to be tampered with. */
 async function entries(): Promise<Map<string, string | Uint8Array>> {
   const [file] = (await saved((await profile(held)).work)) as [Blob];
@@ -74,17 +78,20 @@ async function entries(): Promise<Map<string, string | Uint8Array>> {
     ),
   );
 }
+
 const zipOf = (files: Iterable<[string, string | Uint8Array]>) =>
   packed([...files].map(([name, content]): Entry => ({ name, content })));
 const why = async (file: Blob) => {
   const opened = await (await profile()).work.openBackup(file, quiet);
   return "problems" in opened ? opened.problems.join(" ") : "";
 };
+
 const tampered = async (change: (files: Map<string, string | Uint8Array>) => void) => {
   const files = await entries();
   change(files);
   return why(await zipOf(files));
 };
+
 const manifest = (more: object) =>
   JSON.stringify({ format: "weary-bristle-backup", version: 1, madeAt: NOW, jobs: jobs.length, pictures: 2, ...more });
 const all = async ({ database }: Awaited<ReturnType<typeof profile>>) => ({

@@ -164,6 +164,7 @@ interface PictureFacts {
   addedAt: number;
   type: string;
 }
+
 const isPicture = (raw: unknown): raw is PictureFacts => {
   const { id, jobId, type, widthPx, heightPx, addedAt } = (
     typeof raw === "object" && raw !== null ? raw : {}

@@ -15,6 +15,7 @@ async function load(): Promise<Clock & { news: string[] }> {
   clock.onClockNews(({ kind, byMs }) => news.push(`${kind} ${Math.round(byMs / MINUTE)}`));
   return { ...clock, news };
 }
+
 const setDevice = (ms: number) => {
   aheadMs += ms;
   vi.setSystemTime(Date.now() + ms);

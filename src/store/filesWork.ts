@@ -33,6 +33,7 @@ let stopping = false;
 export function stop() {
   stopping = true;
 }
+
 const goOn = () => {
   if (stopping) throw new Stopped();
 };
@@ -313,6 +314,7 @@ export interface Preview {
   same: number;
   pictures: number;
 }
+
 export interface Named {
   id: string;
   title: string;

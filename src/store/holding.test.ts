@@ -15,6 +15,7 @@ async function program() {
   const [notices, store] = [await import("./notices"), await import("./db")];
   return { ...jobs, ...store, texts: () => notices.noticesNow().map(({ text }) => text), notices };
 }
+
 const raw = (version?: number) =>
   new Promise<IDBDatabase>((resolve, reject) => {
     const open = indexedDB.open("weary-bristle", version);

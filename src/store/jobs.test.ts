@@ -16,12 +16,14 @@ async function openTab(): Promise<Tab> {
   tabs.push(jobs);
   return jobs;
 }
+
 const tabs: Tab[] = [];
 
 const ids = () => {
   let next = 0;
   return () => `i${next++}`;
 };
+
 const bench = (): Job => jobFromTemplate("bench-seat", ids(), "2026-05-04T08:00:00Z");
 /** Every tab has stored what it can, and the others have heard of it. */
 async function settled() {
@@ -31,6 +33,7 @@ async function settled() {
   );
   await new Promise((resolve) => setTimeout(resolve, 40));
 }
+
 const title = (value: string) => ({ label: `Title ${value}`, ops: [{ op: "set" as const, path: ["title"], value }] });
 const place = (value: string) => ({ label: `Place ${value}`, ops: [{ op: "set" as const, path: ["place"], value }] });
 const texts = (tab: Tab) =>

@@ -1,4 +1,3 @@
-import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
@@ -16,6 +15,7 @@ import { ledgerOf, type LedgerHead } from "../core/answers/ledger/summary";
 import { learnFrom } from "./experience";
 import { keepIndex, readFirst, slicesOf, type KeyedJob } from "./reading";
 import { kitNow } from "./kit";
+import { newId } from "./newId";
 
 /**
  * Jobs as this tab sees them: what is stored, and on top of it the commands that are on their way to storage.
@@ -68,6 +68,7 @@ const INITIAL: State = {
   redoable: [],
   broken: [],
 };
+
 const store = createStore<State>(() => INITIAL);
 const { getState: get, setState: set } = store;
 
@@ -78,9 +79,6 @@ store.subscribe(({ stored, whole }, before) => {
 
 let counter = 0;
 const next = () => ++counter;
-/** A short id that the job file allows. */
-export const newId = () => nanoid(10).replace(/[^a-z0-9]/gi, "x");
-
 export { notify } from "./notices";
 
 // ---- reading --------------------------------------------------------------------------------------------------------

@@ -22,6 +22,7 @@ export const useKit = (): Kit => {
   const { ownTables, shelf } = useSettings();
   return kitWith(ownTables, shelf, useExperience());
 };
+
 export const kitNow = (): Kit => kitWith(settingsNow().ownTables, settingsNow().shelf, experienceNow());
 
 /** Keeps what the Shelf says; own tables and what was learnt stay where they are. */

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import { shrinkWorker } from "../workers/shrink";
 import { whyNotKept, withDb, type Picture } from "./db";
-import { newId } from "./jobs";
+import { newId } from "./newId";
 import { slicesOf } from "./reading";
 
 const LONGEST_PX = 1600;

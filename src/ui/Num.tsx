@@ -1,18 +1,12 @@
 "use client";
 import { useId, useState } from "react";
-import { formatQuantity, formatShare } from "@/core/ground/quantity/format";
+import { formatShare } from "@/core/ground/quantity/format";
 import type { Worked } from "@/core/ground/quantity/working";
-import { useSettings } from "@/store/settings";
 import { later } from "./later";
+import { useFormat } from "./useFormat";
 
 /** Every formula in words comes with it, so it waits until a number is opened. */
 const WorkingView = later(() => import("./WorkingView").then(({ WorkingView }) => WorkingView));
-
-/** A quantity as text in the chosen units. */
-export function useFormat() {
-  const { units } = useSettings();
-  return { units, quantity: (of: { value: number; unit: Worked["unit"] }) => formatQuantity(of, units) };
-}
 
 /** A number on screen: tap it and its working unfolds under it. */
 export function Num({

@@ -4,7 +4,7 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { inSystem, fromSystem, type Unit } from "@/core/ground/quantity/units";
-import { useFormat } from "./Num";
+import { useFormat } from "./useFormat";
 
 /** A typed number in the shown units. Anything outside the range gets a sentence and changes nothing. */
 export function NumberField({

@@ -2,7 +2,7 @@
 import { formulaOf } from "@/core/ground/quantity/formulas";
 import { MARK_WORDS } from "@/core/ground/quantity/provenance";
 import type { Basis, Working } from "@/core/ground/quantity/working";
-import { useFormat } from "./Num";
+import { useFormat } from "./useFormat";
 
 const BASIS_WORDS: Record<Basis, string> = {
   measured: "measured",

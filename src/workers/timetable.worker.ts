@@ -15,6 +15,7 @@ export interface Timetable {
   /** The search has ended, by its time or because it was stopped. */
   ended: boolean;
 }
+
 export type TimetableNews = (Timetable | { problem: string }) & { unplanned?: Unplanned[] };
 
 /** A job that is left out of the day, and why. */

@@ -3,7 +3,7 @@ import { useDrag } from "@use-gesture/react";
 import { useState } from "react";
 import { moveCornerOps } from "@/core/job/zoneOps";
 import { notify } from "@/store/jobs";
-import { useBay } from "../BayContext";
+import { useBay } from "../state/BayContext";
 import type { Placed } from "./geometry";
 
 interface HandleProps {

@@ -2,7 +2,7 @@
 import type { DOMAttributes } from "react";
 import type { PlacedFinding } from "@/core/job/schema";
 import { useOneTap } from "@/ui/Act";
-import { useBay } from "../BayContext";
+import { useBay } from "../state/BayContext";
 import type { Placed } from "./geometry";
 
 export interface FindingProps {

@@ -1,7 +1,7 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
 import { useState } from "react";
-import { useBay } from "../BayContext";
+import { useBay } from "../state/BayContext";
 import { Outline, scaledOutline, type FindingProps } from "./FindingShape";
 
 const LEAST_MM = 8;

@@ -1,7 +1,7 @@
 "use client";
 import { useId } from "react";
-import { useBay } from "../BayContext";
-import { LENSES } from "../phases";
+import { useBay } from "../state/BayContext";
+import { LENSES } from "../state/phases";
 import { LENS_SWATCH } from "./lenses";
 import { Patterns } from "./patterns";
 

@@ -6,7 +6,7 @@ import { formatQuantity } from "@/core/ground/quantity/format";
 import type { Worked } from "@/core/ground/quantity/working";
 import type { UnitSystem } from "@/core/ground/quantity/units";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
-import type { LensId } from "../phases";
+import type { LensId } from "../state/phases";
 import type { PatternId } from "./patterns";
 
 export interface LensView {

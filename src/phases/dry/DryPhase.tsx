@@ -4,14 +4,14 @@ import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/judgement/learnt/own"
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { MeterReadings } from "./MeterReadings";
 import { PlaceFields } from "./PlaceFields";
 import { TimeSlider } from "./TimeSlider";

@@ -6,7 +6,8 @@ import type { Worked } from "@/core/ground/quantity/working";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { inSystem } from "@/core/ground/quantity/units";
 import { SmallFold } from "@/ui/Fold";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 
 const DASHES = [undefined, "9 5", "2 4"] as const;
 const WIDTHS = [3, 2.2, 2.2] as const;

@@ -10,7 +10,7 @@ import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { PastedReadings } from "../PastedReadings";
 import { useKeepReadings } from "../useKeepReadings";
 

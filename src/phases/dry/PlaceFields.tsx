@@ -6,7 +6,7 @@ import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { AirFields, useChangeAir } from "../AirFields";
 import { PastedTable } from "../PastedTable";
 import { nowIso } from "@/store/clock";

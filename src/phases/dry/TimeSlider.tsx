@@ -7,7 +7,7 @@ import { entered } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { LayerCut } from "../water/LayerCut";
 
 const STEP_H = 0.25;

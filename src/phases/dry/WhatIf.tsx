@@ -5,7 +5,7 @@ import { Act } from "@/ui/Act";
 import { ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { usePlanned } from "@/ui/usePlanned";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { useChangeAir } from "../AirFields";
 

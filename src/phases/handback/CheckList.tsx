@@ -3,9 +3,9 @@ import { checkedItems, checkListOf } from "@/core/answers/handback/checkList";
 import { drynessOf, feltDryItem } from "@/core/answers/handback/dryness";
 import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** The last look: one tap when all is as it should be, or line by line; and whether what got wet was read dry. */
 export function CheckList() {

@@ -3,9 +3,9 @@ import { useEffect, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import SignaturePad from "signature_pad";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 const [WIDTH, HEIGHT] = [600, 200];
 const MOST_CHARACTERS = 40_000;

@@ -6,7 +6,7 @@ import { useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** What it comes to by the record, against what was agreed; the technician's, not on the owner's page. */
 export function PriceBlock() {

@@ -4,7 +4,7 @@ import { signatureOf } from "@/core/answers/handback/sheet";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";
 import { fullTime } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 const Pad = later(() => import("./Pad").then(({ Pad }) => Pad));
 

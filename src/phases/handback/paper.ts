@@ -8,7 +8,7 @@ import { pictureData } from "@/store/pictures";
 import { fileName, saveAsFile } from "@/store/saveFile";
 import { settingsNow } from "@/store/settings";
 import { fullTime, timeText } from "@/ui/time";
-import type { Bay } from "@/bay/BayContext";
+import type { Bay } from "@/bay/state/BayContext";
 
 const MOST_PICTURES = 6;
 

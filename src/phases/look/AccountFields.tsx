@@ -16,7 +16,7 @@ import type { Account, Job } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
 
 const outcomesOf = (test: "owner" | "age") =>

@@ -18,7 +18,7 @@ import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** Ages are picked, not typed; the older end of each band is kept, which is the careful one. */
 const AGES = [

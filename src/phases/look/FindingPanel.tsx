@@ -22,7 +22,7 @@ import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { scaledOutline } from "@/bay/map/FindingShape";
 import { findingName } from "../findings";
 import { OdourFields } from "./OdourFields";

@@ -4,7 +4,7 @@ import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import type { Job } from "@/core/job/schema";
 import { Chips } from "@/ui/Chips";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { AirFields } from "../AirFields";
 import { PromiseFields } from "../PromiseFields";
 

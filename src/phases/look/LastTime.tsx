@@ -4,7 +4,7 @@ import { lastTimeOf } from "@/core/answers/ledger/lastTime";
 import { useJobsState } from "@/store/jobs";
 import { Fold } from "@/ui/Fold";
 import { fullTime } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** What is known of the pieces from the visit before. */
 export function LastTime() {

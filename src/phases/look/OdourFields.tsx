@@ -4,11 +4,11 @@ import { familyOf } from "@/core/ground/catalog/families";
 import { backgroundOf } from "@/core/judgement/diagnosis/background";
 import { LAYER_NAMES, odourSource } from "@/core/judgement/diagnosis/odour";
 import type { OdourFinding } from "@/core/job/schema";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** A nose has no units: named steps from nothing to unbearable. */
 const STRENGTHS = ["0 none", "1 a trace", "2 weak", "3 clear", "4 strong", "5 unbearable"].map((name, index) => ({

@@ -7,12 +7,12 @@ import { addPieceOps } from "@/core/job/newJob";
 import { measureOps } from "@/core/job/zoneOps";
 import { roomCorners } from "@/core/ground/pieces/geometry";
 import { templateOf, TEMPLATES, TEMPLATE_IDS, type Measures } from "@/core/ground/pieces/templates";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
-import { useFormat } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 import { NumberField } from "@/ui/NumberField";
 import { Stepper } from "@/ui/Stepper";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** The piece by its real measures. */
 export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece }) {

@@ -5,10 +5,11 @@ import FormLabel from "react-bootstrap/FormLabel";
 import { joined } from "@/core/ground/pieces/cutting";
 import { rect } from "@/core/ground/pieces/geometry";
 import { drawOps, mergeOps, ownShapeOps, removeZoneOps, resizeOps, splitOps, type Change } from "@/core/job/zoneOps";
-import { newId, notify } from "@/store/jobs";
+import { notify } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { NumberField } from "@/ui/NumberField";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 const NEW_SIDE_MM = 400;
 

@@ -5,7 +5,7 @@ import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** Better measures of soil than the eye: towel, pile, grams. */
 export function SoilSigns() {

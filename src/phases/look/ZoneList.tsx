@@ -1,7 +1,7 @@
 "use client";
 import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
 import { Act } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** The drawing as a list: for screen readers, keyboards, and zones too small to hit. */
 export function ZoneList() {

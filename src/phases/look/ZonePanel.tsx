@@ -6,7 +6,7 @@ import { Chips, choicesOf } from "@/ui/Chips";
 import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { findingName } from "../findings";
 
 const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) => ClothFields));

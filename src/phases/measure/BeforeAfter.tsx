@@ -4,7 +4,7 @@ import { colourOf } from "@/core/answers/measure/result";
 import type { ColourEvent, Finding } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { findingName } from "../findings";
 import { Pictures } from "../Pictures";
 import { ColourFacts } from "./ColourFacts";

@@ -4,7 +4,7 @@ import { outlineMm } from "@/core/answers/measure/picks";
 import { colourOf } from "@/core/answers/measure/result";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { Pictures } from "../Pictures";
 import { ColourFacts } from "./ColourFacts";
 

@@ -6,13 +6,13 @@ import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/c
 import { colourOf } from "@/core/answers/measure/result";
 import type { ColourEvent } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { pictureBlob, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
 import { measureWorker } from "@/workers/measure";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { movedTo, Pointing, type Shape, type Thing } from "./Pointing";
 
 const SHOWS = [

@@ -26,6 +26,7 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
+
 const KEY_STEP = 0.005;
 
 /** A picture with what is pointed at drawn over it: tap or drag puts the thing in hand there, so do the arrow keys. */

@@ -12,7 +12,7 @@ import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { UnplannedJob } from "@/ui/UnplannedJob";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";

@@ -14,8 +14,9 @@ import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import { later } from "@/ui/later";
-import { Num, useFormat } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { Num } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
+import { useBay } from "@/bay/state/BayContext";
 
 const LoadListView = later(() => import("./LoadListView").then(({ LoadListView }) => LoadListView));
 const Reckon = later(() => import("./Reckon").then(({ Reckon }) => Reckon));

@@ -27,6 +27,7 @@ function useDilution(first: string) {
     return { text, setText, problem: (error as Error).message };
   }
 }
+
 type Dilution = ReturnType<typeof useDilution>;
 
 /** Sums for the bottle in hand, apart from any plan: nothing here changes the job. */

@@ -12,13 +12,14 @@ import {
 import { lastOf } from "@/core/job/history";
 import { loadJob, loadListOf } from "@/core/answers/mixing/loadList";
 import { nowIso } from "@/store/clock";
-import { newId, notify } from "@/store/jobs";
+import { notify } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
 
 /** The estimate and both promises, kept as the owner heard them, before anything gets wet. */

@@ -14,7 +14,7 @@ import { Chips, choicesOf } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { GasMeter } from "../GasMeter";
 import { SteamKill } from "./SteamKill";
 
@@ -24,6 +24,7 @@ const LEAKS = {
   cracked: { name: "Window cracked for the lead", range: [0.5, 3] },
   unknown: { name: "Not known", range: undefined },
 } as const;
+
 const AIRINGS = {
   still: { name: "Doors open, no wind", perH: 5 },
   fan: { name: "Doors open and a fan", perH: 10 },

@@ -2,7 +2,7 @@
 import { BESIDES, PROTECT_SCHOOLS, type BesideId, type ProtectSchool } from "@/core/ground/catalog/besides";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** What is asked for beside stains and soil: disinfection, protection, and what stands next to the cloth. */
 export function Extras() {

@@ -16,7 +16,7 @@ import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
 import { OwnMinutes } from "@/ui/OwnLog";
 import { later } from "@/ui/later";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { MarkPicker } from "../MarkPicker";
 import { zonesOf } from "../zones";
 import { Schools } from "./Schools";

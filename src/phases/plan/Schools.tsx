@@ -3,7 +3,7 @@ import { Fragment } from "react";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** The three schools weighed for the zone in hand; one is picked, another can be chosen. */
 export function Schools() {

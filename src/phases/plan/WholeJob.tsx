@@ -1,12 +1,12 @@
 "use client";
 import { Fragment, useCallback } from "react";
-import { type School } from "@/core/ground/catalog/schoolIds";
+import type { School } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 

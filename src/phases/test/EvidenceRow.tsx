@@ -3,7 +3,7 @@ import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/ground/c
 import { outcomeName, type Hint } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
 import { Chips } from "@/ui/Chips";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** One test: how, what it showed, or why it may not be done here. */
 export function EvidenceRow({

@@ -3,7 +3,7 @@ import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { GREY_SCALE, stepWords } from "@/core/ground/catalog/greyScaleSteps";
 import { fastnessOf } from "@/core/judgement/zones/zoneView";
 import { useOneTap } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { clothPath } from "../cloth";
 
 const PLACE_WORDS = { proved: "proved", poor: "runs: not wet with it on this cloth", unproved: "not proved" };

@@ -7,7 +7,7 @@ import { isCommon } from "@/core/judgement/diagnosis/decision";
 import type { MarkFinding } from "@/core/job/schema";
 import { Num } from "@/ui/Num";
 import { Act } from "@/ui/Act";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { EvidenceChips } from "./EvidenceRow";
 
 /** The most useful test now, or that it is enough. */

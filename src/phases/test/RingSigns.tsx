@@ -4,7 +4,7 @@ import type { RingOrigin } from "@/core/judgement/diagnosis/ring";
 import type { MarkFinding } from "@/core/job/schema";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 const FROM_WORDS = {
   above: "It came from above: the ladder begins on top.",

@@ -12,7 +12,7 @@ import { wouldBegin, type MarkPlan } from "@/core/judgement/treatment/mark/markP
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { MarkPicker } from "../MarkPicker";
 import { EvidenceRow } from "./EvidenceRow";
 import { Fastness } from "./Fastness";

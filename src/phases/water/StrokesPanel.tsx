@@ -5,7 +5,7 @@ import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { usePlanned } from "@/ui/usePlanned";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { LayerCut } from "./LayerCut";
 
@@ -190,6 +190,7 @@ function tankWords({ refills, firstRefill, empties, firstEmpty }: Strokes["tanks
     </>
   );
 }
+
 const timesWords = (times: number) => (times === 1 ? "once on the way" : `${times} times on the way`);
 
 function useStrokes(zoneId: string, tried: StrokePattern | undefined) {

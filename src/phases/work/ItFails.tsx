@@ -2,10 +2,10 @@
 import { useState } from "react";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { useOncePerState } from "@/ui/useOncePerState";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** It does not go as planned: worse stops the mark, another mark is taken in, still visible waits for dry. */
 export function ItFails({ findingId }: { findingId: string | undefined }) {

@@ -10,7 +10,7 @@ import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 import { usePlanned } from "@/ui/usePlanned";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { useChangeAir } from "../AirFields";
 import { WorseNow } from "./ItFails";

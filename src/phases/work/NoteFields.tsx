@@ -2,11 +2,11 @@
 import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Fold } from "@/ui/Fold";
 import { timeText } from "@/ui/time";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { Pictures } from "../Pictures";
 import { useDraft } from "./useDraft";
 

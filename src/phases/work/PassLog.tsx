@@ -3,10 +3,10 @@ import type { PassEvent, StartEvent } from "@/core/job/schema";
 import { DIRT_SCALE, dirtOf, fittedPasses, SHARE_WORTH_A_PASS, type DirtId } from "@/core/models/water/passes";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 
 /** Passes of this step as they were logged since it was begun. */
 export function usePasses({ key, zoneIds }: Step, running: StartEvent | undefined): PassEvent[] {

@@ -7,7 +7,7 @@ import { Act, useOneTap } from "@/ui/Act";
 import { clockText } from "@/ui/clock";
 import { timeText } from "@/ui/time";
 import { useOncePerState } from "@/ui/useOncePerState";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { zonesOf } from "../zones";
 import { DwellBand } from "./DwellBand";
 import { guardLeftMs } from "./guards";

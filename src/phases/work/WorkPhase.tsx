@@ -12,7 +12,7 @@ import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { canKeepScreenOn } from "@/bay/useScreenOn";
 import { useOncePerState } from "@/ui/useOncePerState";
-import { useBay } from "@/bay/BayContext";
+import { useBay } from "@/bay/state/BayContext";
 import { zonesOf } from "../zones";
 import { NowStep } from "./NowStep";
 import { LateNotice } from "./LateNotice";

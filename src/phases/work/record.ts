@@ -6,7 +6,7 @@ import { isDue, taskAt, timesOf, type Order } from "@/core/answers/schedule/time
 import { doneOf, startOf, type Correction } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
-import { newId } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { clothPath } from "../cloth";
 import { guardLeftMs } from "./guards";
 

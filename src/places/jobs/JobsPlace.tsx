@@ -10,7 +10,8 @@ import { forecastAt } from "@/core/answers/schedule/forecast";
 import { jobState, type JobStage, type JobState } from "@/core/answers/assess/state";
 import { nowIso } from "@/store/clock";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
-import { deleteBroken, deleteJobs, newId, putJobs, useJobsState, type BrokenJob } from "@/store/jobs";
+import { deleteBroken, deleteJobs, putJobs, useJobsState, type BrokenJob } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { useKit } from "@/store/kit";
 import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
@@ -31,6 +32,7 @@ const STAGE_WORDS: Record<JobStage, string> = {
   drying: "drying",
   "handed-back": "handed back",
 };
+
 const STAGE_ORDER: JobStage[] = ["working", "drying", "planned", "new", "handed-back"];
 
 /** Every job with where it stands and what to do next; the way into a new one. */

@@ -14,7 +14,7 @@ import type { Month } from "@/core/answers/ledger/months";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { inSystem } from "@/core/ground/quantity/units";
 import { SmallFold } from "@/ui/Fold";
-import { useFormat } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 
 const HEIGHT_PX = 200;
 const AXIS = { stroke: "var(--inkSoft)", tick: { fill: "var(--inkSoft)", fontSize: 15 } };

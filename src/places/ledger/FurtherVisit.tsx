@@ -4,7 +4,8 @@ import { historyOf } from "@/core/job/history";
 import { nextVisit } from "@/core/job/nextVisit";
 import type { Job } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
-import { newId, putJobs } from "@/store/jobs";
+import { putJobs } from "@/store/jobs";
+import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 
 /** Begins a further visit from what is known of the pieces; a comeback brings the marks that had gone. */

@@ -10,7 +10,7 @@ import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
 import { FurtherVisit } from "./FurtherVisit";
-import type { Line } from "./JobsTable";
+import type { Line } from "./line";
 
 /** One job by its steps, and what may be done with it from here. */
 export function JobDetail({ line: { job, steps, outcomes } }: { line: Line }) {

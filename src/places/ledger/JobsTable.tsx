@@ -11,7 +11,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
-import type { LedgerHead, LedgerJob } from "@/core/answers/ledger/summary";
+import type { LedgerJob } from "@/core/answers/ledger/summary";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 import { input, worked } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
@@ -19,14 +19,13 @@ import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { dateText } from "@/ui/time";
 import { JobDetail } from "./JobDetail";
+import type { Line } from "./line";
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
 const helper = createColumnHelper<typeof features, Line>();
 const PROMISE_WORDS: Record<LedgerJob["promise"], string> = { kept: "kept", missed: "missed", none: "none given" };
 const ROW_PX = 64;
 
-/** A line whose job is still being read has no steps yet. */
-export type Line = LedgerHead & Partial<Pick<LedgerJob, "job" | "steps">>;
 const minutesOf = ({ minutes, steps = [] }: Line) =>
   worked(
     "record.minutes",

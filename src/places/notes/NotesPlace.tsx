@@ -17,7 +17,8 @@ import { input, worked } from "@/core/ground/quantity/working";
 import { notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 import { NumberField } from "@/ui/NumberField";
 import { PlaceFrame } from "../PlaceFrame";
 

@@ -5,7 +5,8 @@ import type { Kit } from "@/core/job/schema";
 import { entered } from "@/core/ground/quantity/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
-import { Num, useFormat } from "@/ui/Num";
+import { Num } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 import { Stepper } from "@/ui/Stepper";
 import type { Keep } from "./Switch";
 

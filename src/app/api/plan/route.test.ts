@@ -32,6 +32,7 @@ const ids = () => {
   let next = 0;
   return () => `i${next++}`;
 };
+
 const AT = "2026-05-04T08:00:00Z";
 const post = (body: BodyInit, type: string | null = "application/json") =>
   POST(
@@ -47,6 +48,7 @@ const benchFile = (change: (job: JobFile["job"]) => void = () => undefined): Job
   change(file.job);
   return file;
 };
+
 const soiled = (job: JobFile["job"]) => (job.zones.byId[job.zones.order[1]!]!.soil = "heavy");
 
 describe("POST /api/plan", () => {
