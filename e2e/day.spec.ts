@@ -54,64 +54,66 @@ test("a search can be lengthened and stopped, and an empty day says what it is m
   await expect(longer).toBeVisible();
 });
 
-test("a task is moved by drag or by key and the rest follows, or it says why not; visits in their best order, and the day as a calendar", async ({
-  page,
-}) => {
-  await page.clock.install({ time: new Date("2026-05-04T07:30:00") });
-  await openFerry(page);
-  await page.goto("/day");
-  const ended = page.getByRole("button", { name: "Search longer" });
-  await expect(ended).toBeVisible();
-  await page.getByRole("heading", { name: "The same as a list" }).click();
-  const row = page
-    .getByTestId("task-list")
-    .locator("tbody tr")
-    .filter({ has: page.getByRole("rowheader", { name: /^Drive to Gull Point ferry/ }) });
-  const at = () => row.getByRole("cell").first().innerText();
-  expect(await at()).toContain("09:30");
+test(
+  "a task is moved by drag or by key and the rest follows, or it says why not; visits in their best " +
+    "order, and the day as a calendar",
+  async ({ page }) => {
+    await page.clock.install({ time: new Date("2026-05-04T07:30:00") });
+    await openFerry(page);
+    await page.goto("/day");
+    const ended = page.getByRole("button", { name: "Search longer" });
+    await expect(ended).toBeVisible();
+    await page.getByRole("heading", { name: "The same as a list" }).click();
+    const row = page
+      .getByTestId("task-list")
+      .locator("tbody tr")
+      .filter({ has: page.getByRole("rowheader", { name: /^Drive to Gull Point ferry/ }) });
+    const at = () => row.getByRole("cell").first().innerText();
+    expect(await at()).toContain("09:30");
 
-  // Dragged to the right it goes later, and what comes after goes with it.
-  const end = await page.getByTestId("day-end").innerText();
-  const drag = async (task: string, byPx: number) => {
-    const bar = page.locator(`[data-task="demo-ferry/${task}"] rect`).first();
-    await bar.scrollIntoViewIfNeeded();
-    const box = (await bar.boundingBox())!;
-    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.mouse.move(x + byPx / 2, y, { steps: 4 });
-    await page.mouse.move(x + byPx, y, { steps: 4 });
-    await page.mouse.up();
-  };
-  await drag("travel", 60);
-  await expect.poll(at).not.toContain("09:30");
-  await expect(page.getByTestId("day-end")).not.toHaveText(end);
-  await page.getByRole("button", { name: "All as it comes" }).click();
-  await expect.poll(at).toContain("09:30");
-  await expect(ended).toBeVisible();
+    // Dragged to the right it goes later, and what comes after goes with it.
+    const end = await page.getByTestId("day-end").innerText();
+    const drag = async (task: string, byPx: number) => {
+      const bar = page.locator(`[data-task="demo-ferry/${task}"] rect`).first();
+      await bar.scrollIntoViewIfNeeded();
+      const box = (await bar.boundingBox())!;
+      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x + byPx / 2, y, { steps: 4 });
+      await page.mouse.move(x + byPx, y, { steps: 4 });
+      await page.mouse.up();
+    };
+    await drag("travel", 60);
+    await expect.poll(at).not.toContain("09:30");
+    await expect(page.getByTestId("day-end")).not.toHaveText(end);
+    await page.getByRole("button", { name: "All as it comes" }).click();
+    await expect.poll(at).toContain("09:30");
+    await expect(ended).toBeVisible();
 
-  // The same by button; and to the left of what it waits for it says why not.
-  await row.getByRole("button", { name: /quarter of an hour later/ }).click();
-  await expect.poll(at).toContain("09:45");
-  await row.getByRole("button", { name: /as it comes/ }).click();
-  await expect.poll(at).toContain("09:30");
-  await expect(ended).toBeVisible();
-  await drag("set-up", -20);
-  await expect(page.getByTestId("why-not")).toContainText(/"Unload and set up" cannot be sooner: once there/);
+    // The same by button; and to the left of what it waits for it says why not.
+    await row.getByRole("button", { name: /quarter of an hour later/ }).click();
+    await expect.poll(at).toContain("09:45");
+    await row.getByRole("button", { name: /as it comes/ }).click();
+    await expect.poll(at).toContain("09:30");
+    await expect(ended).toBeVisible();
+    await drag("set-up", -20);
+    await expect(page.getByTestId("why-not")).toContainText(/"Unload and set up" cannot be sooner: once there/);
 
-  await page.getByRole("button", { name: "Put them in the best order" }).click();
-  await expect(page.getByText(/best order\.|No other order/)).toBeVisible({ timeout: 60_000 });
-  const file = page.waitForEvent("download");
-  await page.getByRole("button", { name: "Calendar file" }).click();
-  const text = readFileSync((await (await file).path())!, "utf8");
-  const summaries = new ICAL.Component(ICAL.parse(text))
-    .getAllSubcomponents("vevent")
-    .map((each) => new ICAL.Event(each).summary);
-  expect(summaries).toEqual(
-    expect.arrayContaining([
-      "Gull Point ferry, saloon bench 4",
-      "Hand back: Tern House settee",
-      "Usable: Skerry Hall, entrance carpet",
-    ]),
-  );
-});
+    await page.getByRole("button", { name: "Put them in the best order" }).click();
+    await expect(page.getByText(/best order\.|No other order/)).toBeVisible({ timeout: 60_000 });
+    const file = page.waitForEvent("download");
+    await page.getByRole("button", { name: "Calendar file" }).click();
+    const text = readFileSync((await (await file).path())!, "utf8");
+    const summaries = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents("vevent")
+      .map((each) => new ICAL.Event(each).summary);
+    expect(summaries).toEqual(
+      expect.arrayContaining([
+        "Gull Point ferry, saloon bench 4",
+        "Hand back: Tern House settee",
+        "Usable: Skerry Hall, entrance carpet",
+      ]),
+    );
+  },
+);

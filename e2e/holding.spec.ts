@@ -3,7 +3,10 @@ import http from "node:http";
 import type { Page } from "@playwright/test";
 import { expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
 
-/** Nothing takes the program down: a job that cannot be planned, a large backup, a lost connection, a wrong clock, a slow request. */
+/**
+ * Nothing takes the program down: a job that cannot be planned, a large backup, a lost connection, a wrong clock, a
+ * slow request.
+ */
 
 const chip = (page: Page, group: string, name: string) =>
   page.getByRole("group", { name: group }).getByRole("button", { name, exact: true });
@@ -422,92 +425,93 @@ test("the device's clock set far ahead lets nobody in sooner, in the tab and aft
   await expect(act).toBeEnabled();
 });
 
-test("the planning interface: a slow file is stopped in time, a quick one beside it does not wait, odd methods and pages that go stale are not there", async ({
-  request,
-  baseURL,
-}) => {
-  const base = { format: "weary-bristle-job", version: 2, asOf: "2026-05-04T08:00:00Z" };
-  const zones = (count: number) => {
-    const order = Array.from({ length: count }, (_, at) => `z${at}`);
-    const square = (x: number, y: number) =>
-      [
-        [0, 0],
-        [500, 0],
-        [500, 500],
-        [0, 500],
-      ].map(([dx, dy]) => ({ xMm: x + dx!, yMm: y + dy! }));
-    return {
-      order,
-      byId: Object.fromEntries(
-        order.map((id, at) => [
-          id,
-          { pieceId: "p", part: "free", soil: "heavy", shape: square((at % 25) * 600, Math.floor(at / 25) * 600) },
-        ]),
-      ),
+test(
+  "the planning interface: a slow file is stopped in time, a quick one beside it does not wait, odd " +
+    "methods and pages that go stale are not there",
+  async ({ request, baseURL }) => {
+    const base = { format: "weary-bristle-job", version: 2, asOf: "2026-05-04T08:00:00Z" };
+    const zones = (count: number) => {
+      const order = Array.from({ length: count }, (_, at) => `z${at}`);
+      const square = (x: number, y: number) =>
+        [
+          [0, 0],
+          [500, 0],
+          [500, 500],
+          [0, 500],
+        ].map(([dx, dy]) => ({ xMm: x + dx!, yMm: y + dy! }));
+      return {
+        order,
+        byId: Object.fromEntries(
+          order.map((id, at) => [
+            id,
+            { pieceId: "p", part: "free", soil: "heavy", shape: square((at % 25) * 600, Math.floor(at / 25) * 600) },
+          ]),
+        ),
+      };
     };
-  };
-  const marks = (count: number, over: number) => {
-    const order = Array.from({ length: count }, (_, at) => `f${at}`);
-    return {
-      order,
-      byId: Object.fromEntries(
-        order.map((id, at) => [
-          id,
-          {
-            kind: "mark",
-            zoneId: `z${at % over}`,
-            centre: { xMm: 200, yMm: 200 },
-            size: { widthMm: 20, heightMm: 20 },
-            evidence: { owner: ["hot-drink", "oil-cream", "mud"][at % 3] },
-          },
-        ]),
-      ),
+    const marks = (count: number, over: number) => {
+      const order = Array.from({ length: count }, (_, at) => `f${at}`);
+      return {
+        order,
+        byId: Object.fromEntries(
+          order.map((id, at) => [
+            id,
+            {
+              kind: "mark",
+              zoneId: `z${at % over}`,
+              centre: { xMm: 200, yMm: 200 },
+              size: { widthMm: 20, heightMm: 20 },
+              evidence: { owner: ["hot-drink", "oil-cream", "mud"][at % 3] },
+            },
+          ]),
+        ),
+      };
     };
-  };
-  const file = (zoneCount: number, markCount: number) => ({
-    ...base,
-    job: {
-      id: "j",
-      title: "t",
-      customer: "",
-      place: "",
-      createdAt: base.asOf,
-      site: {},
-      promises: { dampHandBackAgreed: false },
-      pieces: {
-        byId: { p: { name: "Hall", template: "carpet", lengthMm: 20_000, depthMm: 15_000, cloth: {} } },
-        order: ["p"],
+    const file = (zoneCount: number, markCount: number) => ({
+      ...base,
+      job: {
+        id: "j",
+        title: "t",
+        customer: "",
+        place: "",
+        createdAt: base.asOf,
+        site: {},
+        promises: { dampHandBackAgreed: false },
+        pieces: {
+          byId: { p: { name: "Hall", template: "carpet", lengthMm: 20_000, depthMm: 15_000, cloth: {} } },
+          order: ["p"],
+        },
+        zones: zones(zoneCount),
+        findings: marks(markCount, zoneCount),
+        choices: { schools: {}, readings: {}, bottles: {} },
+        events: [],
       },
-      zones: zones(zoneCount),
-      findings: marks(markCount, zoneCount),
-      choices: { schools: {}, readings: {}, bottles: {} },
-      events: [],
-    },
-  });
-  let slowEnded = false;
-  const slow = request.post("/api/plan", { data: file(500, 2000), timeout: 60_000 }).then((answer) => {
-    slowEnded = true;
-    return answer;
-  });
-  await new Promise((done) => setTimeout(done, 300));
-  const quick = await request.post("/api/plan", { data: file(1, 1) });
-  expect([quick.status(), slowEnded]).toEqual([200, false]);
-  expect((await (await request.get("/api/health")).json()).planner.working).toBe(1);
-  const answer = await slow;
-  expect([answer.status(), (await answer.json()).problems.join()]).toEqual([
-    503,
-    expect.stringMatching(/took over \d+ seconds/),
-  ]);
-  const status = (method: string) =>
-    new Promise<number>((resolve, reject) =>
-      http
-        .request(`${baseURL}/`, { method }, ({ statusCode }) => resolve(statusCode!))
-        .on("error", reject)
-        .end(),
-    );
-  expect(await status("TRACE")).toBe(405);
-  expect((await request.get("/settings")).headers()["cache-control"]).toBe("no-cache");
-});
+    });
+    let slowEnded = false;
+    const slow = request.post("/api/plan", { data: file(500, 2000), timeout: 60_000 }).then((answer) => {
+      slowEnded = true;
+      return answer;
+    });
+    await new Promise((done) => setTimeout(done, 300));
+    const quick = await request.post("/api/plan", { data: file(1, 1) });
+    expect([quick.status(), slowEnded]).toEqual([200, false]);
+    expect((await (await request.get("/api/health")).json()).planner.working).toBe(1);
+    const answer = await slow;
+    expect([answer.status(), (await answer.json()).problems.join()]).toEqual([
+      503,
+      expect.stringMatching(/took over \d+ seconds/),
+    ]);
+    const status = (method: string) =>
+      new Promise<number>((resolve, reject) =>
+        http
+          .request(`${baseURL}/`, { method }, ({ statusCode }) => resolve(statusCode!))
+          .on("error", reject)
+          .end(),
+      );
+    expect(await status("TRACE")).toBe(405);
+    expect((await request.get("/settings")).headers()["cache-control"]).toBe("no-cache");
+  },
+);
 
 test("pictures over what a mark holds, and files that are none, are refused by name, and nothing of them is kept", async ({
   page,

@@ -14,10 +14,14 @@ import {
 
 const main = (page: Page) => page.getByTestId("main-act");
 
-/** Presses, and waits until the step in hand is another one, or the same one begun: the next is planned beside the page. */
+/**
+ * Presses, and waits until the step in hand is another one, or the same one begun: the next is planned beside the
+ * page.
+ */
 async function moveOn(page: Page, press: () => Promise<void>) {
   const shown = async () =>
-    `${await page.locator(".now-step .now-words, .now-step h2").first().innerText()} ${(await main(page).isVisible()) ? (await main(page).innerText()).replace(/\d/g, "") : ""}`;
+    `${await page.locator(".now-step .now-words, .now-step h2").first().innerText()} ` +
+    `${(await main(page).isVisible()) ? (await main(page).innerText()).replace(/\d/g, "") : ""}`;
   const before = await shown();
   await press();
   await expect(async () => expect(await shown()).not.toBe(before)).toPass();

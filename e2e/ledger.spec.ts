@@ -78,79 +78,81 @@ test("a mark is measured before and after on its pictures; the owner's sheet say
     expect(text).toContain(words.replace(/\s+/g, ""));
 });
 
-test("the ledger is searched, sorted and picked from; what works says how much of it is the own log, and a job left out counts no more", async ({
-  page,
-}) => {
-  await openLedger(page);
-  await page.getByRole("button", { name: "Late", exact: true }).click();
-  await expect(page.getByTestId("found")).toHaveText("6 of 46 jobs");
-  await page.getByRole("button", { name: "All", exact: true }).click();
-  await page.getByRole("button", { name: "Hands-on" }).click();
-  await expect(page.getByRole("columnheader", { name: /Hands-on/ })).toHaveAttribute(
-    "aria-sort",
-    /ascending|descending/,
-  );
-  await page.getByLabel("Search the ledger").fill("nobody of that name");
-  await expect(page.getByText("No job holds that.")).toBeVisible();
-  await page.getByRole("button", { name: "Show all" }).click();
+test(
+  "the ledger is searched, sorted and picked from; what works says how much of it is the own log, and a " +
+    "job left out counts no more",
+  async ({ page }) => {
+    await openLedger(page);
+    await page.getByRole("button", { name: "Late", exact: true }).click();
+    await expect(page.getByTestId("found")).toHaveText("6 of 46 jobs");
+    await page.getByRole("button", { name: "All", exact: true }).click();
+    await page.getByRole("button", { name: "Hands-on" }).click();
+    await expect(page.getByRole("columnheader", { name: /Hands-on/ })).toHaveAttribute(
+      "aria-sort",
+      /ascending|descending/,
+    );
+    await page.getByLabel("Search the ledger").fill("nobody of that name");
+    await expect(page.getByText("No job holds that.")).toBeVisible();
+    await page.getByRole("button", { name: "Show all" }).click();
 
-  await page.getByRole("button", { name: "What works here" }).click();
-  const works = page.getByTestId("what-works");
-  await expect(works).toContainText("Learnt from 46 finished jobs");
-  await expect(works).toContainText(/\d+ % your own log \(\d+ marks\), the rest table/);
-  await page.getByRole("button", { name: "Jobs done" }).click();
-  await row(page, /nursing chair/)
-    .first()
-    .click();
-  await page.getByRole("button", { name: "Do not learn from it" }).click();
-  await page.getByRole("button", { name: "What works here" }).click();
-  await expect(works).toContainText("Learnt from 45 finished jobs, 1 left out");
-  await works.getByRole("button", { name: "Begin anew" }).click();
-  await expect(works).toContainText("No finished job to learn from");
-  await works.getByRole("button", { name: "Learn from all" }).click();
-  await expect(works).toContainText("Learnt from 46 finished jobs");
+    await page.getByRole("button", { name: "What works here" }).click();
+    const works = page.getByTestId("what-works");
+    await expect(works).toContainText("Learnt from 46 finished jobs");
+    await expect(works).toContainText(/\d+ % your own log \(\d+ marks\), the rest table/);
+    await page.getByRole("button", { name: "Jobs done" }).click();
+    await row(page, /nursing chair/)
+      .first()
+      .click();
+    await page.getByRole("button", { name: "Do not learn from it" }).click();
+    await page.getByRole("button", { name: "What works here" }).click();
+    await expect(works).toContainText("Learnt from 45 finished jobs, 1 left out");
+    await works.getByRole("button", { name: "Begin anew" }).click();
+    await expect(works).toContainText("No finished job to learn from");
+    await works.getByRole("button", { name: "Learn from all" }).click();
+    await expect(works).toContainText("Learnt from 46 finished jobs");
 
-  await page.getByRole("button", { name: "Pace and product" }).click();
-  await expect(page.getByTestId("pace")).toContainText("Clean the panel");
-  const csv = page.waitForEvent("download");
-  await page.getByRole("button", { name: "Every step, CSV" }).click();
-  const lines = readFileSync((await (await csv).path())!, "utf8").split("\r\n");
-  expect(lines[0]).toContain("handed back,job,customer");
-  expect(lines.length).toBeGreaterThan(46);
-});
+    await page.getByRole("button", { name: "Pace and product" }).click();
+    await expect(page.getByTestId("pace")).toContainText("Clean the panel");
+    const csv = page.waitForEvent("download");
+    await page.getByRole("button", { name: "Every step, CSV" }).click();
+    const lines = readFileSync((await (await csv).path())!, "utf8").split("\r\n");
+    expect(lines[0]).toContain("handed back,job,customer");
+    expect(lines.length).toBeGreaterThan(46);
+  },
+);
 
-test("marks that came back begin a job from the last map, and count against what had worked; a job goes into another browser with its pictures", async ({
-  page,
-  browser,
-  baseURL,
-}) => {
-  await openLedger(page);
-  await page.getByLabel("Search the ledger").fill("hearth");
-  await row(page, /hearth chair/).click();
-  const file = page.waitForEvent("download");
-  await page.getByRole("button", { name: "Save it with its pictures" }).click();
-  const download = await file;
-  const bytes = readFileSync((await download.path())!);
-  expect(download.suggestedFilename()).toBe("kittiwake-cottage-hearth-chair.job.zip");
+test(
+  "marks that came back begin a job from the last map, and count against what had worked; a job goes " +
+    "into another browser with its pictures",
+  async ({ page, browser, baseURL }) => {
+    await openLedger(page);
+    await page.getByLabel("Search the ledger").fill("hearth");
+    await row(page, /hearth chair/).click();
+    const file = page.waitForEvent("download");
+    await page.getByRole("button", { name: "Save it with its pictures" }).click();
+    const download = await file;
+    const bytes = readFileSync((await download.path())!);
+    expect(download.suggestedFilename()).toBe("kittiwake-cottage-hearth-chair.job.zip");
 
-  await page.getByRole("button", { name: "Marks came back" }).click();
-  await expect(page.getByTestId("last-time")).toContainText("Red wine: ");
-  await expect(page.getByTestId("last-time")).toContainText("gone with");
-  const id = new URL(page.url()).searchParams.get("job")!;
-  expect(await storedJob(page, id)).toMatchObject({ from: { kind: "comeback" }, events: [] });
-  await page.goto("/ledger");
-  await page.getByRole("button", { name: "Came back" }).click();
-  await expect(row(page, /hearth chair/)).toHaveCount(1);
+    await page.getByRole("button", { name: "Marks came back" }).click();
+    await expect(page.getByTestId("last-time")).toContainText("Red wine: ");
+    await expect(page.getByTestId("last-time")).toContainText("gone with");
+    const id = new URL(page.url()).searchParams.get("job")!;
+    expect(await storedJob(page, id)).toMatchObject({ from: { kind: "comeback" }, events: [] });
+    await page.goto("/ledger");
+    await page.getByRole("button", { name: "Came back" }).click();
+    await expect(row(page, /hearth chair/)).toHaveCount(1);
 
-  const clean = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
-  await clean.goto("/");
-  await clean
-    .getByLabel("Job file")
-    .setInputFiles({ name: "chair.job.zip", mimeType: "application/zip", buffer: bytes });
-  await expect(clean.getByText(/hearth chair" was opened from the file/)).toBeVisible();
-  await clean.goto("/ledger");
-  await row(clean, /hearth chair/).click();
-  await clean.getByRole("link", { name: "Open the job" }).click();
-  await expect(clean.getByTestId("before-after").getByTestId("picture")).toHaveCount(3);
-  await clean.context().close();
-});
+    const clean = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
+    await clean.goto("/");
+    await clean
+      .getByLabel("Job file")
+      .setInputFiles({ name: "chair.job.zip", mimeType: "application/zip", buffer: bytes });
+    await expect(clean.getByText(/hearth chair" was opened from the file/)).toBeVisible();
+    await clean.goto("/ledger");
+    await row(clean, /hearth chair/).click();
+    await clean.getByRole("link", { name: "Open the job" }).click();
+    await expect(clean.getByTestId("before-after").getByTestId("picture")).toHaveCount(3);
+    await clean.context().close();
+  },
+);

@@ -1,4 +1,5 @@
-// `npm run attack`: what a careful stranger would try, bounded, on this machine only, from fixed seeds. Takes half an hour; not part of the test command.
+// `npm run attack`: what a careful stranger would try, bounded, on this machine only, from fixed seeds. Takes half an
+// hour; not part of the test command.
 // `npm run attack -- files interface` runs only those.
 import { bin, ensureBuild, ensureChromium, ensurePackages, run } from "./lib/setup.mjs";
 import { startServer } from "./lib/server.mjs";

@@ -1,4 +1,5 @@
-// `npm run bench [-- NAME] [-- --json]`: speed and size as numbers with a target, each speed also as a ratio within this run.
+// `npm run bench [-- NAME] [-- --json]`: speed and size as numbers with a target, each speed also as a ratio within
+// this run.
 import { assess } from "../src/core/answers/assess/assess";
 import { EVIDENCE, EVIDENCE_IDS, type Evidence } from "../src/core/ground/catalog/evidence";
 import { USUAL_KIT } from "../src/core/job/kit";
@@ -82,7 +83,9 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         ...rows
           .filter((row) => row.noise === noise)
           .map((row): Row => ({
-            name: `noise ${noise}: ${row.order}: ${row.rightPct.toFixed(1)} % right, ${row.minutes.toFixed(1)} min, ${row.setByHeat} heated that sets; tests`,
+            name:
+              `noise ${noise}: ${row.order}: ${row.rightPct.toFixed(1)} % right, ${row.minutes.toFixed(1)} min, ${row.setByHeat} ` +
+              "heated that sets; tests",
             value: row.tests,
             unit: "",
             target: "none",
@@ -104,7 +107,9 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
       { name: "unsafe first steps, all orders and noises", value: unsafe, unit: "", target: "0", holds: unsafe === 0 },
       ...compared,
       ...calibration.map(({ from, to, cases, sure, right }): Row => ({
-        name: `said ${Math.round(100 * from)} to ${Math.round(100 * to)} % sure (${cases} cases, mean ${(100 * sure).toFixed(0)} %): was right`,
+        name:
+          `said ${Math.round(100 * from)} to ${Math.round(100 * to)} % sure (${cases} cases, mean ${(100 * sure).toFixed(0)} ` +
+          "%): was right",
         value: 100 * right,
         unit: "%",
         target: "none",
@@ -163,7 +168,10 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         holds: ours.errorPct <= 0.5,
       },
       ...rivals.map(({ name, ms, errorPct, reachedH }): Row => ({
-        name: `${name}${reachedH < 72 ? `, stopped at ${reachedH.toFixed(1)} h and reckoned on` : ""}, error ${Number.isFinite(errorPct) ? errorPct.toPrecision(2) : "?"} %`,
+        name:
+          `${name}${reachedH < 72 ? `, stopped at ` + `${reachedH.toFixed(1)} h and reckoned on` : ""}, error ` +
+          `${Number.isFinite(errorPct) ? errorPct.toPrecision(2) : "?"} ` +
+          "%",
         value: ms,
         unit: "ms",
         target: "none",
@@ -378,5 +386,7 @@ if (process.argv.includes("--json")) console.log(JSON.stringify(rows, null, 2));
 else
   for (const { name, value, unit, target, holds } of rows)
     console.log(
-      `${name.padEnd(86)} ${value.toPrecision(3).padStart(8)} ${unit.padEnd(3)} target ${target.padEnd(6)} ${holds === null ? "" : holds ? "holds" : "MISSED"}`,
+      `${name.padEnd(86)} ${value.toPrecision(3).padStart(8)} ` +
+        `${unit.padEnd(3)} target ${target.padEnd(6)} ` +
+        `${holds === null ? "" : holds ? "holds" : "MISSED"}`,
     );

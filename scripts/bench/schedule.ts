@@ -62,7 +62,10 @@ export function madeUpDay(size: number, seed: number): Problem {
   };
 }
 
-/** No schedule ends sooner: the longest chain, or any resource's work shared out or, where two do not fit at once, in a row; all of it needs hands, so breaks are added. */
+/**
+ * No schedule ends sooner: the longest chain, or any resource's work shared out or, where two do not fit at once, in
+ * a row; all of it needs hands, so breaks are added.
+ */
 function bound(compiled: Compiled): number {
   const { tasks, capacity, breaks } = compiled.problem;
   const amountOf = (task: Task, resource: string) => task.needs.find((need) => need.resource === resource)?.amount ?? 0;

@@ -5,7 +5,9 @@ import { ensureBuild, ensureChromium } from "./setup.mjs";
 
 /**
  * @param {number} port
- * @param {(page: import("@playwright/test").Page, tools: { url: (path: string) => string, times: (name: string) => Promise<number[]>, watchHeld: () => Promise<void>, forgetHeld: () => Promise<void>, heldMs: () => Promise<number> }) => Promise<T>} work
+ * @param {(page: import("@playwright/test").Page, tools: { url: (path: string) => string, times: (name: string) =>
+ * Promise<number[]>, watchHeld: () => Promise<void>, forgetHeld: () => Promise<void>, heldMs: () => Promise<number>
+ * }) => Promise<T>} work
  * @template T
  */
 export async function inPage(port, work) {

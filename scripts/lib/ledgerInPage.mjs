@@ -9,7 +9,10 @@ const WORDS = ["coffee", "tern house", "acid spotter", "job 4999", "bench", "nob
  * @param {object[]} templates finished jobs, put in again and again under other names
  * @param {number} count how many
  * @param {number} version of the job document
- * @returns {Promise<{ openMs: number, wholeMs: number, loadMs: number, searchMs: number, heldMs: number }>} medians: from the jobs being here until the first rows stand; from the page's start until every finished job is here too; reading from storage what is needed at once; from a letter typed until the rows stand; the longest task while searching
+ * @returns {Promise<{ openMs: number, wholeMs: number, loadMs: number, searchMs: number, heldMs: number }>} medians:
+ * from the jobs being here until the first rows stand; from the page's start until every finished job is here too;
+ * reading from storage what is needed at once; from a letter typed until the rows stand; the longest task while
+ * searching
  */
 export const ledgerInPage = (templates, count, version, port = 4133) =>
   inPage(port, async (page, { url, times, watchHeld, forgetHeld, heldMs }) => {

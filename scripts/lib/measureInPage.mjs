@@ -1,11 +1,13 @@
-// How long a 12 Mpx picture takes to be measured in the worker, unpacking among it, and how long the page is held, in Chromium on the built application.
+// How long a 12 Mpx picture takes to be measured in the worker, unpacking among it, and how long the page is held, in
+// Chromium on the built application.
 import { inPage, median } from "./inPage.mjs";
 
 const ROUNDS = 6;
 
 /**
  * Puts a demo picture, drawn over at 4000 by 3000, where the kept pictures are, and measures it.
- * @returns {Promise<{ measureMs: number, heldMs: number }>} median of asking until the answer is here; the longest task that held the page meanwhile
+ * @returns {Promise<{ measureMs: number, heldMs: number }>} median of asking until the answer is here; the longest
+ * task that held the page meanwhile
  */
 export const measureInPage = (port = 4134) =>
   inPage(port, async (page, { url, times, watchHeld, heldMs }) => {

@@ -7,7 +7,8 @@ const WARM_UP = 4;
 /**
  * Opens a job file and taps the soil of one zone up and down.
  * @param {string} jobFile the file's text
- * @returns {Promise<{ planMs: number, heldMs: number }>} median of asking the planner until its answer is here; the longest task that held the page once warm
+ * @returns {Promise<{ planMs: number, heldMs: number }>} median of asking the planner until its answer is here; the
+ * longest task that held the page once warm
  */
 export const planInPage = (jobFile, port = 4131) =>
   inPage(port, async (page, { url, times, watchHeld, forgetHeld, heldMs }) => {

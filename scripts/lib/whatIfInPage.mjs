@@ -1,4 +1,5 @@
-// How long four ways of drying take beside the page, and how long the page is held meanwhile, in Chromium on the built application.
+// How long four ways of drying take beside the page, and how long the page is held meanwhile, in Chromium on the
+// built application.
 import { inPage, median } from "./inPage.mjs";
 
 const TAPS = 16;
@@ -6,7 +7,8 @@ const WARM_UP = 4;
 
 /**
  * Opens Dry of a demo job and steps the temperature up, so that no answer is an old one.
- * @returns {Promise<{ whatIfMs: number, heldMs: number }>} median of asking until the answer is here; the longest task that held the page once warm
+ * @returns {Promise<{ whatIfMs: number, heldMs: number }>} median of asking until the answer is here; the longest
+ * task that held the page once warm
  */
 export const whatIfInPage = (port = 4132) =>
   inPage(port, async (page, { url, times, watchHeld, forgetHeld, heldMs }) => {

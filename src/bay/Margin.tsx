@@ -27,7 +27,8 @@ const HEATED: Caution = {
   id: "heater",
   title: "A heater runs",
   words:
-    "It can set fire to cloth and to what has not aired. A metre from everything, nobody leaves it alone in a cabin, off while solvent is about. No engine running indoors: its gas kills.",
+    "It can set fire to cloth and to what has not aired. A metre from everything, nobody leaves it alone " +
+    "in a cabin, off while solvent is about. No engine running indoors: its gas kills.",
   tone: "danger",
   guards: "people",
 };
@@ -62,7 +63,8 @@ export function cautionsFor({ job, phase, assessment, now, findingId, zone }: Ba
             id: "mould",
             title: "Mould clock",
             words:
-              "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air now; or take the water out again.",
+              "Wet past 24 hours it may start to grow mould, past 48 it likely does. More air, warmth or drier air " +
+              "now; or take the water out again.",
             tone: "danger",
             guards: "people",
           },

@@ -11,7 +11,10 @@ export const COVERED_LETTERS = [
   ...SIGNS,
 ].filter(isCovered);
 
-/** A text that can be printed: what the font lacks becomes its number in brackets, never another letter. @example printable("Łódź 水") // { text: "Łódź [U+6C34]", replaced: true } */
+/**
+ * A text that can be printed: what the font lacks becomes its number in brackets, never another letter.
+ * @example printable("Łódź 水") // { text: "Łódź [U+6C34]", replaced: true }
+ */
 export function printable(text: string): { text: string; replaced: boolean } {
   const letters = [...text.normalize("NFC")].map((letter) =>
     isCovered(letter) ? letter : `[U+${letter.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0")}]`,

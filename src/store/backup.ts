@@ -12,7 +12,10 @@ import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";
 import type { Picture, Settings } from "./db";
 
-/** What a backup is made of, and what may be in one: pure of storage, so that it is read and weighed before anything changes. */
+/**
+ * What a backup is made of, and what may be in one: pure of storage, so that it is read and weighed before anything
+ * changes.
+ */
 const FORMAT = "weary-bristle-backup";
 const VERSION = 1;
 const MOST_PROBLEMS = 12;
@@ -96,7 +99,8 @@ export async function readHead(archive: Archive): Promise<ReadHead> {
   if (format !== FORMAT) throw new BadArchive("This ZIP is no backup of this program.");
   if (typeof version !== "number" || version > VERSION)
     throw new BadArchive(
-      `The backup is of version ${String(version).slice(0, 20)}, and this program reads up to ${VERSION}. Update the program, then open it again.`,
+      `The backup is of version ${String(version).slice(0, 20)}, and this program reads up to ${VERSION}. ` +
+        "Update the program, then open it again.",
     );
   if (!isTime(madeAt)) throw new BadArchive("manifest.json: when it was made is no time.");
   if (part !== undefined && !isPart(part)) throw new BadArchive("manifest.json: which part it is cannot be read.");

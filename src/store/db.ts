@@ -10,7 +10,10 @@ interface Kept extends DBSchema {
   /** Pictures of findings: already shrunk, with nothing in them but the picture. */
   pictures: { key: string; value: Picture };
   settings: { key: "settings"; value: Settings };
-  /** Lines of the ledger as text, so that they stand before thousands of finished jobs are read. Only for showing sooner: it may be old, and may go. */
+  /**
+   * Lines of the ledger as text, so that they stand before thousands of finished jobs are read. Only for showing
+   * sooner: it may be old, and may go.
+   */
   index: { key: "ledger"; value: string };
 }
 

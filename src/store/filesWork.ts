@@ -21,7 +21,10 @@ import {
 } from "./backup";
 import { whyNotKept, withDb, type Held, type Picture } from "./db";
 
-/** Work on files of any size, done in a worker beside the page: it reads and writes what is kept here by itself, a piece at a time. */
+/**
+ * Work on files of any size, done in a worker beside the page: it reads and writes what is kept here by itself, a
+ * piece at a time.
+ */
 
 /** How far the work is. */
 export type Tell = (done: number, of: number) => void;
@@ -438,7 +441,10 @@ export async function takeBackup(file: Blob, nowMs: number, tell: Tell): Promise
   }
 }
 
-/** Stores jobs in one transaction, weighed against what is here at that moment. @param asCopy what is here and different comes in beside it */
+/**
+ * Stores jobs in one transaction, weighed against what is here at that moment.
+ * @param asCopy what is here and different comes in beside it
+ */
 async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
   return withDb(async (database) => {
     const taken: Taken = { jobIds: [], preview: emptyPreview(), before: [] };
@@ -486,7 +492,10 @@ async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
 /** No table of ours is longer than this, bytes. */
 const MOST_TABLE_BYTES = 2_000_000;
 
-/** The text of a table, read in pieces; one that is too long is counted to its end and told. @param mostRows under the first line */
+/**
+ * The text of a table, read in pieces; one that is too long is counted to its end and told.
+ * @param mostRows under the first line
+ */
 export async function tableText(
   file: Blob,
   name: string,
@@ -515,7 +524,9 @@ export async function tableText(
       };
     if (bytes > MOST_TABLE_BYTES)
       return {
-        problem: `"${name}" is ${Math.round(file.size / 1e6)} MB; a table of ${mostRows} lines is at most ${MOST_TABLE_BYTES / 1e6} MB. Nothing was taken.`,
+        problem:
+          `"${name}" is ${Math.round(file.size / 1e6)} MB; a table of ${mostRows} lines is at most ${MOST_TABLE_BYTES / 1e6} ` +
+          "MB. Nothing was taken.",
       };
     return { text: pieces.join("") };
   } catch (error) {

@@ -151,7 +151,8 @@ export async function loadJobs() {
 }
 
 const BLOCKED =
-  "An older version of this program is open in another tab and holds what is kept here. Close that tab, or load it again; this one goes on by itself then.";
+  "An older version of this program is open in another tab and holds what is kept here. Close that tab, " +
+  "or load it again; this one goes on by itself then.";
 
 function tellOfBlocked(blocked: boolean) {
   if (blocked) notify(BLOCKED, "problem");
@@ -164,7 +165,10 @@ const tellOfNewer = (count: number) =>
     "problem",
   );
 
-/** Jobs of this version, how many are of a newer one, and what is no job at all: one that cannot be read keeps no other from being shown. */
+/**
+ * Jobs of this version, how many are of a newer one, and what is no job at all: one that cannot be read keeps no
+ * other from being shown.
+ */
 function readable(kept: readonly KeyedJob[]): { jobs: Record<string, Job>; newer: number; broken: BrokenJob[] } {
   const jobs: Record<string, Job> = {};
   const broken: BrokenJob[] = [];
@@ -450,7 +454,10 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
   }
 }
 
-/** Jobs that were stored by something else of this tab: shown, and the other tabs told. A few at a time, so that the page is not held. */
+/**
+ * Jobs that were stored by something else of this tab: shown, and the other tabs told. A few at a time, so that the
+ * page is not held.
+ */
 export async function jobsCameIn(ids: readonly string[]) {
   await readAnew(ids);
   tellOtherTabs([...ids]);

@@ -3,7 +3,10 @@ import type { LoadList } from "../core/answers/mixing/loadList";
 import { agentOn } from "@/core/job/ownAgent";
 import { csvOf } from "./csv";
 
-/** What to buy, as a table for a spreadsheet: only what runs short or low, in whole packs. A text that looks like a formula is marked as text. */
+/**
+ * What to buy, as a table for a spreadsheet: only what runs short or low, in whole packs. A text that looks like a
+ * formula is marked as text.
+ */
 export function shoppingAsCsv({ products }: LoadList, kit: Kit): string {
   const rows = products
     .filter(({ packs }) => packs > 0)

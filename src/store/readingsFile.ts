@@ -8,7 +8,8 @@ const MAY_MISS: readonly string[] = ["humidity", "time"];
 const MOST_ROWS = 500;
 
 /**
- * Reads pasted or opened readings: CSV with the columns instrument, zone, value, humidity and time, the first row their names.
+ * Reads pasted or opened readings: CSV with the columns instrument, zone, value, humidity and time, the first row
+ * their names.
  * A time is an hour such as 14:30, the last time it was that late, or a day and an hour; left out, it is now.
  * Nothing is taken when any line is wrong.
  * @param nowMs the caller's clock
@@ -29,7 +30,8 @@ export function readReadings(
     return {
       readings: [],
       problems: [
-        `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line names them: ${READING_COLUMNS.join(",")}.`,
+        `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line ` +
+          `names them: ${READING_COLUMNS.join(",")}.`,
       ],
     };
   if (data.length === 0) return { readings: [], problems: ["There is no reading under the first line."] };

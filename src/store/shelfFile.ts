@@ -69,7 +69,8 @@ type Row = Record<string, string | undefined>;
 type Read = { kit: Kit } | { problem: string };
 
 /**
- * Reads a shelf from CSV. A line that is not there leaves its row as it is, and so does an empty cell; nothing is taken when any line is wrong.
+ * Reads a shelf from CSV. A line that is not there leaves its row as it is, and so does an empty cell; nothing is
+ * taken when any line is wrong.
  * @returns the shelf after it, or a sentence for each wrong line
  */
 export function readShelf(text: string, kit: Kit): { kit: Kit; problems: string[] } {
@@ -82,7 +83,8 @@ export function readShelf(text: string, kit: Kit): { kit: Kit; problems: string[
   const missing = ["kind", "id", "here"].filter((column) => !meta.fields?.includes(column));
   if (missing.length > 0)
     return refuse(
-      `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. Save the shelf as a table first and change that one.`,
+      `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. Save the shelf ` +
+        "as a table first and change that one.",
     );
   const unknown = meta.fields?.filter((column) => !SHELF_COLUMNS.includes(column)) ?? [];
   if (unknown.length > 0)

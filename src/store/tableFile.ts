@@ -1,7 +1,11 @@
 import { filesWorker } from "./filesWorker";
 import { proxy } from "comlink";
 
-/** Reads a table off a file beside the page, and no further than a table of ours can go. @param mostRows data rows @returns its text, or why not */
+/**
+ * Reads a table off a file beside the page, and no further than a table of ours can go.
+ * @param mostRows data rows
+ * @returns its text, or why not
+ */
 export async function readTable(
   file: File,
   mostRows: number,

@@ -6,7 +6,8 @@ const COLUMNS = ["hour", "temperature", "humidity"] as const;
 const MOST_HOURS = 96;
 
 /**
- * Reads weather by the hour: CSV with the columns hour (0 is now, rising), temperature in °C and humidity in %. Hours left out
+ * Reads weather by the hour: CSV with the columns hour (0 is now, rising), temperature in °C and humidity in %. Hours
+ * left out
  * are filled in straight between their neighbours. Nothing is taken when any line is wrong.
  * @returns the hours from 0 on, or a sentence for each wrong line
  */
@@ -19,7 +20,8 @@ export function readWeather(text: string): { hours: Weather["hours"]; problems: 
   const missing = COLUMNS.filter((column) => !meta.fields?.includes(column));
   if (missing.length > 0)
     return refused(
-      `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line names them: ${COLUMNS.join(",")}.`,
+      `Line 1: the column ${missing.map((column) => `"${column}"`).join(", ")} is missing. The first line ` +
+        `names them: ${COLUMNS.join(",")}.`,
     );
   if (data.length === 0) return refused("There is no hour under the first line.");
   const rows: { hour: number; tempC: number; relativeHumidityPct: number }[] = [];

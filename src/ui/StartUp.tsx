@@ -20,7 +20,8 @@ export function StartUp() {
       notify(
         kind === "back"
           ? `This device's clock was set back by ${clockWords(byMs)}. What runs goes on from the last time that was seen.`
-          : `This device's clock is ${clockWords(byMs)} ahead of what was seen to pass: it slept, was away or was set. What guards people counts only the time that was seen: wait it out, or read the meter.`,
+          : `This device's clock is ${clockWords(byMs)} ahead of what was seen to pass: it slept, was away or was ` +
+              "set. What guards people counts only the time that was seen: wait it out, or read the meter.",
         "problem",
       ),
     );

@@ -4,7 +4,10 @@ import { entered, type Worked } from "@/core/ground/quantity/working";
 import { Act } from "./Act";
 import { Num } from "./Num";
 
-/** A number with minus and plus: nothing is typed. Opened, it says where it comes from: a plan, when one is given, else whoever put it in. */
+/**
+ * A number with minus and plus: nothing is typed. Opened, it says where it comes from: a plan, when one is given,
+ * else whoever put it in.
+ */
 export function Stepper({
   label,
   value,

@@ -72,7 +72,10 @@ export const kitProblems = (kit: Kit | undefined): Problem[] =>
 const isOlder = (version: unknown): version is number =>
   typeof version === "number" && Number.isInteger(version) && version >= 1 && version < JOB_FILE_VERSION;
 
-/** Where a document holds many of a kind: each is looked at by itself, so that a thousand wrong ones cost no more than the first few. */
+/**
+ * Where a document holds many of a kind: each is looked at by itself, so that a thousand wrong ones cost no more than
+ * the first few.
+ */
 const MANY = [
   ["job", "pieces", "byId"],
   ["job", "zones", "byId"],
@@ -154,6 +157,14 @@ function strangers(keys: unknown): string {
   );
 }
 
+const TYPE_WORDS: Partial<Record<string, string>> = {
+  number: "a number",
+  string: "a text",
+  boolean: "true or false",
+  array: "a list",
+  object: "an object",
+};
+
 function asProblem({ path = "", message, type, params }: ValidationError): Problem {
   const value = params?.originalValue ?? params?.value;
   const seen =
@@ -169,7 +180,7 @@ function asProblem({ path = "", message, type, params }: ValidationError): Probl
   if (type === "typeError" && typeof params?.type === "string" && params.type !== "mixed")
     return {
       where: path,
-      what: `must be ${{ number: "a number", string: "a text", boolean: "true or false", array: "a list", object: "an object" }[params.type] ?? params.type}; it is ${seen}`,
+      what: `must be ${TYPE_WORDS[params.type] ?? params.type}; it is ${seen}`,
     };
   if (type === "optionality" || type === "defined") return { where: path, what: "is missing" };
   if (type === "nullable") return { where: path, what: "must not be null; leave it out when it is not known" };

@@ -2,7 +2,8 @@ import { emptyJob } from "./newJob";
 import type { Cloth, Finding, Job } from "./schema";
 
 /**
- * A further visit to the same pieces: the map, the cloth and the damage that was there are kept; soil, marks and what was done are seen anew.
+ * A further visit to the same pieces: the map, the cloth and the damage that was there are kept; soil, marks and what
+ * was done are seen anew.
  * Colourfastness is proved again, the cloth has been cleaned since.
  * @param comeback ids of marks that came back: they come along, and the first job counts as not done with them
  */

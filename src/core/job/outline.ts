@@ -1,6 +1,9 @@
 import type { Job } from "./schema";
 
-/** True when something kept has the outline of a job: enough for lists of jobs to show it. What is wrong inside is told where it is planned. */
+/**
+ * True when something kept has the outline of a job: enough for lists of jobs to show it. What is wrong inside is
+ * told where it is planned.
+ */
 export function hasOutlineOfJob(raw: unknown): raw is Job {
   if (!isGroup(raw)) return false;
   const { id, title, customer, place, createdAt, site, promises, choices, events } = raw;

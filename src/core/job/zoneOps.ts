@@ -179,7 +179,10 @@ export function removeZoneOps(job: Job, zoneId: string): Change {
   );
 }
 
-/** New measures of a piece: parts that come are added, parts that go are taken off, or keep their last shape where something was found or done there. */
+/**
+ * New measures of a piece: parts that come are added, parts that go are taken off, or keep their last shape where
+ * something was found or done there.
+ */
 export function measureOps(job: Job, pieceId: string, change: Partial<Measures>, newId: () => string): Op[] {
   const piece = job.pieces.byId[pieceId]!;
   const before = partsOf(piece);

@@ -4,7 +4,10 @@ import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";
 import { enclosesRoom, rect } from "@/core/ground/pieces/geometry";
 import { partsOf } from "@/core/ground/pieces/templates";
 
-/** Valid job files at the edges of the schema: every field at its least, at its most, left out, or anywhere between; every word of every list. */
+/**
+ * Valid job files at the edges of the schema: every field at its least, at its most, left out, or anywhere between;
+ * every word of every list.
+ */
 
 interface Meta {
   json?: {

@@ -58,7 +58,10 @@ function Crop({
     >
       {/* What was found to be the mark, drawn over it. */}
       <svg
-        viewBox={`${(oval.x - halfWide) * widthPx} ${oval.y * heightPx - halfWide * widthPx * BOX_SHAPE} ${2 * halfWide * widthPx} ${2 * halfWide * widthPx * BOX_SHAPE}`}
+        viewBox={
+          `${(oval.x - halfWide) * widthPx} ${oval.y * heightPx - halfWide * widthPx * BOX_SHAPE} ${2 * halfWide * widthPx} ` +
+          `${2 * halfWide * widthPx * BOX_SHAPE}`
+        }
         aria-hidden
       >
         <polygon points={outline.map(({ x, y }) => `${x * widthPx},${y * heightPx}`).join(" ")} />

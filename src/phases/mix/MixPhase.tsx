@@ -38,7 +38,8 @@ export function MixPhase() {
       );
     } catch (error) {
       notify(
-        `The labels could not be drawn: ${(error as Error).message}. Without the network they need the page to have been open with it once.`,
+        `The labels could not be drawn: ${(error as Error).message}. Without the network they need the page ` +
+          "to have been open with it once.",
         "problem",
       );
     }

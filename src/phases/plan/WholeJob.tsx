@@ -78,7 +78,8 @@ function Comparison() {
                 <td colSpan={7}>
                   {allowedOn === zones ? "Everywhere." : `On ${allowedOn} of ${zones} zones, else as picked.`}{" "}
                   {risks.length > 0
-                    ? `Risk: ${risks.map(({ what, zones: count }) => `${what} (${count === 1 ? "one zone" : `${count} zones`})`).join("; ")}.`
+                    ? "Risk: " +
+                      `${risks.map(({ what, zones: count }) => `${what} (${count === 1 ? "one zone" : `${count} zones`})`).join("; ")}.`
                     : "No risk stands out."}
                 </td>
               </tr>

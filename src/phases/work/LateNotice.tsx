@@ -15,7 +15,10 @@ import { planner } from "@/workers/planner";
 import { useChangeAir } from "../AirFields";
 import { WorseNow } from "./ItFails";
 
-/** When hands may be done by this technician's own spread; and, while there is something to do about it, what would save a promise. */
+/**
+ * When hands may be done by this technician's own spread; and, while there is something to do about it, what would
+ * save a promise.
+ */
 export function LateNotice() {
   const { assessment, forecast, nowMs, kit } = useBay();
   const { order } = assessment;
@@ -53,8 +56,10 @@ export function LateNotice() {
           <p className="mb-1">
             <b>
               {lateMin > 0
-                ? `${tighter.promise === "usable" ? "Usable" : "Hand back"} will be ${Number.isFinite(lateMin) ? `${formatDuration(lateMin)} late` : "missed: it does not dry like this"}.`
-                : `${tighter.promise === "usable" ? "Usable" : "Hand back"} at ${timeText(tighter.promisedMs, nowMs)} holds only if all goes well.`}
+                ? `${tighter.promise === "usable" ? "Usable" : "Hand back"} will be ` +
+                  `${Number.isFinite(lateMin) ? `${formatDuration(lateMin)} late` : "missed: it does not dry like this"}.`
+                : `${tighter.promise === "usable" ? "Usable" : "Hand back"} at ${timeText(tighter.promisedMs, nowMs)} ` +
+                  "holds only if all goes well."}
             </b>
           </p>
           <Savers />

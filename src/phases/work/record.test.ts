@@ -41,48 +41,52 @@ describe("recording a step", () => {
     expect(ops.map((op) => (op.op === "append" ? op.event.kind : op.op))).toEqual(["done"]);
   });
 
-  it("as corrected scales the water with what was really put on; its dwell runs from there, and nothing that has to wait is begun", async () => {
-    const step = weigh(ferry).plan.steps.find(({ amountMl, wetStrokes, dwell }) => amountMl && !wetStrokes && dwell)!;
-    const only: Job = {
-      ...ferry,
-      findings: { byId: { [step.findingId!]: ferry.findings.byId[step.findingId!]! }, order: [step.findingId!] },
-      zones: {
-        ...ferry.zones,
-        byId: Object.fromEntries(
-          Object.entries(ferry.zones.byId).map(([id, zone]) => [id, { ...zone, soil: undefined }]),
-        ),
-      },
-    };
-    let job = only;
-    const steps = weigh(only).plan.steps;
-    for (const before of steps.slice(
-      0,
-      steps.findIndex(({ key }) => key === step.key),
-    ))
-      job = applyOps(
+  it(
+    "as corrected scales the water with what was really put on; its dwell runs from there, and nothing " +
+      "that has to wait is begun",
+    async () => {
+      const step = weigh(ferry).plan.steps.find(({ amountMl, wetStrokes, dwell }) => amountMl && !wetStrokes && dwell)!;
+      const only: Job = {
+        ...ferry,
+        findings: { byId: { [step.findingId!]: ferry.findings.byId[step.findingId!]! }, order: [step.findingId!] },
+        zones: {
+          ...ferry.zones,
+          byId: Object.fromEntries(
+            Object.entries(ferry.zones.byId).map(([id, zone]) => [id, { ...zone, soil: undefined }]),
+          ),
+        },
+      };
+      let job = only;
+      const steps = weigh(only).plan.steps;
+      for (const before of steps.slice(
+        0,
+        steps.findIndex(({ key }) => key === step.key),
+      ))
+        job = applyOps(
+          job,
+          await doneOps(job, weigh(job), USUAL_KIT, before, 1, {}, AT, () =>
+            Promise.resolve({ tasks: [], arcs: [], people: 1, broken: [] }),
+          ),
+        ).job;
+      const mine = weigh(job).plan.steps[0]!;
+      expect(mine.key).toBe(step.key);
+      const ops = await doneOps(
         job,
-        await doneOps(job, weigh(job), USUAL_KIT, before, 1, {}, AT, () =>
-          Promise.resolve({ tasks: [], arcs: [], people: 1, broken: [] }),
-        ),
-      ).job;
-    const mine = weigh(job).plan.steps[0]!;
-    expect(mine.key).toBe(step.key);
-    const ops = await doneOps(
-      job,
-      weigh(job),
-      USUAL_KIT,
-      mine,
-      1,
-      { amountMl: 2 * mine.amountMl!.value },
-      AT,
-      orderAfter,
-    );
-    expect(ops).toHaveLength(1);
-    const event = ops[0]?.op === "append" ? (ops[0].event as DoneEvent) : undefined;
-    expect(event?.amountMl).toBeCloseTo(2 * mine.amountMl!.value);
-    expect(event?.waterOnLPerM2).toBeCloseTo(2 * mine.waterOnLPerM2);
-    expect(event?.dwellMinMin).toBe(mine.dwell!.min.value);
-  });
+        weigh(job),
+        USUAL_KIT,
+        mine,
+        1,
+        { amountMl: 2 * mine.amountMl!.value },
+        AT,
+        orderAfter,
+      );
+      expect(ops).toHaveLength(1);
+      const event = ops[0]?.op === "append" ? (ops[0].event as DoneEvent) : undefined;
+      expect(event?.amountMl).toBeCloseTo(2 * mine.amountMl!.value);
+      expect(event?.waterOnLPerM2).toBeCloseTo(2 * mine.waterOnLPerM2);
+      expect(event?.dwellMinMin).toBe(mine.dwell!.min.value);
+    },
+  );
 });
 
 describe("a dwell", () => {

@@ -21,7 +21,9 @@ export function LateJob({ job, nowMs }: { job: Job; nowMs: number }) {
   if (!savers) return null;
   const words = savers.map(
     ({ name, usableMs, finishMs }) =>
-      `with ${name.charAt(0).toLowerCase() + name.slice(1)}: ${usableMs === undefined ? `hands done ${timeText(finishMs, nowMs)}` : `usable ${timeText(usableMs, nowMs)}`}`,
+      `with ${name.charAt(0).toLowerCase() + name.slice(1)}: ${
+        usableMs === undefined ? `hands done ${timeText(finishMs, nowMs)}` : `usable ` + `${timeText(usableMs, nowMs)}`
+      }`,
   );
   return (
     <li className="soft" data-testid="needs">

@@ -36,7 +36,10 @@ export function WhatWorks({ ledger }: { ledger: readonly LedgerJob[] }) {
         <p>
           {experience.jobs === 0
             ? "No finished job to learn from: plans go by the tables."
-            : `Learnt from ${experience.jobs} finished ${experience.jobs === 1 ? "job" : "jobs"}${since ? ` since ${fullTime(Date.parse(since))}` : ""}${excluded.length > 0 ? `, ${excluded.length} left out` : ""}.`}{" "}
+            : `Learnt from ${experience.jobs} finished ` +
+              `${experience.jobs === 1 ? "job" : "jobs"}${since ? ` since ` + `${fullTime(Date.parse(since))}` : ""}${
+                excluded.length > 0 ? `, ` + `${excluded.length} left out` : ""
+              }.`}{" "}
           The same numbers stand at each rung in Plan.
         </p>
         <div className="row-wrap">

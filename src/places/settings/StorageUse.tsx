@@ -14,7 +14,9 @@ export function StorageUse() {
       if (over || !estimate?.quota) return;
       const mb = (bytes = 0) => (bytes < 10e6 ? (bytes / 1e6).toFixed(1) : Math.round(bytes / 1e6).toString());
       setWords(
-        `${mb(estimate.usage)} MB kept here, of ${mb(estimate.quota)} MB this browser gives. ${persisted ? "It is kept when room gets short." : "It may be cleared when room gets short: save a backup now and then."}`,
+        `${mb(estimate.usage)} MB kept here, of ${mb(estimate.quota)} MB this ` +
+          "browser gives. " +
+          `${persisted ? "It is kept when room gets short." : "It may be cleared when room gets short: save a backup now and then."}`,
       );
     };
     void ask().catch(() => undefined);

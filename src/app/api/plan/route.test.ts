@@ -100,44 +100,49 @@ describe("POST /api/plan", () => {
     ).toEqual([400, 400]);
   });
 
-  it("counts before it checks: long lists, many keys, long keys, thousands of wrong records; at most fifty sentences, each of them short", async () => {
-    const file = benchFile();
-    const hostile: [string, object, RegExp][] = [
-      [
-        "order",
-        { ...file.job, zones: { ...file.job.zones, order: Array.from({ length: 300_000 }, () => "a") } },
-        /job\.zones\.order has 300000 entries/,
-      ],
-      [
-        "choices",
-        { ...file.job, choices: { ...file.job.choices, disinfect: Array.from({ length: 300_000 }, () => "a") } },
-        /job\.choices\.disinfect has 300000 entries/,
-      ],
-      [
-        "keys",
-        { ...file.job, site: Object.fromEntries(Array.from({ length: 90_000 }, (_, at) => [`k${at}`, 1])) },
-        /job\.site has 90000 keys/,
-      ],
-      ["key", { ...file.job, ["k".repeat(2_000_000)]: 1 }, /keys that do not belong there: k{40}…/],
-      [
-        "events",
-        { ...file.job, events: Array.from({ length: 50_000 }, (_, at) => ({ kind: "done", id: `e${at}`, at: 5 })) },
-        /job\.events\[0\]/,
-      ],
-      ["nothing", { ...file.job, constructor: { prototype: {} } }, /a key named "constructor"/],
-    ];
-    for (const [name, job, words] of hostile) {
-      const answer = await post(JSON.stringify({ ...file, job }));
-      const { problems } = (await answer.json()) as { problems: string[] };
-      expect([
-        name,
-        answer.status,
-        problems.length <= 50,
-        problems.every((each) => each.length < 600),
-        problems.join(" "),
-      ]).toEqual([name, 400, true, true, expect.stringMatching(words)]);
-    }
-  }, 60_000);
+  it(
+    "counts before it checks: long lists, many keys, long keys, thousands of wrong records; at most fifty " +
+      "sentences, each of them short",
+    async () => {
+      const file = benchFile();
+      const hostile: [string, object, RegExp][] = [
+        [
+          "order",
+          { ...file.job, zones: { ...file.job.zones, order: Array.from({ length: 300_000 }, () => "a") } },
+          /job\.zones\.order has 300000 entries/,
+        ],
+        [
+          "choices",
+          { ...file.job, choices: { ...file.job.choices, disinfect: Array.from({ length: 300_000 }, () => "a") } },
+          /job\.choices\.disinfect has 300000 entries/,
+        ],
+        [
+          "keys",
+          { ...file.job, site: Object.fromEntries(Array.from({ length: 90_000 }, (_, at) => [`k${at}`, 1])) },
+          /job\.site has 90000 keys/,
+        ],
+        ["key", { ...file.job, ["k".repeat(2_000_000)]: 1 }, /keys that do not belong there: k{40}…/],
+        [
+          "events",
+          { ...file.job, events: Array.from({ length: 50_000 }, (_, at) => ({ kind: "done", id: `e${at}`, at: 5 })) },
+          /job\.events\[0\]/,
+        ],
+        ["nothing", { ...file.job, constructor: { prototype: {} } }, /a key named "constructor"/],
+      ];
+      for (const [name, job, words] of hostile) {
+        const answer = await post(JSON.stringify({ ...file, job }));
+        const { problems } = (await answer.json()) as { problems: string[] };
+        expect([
+          name,
+          answer.status,
+          problems.length <= 50,
+          problems.every((each) => each.length < 600),
+          problems.join(" "),
+        ]).toEqual([name, 400, true, true, expect.stringMatching(words)]);
+      }
+    },
+    60_000,
+  );
 
   it("says what never ends in a word: no number becomes null", async () => {
     const wet = benchFile((job) => {

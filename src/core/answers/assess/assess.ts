@@ -88,7 +88,8 @@ const dryQuickly: DryingWay = (context, wet) => ({
 });
 
 const CUT_OFF =
-  "With these numbers the drying cannot be followed to its end: it counts as not dry within three days. Look at the air, the thicknesses and the water that were entered.";
+  "With these numbers the drying cannot be followed to its end: it counts as not dry within three days. " +
+  "Look at the air, the thicknesses and the water that were entered.";
 
 /** Layer by layer, in the air of the place. */
 const inLayers: DryingWay = (context, wet, startMs) => {
@@ -180,7 +181,10 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
 
 const HOUR_MS = 3_600_000;
 
-/** Longer where the own log says so, never sooner: nobody is told to sit down on a guess. What a meter has read here outranks both. */
+/**
+ * Longer where the own log says so, never sooner: nobody is told to sit down on a guess. What a meter has read here
+ * outranks both.
+ */
 function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy): ZoneDrying {
   const { factor, n } = dryingFactor(experience, by);
   const { hours } = zone;
@@ -278,7 +282,10 @@ const factsOfDrying = (
   ),
 });
 
-/** Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is planned. */
+/**
+ * Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is
+ * planned.
+ */
 function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }: ZoneDrying) {
   if (!layers || !(quick.hours.value > 0) || !Number.isFinite(quick.hours.value)) return;
   const ratio = hours.value / quick.hours.value;

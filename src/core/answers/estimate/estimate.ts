@@ -118,7 +118,8 @@ function excludedOf(plan: Assessment["plan"], job: Job): string[] {
       : ["Lifting seats out: under them only by towel."]),
     ...(untouched.length > 0
       ? [
-          `Not looked at: ${untouched.length > 4 ? `${untouched.length} parts` : untouched.map(({ view }) => view.name.toLowerCase()).join(", ")}.`,
+          "Not looked at: " +
+            `${untouched.length > 4 ? `${untouched.length} parts` : untouched.map(({ view }) => view.name.toLowerCase()).join(", ")}.`,
         ]
       : []),
   ];
@@ -131,7 +132,8 @@ function risksOf(plan: Assessment["plan"], job: Job, drying: Assessment["drying"
   return [
     ...open.map(
       ({ name, stopWords, sure }) =>
-        `${name}${sure ? "" : ", not sure yet what it is"}: it may not come out in full. If so: ${stopWords[0]!.toLowerCase()}${stopWords.slice(1)}`,
+        `${name}${sure ? "" : ", not sure yet what it is"}: it may not come out ` +
+        `in full. If so: ${stopWords[0]!.toLowerCase()}${stopWords.slice(1)}`,
     ),
     ...(plan.steps.some(({ action }) => action === "fastness-check")
       ? ["The colour is proved on a hidden place first; if it runs there, that agent is left out."]
@@ -158,7 +160,9 @@ export function messageForOwner(
   const lines = [
     `${job.title}: what I would do`,
     "",
-    `Work: ${formatDuration(Math.round(minutes.low.value / 5) * 5)} to ${formatDuration(Math.round(minutes.high.value / 5) * 5)}. Price: ${price.low.value} to ${price.high.value}.`,
+    `Work: ${formatDuration(Math.round(minutes.low.value / 5) * 5)} to ` +
+      `${formatDuration(Math.round(minutes.high.value / 5) * 5)}. Price: ${price.low.value} to ` +
+      `${price.high.value}.`,
     ...(told.handBack ? [`You get it back ${told.handBack}${told.damp ? ", still damp" : ""}.`] : []),
     ...(told.usable ? [`Dry and usable ${told.usable}.`] : []),
     ...(excluded.length > 0 ? ["", "Not in it:", ...excluded.map((line) => `- ${line}`)] : []),

@@ -53,7 +53,8 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
       return [`Hair on ${zoneName(finding.zoneId)}: ${HAIR_DENSITIES[finding.density].toLowerCase()}`];
     if (finding.kind === "odour" && finding.closed > 0)
       return [
-        `A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when shut${finding.aired === undefined ? "" : `, ${finding.aired} after airing`}`,
+        `A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when ` +
+          `shut${finding.aired === undefined ? "" : `, ` + `${finding.aired} after airing`}`,
       ];
     return [];
   });
@@ -74,7 +75,8 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
     ],
     damage: plan.damage.map(
       ({ finding }) =>
-        `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it back${finding.told ? "; you were told before the work began" : ""}.`,
+        `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it ` +
+        `back${finding.told ? "; you were told before the work began" : ""}.`,
     ),
     done: [...new Set(done.map(({ title }) => title))],
     stayed:

@@ -12,7 +12,10 @@ export const OUTCOME_WORDS: Record<NonNullable<LedgerStep["outcome"]>, string> =
   "came-back": "came back",
 };
 
-/** What to know of a piece from the time before, in sentences: what went with what, what stayed, what was protected, what harmed. */
+/**
+ * What to know of a piece from the time before, in sentences: what went with what, what stayed, what was protected,
+ * what harmed.
+ */
 export function lastTimeOf(before: Job): string[] {
   const { steps } = summaryOf(before);
   const marks = before.findings.order.flatMap((id) => {
@@ -20,7 +23,8 @@ export function lastTimeOf(before: Job): string[] {
     const tried = steps.filter((step) => step.findingId === id && step.outcome && step.agent);
     if (finding.kind !== "mark" || tried.length === 0) return [];
     return [
-      `${finding.name ?? "Mark"}: ${tried.map(({ agent, outcome }) => `${OUTCOME_WORDS[outcome!]} with ${AGENTS[agent!].name.toLowerCase()}`).join(", then ")}.`,
+      `${finding.name ?? "Mark"}: ` +
+        `${tried.map(({ agent, outcome }) => `${OUTCOME_WORDS[outcome!]} with ${AGENTS[agent!].name.toLowerCase()}`).join(", then ")}.`,
     ];
   });
   const protectedOn = steps.some(({ agent }) => agent === "protector")

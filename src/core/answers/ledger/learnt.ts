@@ -13,7 +13,10 @@ const byTheShelf = (shelf: number, used: number, strokes: number) =>
   (1 - (1 - shelf) ** strokes) / Math.max(0.01, 1 - (1 - Math.min(1, used)) ** strokes);
 const MOST_H = 10_000;
 
-/** What was believed when a step was done, as the tables alone would have it: its outcome is counted for it later, whatever the tables say by then. */
+/**
+ * What was believed when a step was done, as the tables alone would have it: its outcome is counted for it later,
+ * whatever the tables say by then.
+ */
 export function learntOf(
   step: Step,
   { plan, drying }: Pick<Assessment, "plan" | "drying">,

@@ -15,7 +15,11 @@ export interface Month {
   missed: number;
 }
 
-/** Month by month, the oldest first, as the caller's clock divides them. @param monthOf the month of an ISO time @param action only these steps count for the pace */
+/**
+ * Month by month, the oldest first, as the caller's clock divides them.
+ * @param monthOf the month of an ISO time
+ * @param action only these steps count for the pace
+ */
 export function monthsOf(ledger: readonly LedgerJob[], monthOf: (iso: string) => string, action?: ActionId): Month[] {
   const groups = new Map<string, LedgerJob[]>();
   for (const entry of ledger)

@@ -81,7 +81,10 @@ export function colourOf({ standing }: Pick<History, "standing">, findingId: str
 /** In the owner's words; empty until it was read before and after. */
 export function improvedWords({ improved, stoodOut, standsOut }: ColourResult): string {
   if (!improved || !stoodOut || !standsOut) return "";
-  const numbers = `it stood out of the cloth by ${formatNumber(Math.round(stoodOut.value * 10) / 10)}, now by ${formatNumber(Math.round(standsOut.value * 10) / 10)}`;
+  const numbers =
+    "it stood out of the cloth by " +
+    `${formatNumber(Math.round(stoodOut.value * 10) / 10)}, now by ` +
+    `${formatNumber(Math.round(standsOut.value * 10) / 10)}`;
   return improved.value >= 0
     ? `${Math.round(improved.value * 100)} % less to see: ${numbers}`
     : `more to see than before: ${numbers}`;

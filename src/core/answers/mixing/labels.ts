@@ -27,7 +27,11 @@ export interface BottleLabel {
 const DAY_MS = 86_400_000;
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
-/** One label a bottle. The mix is labelled like the product it was made from: a weaker one is never assumed to be harmless. @param nowIso when it is mixed, ISO time */
+/**
+ * One label a bottle. The mix is labelled like the product it was made from: a weaker one is never assumed to be
+ * harmless.
+ * @param nowIso when it is mixed, ISO time
+ */
 export function labelOf(
   { agent, marked, markedWords, bottleMl }: BottleMix,
   name: string,

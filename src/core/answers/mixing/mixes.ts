@@ -97,7 +97,10 @@ function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job
           },
           weakerBecause:
             r > partsWater(labelReading) + 1e-9
-              ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ${strength.working.formula === "dilution.gentler" ? "which is enough for soil this light" : "so that it stays inside the fibre's pH window"}.`
+              ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ` +
+                (strength.working.formula === "dilution.gentler"
+                  ? "which is enough for soil this light."
+                  : "so that it stays inside the fibre's pH window.")
               : undefined,
         }
       : {}),

@@ -24,7 +24,8 @@ describe("the band of the finish", () => {
 
   it("is the table's before there is a log, then the technician's own", () => {
     expect(spreadOf([])).toEqual({ steps: 0, meanLog: 0, sdLog: 0.33 });
-    // Worked by hand: 8 steps of the table (0 ± 0.33) and 24 of ln 1.5: mean 24/32 ln 1.5 = 0.3041; variance (8 (0.1089 + 0.0925) + 24 × 0.1014²) / 32 = 0.0581.
+    // Worked by hand: 8 steps of the table (0 ± 0.33) and 24 of ln 1.5: mean 24/32 ln 1.5 = 0.3041; variance (8
+    // (0.1089 + 0.0925) + 24 × 0.1014²) / 32 = 0.0581.
     const own = spreadOf(taken(1.5, 24));
     expect(own.meanLog).toBeCloseTo(0.3041, 4);
     expect(own.sdLog).toBeCloseTo(Math.sqrt(0.0581), 3);

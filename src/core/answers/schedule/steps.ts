@@ -56,7 +56,8 @@ export interface Names {
 
 /**
  * @param nowMs what runs is taken for what is left of it then
- * @returns tasks in the order of the plan; on the same cloth one after another, with the dwell between; on different cloth side by side
+ * @returns tasks in the order of the plan; on the same cloth one after another, with the dwell between; on different
+ * cloth side by side
  */
 export function stepTasks(
   { plan, history }: JobPlan,
@@ -158,7 +159,10 @@ function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): St
   return { min: left(dwell!.min), ...(dwell!.max ? { max: left(dwell!.max) } : {}) };
 }
 
-/** A step over several zones is worked zone by zone: one zone's dwell does not wait for another zone's brush. What hands are at stays together. */
+/**
+ * A step over several zones is worked zone by zone: one zone's dwell does not wait for another zone's brush. What
+ * hands are at stays together.
+ */
 function partsOf(
   step: Step,
   areaOf: (zoneId: string) => number,

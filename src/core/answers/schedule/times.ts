@@ -72,7 +72,10 @@ export function timesOf(order: Order, nowMs: number): TaskTime[] {
   return times;
 }
 
-/** By the order: arcs by where they lead, and the tasks that the cloth has something follow. An order never changes, and is asked again every second. */
+/**
+ * By the order: arcs by where they lead, and the tasks that the cloth has something follow. An order never changes,
+ * and is asked again every second.
+ */
 const indexed = new WeakMap<Order, { into: readonly (readonly OrderArc[])[]; followed: ReadonlySet<number> }>();
 
 function indexOf(order: Order) {
@@ -131,7 +134,10 @@ export const taskAt = ({ tasks }: Order, hands: number): number => {
   return running >= 0 ? running : tasks.findIndex((task) => task.hands === hands);
 };
 
-/** Somebody's work comes before it and is not over, whatever the clock says: on the same cloth, or with the one machine there is. */
+/**
+ * Somebody's work comes before it and is not over, whatever the clock says: on the same cloth, or with the one
+ * machine there is.
+ */
 export const isHeld = ({ arcs }: Order, at: number): boolean => arcs.some(({ to }) => to === at);
 
 /** True when it is its turn and its time. */

@@ -6,7 +6,10 @@ import type { ValueField } from "./valueField";
 
 export { AGENT_IDS, type AgentId } from "./agentIds";
 
-/** What an agent is to the rules: groups that must not meet, or that a fibre or code forbids. They come with the kind and are never edited. */
+/**
+ * What an agent is to the rules: groups that must not meet, or that a fibre or code forbids. They come with the kind
+ * and are never edited.
+ */
 export type AgentGroup =
   | "water-borne"
   | "acid"
@@ -85,7 +88,10 @@ const agent = <T extends Partial<Agent> & Pick<Agent, "name" | "groups" | "phMin
   ...row,
 });
 
-/** Generic agents. Ratios as the trade mixes them are practice; pH, dwell, amounts, cost and keeping are judgement: the label outranks them. */
+/**
+ * Generic agents. Ratios as the trade mixes them are practice; pH, dwell, amounts, cost and keeping are judgement:
+ * the label outranks them.
+ */
 export const AGENTS = {
   water: agent({
     name: "Plain water",
@@ -256,7 +262,8 @@ export const AGENTS = {
     hazards: ["self-heating", "harmful"],
     job: "takes dye colour out where peroxide may not",
     caution:
-      "Damp powder heats itself and with acid gives off sulphur dioxide: keep it dry, closed, away from acid, room well aired. Gloves, goggles.",
+      "Damp powder heats itself and with acid gives off sulphur dioxide: keep it dry, closed, away from " +
+      "acid, room well aired. Gloves, goggles.",
   }),
   solvent: agent({
     name: "Dry solvent",
@@ -292,7 +299,8 @@ export const AGENTS = {
     hazards: ["flammable", "skin-sensitiser", "aspiration", "aquatic"],
     job: "dissolves adhesive, wax and tar",
     caution:
-      "Burns, and can make skin allergic: gloves, doors open, nothing that sparks. Never ozone until it is rinsed and aired: together they make formaldehyde.",
+      "Burns, and can make skin allergic: gloves, doors open, nothing that sparks. Never ozone until it is " +
+      "rinsed and aired: together they make formaldehyde.",
   }),
   alcohol: agent({
     name: "Alcohol spotter, about 70 %",
@@ -342,7 +350,8 @@ export const AGENTS = {
     maxTempC: 25,
     job: "dissolves rust",
     caution:
-      "Oxalic acid is poisonous: gloves, goggles, away from children. If the label names hydrofluoric acid or bifluoride, stop: it needs its own gloves, calcium gluconate and a medical plan.",
+      "Oxalic acid is poisonous: gloves, goggles, away from children. If the label names hydrofluoric acid " +
+      "or bifluoride, stop: it needs its own gloves, calcium gluconate and a medical plan.",
     mark: "judgement",
     costPerL: 18,
     packMl: 500,

@@ -1,6 +1,9 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
 
-/** What stands beside the cloth: short steps of its own, in the timetable and not in the diagnosis. All common practice; minutes are judgement. */
+/**
+ * What stands beside the cloth: short steps of its own, in the timetable and not in the diagnosis. All common
+ * practice; minutes are judgement.
+ */
 export interface Beside extends Sourced {
   name: string;
   /** Screen and glass come last. */
@@ -16,7 +19,9 @@ export const BESIDES = {
     name: "Leather and vinyl",
     order: 1,
     title: "Clean the coating of the leather",
-    how: "Vacuum, open the seams and brush. Neutral cleaner on the cloth, never sprayed; wipe until it is matt, shine is skin oil. Condition when dry. Cracked or bare spots are wear: leave them.",
+    how:
+      "Vacuum, open the seams and brush. Neutral cleaner on the cloth, never sprayed; wipe until it is " +
+      "matt, shine is skin oil. Condition when dry. Cracked or bare spots are wear: leave them.",
     check: "Matt all over, the cloth stays clean.",
     minutes: 15,
     mark: "practice",

@@ -20,9 +20,13 @@ const outcome = (name: string, otherwise: number, weights: FibreOutcome["weights
   weights,
 });
 const BURN =
-  "A loose thread only, held in tweezers over a dish of water, outdoors, away from solvents, never in a cabin. Wool and acrylic give off cyanide: stay upwind. Flame-retardant vehicle cloth misleads.";
+  "A loose thread only, held in tweezers over a dish of water, outdoors, away from solvents, never in a " +
+  "cabin. Wool and acrylic give off cyanide: stay upwind. Flame-retardant vehicle cloth misleads.";
 
-/** Tests for a fibre without a label, after AATCC 20 [std, from memory] and common practice; the weights are judgement. */
+/**
+ * Tests for a fibre without a label, after AATCC 20 [std, from memory] and common practice; the weights are
+ * judgement.
+ */
 export const FIBRE_TESTS = {
   feel: {
     name: "Feel",

@@ -31,10 +31,14 @@ export const GASES = {
     entryPpm: 0.05,
     gentleEntryPpm: 0.02,
     limits:
-      "0.1 ppm over 8 hours (OSHA 29 CFR 1910.1000), 5 ppm is immediately dangerous (NIOSH); both from memory. Worker limits are no hand-back level.",
-    how: "Lead through a cracked window, gap taped. Fan set and remote timer armed before it starts; then recirculate half an hour with nobody inside. Nobody reaches in.",
+      "0.1 ppm over 8 hours (OSHA 29 CFR 1910.1000), 5 ppm is immediately dangerous (NIOSH); both from " +
+      "memory. Worker limits are no hand-back level.",
+    how:
+      "Lead through a cracked window, gap taped. Fan set and remote timer armed before it starts; then " +
+      "recirculate half an hour with nobody inside. Nobody reaches in.",
     never:
-      "It attacks rubber, burns lungs, and makes formaldehyde with citrus. It does not cure mould. Some places restrict these machines: local rules first.",
+      "It attacks rubber, burns lungs, and makes formaldehyde with citrus. It does not cure mould. Some " +
+      "places restrict these machines: local rules first.",
     mark: "practice",
   },
   "chlorine-dioxide": {
@@ -57,7 +61,10 @@ export const GAS_IDS = Object.keys(GASES) as [GasId, ...GasId[]];
 export const gasOf = (id: GasId): Gas => GASES[id];
 
 const CUBIC_FOOT_M3 = 0.3048 ** 3;
-/** Cabins by the size classes of 40 CFR 600.315 (from memory; they count luggage space), each at its smallest: in less room the same gas is stronger. */
+/**
+ * Cabins by the size classes of 40 CFR 600.315 (from memory; they count luggage space), each at its smallest: in less
+ * room the same gas is stronger.
+ */
 export const CABIN_SIZES = {
   small: { name: "Small cabin", volumeM3: 60 * CUBIC_FOOT_M3, mark: "judgement" },
   compact: { name: "Compact cabin", volumeM3: 100 * CUBIC_FOOT_M3, mark: "std", source: "40 CFR 600.315, from memory" },

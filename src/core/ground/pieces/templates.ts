@@ -133,7 +133,10 @@ export const TEMPLATE_IDS = Object.keys(TEMPLATES) as [TemplateId, ...TemplateId
 export const templateOf = (id: TemplateId): Template => TEMPLATES[id];
 const drawn = new WeakMap<object, Part[]>();
 
-/** The parts of a piece with its drawing's corner at 0, 0; a measure that was not given is taken as usual. Pieces never change in place, so each is drawn once. */
+/**
+ * The parts of a piece with its drawing's corner at 0, 0; a measure that was not given is taken as usual. Pieces
+ * never change in place, so each is drawn once.
+ */
 export function partsOf(piece: { template: TemplateId } & Partial<Measures>): Part[] {
   const known = drawn.get(piece);
   if (known) return known;

@@ -83,7 +83,8 @@ export const FORMULAS = {
   "dilution.forPh": {
     name: "Weakest-needed mix for the fibre",
     equation:
-      "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the smallest that stays inside the fibre's window",
+      "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the " +
+      "smallest that stays inside the fibre's window",
     mark: "judgement",
   },
   "mix.total": {
@@ -126,7 +127,8 @@ export const FORMULAS = {
   "diagnosis.worth": {
     name: "Worth a minute",
     equation:
-      "worth = (gain + gain about the first step + chance to change it + weight × chance that it is enough then) / (minutes + reaching for it)",
+      "worth = (gain + gain about the first step + chance to change it + weight × chance that it is enough " +
+      "then) / (minutes + reaching for it)",
     mark: "judgement",
   },
   "odour.source": {
@@ -174,7 +176,8 @@ export const FORMULAS = {
   "treatment.effect": {
     name: "Soil left by the step",
     equation:
-      "left = exp(−rate × rounds × strength × dwell × agitation × temperature), each factor 1 at the label's mix and shortest dwell, under a medium brush, lukewarm",
+      "left = exp(−rate × rounds × strength × dwell × agitation × temperature), each factor 1 at the " +
+      "label's mix and shortest dwell, under a medium brush, lukewarm",
     mark: "judgement",
     source: "after Sinner 1960, four factors",
   },
@@ -348,7 +351,9 @@ export const FORMULAS = {
   "drying.layers": {
     name: "Hours to dry, layer by layer",
     equation:
-      "∂w/∂t = ∂/∂x (K ∂ψ/∂x + δ D_v ∂ρ_v/∂x) from the face down, ψ = (w / holds)⁴ / 4, until no more than W_dry is left; at the face j = (a_w p_vs(T_s) − p_a) / (R_v T_film / k_m); a room's air takes it up, changes, is warmed and dried",
+      "∂w/∂t = ∂/∂x (K ∂ψ/∂x + δ D_v ∂ρ_v/∂x) from the face down, ψ = (w / holds)⁴ / 4, until no more than " +
+      "W_dry is left; at the face j = (a_w p_vs(T_s) − p_a) / (R_v T_film / k_m); a room's air takes it up, " +
+      "changes, is warmed and dried",
     mark: "judgement",
     source: "Jürges; Lewis analogy; ASHRAE Fundamentals, chapter 1; layers from our own trial",
   },
@@ -468,7 +473,8 @@ export const FORMULAS = {
   "schedule.band": {
     name: "Later than forecast, one time in ten",
     equation:
-      "hands-on × (g − 1) + 1.2816 × √(Σ m² g² (e^(s²) − 1) + (hands-on × g)² s² / (n + 8)), by pairs of hands; s and g from ln(taken / planned) of your own steps, eight steps of the table among them",
+      "hands-on × (g − 1) + 1.2816 × √(Σ m² g² (e^(s²) − 1) + (hands-on × g)² s² / (n + 8)), by pairs of " +
+      "hands; s and g from ln(taken / planned) of your own steps, eight steps of the table among them",
     mark: "judgement",
   },
   "schedule.runStart": {

@@ -71,7 +71,8 @@ export function accountWords(account: Account | undefined): string[] {
     );
   else if (leftByOwner(account).length > 0)
     words.push(
-      `It may still hold ${account.tried.map((id) => triedOf(id).name.toLowerCase()).join(", ")}: rinsed before anything that must not meet it.`,
+      `It may still hold ${account.tried.map((id) => triedOf(id).name.toLowerCase()).join(", ")}: rinsed ` +
+        "before anything that must not meet it.",
     );
   if (account?.tried?.includes("heat"))
     words.push("Hot water or steam was tried: protein or dye may be set, tell the owner before you begin.");

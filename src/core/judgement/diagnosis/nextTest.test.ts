@@ -14,11 +14,17 @@ import { isEnough, nextTest, promiseOf } from "./nextTest";
 import { withOwnPrior, withOwnWeight } from "./ownTables";
 import { TABLES, tablesWith } from "./tables";
 
-// Quinlan 1986, the play-tennis set of fourteen mornings, written down from memory: outlook, temperature, humidity, windy, play.
-const MORNINGS =
-  `sunny hot high no N / sunny hot high yes N / overcast hot high no P / rain mild high no P / rain cool normal no P / rain cool normal yes N / overcast cool normal yes P / sunny mild high no N / sunny cool normal no P / rain mild normal no P / sunny mild normal yes P / overcast mild high yes P / overcast hot normal no P / rain mild high yes N`
-    .split(" / ")
-    .map((line) => line.split(" "));
+// Quinlan 1986, the play-tennis set of fourteen mornings, written down from memory: outlook, temperature, humidity,
+// windy, play.
+const MORNINGS = `
+    sunny hot high no N / sunny hot high yes N / overcast hot high no P /
+    rain mild high no P / rain cool normal no P / rain cool normal yes N /
+    overcast cool normal yes P / sunny mild high no N / sunny cool normal no P /
+    rain mild normal no P / sunny mild normal yes P / overcast mild high yes P /
+    overcast hot normal no P / rain mild high yes N`
+  .trim()
+  .split(/ \/\s+/)
+  .map((line) => line.split(" "));
 
 describe("information", () => {
   it("agrees with Quinlan's figures", () => {

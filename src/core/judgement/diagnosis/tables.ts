@@ -59,7 +59,10 @@ const compiled = new WeakMap<OwnTables, Tables>();
 
 const withLog = new WeakMap<Experience, Map<Tables, Tables>>();
 
-/** The tables for a kit: own weights in place of some, and how often each family is met with the own log counted in. An own weight outranks the log. */
+/**
+ * The tables for a kit: own weights in place of some, and how often each family is met with the own log counted in.
+ * An own weight outranks the log.
+ */
 export function tablesFor({ ownTables, experience }: Pick<Kit, "ownTables" | "experience">): Tables {
   const tables = tablesWith(ownTables);
   if (!experience) return tables;

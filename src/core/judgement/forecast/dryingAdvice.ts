@@ -79,7 +79,11 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       longestH(facts) === Infinity
         ? {
             title: "It does not dry like this",
-            words: say`In three days it is still wet. ${facts.planned ? "Put less water on, or change" : "Draw off again with dry strokes only, and change"} what it dries in: compare the ways below and take one.`,
+            words: [
+              ...say`In three days it is still wet. `,
+              ...say`${facts.planned ? "Put less water on, or change" : "Draw off again with dry strokes only, and change"} `,
+              ...say`what it dries in: compare the ways below and take one.`,
+            ],
           }
         : undefined,
   },
@@ -91,7 +95,11 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       facts.space !== "open" && facts.dampest.value >= FULL_PCT && longestH(facts) > LONG_H / 4
         ? {
             title: "The air inside fills up",
-            words: say`It gets to ${facts.dampest} and then takes nothing more. Let it out through a gap or doors, or dry it. No engine running indoors, and no electric heater left alone in a cabin.`,
+            words: [
+              ...say`It gets to ${facts.dampest} and then takes nothing more. Let it out `,
+              ...say`through a gap or doors, or dry it. No engine running indoors, and no `,
+              ...say`electric heater left alone in a cabin.`,
+            ],
           }
         : undefined,
   },
@@ -103,7 +111,11 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       facts.air.value <= COLD_C && isShut(facts)
         ? {
             title: "Cold and shut",
-            words: say`At ${facts.air} keep wetting to the least${facts.belts ? ", wet no belts" : ""}, and run heat with a gap open. As it is it takes ${takes(most(facts.zones, ({ hours }) => hours))}.`,
+            words: [
+              ...say`At ${facts.air} keep wetting to the least`,
+              ...say`${facts.belts ? ", wet no belts" : ""}, and run heat with a gap open. `,
+              ...say`As it is it takes ${takes(most(facts.zones, ({ hours }) => hours))}.`,
+            ],
           }
         : undefined,
   },
@@ -116,7 +128,12 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       return deep.length > 0
         ? {
             title: "Water stands below the cover",
-            words: say`${named(deep)}: ${most(deep, ({ depth }) => depth)!} deep. Draw it up again with dry strokes, press towels, stand the cushion on edge or lift the cover so that air reaches both sides. Foam that smells or grows something is thrown away.`,
+            words: [
+              ...say`${named(deep)}: ${most(deep, ({ depth }) => depth)!} deep. Draw it up `,
+              ...say`again with dry strokes, press towels, stand the cushion on edge or `,
+              ...say`lift the cover so that air reaches both sides. Foam that smells or `,
+              ...say`grows something is thrown away.`,
+            ],
           }
         : undefined;
     },
@@ -134,7 +151,12 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       const fibre = brown[0]!.materials[0]!;
       return {
         title: `${MATERIALS[fibre].name} browns when wet long`,
-        words: say`${named(brown)} would stay wet ${takes(most(brown, ({ hours }) => hours))}. Least water, a slightly acid last rinse, and air over it from the first minute${fibre === "viscose" ? "; wet it is weak, so no rubbing" : ""}.`,
+        words: [
+          ...say`${named(brown)} would stay wet `,
+          ...say`${takes(most(brown, ({ hours }) => hours))}. Least water, a slightly `,
+          ...say`acid last rinse, and air over it from the first minute`,
+          ...say`${fibre === "viscose" ? "; wet it is weak, so no rubbing" : ""}.`,
+        ],
       };
     },
   },
@@ -146,7 +168,12 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       facts.seatsLifted && facts.air.value >= HOT_C && facts.humidityPct <= DRY_AIR_PCT && longestH(facts) < LONG_H
         ? {
             title: "A hot dry day, seats out",
-            words: say`Wet the cover well where it needs it, never soak it: an airbag, a sensor, a heater or a motor sits inside. It dries in ${takes(most(facts.zones, ({ hours }) => hours))}. Nobody plugs in or switches on while it is damp.`,
+            words: [
+              ...say`Wet the cover well where it needs it, never soak it: an airbag, a `,
+              ...say`sensor, a heater or a motor sits inside. It dries in `,
+              ...say`${takes(most(facts.zones, ({ hours }) => hours))}. Nobody plugs in or `,
+              ...say`switches on while it is damp.`,
+            ],
           }
         : undefined,
   },
@@ -159,7 +186,11 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       return up.length > 0
         ? {
             title: "What is dissolved comes up with the water",
-            words: say`${named(up)}: about ${most(up, ({ wickBack }) => wickBack)!} of what is still in it ends at the face. Lay a dry white towel on while it dries, wipe once, and judge only when dry.`,
+            words: [
+              ...say`${named(up)}: about ${most(up, ({ wickBack }) => wickBack)!} of what `,
+              ...say`is still in it ends at the face. Lay a dry white towel on while it `,
+              ...say`dries, wipe once, and judge only when dry.`,
+            ],
           }
         : undefined;
     },
@@ -179,7 +210,10 @@ export const DRYING_ADVICE: readonly AdviceRow[] = [
       return last
         ? {
             title: "Dry on top is not dry",
-            words: say`${last.name}: dry to the hand after ${last.surfaceDry}, underneath after ${takes(last.hours)}. Seats, mats and covers go back only then.`,
+            words: [
+              ...say`${last.name}: dry to the hand after ${last.surfaceDry}, underneath `,
+              ...say`after ${takes(last.hours)}. Seats, mats and covers go back only then.`,
+            ],
           }
         : undefined;
     },

@@ -248,8 +248,9 @@ describe("advice", () => {
   };
   const given = (change: Partial<DryingFacts>, ofZone: Partial<DryingFacts["zones"][number]> = {}) =>
     dryingAdvice({ ...facts, ...change, zones: [{ ...zone, ...ofZone }] });
-  const read = ({ title, words }: DryingAdvice) =>
-    `${title}. ${words.map((part) => (typeof part === "string" ? part : part.unit === "1" ? formatShare(part.value) : formatQuantity(part, "metric"))).join("")}`;
+  const inWords = (part: DryingAdvice["words"][number]) =>
+    typeof part === "string" ? part : part.unit === "1" ? formatShare(part.value) : formatQuantity(part, "metric");
+  const read = ({ title, words }: DryingAdvice) => `${title}. ${words.map(inWords).join("")}`;
   it.each<[string, Partial<DryingFacts>, Partial<DryingFacts["zones"][number]>, RegExp]>([
     [
       "a cold cabin closed overnight",

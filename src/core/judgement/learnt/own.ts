@@ -4,7 +4,10 @@ import type { Experience, Job } from "@/core/job/schema";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import type { LedgerStep } from "./ledgerStep";
 
-/** Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows. Log-normal, judgement. */
+/**
+ * Own log against table: each factor starts at 1, worth so many steps of the table, and moves as the log grows.
+ * Log-normal, judgement.
+ */
 export interface OwnFactor {
   factor: number;
   /** Steps of the own log behind it. */
@@ -53,13 +56,19 @@ export const asPlannedNow = (
     plannedMin: tableMin === undefined ? undefined : tableMin * paceOf(experience, action).factor,
   }));
 
-/** The table's weights of the families count as so many marks, and the own log as no more: what is rare here, mould or blood, stays possible. Judgement. */
+/**
+ * The table's weights of the families count as so many marks, and the own log as no more: what is rare here, mould or
+ * blood, stays possible. Judgement.
+ */
 export const TABLE_MARKS = 60;
 
 const ownMarks = (experience: Experience | undefined) =>
   Object.values(experience?.families ?? {}).reduce((sum, count) => sum + count, 0);
 
-/** How often each family is met: the table's weights with the own marks that went, counted in. @param table in the order of FAMILY_IDS */
+/**
+ * How often each family is met: the table's weights with the own marks that went, counted in.
+ * @param table in the order of FAMILY_IDS
+ */
 export function ownPriors(experience: Experience | undefined, table: readonly number[]): readonly number[] {
   const own = ownMarks(experience);
   if (!experience || own === 0) return table;

@@ -57,7 +57,8 @@ const total = (cells: readonly Cell[]): Cell =>
   cells.reduce((sum, { gone, tried }) => ({ gone: sum.gone + gone, tried: sum.tried + tried }), { gone: 0, tried: 0 });
 
 /**
- * The chance that an agent makes a mark of a family go: beta-binomial in two levels. The table, worth four marks, and what happened on other
+ * The chance that an agent makes a mark of a family go: beta-binomial in two levels. The table, worth four marks, and
+ * what happened on other
  * fibres make the start; the start, again worth four marks, and what happened on this group of fibre make the chance.
  * @param fibre left out: not known, every fibre counts alike
  */
@@ -104,7 +105,10 @@ const HOPELESS_UNDER = 0.15;
 export const isHopeless = ({ high, tried, elsewhere }: Success): boolean =>
   tried + elsewhere > 0 && high.value < HOPELESS_UNDER;
 
-/** How much of a number is the table's and how much the own log's, in words. @example shareWords({ tableShare: 1, … }) // "by the table, none of your own yet" */
+/**
+ * How much of a number is the table's and how much the own log's, in words.
+ * @example shareWords({ tableShare: 1, … }) // "by the table, none of your own yet"
+ */
 export const shareWords = ({
   tableShare,
   tried,
@@ -112,4 +116,5 @@ export const shareWords = ({
 }: Pick<Success, "tableShare" | "tried" | "elsewhere">): string =>
   tried + elsewhere === 0
     ? "by the table, none of your own yet"
-    : `${Math.round(100 * (1 - tableShare))} % your own log (${tried + elsewhere} ${tried + elsewhere === 1 ? "mark" : "marks"}), the rest table`;
+    : `${Math.round(100 * (1 - tableShare))} % your own log (${tried + elsewhere} ` +
+      `${tried + elsewhere === 1 ? "mark" : "marks"}), the rest table`;

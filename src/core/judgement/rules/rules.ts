@@ -9,8 +9,10 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 import type { ActionId } from "@/core/ground/catalog/actions";
 
 /**
- * Hard rules are data. Every list in `when` is an "or", the lists together an "and"; a list matches when anything the cloth
- * might be is in it, so what is unknown meets every rule it could meet. The planner may only choose among what they leave.
+ * Hard rules are data. Every list in `when` is an "or", the lists together an "and"; a list matches when anything the
+ * cloth
+ * might be is in it, so what is unknown meets every rule it could meet. The planner may only choose among what they
+ * leave.
  */
 export interface Rule extends Sourced {
   id: string;
@@ -281,7 +283,8 @@ export const RULES: readonly Rule[] = [
     require: "air-before",
     guardsPeople: true,
     because:
-      "Solvent vapour can catch fire from a motor's spark or heat. No vacuum, extractor, powered brush, heater or steam until it has aired off.",
+      "Solvent vapour can catch fire from a motor's spark or heat. No vacuum, extractor, powered brush, " +
+      "heater or steam until it has aired off.",
     mark: "practice",
   },
   {
@@ -354,7 +357,8 @@ export const REFERRALS = {
   mould: {
     title: "Mould, more than 1 m²",
     words:
-      "Stop. Mould over about 1 m² (10 square feet) goes to licensed remediation: brushing or vacuuming it spreads spores through the building. Keep it closed off.",
+      "Stop. Mould over about 1 m² (10 square feet) goes to licensed remediation: brushing or vacuuming it " +
+      "spreads spores through the building. Keep it closed off.",
   },
   "mould-at-risk": {
     title: "Mould, and someone at risk",
@@ -363,7 +367,9 @@ export const REFERRALS = {
   "maybe-mould": {
     title: "It may be mould",
     words:
-      "Mould is not ruled out and this is about 1 m² or more: smell it from a distance and look for dots and fuzz in Test before anything touches it. Mask on. If it is mould, it goes to licensed remediation.",
+      "Mould is not ruled out and this is about 1 m² or more: smell it from a distance and look for dots " +
+      "and fuzz in Test before anything touches it. Mask on. If it is mould, it goes to licensed " +
+      "remediation.",
   },
   "high-voltage": {
     title: "Orange cables or battery",
@@ -371,5 +377,8 @@ export const REFERRALS = {
   },
 } as const;
 
-/** Mould at or over this goes to licensed remediation, m²: ten square feet, the smaller of the two wordings. EPA [std], from memory. */
+/**
+ * Mould at or over this goes to licensed remediation, m²: ten square feet, the smaller of the two wordings. EPA
+ * [std], from memory.
+ */
 export const MOULD_LIMIT_M2 = 10 * 0.3048 ** 2;

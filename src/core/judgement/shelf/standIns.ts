@@ -3,7 +3,10 @@ import type { Kit } from "@/core/job/schema";
 import type { Rung } from "@/core/ground/catalog/ladders";
 import { ownsAgent } from "./shelf";
 
-/** What stands in for an agent that is not on the shelf, best first; the rules judge a stand-in as they judge the first choice. Judgement. */
+/**
+ * What stands in for an agent that is not on the shelf, best first; the rules judge a stand-in as they judge the
+ * first choice. Judgement.
+ */
 export const STAND_INS: Partial<Record<AgentId, readonly AgentId[]>> = {
   "neutral-cleaner": ["shampoo", "gentle-detergent"],
   shampoo: ["neutral-cleaner", "gentle-detergent"],
@@ -24,7 +27,9 @@ export interface OnShelf {
   insteadOf?: AgentId;
 }
 
-/** @returns the agent itself when it is on the shelf, else the first stand-in that is; itself again when there is none */
+/**
+ * @returns the agent itself when it is on the shelf, else the first stand-in that is; itself again when there is none
+ */
 export function fromShelf(kit: Kit, wanted: AgentId): OnShelf {
   if (ownsAgent(kit, wanted)) return { agent: wanted };
   const standIn = STAND_INS[wanted]?.find((agent) => ownsAgent(kit, agent));
@@ -37,9 +42,16 @@ export const rungFromShelf = (kit: Kit, rung: Rung): Rung => ({
   does: rung.does.map((does) => (does.action === "agent" ? { ...does, ...fromShelf(kit, does.agent) } : does)),
 });
 
-/** @example missingWords("solvent", "alcohol") // "Dry solvent is not on the shelf: alcohol spotter, about 70 % instead." */
+/**
+ * @example missingWords("solvent", "alcohol") // "Dry solvent is not on the shelf: alcohol spotter, about 70 %
+ * instead."
+ */
 export const missingWords = (wanted: AgentId, standIn?: AgentId): string =>
-  `${agentOf(wanted).name} is not on the shelf${standIn ? `: ${agentOf(standIn).name.toLowerCase()} instead, the second best.` : ", and nothing there stands in for it."}`;
+  `${agentOf(wanted).name} is not on the shelf${
+    standIn
+      ? `: ` + `${agentOf(standIn).name.toLowerCase()} instead, the second best.`
+      : ", and nothing there stands in for it."
+  }`;
 
 /** Something a plan would take that the shelf does not have. */
 export interface Missing {

@@ -37,7 +37,10 @@ export interface ZoneView {
   /** Whether what is known was said for the piece or for this zone alone; fastness is recorded there. */
   clothOwner: "piece" | "zone";
   materials: readonly MaterialId[];
-  /** What the tests for an unknown fibre say, most likely first; absent where the fibre is known or nothing was tested. */
+  /**
+   * What the tests for an unknown fibre say, most likely first; absent where the fibre is known or nothing was
+   * tested.
+   */
   fibre?: FibreBelief[];
   builds: readonly BuildId[];
   careCode: CareCode | "unknown";
@@ -51,7 +54,10 @@ export const OLD_AT_YEARS = 20;
 /** What a zone is that was drawn free and never given a part. */
 const FREE: { name: string; role: RoleId } = { name: "Own zone", role: "field" };
 
-/** Every zone of a job in order. Parts that no longer fit their template after an edit keep their last drawing only if they have a shape. */
+/**
+ * Every zone of a job in order. Parts that no longer fit their template after an edit keep their last drawing only if
+ * they have a shape.
+ */
 export function zoneViews(job: Job): ZoneView[] {
   return job.zones.order.flatMap((id) => {
     const zone = job.zones.byId[id]!;
@@ -105,7 +111,9 @@ function viewOf(
   if (neighbours === undefined) assumed.push("Nobody looked beside it: planned as if electrics were there.");
   else if (own.neighbours === undefined && role.neighbours)
     assumed.push(
-      `Nobody looked beside this part: planned as if ${role.neighbours.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ")} were there.`,
+      "Nobody looked beside this part: planned as if " +
+        `${role.neighbours.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ")} ` +
+        "were there.",
     );
   if (cloth.careCode === undefined) assumed.push("Care label not seen: look for it before anything wet.");
   if (cloth.ageYears === undefined || cloth.condition === undefined)
@@ -145,7 +153,10 @@ function viewOf(
   };
 }
 
-/** Fastness of an agent on this cloth. Worse than grey-scale step 4 is poor (ISO 105-A03 names the scale; the limit is practice). */
+/**
+ * Fastness of an agent on this cloth. Worse than grey-scale step 4 is poor (ISO 105-A03 names the scale; the limit is
+ * practice).
+ */
 export function fastnessOf(view: ZoneView, agent: AgentId): "proved" | "poor" | "unproved" {
   const step = view.cloth.fastness?.[agent];
   return step === undefined ? "unproved" : step >= 4 ? "proved" : "poor";

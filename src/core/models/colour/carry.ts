@@ -10,7 +10,8 @@ interface Size {
 type Turn = (point: Point) => Point;
 
 /**
- * The same region in a later picture: by the scale line where both have one (its ends are the same two points of the cloth or of the card), else by where the card lies.
+ * The same region in a later picture: by the scale line where both have one (its ends are the same two points of the
+ * cloth or of the card), else by where the card lies.
  * @param before what was pointed at, and the outline that was found
  * @param after what is already known of the later picture
  */

@@ -21,7 +21,8 @@ function linearOf(coded: number): number {
   return coded <= 0.04045 ? coded / 12.92 : ((coded + 0.055) / 1.055) ** 2.4;
 }
 
-// White of D65 by its chromaticity in IEC 61966-2-1 [std], so that a grey has no chroma; the threshold of the CIELAB cube root as exact fractions.
+// White of D65 by its chromaticity in IEC 61966-2-1 [std], so that a grey has no chroma; the threshold of the CIELAB
+// cube root as exact fractions.
 const WHITE = { x: 0.3127 / 0.329, y: 1, z: (1 - 0.3127 - 0.329) / 0.329 };
 const EPSILON = 216 / 24389;
 const KAPPA = 24389 / 27;

@@ -136,7 +136,10 @@ export function measurePicture(
   };
 }
 
-/** How far out of the pointed-at oval each cell lies, 1 on its rim; beyond everything where the card lies. @param wide cells over the picture's width */
+/**
+ * How far out of the pointed-at oval each cell lies, 1 on its rim; beyond everything where the card lies.
+ * @param wide cells over the picture's width
+ */
 function distances(
   { mark, cardAt }: Picks,
   { columns, rows }: Field,
@@ -173,7 +176,10 @@ function blotsOf(seen: Float64Array, columns: number): { areaCells: number; rim:
   };
 }
 
-/** Its rim is half cloth: what lies well inside tells its colour, where enough of it does. @param inMark 1 where the mark is */
+/**
+ * Its rim is half cloth: what lies well inside tells its colour, where enough of it does.
+ * @param inMark 1 where the mark is
+ */
 function colourWithin({ columns, mean }: Field, inMark: Float64Array): Linear | undefined {
   const down = RIM_CELLS * columns;
   const wellInside = (index: number) =>
@@ -245,7 +251,8 @@ function gainsOf(
   });
   if (!cardIsCloth && beside.n > 0 && deltaE2000(grey, around) < SEEN_FROM)
     throw new BadPicture(
-      "No card is to be seen where the ring lies: what is about it looks the same. Lay a grey or white card beside the mark, and make the ring as large as fits on it.",
+      "No card is to be seen where the ring lies: what is about it looks the same. Lay a grey or white card " +
+        "beside the mark, and make the ring as large as fits on it.",
     );
   return gains;
 }
@@ -294,7 +301,8 @@ function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
   const pixels = counted.reduce((sum, each) => sum + each, 0);
   if (clipped > MOST_CLIPPED * pixels)
     throw new BadPicture(
-      `${Math.round((100 * clipped) / pixels)} % of the cloth in this picture is burnt out: its colour is lost. Take it again with less light or without the flash.`,
+      `${Math.round((100 * clipped) / pixels)} % of the cloth in this picture is burnt out: its colour is ` +
+        "lost. Take it again with less light or without the flash.",
     );
   if (black > 10 * MOST_CLIPPED * pixels)
     throw new BadPicture(
@@ -327,7 +335,8 @@ function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
 const RIM_CELLS = 2;
 
 /**
- * Over 1 where the mark is: it is seen there, and stands out at least half as much as beside it. On the rim of a mark half is where it ends,
+ * Over 1 where the mark is: it is seen there, and stands out at least half as much as beside it. On the rim of a mark
+ * half is where it ends,
  * however strong it is.
  */
 function seenParts(apart: Float64Array, columns: number, seenFrom: number): Float64Array {

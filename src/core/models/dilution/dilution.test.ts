@@ -96,7 +96,8 @@ describe("dilution", () => {
   });
 
   it("puts a wrong bottle right: nothing that is dissolved is lost", () => {
-    // By hand: 500 mL at 4:1 holds 100 mL of product, which at 9:1 makes 1 L; 900 mL at 9:1 holds 90 of product and 810 of water, which at 4:1 wants 202.5.
+    // By hand: 500 mL at 4:1 holds 100 mL of product, which at 9:1 makes 1 L; 900 mL at 9:1 holds 90 of product and
+    // 810 of water, which at 4:1 wants 202.5.
     expect(correctBottle(500, 4, 9)).toMatchObject({ add: "water", amount: { value: expect.closeTo(500, 9) } });
     expect(correctBottle(900, 9, 4)).toMatchObject({ add: "product", amount: { value: expect.closeTo(112.5, 9) } });
     expect(correctBottle(750, 10, 10)).toMatchObject({ add: "nothing", amount: { value: 0 } });

@@ -11,13 +11,18 @@ import type { Grid } from "./grid";
 /**
  * Water drying out of layered pieces into the air over them.
  *
- * In each piece, cells from the face down: ∂w/∂t = ∂/∂x( K ∂ψ/∂x + δ D_v ∂ρ_v/∂x ), with saturation u = w / holds, ψ = u⁴/4 (the
- * Kirchhoff integral of D = D0 u³, so a front never freezes), K = holds × D0, pore vapour ρ_v = a_w ρ_vs(T_s), a_w = w²/(w² + w_half²).
- * At the face: flux = (a_w p_vs(T_s) − p_a) / (R_v T_film (1/k_m + path to the first cell's middle)); T_s from the energy balance.
+ * In each piece, cells from the face down: ∂w/∂t = ∂/∂x( K ∂ψ/∂x + δ D_v ∂ρ_v/∂x ), with saturation u = w / holds, ψ
+ * = u⁴/4 (the
+ * Kirchhoff integral of D = D0 u³, so a front never freezes), K = holds × D0, pore vapour ρ_v = a_w ρ_vs(T_s), a_w =
+ * w²/(w² + w_half²).
+ * At the face: flux = (a_w p_vs(T_s) − p_a) / (R_v T_film (1/k_m + path to the first cell's middle)); T_s from the
+ * energy balance.
  * Air of a room is one more row: V/(R_v T) dp/dt = Σ area × flux + n V (ρ_out − ρ) − dehumidifier.
  *
- * Stepped implicitly in two stages of second order (SDIRK, γ = 1 − 1/√2) on times that do not depend on what is in it, so that
- * more water or damper air compares cell by cell; each stage by Newton, each Newton step by one sweep up every piece into the
+ * Stepped implicitly in two stages of second order (SDIRK, γ = 1 − 1/√2) on times that do not depend on what is in
+ * it, so that
+ * more water or damper air compares cell by cell; each stage by Newton, each Newton step by one sweep up every piece
+ * into the
  * air's row and one sweep down.
  */
 
@@ -116,7 +121,10 @@ export function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64A
   return Float64Array.from(moments);
 }
 
-/** The equations over water and over ice miss each other at 0 °C by a hundredth of a per cent, and Newton would stumble over the gap. */
+/**
+ * The equations over water and over ice miss each other at 0 °C by a hundredth of a per cent, and Newton would
+ * stumble over the gap.
+ */
 const ICE_JOINS = saturationPressurePa(0) / saturationPressurePa(-1e-9);
 const saturationPa = (tempC: number) => saturationPressurePa(tempC) * (tempC < 0 ? ICE_JOINS : 1);
 
@@ -217,7 +225,10 @@ class Piece {
     }
   }
 
-  /** Where the second stage sets out from: the first one's rate carried on; undefined when that would leave less than nothing. */
+  /**
+   * Where the second stage sets out from: the first one's rate carried on; undefined when that would leave less than
+   * nothing.
+   */
   carriedOn(from: Float64Array): Float64Array | undefined {
     const on = new Float64Array(this.cells);
     for (let at = 0; at < this.cells; at++) {
@@ -391,7 +402,9 @@ class Piece {
     return { byContent: this.fluxByContent, byVapour: this.fluxByVapour };
   }
 
-  /** What is dissolved goes with the liquid, out of the cell the water comes from; implicit, so none is made or lost. */
+  /**
+   * What is dissolved goes with the liquid, out of the cell the water comes from; implicit, so none is made or lost.
+   */
   carrySolute(stepS: number) {
     const { thicknessM } = this.slab.grid;
     const { solute, liquidFlux, water, cells, lower, diagonal, upper } = this;
@@ -491,7 +504,10 @@ class Run {
     private readonly solve: StageSolver | undefined,
   ) {}
 
-  /** One step in two stages; in one where the second would set out from less than nothing; in two halves where Newton does not get there. */
+  /**
+   * One step in two stages; in one where the second would set out from less than nothing; in two halves where Newton
+   * does not get there.
+   */
   advance(fromH: number, stepH: number, halvings = 0): void {
     const { pieces } = this;
     const stepS = stepH * 3600;

@@ -8,7 +8,8 @@ const CABIN = { gasMgPerH: 2000, volumeM3: 3, airChangesPerH: 1.5, decayPerH: 4 
 
 describe("gas in a box", () => {
   it("knows the gases' molar mass", () => {
-    // 24.465 L/mol at 25 °C and 101.325 kPa (ideal gas); O3 47.998 g/mol, ClO2 67.452 g/mol (IUPAC atomic weights, from memory).
+    // 24.465 L/mol at 25 °C and 101.325 kPa (ideal gas); O3 47.998 g/mol, ClO2 67.452 g/mol (IUPAC atomic weights,
+    // from memory).
     expect(GASES.ozone.mgPerM3OfPpm).toBeCloseTo(47.998 / 24.465, 3);
     expect(GASES["chlorine-dioxide"].mgPerM3OfPpm).toBeCloseTo(67.452 / 24.465, 3);
   });
@@ -66,7 +67,8 @@ describe("gas in a box", () => {
 });
 
 describe("heat", () => {
-  // US FDA, Fish and Fishery Products Hazards and Controls Guidance, appendix 4, table A-3: minutes for 6 log of Listeria. Values from memory.
+  // US FDA, Fish and Fishery Products Hazards and Controls Guidance, appendix 4, table A-3: minutes for 6 log of
+  // Listeria. Values from memory.
   it.each([
     [63, 17],
     [66, 6.8],

@@ -12,7 +12,10 @@ export interface HeatKill extends Sourced {
   zK: number;
 }
 
-/** Moist heat. Two rows are of published tables, said from memory; two are orders of magnitude at the hardier end of what is published, so judgement. */
+/**
+ * Moist heat. Two rows are of published tables, said from memory; two are orders of magnitude at the hardier end of
+ * what is published, so judgement.
+ */
 export const HEAT_KILLS = {
   "food-bacteria": {
     name: "Listeria, and gut bacteria no hardier",
@@ -58,7 +61,11 @@ export const logReduction = (
   stepSeconds: number,
 ): number => course.reduce((sum, tempC) => sum + (10 ** ((tempC - refTempC) / zK) * stepSeconds) / dSeconds, 0);
 
-/** Seconds at a held surface temperature for a number of logs. @param logs above 0, @param tempC measured at the surface, °C */
+/**
+ * Seconds at a held surface temperature for a number of logs.
+ * @param logs above 0,
+ * @param tempC measured at the surface, °C
+ */
 export const secondsFor = (row: HeatKill, logs: number, tempC: number): Worked =>
   worked("heat.seconds", (logs * row.dSeconds) / 10 ** ((tempC - row.refTempC) / row.zK), "s", [
     input("logs", logs, "1"),
@@ -71,7 +78,9 @@ export const secondsFor = (row: HeatKill, logs: number, tempC: number): Worked =
 /** How long a head kept moving stays over one place, s. Judgement. */
 export const PASS_SECONDS = 1;
 
-/** The plain answer to "does a pass of steam kill?", at the temperature measured at the surface right behind the head. */
+/**
+ * The plain answer to "does a pass of steam kill?", at the temperature measured at the surface right behind the head.
+ */
 export function passAnswer(tempC: number): string {
   const killed = (Object.values(HEAT_KILLS) as HeatKill[])
     .filter((row) => secondsFor(row, 3, tempC).value <= PASS_SECONDS)

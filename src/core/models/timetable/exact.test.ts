@@ -59,7 +59,12 @@ function programme({ tasks, lags, capacity, breaks, dues }: Problem): string {
   dues.forEach(({ task, at: due }, index) =>
     rows.push(`late${index} ${start(task, "-")} + 0 finish >= ${of(task).minutes - due}`),
   );
-  return `Minimize\n obj: finish ${dues.map((_, index) => `+ ${LATE} late${index}`).join(" ")}\nSubject To\n${rows.map((row, index) => ` c${index}: ${row.trim().replaceAll(/ (?=[+-] )/g, "\n ")}`).join("\n")}\nBounds\n finish >= 0\n${dues.map((_, index) => ` late${index} >= 0`).join("\n")}\nBinary\n ${tasks.flatMap(({ id }) => may[id]!.map((minute) => at(id, minute))).join("\n ")}\nEnd`;
+  return (
+    `Minimize\n obj: finish ${dues.map((_, index) => `+ ${LATE} late${index}`).join(" ")}\nSubject ` +
+    `To\n${rows.map((row, index) => ` c${index}: ${row.trim().replaceAll(/ (?=[+-] )/g, "\n ")}`).join("\n")}\nBounds\n ` +
+    `finish >= 0\n${dues.map((_, index) => ` late${index} >= 0`).join("\n")}\nBinary\n ` +
+    `${tasks.flatMap(({ id }) => may[id]!.map((minute) => at(id, minute))).join("\n ")}\nEnd`
+  );
 }
 
 // The reference is HiGHS, an open solver of integer programmes, from the registry.

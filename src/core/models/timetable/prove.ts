@@ -1,7 +1,10 @@
 import { bestOf, latestStarts } from "./improve";
 import { earliestStarts, isBetter, judged, NoSchedule, type Compiled, type Schedule } from "./tasks";
 
-/** Exact for small days: branches on what clashes first, after De Reyck and Herroelen 1998, with immediate selection after Carlier and Pinson 1989. */
+/**
+ * Exact for small days: branches on what clashes first, after De Reyck and Herroelen 1998, with immediate selection
+ * after Carlier and Pinson 1989.
+ */
 
 export interface Proof {
   schedule: Schedule;

@@ -253,7 +253,9 @@ const WEAR: Caution = {
   id: "gas",
   title: "Gas burns lungs",
   words:
-    "Nobody inside, no animals, no plants. Notice on every door, keys with you. Out of breath, cough or sting in the eyes: away into fresh air, call for help. The machine's and the sachet's own instructions and local rules come first.",
+    "Nobody inside, no animals, no plants. Notice on every door, keys with you. Out of breath, cough or " +
+    "sting in the eyes: away into fresh air, call for help. The machine's and the sachet's own " +
+    "instructions and local rules come first.",
   tone: "danger",
   guards: "people",
 };

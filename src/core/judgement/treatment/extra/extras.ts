@@ -17,7 +17,10 @@ import type { RoleId } from "@/core/ground/catalog/roles";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { STAGE, type ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 
-/** What is done beside stains and soil: the source of a smell, seams, belts, loose mats, disinfection, protection, and what stands beside the cloth. */
+/**
+ * What is done beside stains and soil: the source of a smell, seams, belts, loose mats, disinfection, protection, and
+ * what stands beside the cloth.
+ */
 
 /** The place a smell most likely comes from, once it is likely enough to treat; else what to do to find it. */
 export interface SmellSource {
@@ -79,7 +82,9 @@ export function layDryExtras(work: ZoneWork) {
       areaM2: view.areaM2,
       minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
       title: "Take the mat out",
-      how: "Out of the cabin and shaken. A loose mat without electrics is the only textile that may be hosed, outside; it goes back when it is dry underneath.",
+      how:
+        "Out of the cabin and shaken. A loose mat without electrics is the only textile that may be hosed, " +
+        "outside; it goes back when it is dry underneath.",
       why: "Nothing under it is reached while it lies there.",
       check: "The floor under it looked at.",
     });
@@ -147,6 +152,10 @@ const SPILLS: readonly FamilyId[] = [
 const RAN_ON_M2 = 0.004;
 const SITS_OVER: readonly RoleId[] = ["base", "crevice", "front"];
 
+const HOW_LIFTED =
+  "Lift loose cushions out. A bolted seat comes out only by someone competent: battery negative off, wait as its " +
+  "manual says, ignition never on while a plug is open. ";
+
 /** Spills run between and under seats: look there before the top of it is all that was treated. */
 export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
   const { context, view, round } = work;
@@ -159,7 +168,10 @@ export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
     areaM2: view.areaM2,
     minutes: handsOnMinutes(context.kit, "take-out", view.areaM2.value),
     title: "Look under and between",
-    how: `${lifted ? "Lift loose cushions out. A bolted seat comes out only by someone competent: battery negative off, wait as its manual says, ignition never on while a plug is open." : "Lift loose cushions, slide and tilt the seat; nothing is unbolted."} Feel the cloth and the carpet beneath with a white towel. What is there is marked as a mark of its own, on the part it lies on.`,
+    how:
+      (lifted ? HOW_LIFTED : "Lift loose cushions, slide and tilt the seat; nothing is unbolted. ") +
+      "Feel the cloth and the carpet beneath with a white towel. What is there is marked as a mark of its " +
+      "own, on the part it lies on.",
     why: "A spill runs between and under the seat and into what lies below; treated only on top it smells again.",
     check: "A white towel pressed beneath stays white and dry. No liquid goes under a seat with plugs or modules.",
   });
@@ -169,7 +181,10 @@ export const NOT_CLEANED = "Only on what was cleaned first: set how soiled it is
 export const notDisinfected = ({ name }: ZoneView, because: string): string =>
   `Disinfection of ${name.toLowerCase()}: not planned. ${because}`;
 
-/** Disinfects what was asked for, after it was cleaned, where it may stay wet long enough. @returns why not, in words */
+/**
+ * Disinfects what was asked for, after it was cleaned, where it may stay wet long enough.
+ * @returns why not, in words
+ */
 export function layDisinfection(work: ZoneWork): string | undefined {
   const { context, view, likely } = work;
   const base = "disinfect-r0";
@@ -198,7 +213,9 @@ export function layDisinfection(work: ZoneWork): string | undefined {
       area: view.areaM2,
       usualLPerM2: agentOn(context.kit, "disinfectant").amountLPerM2,
       rounds: 1,
-      why: "On a clean surface, and fully wet for the whole contact time: wet it again where it dries. Its label is law in many places, and most claim hard surfaces only.",
+      why:
+        "On a clean surface, and fully wet for the whole contact time: wet it again where it dries. Its label " +
+        "is law in many places, and most claim hard surfaces only.",
     });
     if (work.steps.length === before) return refuse("The water budget here is spent: let it dry first.");
     const laid = work.steps.at(-1)!;

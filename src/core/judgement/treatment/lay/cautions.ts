@@ -95,7 +95,8 @@ export function cautionsOf(
       id: "mould",
       title: "May be mould",
       words:
-        "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 m² or someone at risk lives here.",
+        "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 " +
+        "m² or someone at risk lives here.",
       tone: "care",
       guards: "people",
     });

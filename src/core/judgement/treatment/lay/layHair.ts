@@ -31,7 +31,9 @@ export function layHair(work: ZoneWork, { density }: HairFinding) {
       minutes,
       rounds: passes.value,
       title: `Lift hair, ${passes.value === 1 ? "one pass" : `${passes.value} passes`}`,
-      how: `${block ? "Rubber block" : "Rubber-gloved hand"} in one direction, roll the hair up, vacuum right behind. Turn a quarter each pass.`,
+      how:
+        `${block ? "Rubber block" : "Rubber-gloved hand"} in one direction, roll the hair up, vacuum right ` +
+        "behind. Turn a quarter each pass.",
       why: `${HAIR_DENSITIES[density]}: dry it lets go, wet it mats.`,
       check: "A pass with a dry glove brings up next to nothing.",
     },

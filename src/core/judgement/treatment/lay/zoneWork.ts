@@ -253,7 +253,10 @@ export class ZoneWork {
     });
   }
 
-  /** An agent on a mark or a panel: as much as the budget allows, for as long as it needs and no longer than it stays wet. */
+  /**
+   * An agent on a mark or a panel: as much as the budget allows, for as long as it needs and no longer than it stays
+   * wet.
+   */
   apply(
     stage: Stage,
     base: string,
@@ -309,7 +312,9 @@ export class ZoneWork {
         minutes: handsOnMinutes(this.context.kit, action, area.value, rounds),
         dwell: waits ? longerDwell(dwellOf(this.context, this.view.id, agent, onLPerM2), effort) : undefined,
         title: agentTitle(agent, fit.tool, rounds),
-        how: `${goes > 1 ? "The water budget here is short: in two halves, a dry towel between. " : ""}${agentHow(agent, fit.tool, spraying, rounds)}`,
+        how:
+          `${goes > 1 ? "The water budget here is short: in two halves, a dry towel between. " : ""}` +
+          `${agentHow(agent, fit.tool, spraying, rounds)}`,
         why,
         check: agentCheck(agent),
         liftOff: "White towel, then look at it: colour on it means it works.",
@@ -353,7 +358,9 @@ export class ZoneWork {
           areaM2: this.view.areaM2,
           minutes: handsOnMinutes(this.context.kit, "check-first", this.view.areaM2.value),
           title: "Look before you wet it",
-          how: "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
+          how:
+            "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag " +
+            "labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
           why: "Nobody has looked yet, and it decides what may go on.",
           check: "Label read, nothing electric in reach of the water.",
         },
@@ -390,7 +397,10 @@ export function proofOf(unsorted: readonly AgentId[]) {
       input("a minute's press for each of", proves.length, "1"),
     ]),
     title: "Colourfastness on a hidden place",
-    how: `A white cloth damp with each in turn (${proves.map((agent) => agentOf(agent).name.toLowerCase()).join(", ")}), a minute's press. Any colour on it worse than step 4 of the grey scale: do not go wet with that one.`,
+    how:
+      "A white cloth damp with each in turn " +
+      `(${proves.map((agent) => agentOf(agent).name.toLowerCase()).join(", ")}), a minute's press. Any ` +
+      "colour on it worse than step 4 of the grey scale: do not go wet with that one.",
     why: "Once the dye runs, no cleaning brings it back.",
     check: "The white cloth stays white.",
   };

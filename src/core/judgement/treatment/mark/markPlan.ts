@@ -103,7 +103,8 @@ export function layMark(
           }
         : attempt(rung),
     );
-  // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the family's own.
+  // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the
+  // family's own.
   const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
   const laid = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
   const fibre = fibreGroupOf(view.materials);
@@ -200,7 +201,9 @@ function withoutHopeless(tried: Tried, success: Success | undefined, later: bool
       ...tried.leftOut,
       {
         what: rungTitle(tried.rung),
-        because: `Your own log: it went ${success.gone} of ${success.tried} times on such cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.`,
+        because:
+          `Your own log: it went ${success.gone} of ${success.tried} times on such ` +
+          `cloth${success.elsewhere > 0 ? `, tried ${success.elsewhere} times on other` : ""}.`,
       },
     ],
   };

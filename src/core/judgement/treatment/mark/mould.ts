@@ -34,7 +34,8 @@ export const MOULD_RULES: readonly MouldRule[] = [
     verdict: "refer",
     title: "Mould, about 1 m² or more in all",
     words:
-      "Stop. Ten square feet or more of mould in all goes to licensed remediation: brushing or vacuuming it spreads spores through the building. Keep it closed off.",
+      "Stop. Ten square feet or more of mould in all goes to licensed remediation: brushing or vacuuming it " +
+      "spreads spores through the building. Keep it closed off.",
     mark: "std",
     source: "EPA guidance, from memory",
   },
@@ -60,7 +61,8 @@ export const MOULD_RULES: readonly MouldRule[] = [
     verdict: "refer",
     title: "Ask who lives there first",
     words:
-      "Nobody asked who uses it and about asthma. Until then it counts as referred: close it off and touch nothing. Ask in Look, the owner's account.",
+      "Nobody asked who uses it and about asthma. Until then it counts as referred: close it off and touch " +
+      "nothing. Ask in Look, the owner's account.",
     mark: "judgement",
   },
   {
@@ -69,7 +71,8 @@ export const MOULD_RULES: readonly MouldRule[] = [
     verdict: "refer",
     title: "What is behind it is not known to be clean",
     words:
-      "Behind a wall, a hull or what nobody looked at there is often more than you see. Look behind it, or have it opened by someone licensed.",
+      "Behind a wall, a hull or what nobody looked at there is often more than you see. Look behind it, or " +
+      "have it opened by someone licensed.",
     mark: "judgement",
   },
   {
@@ -78,7 +81,8 @@ export const MOULD_RULES: readonly MouldRule[] = [
     verdict: "discard",
     title: "The foam goes",
     words:
-      "Growth in foam cannot be cleaned out. N95 mask or better, gloves, goggles: bag the foam where it lies, seal it, carry it out. Cover HEPA-vacuumed and treated, new foam only once all is dry.",
+      "Growth in foam cannot be cleaned out. N95 mask or better, gloves, goggles: bag the foam where it " +
+      "lies, seal it, carry it out. Cover HEPA-vacuumed and treated, new foam only once all is dry.",
     mark: "std",
     source: "EPA guidance, from memory",
   },
@@ -97,7 +101,8 @@ export const MOULD_RULES: readonly MouldRule[] = [
     verdict: "protected",
     title: "Dry it first, then clean with protection",
     words:
-      "It is damp, or nobody measured: what looks like a stain may be growing. Find the water, dry it, then HEPA vacuum and treat with mask, gloves and goggles.",
+      "It is damp, or nobody measured: what looks like a stain may be growing. Find the water, dry it, then " +
+      "HEPA vacuum and treat with mask, gloves and goggles.",
     mark: "judgement",
   },
   {

@@ -201,7 +201,10 @@ const isHeavy = (soil: SoilLevel | undefined) => soil === "heavy" || soil === "c
 const panelTool = ({ view }: ZoneWork, soil: SoilLevel | undefined): ToolId =>
   !isHeavy(soil) || !TRODDEN.includes(view.role) ? "medium-brush" : view.role === "mat" ? "stiff-brush" : "drill-brush";
 
-/** The cleaners for a panel, first choice first: an alkaline pre-spray for trodden-in soil that is going to be drawn off, else a neutral one. */
+/**
+ * The cleaners for a panel, first choice first: an alkaline pre-spray for trodden-in soil that is going to be drawn
+ * off, else a neutral one.
+ */
 export const cleanersFor = (view: ZoneView, soil: SoilLevel | undefined, drawnOff: boolean): AgentId[] =>
   drawnOff && isHeavy(soil) && TRODDEN.includes(view.role)
     ? ["alkaline-prespray", "neutral-cleaner"]
@@ -218,7 +221,10 @@ function fitCleaner(work: ZoneWork, soil: SoilLevel | undefined, drawnOff = fals
   return fits.find(({ ok }) => ok) ?? fits.at(-1)!;
 }
 
-/** The gentlest way to clean a panel with a cleaner that fits: to its target by itself, or one round ahead of a machine. */
+/**
+ * The gentlest way to clean a panel with a cleaner that fits: to its target by itself, or one round ahead of a
+ * machine.
+ */
 function setFor(
   work: ZoneWork,
   fit: FoundFit & { agent: AgentId },
@@ -419,7 +425,11 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
           ]),
           minutes: handsOnMinutes(work.context.kit, "extract", area.value, (strokes + dry.value) / pace),
           title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
-          how: `Pull ${pace === 1 ? "slowly" : `at ${pace} of the usual pace`} with water on, then ${Math.max(1, Math.floor(dry.value / (strokes + 1)))} dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last wet stroke plain water.`,
+          how:
+            `Pull ${pace === 1 ? "slowly" : `at ${pace} of the usual pace`} with ` +
+            `water on, then ${Math.max(1, Math.floor(dry.value / (strokes + 1)))} ` +
+            "dry strokes on the same line before the next wet one; the rest of the dry strokes at the end. Last " +
+            "wet stroke plain water.",
           why: "Carries off what was loosened, and the cleaner with it.",
           check: "The recovered water runs clear.",
           liftOff: "A firm wipe with a dry towel.",

@@ -5,8 +5,8 @@ import { SOIL_RATE } from "./rates";
 
 /**
  * What a cleaning step takes out, by the four factors (after Sinner 1960): chemistry, time, mechanics, temperature.
- * Soil left = exp(−rate × rounds × strength × dwell × agitation × temperature). Each factor is 1 at the label's usual mix and shortest
- * dwell, under a medium brush, lukewarm. All numbers are judgement.
+ * Soil left = exp(−rate × rounds × strength × dwell × agitation × temperature). Each factor is 1 at the label's usual
+ * mix and shortest dwell, under a medium brush, lukewarm. All numbers are judgement.
  */
 
 /** How fast strength and dwell saturate: this much of the way at the label's value. */

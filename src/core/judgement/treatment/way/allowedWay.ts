@@ -52,7 +52,10 @@ export function gentlerTools(kit: Kit, { role }: ZoneView, tool: ToolId): ToolId
 
 const fitsPart = (tool: ToolId, role: RoleId) => toolOf(tool).fits?.includes(role) ?? true;
 
-/** Finds how an agent may be used here: sprayed or on the towel, as strong as the fibre allows, with the tool or a gentler one. */
+/**
+ * Finds how an agent may be used here: sprayed or on the towel, as strong as the fibre allows, with the tool or a
+ * gentler one.
+ */
 export function fitAgent(
   context: Context,
   view: ZoneView,
@@ -70,7 +73,8 @@ export function fitAgent(
   const coolestC = Math.min(warmestC, surfaceTempOf(context, view.id) ?? Infinity);
   if (coolestC < row.minTempC)
     return refused(
-      `${row.name} works from ${row.minTempC} °C on: ${coolestC < warmestC ? `the cloth is at ${coolestC} °C, warm it first` : `here it may come no warmer than ${warmestC} °C`}.`,
+      `${row.name} works from ${row.minTempC} °C on: ` +
+        `${coolestC < warmestC ? `the cloth is at ${coolestC} °C, warm it first` : `here it may come no warmer than ${warmestC} °C`}.`,
     );
   let tool = wanted;
   while (

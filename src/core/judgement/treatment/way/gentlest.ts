@@ -14,7 +14,10 @@ import { soilOf } from "@/core/judgement/zones/soil";
 import { strengthAt } from "./strength";
 import type { Dwell } from "@/core/judgement/treatment/step/step";
 
-/** Strength, dwell, agitation, temperature and rounds for a panel: the gentlest set that brings its soil to the target. */
+/**
+ * Strength, dwell, agitation, temperature and rounds for a panel: the gentlest set that brings its soil to the
+ * target.
+ */
 export interface CleaningSet {
   fit: FoundFit;
   effort: Effort;
@@ -24,7 +27,8 @@ export interface CleaningSet {
 }
 
 /**
- * What each factor costs the cloth, so that sets can be told apart: the strongest brush, the label's mix, lukewarm against cool,
+ * What each factor costs the cloth, so that sets can be told apart: the strongest brush, the label's mix, lukewarm
+ * against cool,
  * twice the dwell, another round with its water. Judgement.
  */
 const HARSH = { agitation: 1, strength: 0.6, warmth: 0.2, dwell: 0.15, round: 0.7 } as const;
@@ -41,7 +45,10 @@ export interface Wanted {
   dwell: Dwell;
 }
 
-/** Every set the rules leave, gentlest first, is tried against the target; where none reaches it, the one that leaves least in the usual rounds. */
+/**
+ * Every set the rules leave, gentlest first, is tried against the target; where none reaches it, the one that leaves
+ * least in the usual rounds.
+ */
 export function gentlestSet(
   context: Context,
   view: ZoneView,
@@ -148,5 +155,6 @@ export function setInWords({ effort, reaches, targetLeft }: CleaningSet): string
   const pct = (share: number) => `${Math.round(100 * share)} %`;
   return reaches
     ? `The gentlest set that leaves at most ${pct(targetLeft)} of the soil${instead}.`
-    : `As far as the rules go here: it leaves about ${pct(soilLeft(effort).value)} of the soil, not the wanted ${pct(targetLeft)}. Once dry, judge it, and go again.`;
+    : `As far as the rules go here: it leaves about ${pct(soilLeft(effort).value)} of the soil, not the ` +
+        `wanted ${pct(targetLeft)}. Once dry, judge it, and go again.`;
 }
