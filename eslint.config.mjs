@@ -1,8 +1,12 @@
 import boundaries from "eslint-plugin-boundaries";
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
+import { WINGS } from "./scripts/lib/wings.mjs";
 
 const layer = (type) => ({ element: { type } });
+/** The folders of the core, lowest first; what its tests are made of looks at all of them, and only tests look at it. */
+const FOLDERS = WINGS.map(([folder]) => `core/${folder}`);
+const TESTING = "core/testing";
 const may = (from, to) => ({ from: layer(from), allow: { to: { element: { types: { anyOf: to } } } } });
 
 export default tseslint.config(
@@ -15,6 +19,7 @@ export default tseslint.config(
       "@typescript-eslint/consistent-type-definitions": "off",
       "no-console": ["error", { allow: ["error"] }],
       eqeqeq: "error",
+      "max-len": ["error", { code: 140 }],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
   },
@@ -22,30 +27,18 @@ export default tseslint.config(
   { files: ["scripts/**"], rules: { "no-console": "off", "@typescript-eslint/no-empty-function": "off" } },
   { files: ["src/**/*.{ts,tsx}"], ...hooks.configs.flat["recommended-latest"] },
   {
-    // One direction: app -> phases, places -> bay -> ui, store, workers -> core. A wrong import fails the build.
+    // One direction: app -> phases, places -> bay -> ui, store, workers -> core, and down its wings. A wrong import fails the build.
     files: ["src/**/*.{ts,tsx}"],
     plugins: { boundaries },
     settings: {
       "boundaries/files": [{ category: "test", pattern: "**/*.test.ts" }],
       "import/resolver": { typescript: { alwaysTryTypes: true } },
       "boundaries/elements": [
-        "core",
-        "demo",
-        "server",
-        "workers",
-        "instruments",
-        "print",
-        "store",
-        "ui",
-        "bay",
-        "phases",
-        "places",
-        "app",
-        "design",
-      ].map((type) => ({
-        type,
-        pattern: `src/${type}`,
-      })),
+        ...FOLDERS,
+        TESTING,
+        ...["demo", "server", "workers", "instruments", "print", "store", "ui", "bay", "phases", "places"],
+        ...["app", "design"],
+      ].map((type) => ({ type, pattern: `src/${type}` })),
     },
     rules: {
       "boundaries/dependencies": [
@@ -54,20 +47,25 @@ export default tseslint.config(
           default: "disallow",
           policies: [
             { from: { element: { type: "*" } }, allow: { to: { module: { origin: "external" } } } },
-            may("core", ["core"]),
-            // Tests may look at the demo jobs.
-            { from: { file: { categories: "test" } }, allow: { to: { element: { type: "demo" } } } },
-            may("demo", ["core"]),
-            may("workers", ["workers", "core"]),
-            may("server", ["server", "core"]),
-            may("instruments", ["instruments", "core", "demo"]),
-            may("store", ["store", "workers", "core", "demo"]),
-            may("print", ["print", "core", "design"]),
-            may("ui", ["ui", "core", "store", "workers"]),
-            may("bay", ["bay", "ui", "store", "workers", "core"]),
-            may("phases", ["phases", "print", "bay", "ui", "store", "instruments", "workers", "core"]),
-            may("places", ["places", "bay", "ui", "store", "workers", "core"]),
-            may("app", ["app", "server", "phases", "places", "bay", "ui", "store", "core", "design"]),
+            // The core: down the list of its wings, and inside a folder.
+            ...FOLDERS.map((folder, rank) => may(folder, FOLDERS.slice(0, rank + 1))),
+            may(TESTING, [...FOLDERS, TESTING]),
+            // Tests may look at the whole core and at the demo jobs.
+            {
+              from: { file: { categories: "test" } },
+              allow: { to: { element: { types: { anyOf: [...FOLDERS, TESTING, "demo"] } } } },
+            },
+            may("demo", [...FOLDERS]),
+            may("workers", ["workers", ...FOLDERS]),
+            may("server", ["server", ...FOLDERS]),
+            may("instruments", ["instruments", ...FOLDERS, "demo"]),
+            may("store", ["store", "workers", ...FOLDERS, "demo"]),
+            may("print", ["print", ...FOLDERS, "design"]),
+            may("ui", ["ui", ...FOLDERS, "store", "workers"]),
+            may("bay", ["bay", "ui", "store", "workers", ...FOLDERS]),
+            may("phases", ["phases", "print", "bay", "ui", "store", "instruments", "workers", ...FOLDERS]),
+            may("places", ["places", "bay", "ui", "store", "workers", ...FOLDERS]),
+            may("app", ["app", "server", "phases", "places", "bay", "ui", "store", ...FOLDERS, "design"]),
           ],
         },
       ],

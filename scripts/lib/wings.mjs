@@ -37,3 +37,11 @@ export const WINGS = [
   ["answers/handback", "the last look, dryness, the owner's sheet, what is due"],
   ["answers/ledger", "jobs summed up, searched, by customer and month; what they teach"],
 ];
+
+/** The list as a table of docs/architecture.md. */
+export const wingsTable = () =>
+  [
+    "| folder | what it holds |",
+    "| --- | --- |",
+    ...WINGS.map(([folder, holds]) => `| \`${folder}\` | ${holds} |`),
+  ].join("\n");

@@ -1,0 +1,38 @@
+// `npm run house`: no circle anywhere in src, every import of the core down the list of its wings, and that list as it
+// stands in docs/architecture.md. With --write the list there is written anew. Part of `npm run lint`.
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { circlesOf, codeFiles, folderGraph, importGraph, upwardImports } from "./lib/imports.mjs";
+import { root } from "./lib/setup.mjs";
+import { WINGS, wingsTable } from "./lib/wings.mjs";
+
+const START = "<!-- wings: written by npm run house -- --write -->";
+const END = "<!-- end of wings -->";
+
+const doc = path.join(root, "docs/architecture.md");
+const text = readFileSync(doc, "utf8");
+const [from, to] = [text.indexOf(START) + START.length, text.indexOf(END)];
+const wanted = `\n${wingsTable()}\n`;
+if (process.argv.includes("--write")) writeFileSync(doc, text.slice(0, from) + wanted + text.slice(to));
+
+const src = path.join(root, "src");
+const graph = importGraph(src);
+const names = new Map();
+for (const file of codeFiles(path.join(src, "core")))
+  names.set(path.basename(file), [...(names.get(path.basename(file)) ?? []), file]);
+
+const problems = [
+  ...circlesOf(graph).map((circle) => `These files import each other in a circle: ${circle.join(", ")}`),
+  ...circlesOf(folderGraph(graph)).map((circle) => `These folders know each other: ${circle.join(", ")}`),
+  ...upwardImports(
+    graph,
+    WINGS.map(([folder]) => folder),
+    "core",
+  ),
+  ...[...names].filter(([, files]) => files.length > 1).map(([, files]) => `One name twice: ${files.join(", ")}`),
+  ...(process.argv.includes("--write") || text.slice(from, to) === wanted
+    ? []
+    : ["The wings in docs/architecture.md are not those of scripts/lib/wings.mjs: npm run house -- --write"]),
+];
+problems.forEach((problem) => console.error(problem));
+process.exit(problems.length > 0 ? 1 : 0);
