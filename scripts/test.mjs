@@ -45,9 +45,13 @@ check("Layout", () =>
 );
 check("Lint", () => must(run("npm", ["run", "-s", "lint"]), "lint found something."));
 check("Types", () => must(run("npm", ["run", "-s", "typecheck"]), "the types do not hold."));
-check("Job file schema", () =>
-  must(run(bin("tsx"), ["scripts/schema.ts", "--check"]), "docs/job-file.schema.json is stale: npm run schema"),
-);
+check("Schemas", () => {
+  must(run(bin("tsx"), ["scripts/schema.ts", "--check"]), "docs/job-file.schema.json is stale: npm run schema");
+  must(
+    run(bin("tsx"), ["scripts/answerSchema.ts", "--check"]),
+    "docs/plan-answer.schema.json is stale: npm run schema",
+  );
+});
 check("Unit tests", () =>
   counted(
     "vitest.json",

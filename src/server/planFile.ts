@@ -1,10 +1,11 @@
 import { readJobFile } from "@/core/job/file";
 import { USUAL_KIT } from "@/core/job/kit";
 import { inWords } from "@/core/job/problem";
+import { planAnswerOf } from "@/core/answers/assess/planAnswer";
 import { plannedOf } from "@/core/answers/assess/planned";
 
 /** What the planning interface says to one file: a status of HTTP, and JSON as text. */
-export interface PlanAnswer {
+export interface Said {
   status: number;
   body: string;
 }
@@ -16,13 +17,13 @@ const asJson = (answer: unknown): string =>
   );
 
 /** Plans a job file, the same core as on the screen, the same sentences as when it is opened there. @param text of the file */
-export function planFile(text: string): PlanAnswer {
+export function planFile(text: string): Said {
   const read = readJobFile(text);
   if (!read.ok) return { status: 400, body: asJson({ problems: read.problems.map(inWords) }) };
   const { job, kit, asOf } = read.value;
   const planned = plannedOf(job, kit ?? USUAL_KIT, asOf);
   if (!planned.ok)
     return { status: 422, body: asJson({ problems: [`This job cannot be planned. ${planned.problem}`] }) };
-  const { diagnosis, plan, mixes, drying, cautions } = planned.assessment;
-  return { status: 200, body: asJson({ diagnosis, plan, mixes, drying, cautions }) };
+
+  return { status: 200, body: asJson(planAnswerOf(planned.assessment)) };
 }

@@ -1,5 +1,5 @@
 import { Worker } from "node:worker_threads";
-import type { PlanAnswer } from "./planFile";
+import type { Said } from "./planFile";
 
 /** A few threads that plan, each with a limit of time and memory, and a short queue before them: one request stops no other. */
 
@@ -13,7 +13,7 @@ export interface Limits {
 
 /** Why a file was not planned. */
 export type Refusal = "busy" | "too-long" | "too-much" | "gone";
-type PoolAnswer = PlanAnswer | { refused: Refusal };
+type PoolAnswer = Said | { refused: Refusal };
 
 interface Asked {
   text: string;
@@ -83,7 +83,7 @@ export class Pool {
   private begin(): Thread {
     const thread: Thread = { worker: this.start(this.limits.memoryMb) };
     this.threads.push(thread);
-    thread.worker.on("message", (answer: PlanAnswer) => {
+    thread.worker.on("message", (answer: Said) => {
       clearTimeout(thread.timer);
       thread.at?.answer(answer);
       thread.at = undefined;
