@@ -3,7 +3,7 @@ import { FAMILY_IDS, type FamilyId } from "../../src/core/ground/catalog/familie
 import { beginsLike, isCommon, type Decision } from "../../src/core/judgement/diagnosis/decision";
 import { judge, type RuleFacts } from "../../src/core/judgement/rules/judge";
 import { LADDERS, UNSURE_RUNG } from "../../src/core/ground/catalog/ladders";
-import { usualClothTempC } from "../../src/core/judgement/treatment/step/rates";
+import { usualClothTempC } from "@/core/judgement/treatment/step/amounts";
 
 /** Plain cloth on which only what the mark really is can forbid something. */
 const PLAIN: Omit<RuleFacts, "likely"> = {

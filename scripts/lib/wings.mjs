@@ -1,7 +1,8 @@
 // The order of src/core, lowest first: an import may only run to a folder further up this list.
 // Lint, the check for circles and the table in docs/architecture.md are made from it.
 export const WINGS = [
-  ["ground/quantity", "units, ratios, formulas and their workings, formatting, where a value comes from"],
+  ["ground/quantity", "units, ratios, formatting, where a value comes from"],
+  ["ground/sums", "every formula: its words, its inputs, its source and the sum itself; workings"],
   ["ground/catalog", "the tables: materials, builds, families, evidence, agents, tools, machines, actions, ladders"],
   ["ground/pieces", "plane geometry; templates: measures in, parts out"],
   ["models/air", "moist air, evaporation, the air of a room"],

@@ -6,7 +6,7 @@ import type { MaterialId } from "../core/ground/catalog/materials";
 import { emptyJob } from "../core/job/newJob";
 import type { Job, WorkEvent } from "../core/job/schema";
 import { LADDERS } from "../core/ground/catalog/ladders";
-import { PACE } from "../core/judgement/treatment/step/rates";
+import { PACE } from "../core/judgement/treatment/step/minutes";
 
 /** A technician who does not exist, with truths of their own: how often an agent works, and how fast they are. */
 export interface Truth {

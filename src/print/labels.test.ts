@@ -7,7 +7,7 @@ import { HAZARDS, signalOf } from "@/core/ground/catalog/hazards";
 import { USUAL_KIT } from "@/core/job/kit";
 import { labelOf } from "@/core/answers/mixing/labels";
 import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import type { Job } from "@/core/job/schema";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { labelSheet, squarePath } from "./labels";

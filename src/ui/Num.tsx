@@ -1,7 +1,7 @@
 "use client";
 import { useId, useState } from "react";
 import { formatShare } from "@/core/ground/quantity/format";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import { later } from "./later";
 import { useFormat } from "./useFormat";
 

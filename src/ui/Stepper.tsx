@@ -1,6 +1,6 @@
 "use client";
 import type { Unit } from "@/core/ground/quantity/units";
-import { entered, type Worked } from "@/core/ground/quantity/working";
+import { entered, type Worked } from "@/core/ground/sums/working";
 import { Act } from "./Act";
 import { Num } from "./Num";
 

@@ -1,7 +1,8 @@
 "use client";
-import { formulaOf } from "@/core/ground/quantity/formulas";
+import { useState } from "react";
+import { formulaOf } from "@/core/ground/sums/formulas";
 import { MARK_WORDS } from "@/core/ground/quantity/provenance";
-import type { Basis, Working } from "@/core/ground/quantity/working";
+import type { Basis, Working, WorkingInput } from "@/core/ground/sums/working";
 import { useFormat } from "./useFormat";
 
 const BASIS_WORDS: Record<Basis, string> = {
@@ -12,9 +13,8 @@ const BASIS_WORDS: Record<Basis, string> = {
   computed: "",
 };
 
-/** How a number came about, unfolded under it. */
+/** How a number came about, unfolded under it; inputs that are sums themselves unfold in their turn. */
 export function WorkingView({ working, result }: { working: Working; result: string }) {
-  const { quantity } = useFormat();
   const { name, equation, mark, source } = formulaOf(working.formula);
   return (
     <span role="group" aria-label={`Working: ${name}`}>
@@ -23,20 +23,42 @@ export function WorkingView({ working, result }: { working: Working; result: str
       </span>
       <span className="working-equation">{equation}</span>
       <span className="working-inputs">
-        {working.inputs.map(({ name, value, unit, basis }, index) => (
-          <span className="working-input" key={index}>
-            <span>{name}</span>
-            <span>
-              {typeof value === "string" ? value : unit ? quantity({ value, unit }) : value}
-              {BASIS_WORDS[basis] && <span className="working-basis"> {BASIS_WORDS[basis]}</span>}
-            </span>
-          </span>
+        {working.inputs.map((input, index) => (
+          <InputLine input={input} key={index} />
         ))}
       </span>
       <span className="working-source">
         {MARK_WORDS[mark]}
         {source ? `: ${source}` : ""}
       </span>
+    </span>
+  );
+}
+
+function InputLine({ input: { name, value, unit, basis, working } }: { input: WorkingInput }) {
+  const { quantity } = useFormat();
+  const [open, setOpen] = useState(false);
+  const said = (each: number) => (unit ? quantity({ value: each, unit }) : String(each));
+  const text =
+    typeof value === "string"
+      ? value
+      : typeof value === "number"
+        ? said(value)
+        : value.map((each) => Math.round(each)).join(" ");
+  return (
+    <span className="working-input">
+      <span>{name}</span>
+      <span>
+        {working ? (
+          <button type="button" className="num-open" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {text}
+          </button>
+        ) : (
+          text
+        )}
+        {BASIS_WORDS[basis] && <span className="working-basis"> {BASIS_WORDS[basis]}</span>}
+      </span>
+      {open && working && <WorkingView working={working} result={text} />}
     </span>
   );
 }

@@ -1,5 +1,5 @@
 import { formatQuantity } from "@/core/ground/quantity/format";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import { useSettings } from "@/store/settings";
 
 /** A quantity as text in the chosen units. */

@@ -3,7 +3,7 @@ import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
 import { stateAt } from "@/core/models/drying/at";
 import { MOULD_CAUTION_H } from "@/core/models/drying/quick";
 import { formatQuantity } from "@/core/ground/quantity/format";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import type { UnitSystem } from "@/core/ground/quantity/units";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { LensId } from "../state/phases";

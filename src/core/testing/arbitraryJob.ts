@@ -23,7 +23,7 @@ import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
 import { RING_SIGNS, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
-import { PACE } from "@/core/judgement/treatment/step/rates";
+import { PACE } from "@/core/judgement/treatment/step/minutes";
 import { ownAgentProblems } from "../job/ownAgent";
 import { partsOf, TEMPLATE_IDS } from "@/core/ground/pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";

@@ -1,5 +1,5 @@
 "use client";
-import { input, worked } from "@/core/ground/quantity/working";
+import { input, worked } from "@/core/ground/sums/working";
 import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/judgement/learnt/own";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";

@@ -2,7 +2,7 @@
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { cutAt } from "@/core/models/drying/at";
 import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { inSystem } from "@/core/ground/quantity/units";
 import { SmallFold } from "@/ui/Fold";

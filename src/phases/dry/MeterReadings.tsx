@@ -3,7 +3,7 @@ import { useState } from "react";
 import { meterAt } from "@/core/models/drying/at";
 import type { ReadingEvent } from "@/core/job/schema";
 import { READING_RANGE } from "@/core/job/readings";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { simulated } from "@/instruments/simulated";
 import { nowMs as clockNowMs } from "@/store/clock";
 import { Act } from "@/ui/Act";

@@ -1,6 +1,6 @@
 "use client";
 import { SPACES } from "@/core/ground/catalog/spaces";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

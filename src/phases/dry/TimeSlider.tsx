@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import FormRange from "react-bootstrap/FormRange";
 import { cutAt, stateAt } from "@/core/models/drying/at";
 import type { ZoneDrying } from "@/core/answers/assess/assess";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";

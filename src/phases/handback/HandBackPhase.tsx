@@ -3,7 +3,7 @@ import { dampWords, handBackOf, drynessOf } from "@/core/answers/handback/drynes
 import { ownerSheet, usableWords } from "@/core/answers/handback/sheet";
 import { lastOf } from "@/core/job/history";
 import type { DoneEvent } from "@/core/job/schema";
-import { input, worked } from "@/core/ground/quantity/working";
+import { sumOf, stated } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/newId";
@@ -169,12 +169,7 @@ const Section = ({ head, items }: { head: string; items: readonly string[] }) =>
 
 const usedOf = (agent: string, done: DoneEvent[]) => {
   const its = done.filter((event) => event.agent === agent);
-  return worked(
-    "record.sum",
-    its.reduce((sum, { amountMl = 0 }) => sum + amountMl, 0),
-    "mL",
-    its.map(({ title, amountMl = 0 }) => input(title, amountMl, "mL", "measured")),
-  );
+  return sumOf("record.sum", { used: its.map(({ title, amountMl = 0 }) => stated.measured(amountMl, title)) });
 };
 
 /** The owner's sheet, and the technician's with the workings, as PDF. */

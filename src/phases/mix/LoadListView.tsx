@@ -6,7 +6,7 @@ import { machineOf } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { loadJob, loadListOf, type ProductLoad } from "@/core/answers/mixing/loadList";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { useJobsState } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";

@@ -6,7 +6,7 @@ import { machineOf } from "@/core/ground/catalog/machines";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
 import { watersOf, type WaterNeed } from "@/core/answers/mixing/waters";
 import { labelOf } from "@/core/answers/mixing/labels";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
 import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";

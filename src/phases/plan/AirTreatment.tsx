@@ -9,7 +9,7 @@ import {
   type StandsId,
 } from "@/core/ground/catalog/gases";
 import type { GasChoice } from "@/core/job/schema";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";

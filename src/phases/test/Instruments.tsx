@@ -4,7 +4,7 @@ import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
 import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
 import { evidenceOf, READING_RANGE, type NewReading } from "@/core/job/readings";
 import type { Unit } from "@/core/ground/quantity/units";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import type { ReadingEvent } from "@/core/job/schema";
 import { outcomeName } from "@/core/judgement/diagnosis/diagnose";
 import { simulated } from "@/instruments/simulated";

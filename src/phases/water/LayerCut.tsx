@@ -1,5 +1,5 @@
 "use client";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import { Num } from "@/ui/Num";
 
 interface CutLayer {

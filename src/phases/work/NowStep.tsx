@@ -5,11 +5,11 @@ import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/ground/catalog/builds";
 import { readingInWords } from "@/core/ground/quantity/ratio";
 import { lastOf } from "@/core/job/history";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, opened, entered, type Worked } from "@/core/ground/sums/working";
 import type { OrderTask } from "@/core/answers/schedule/times";
 import { guardsPerson, isWaitedOut } from "@/core/ground/catalog/actions";
 import { warmestAtCloth } from "@/core/judgement/treatment/lay/cautions";
-import { dryStrokesFor } from "@/core/judgement/treatment/step/rates";
+import { dryStrokesFor } from "@/core/judgement/treatment/step/amounts";
 import type { Correction } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso, seenMs } from "@/store/clock";
@@ -282,26 +282,15 @@ export function NowStep({ step, running }: Pick<OrderTask, "step" | "running">) 
 /** The dose as planned, or as it was put on. */
 function asPutOn(step: Step, { amountMl, wetStrokes, solutionMl }: Correction): Worked {
   const planned = step.amountMl!;
-  if (solutionMl !== undefined)
-    return worked("treatment.amount", solutionMl, "mL", [
-      input("read off the tank", solutionMl, "mL", "measured"),
-      input("as planned", planned.value, "mL"),
-    ]);
+  if (solutionMl !== undefined) return entered("read off the tank", solutionMl, "mL", "measured");
   if (step.wetStrokes && wetStrokes !== undefined)
-    return worked(
-      "treatment.amount",
-      (planned.value * wetStrokes) / step.wetStrokes.value,
-      "mL",
-      planned.working.inputs.map((each) =>
-        each.unit === "strokes" ? input(each.name, wetStrokes, "strokes", "measured") : each,
-      ),
-    );
+    return sumOf("treatment.amountAsPulled", {
+      plannedMl: opened(planned),
+      pulled: stated.measured(wetStrokes),
+      planned: step.wetStrokes.value,
+    });
   if (amountMl === undefined) return planned;
-  return worked("treatment.amount", amountMl, "mL", [
-    input("as put on", amountMl, "mL", "measured"),
-    input("as planned", planned.value, "mL"),
-    ...planned.working.inputs,
-  ]);
+  return entered("as put on", amountMl, "mL", "measured");
 }
 
 function doneWords(step: Step, early: boolean): string {

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
-import { input, worked } from "@/core/ground/quantity/working";
+import { input, worked } from "@/core/ground/sums/working";
 import { isDue, isFree, type OrderTask } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";

@@ -1,6 +1,6 @@
 "use client";
 import type { Job } from "@/core/job/schema";
-import { input, worked } from "@/core/ground/quantity/working";
+import { input, worked } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";

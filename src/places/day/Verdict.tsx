@@ -1,6 +1,6 @@
 "use client";
 import type { Job } from "@/core/job/schema";
-import { input, worked } from "@/core/ground/quantity/working";
+import { input, worked } from "@/core/ground/sums/working";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { Num } from "@/ui/Num";

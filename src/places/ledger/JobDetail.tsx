@@ -3,7 +3,7 @@ import Link from "next/link";
 import { familyOf } from "@/core/ground/catalog/families";
 import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { useJobsState } from "@/store/jobs";
 import { changeLearning, useLearning } from "@/store/learning";
 import { Act } from "@/ui/Act";

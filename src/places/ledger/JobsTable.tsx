@@ -13,7 +13,7 @@ import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
-import { input, worked } from "@/core/ground/quantity/working";
+import { sumOf, stated } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
@@ -26,27 +26,23 @@ const helper = createColumnHelper<typeof features, Line>();
 const PROMISE_WORDS: Record<LedgerJob["promise"], string> = { kept: "kept", missed: "missed", none: "none given" };
 const ROW_PX = 64;
 
-const minutesOf = ({ minutes, steps = [] }: Line) =>
-  worked(
-    "record.minutes",
-    minutes / 60,
-    "h",
-    steps.map((step) =>
-      input(
-        step.title,
-        step.minutes ?? step.plannedMin ?? 0,
-        "min",
-        step.minutes === undefined ? "computed" : "measured",
-      ),
-    ),
-  );
-const productOf = ({ neatMl, steps = [] }: Line) =>
-  worked(
-    "record.sum",
-    neatMl,
-    "mL",
-    steps.filter((step) => step.neatMl > 0).map((step) => input(step.title, step.neatMl, "mL", "measured")),
-  );
+/** A line whose job is still being read knows only what it came to. */
+const minutesOf = ({ minutes, steps }: Line) =>
+  sumOf("record.minutes", {
+    minutes: steps
+      ? steps.map((step) => ({
+          value: step.minutes ?? step.plannedMin ?? 0,
+          name: step.title,
+          basis: step.minutes === undefined ? ("computed" as const) : ("measured" as const),
+        }))
+      : [stated.measured(minutes, "all its steps")],
+  });
+const productOf = ({ neatMl, steps }: Line) =>
+  sumOf("record.sum", {
+    used: steps
+      ? steps.filter((step) => step.neatMl > 0).map((step) => stated.measured(step.neatMl, step.title))
+      : [stated.measured(neatMl, "all its steps")],
+  });
 /** How the marks ended, the best first. */
 export const outcomeWords = (outcomes: LedgerJob["outcomes"]): string =>
   (Object.keys(OUTCOME_WORDS) as NonNullable<LedgerStep["outcome"]>[])

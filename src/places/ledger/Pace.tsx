@@ -12,11 +12,11 @@ import {
   type OwnFactor,
 } from "@/core/judgement/learnt/own";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
-import type { FormulaId } from "@/core/ground/quantity/formulas";
+import type { FormulaId } from "@/core/ground/sums/formulas";
 import { formatShare } from "@/core/ground/quantity/format";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, entered, type Worked } from "@/core/ground/sums/working";
 import { ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
-import { PACE } from "@/core/judgement/treatment/step/rates";
+import { PACE } from "@/core/judgement/treatment/step/minutes";
 import { useLearning } from "@/store/learning";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
@@ -24,7 +24,7 @@ import { Num } from "@/ui/Num";
 const Charts = later(() => import("./Charts").then(({ Charts }) => Charts));
 const ACTION_IDS = Object.keys(PACE) as ActionId[];
 
-const opened = (formula: FormulaId, { factor, n }: OwnFactor, meanLog: number): Worked =>
+const ownFactor = (formula: FormulaId, { factor, n }: OwnFactor, meanLog: number): Worked =>
   worked(formula, factor, "1", [
     input("of your own behind it", n, "1", "measured"),
     input("mean of ln(own / table)", meanLog, "1", "measured"),
@@ -66,9 +66,12 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
             {timed.map((action) => {
               const own = paceOf(experience, action);
               const { minPerM2, startMin } = PACE[action];
-              const table = worked("as-entered", minPerM2 || startMin, "min", [
-                input(minPerM2 ? "minutes a m² and round" : "minutes a time", minPerM2 || startMin, "min", "table"),
-              ]);
+              const table = entered(
+                minPerM2 ? "minutes a m² and round" : "minutes a time",
+                minPerM2 || startMin,
+                "min",
+                "table",
+              );
               const mine = worked("ledger.pace", table.value * own.factor, "min", [
                 input("table", table.value, "min", "table"),
                 input("your pace, of the table's", own.factor, "1", "measured"),
@@ -79,7 +82,7 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
                   <td data-label="Your pace">
                     <b>
                       <Num
-                        of={opened("ledger.pace", own, experience.pace[action]!.meanLog)}
+                        of={ownFactor("ledger.pace", own, experience.pace[action]!.meanLog)}
                         words={`${own.factor.toFixed(2)} ×`}
                       />
                     </b>
@@ -107,7 +110,11 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
           <span key={machine}>
             {machineOf(machine).name}: a dry stroke takes{" "}
             <Num
-              of={opened("ledger.recovery", recoveryFactor(experience, machine), experience.recovery[machine]!.meanLog)}
+              of={ownFactor(
+                "ledger.recovery",
+                recoveryFactor(experience, machine),
+                experience.recovery[machine]!.meanLog,
+              )}
               words={`${recoveryFactor(experience, machine).factor.toFixed(2)} ×`}
             />{" "}
             what the shelf says.{" "}
@@ -120,7 +127,7 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
             <span key={by}>
               {DRIED_BY[by]} it took{" "}
               <Num
-                of={opened("ledger.drying", own, experience.drying[by]!.meanLog)}
+                of={ownFactor("ledger.drying", own, experience.drying[by]!.meanLog)}
                 words={`${own.factor.toFixed(2)} ×`}
               />{" "}
               the hours forecast, over {own.n} {own.n === 1 ? "job" : "jobs"}

@@ -13,7 +13,7 @@ import { tablesWith, tableWeight } from "@/core/judgement/diagnosis/tables";
 import { readingInWords, partsWater } from "@/core/ground/quantity/ratio";
 import type { OwnTables } from "@/core/job/schema";
 import { MARK_WORDS, type Sourced } from "@/core/ground/quantity/provenance";
-import { input, worked } from "@/core/ground/quantity/working";
+import { input, worked } from "@/core/ground/sums/working";
 import { notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";

@@ -10,7 +10,7 @@ import { partsWater } from "@/core/ground/quantity/ratio";
 import type { Kit } from "@/core/job/schema";
 import { MARK_WORDS } from "@/core/ground/quantity/provenance";
 import { formatNumber } from "@/core/ground/quantity/format";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { tableValue, withAgentValue } from "@/core/judgement/shelf/edits";
 import { ownsAgent } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";

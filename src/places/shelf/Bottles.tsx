@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { CONTAINER_IDS, CONTAINERS, containerOf, type ContainerKind } from "@/core/ground/catalog/containers";
 import type { Kit } from "@/core/job/schema";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";

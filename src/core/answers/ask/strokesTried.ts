@@ -2,14 +2,14 @@ import { wetZoneOf } from "@/core/answers/assess/assess";
 import { layersOf } from "@/core/judgement/forecast/layered";
 import { gridOf, startOf } from "@/core/models/drying/grid";
 import type { Job, Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, stated, entered, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn, type Extractor } from "@/core/judgement/shelf/shelf";
 import { balanceOf, type WaterBalance } from "@/core/models/water/balance";
 import { paced, wetStroke } from "@/core/models/water/strokes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { planJob } from "@/core/judgement/treatment/plan/plan";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterCourse, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 
@@ -109,12 +109,9 @@ export function strokesOn(
   const usual = wetStroke(machine);
   return {
     machine: machine.name,
-    headWidth: worked("as-entered", machine.headWidthM, "m", [input("head width", machine.headWidthM, "m", "table")]),
+    headWidth: entered("head width", machine.headWidthM, "m", "table"),
     perWet: usual,
-    budgetLeft: worked("water.budgetLeft", drawing.budgetLPerM2, "L/m2", [
-      input("budget", budget.value, "L/m2"),
-      input("put on before", budget.value - drawing.budgetLPerM2, "L/m2"),
-    ]),
+    budgetLeft: sumOf("water.budgetLeft", { budget: budget.value, before: budget.value - drawing.budgetLPerM2 }),
     allowed: depthOf(0, view).allowed,
     planned,
     tried: shown,
@@ -174,13 +171,8 @@ function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
     tooDeep,
     overBudget,
     minutes,
-    on: worked("water.strokesOn", onLPerM2 * area, "L", [...wetStroke(drawing.machine).working.inputs, ...strokesIn]),
-    back: worked("water.strokesBack", Math.max(0, beforeLPerM2 + onLPerM2 - left.value) * area, "L", [
-      input("water before W", beforeLPerM2, "L/m2"),
-      input("put on", onLPerM2, "L/m2"),
-      input("left", left.value, "L/m2"),
-      ...strokesIn,
-    ]),
+    on: sumOf("water.strokesOn", { onLPerM2, areaM2: area }, strokesIn),
+    back: sumOf("water.strokesBack", { before: beforeLPerM2, on: onLPerM2, left: left.value, areaM2: area }, strokesIn),
     ...(residue ? { residue } : {}),
     wettest: cutOf(context, view, peakLPerM2, depth.value),
     after: cutOf(context, view, left.value, depth.value),
@@ -222,7 +214,7 @@ function fastestPattern(drawing: Drawing, planned: StrokesDone): StrokesDone | u
 
 /** The layers with so much water in them, as deep as it went; of a build that is not known, the first it might be. */
 export function cutOf(context: Context, view: ZoneView, waterLPerM2: number, depthMm: number): LayerCut {
-  const zone = wetZoneOf(context, view, worked("as-entered", waterLPerM2, "L/m2", []), depthMm, 0);
+  const zone = wetZoneOf(context, view, entered("water in all", waterLPerM2, "L/m2", "computed"), depthMm, 0);
   const layers = layersOf(view.builds[0]!, zone.thickness, zone.faceHoldsLPerM2);
   const grid = gridOf(layers);
   const content = startOf(grid, waterLPerM2, depthMm);
@@ -249,28 +241,15 @@ export function cutOf(context: Context, view: ZoneView, waterLPerM2: number, dep
   };
 }
 
-const thicknessOf = (mm: number, measured: boolean) =>
-  worked("as-entered", mm, "mm", [input("thickness", mm, "mm", measured ? "entered" : "table")]);
+const thicknessOf = (mm: number, measured: boolean) => entered("thickness", mm, "mm", measured ? "entered" : "table");
 
 /** How often the tanks stop the work: both empty at the start of it. */
 function tanksFor({ kit }: Context, machine: Extractor, { on, back }: StrokesDone, areaM2: number): Strokes["tanks"] {
   const { solutionTankL, recoveryTankL } = machineOn(kit, machine.id)!;
   const stops = (litres: Worked, tankL: number | undefined, name: string) =>
-    worked("water.tankStops", tankL ? Math.max(0, Math.ceil(litres.value / tankL - 1e-9) - 1) : 0, "1", [
-      input("through it", litres.value, "L"),
-      input(name, tankL ?? 0, "L", "table"),
-    ]);
+    sumOf("water.tankStops", { litres: litres.value, tankL: stated.table(tankL ?? 0, name) });
   const first = (litres: Worked, tankL: number | undefined, name: string) =>
-    worked(
-      "water.tankArea",
-      tankL && litres.value > 0 ? Math.min(areaM2, (tankL / litres.value) * areaM2) : areaM2,
-      "m2",
-      [
-        input("through it on the whole", litres.value, "L"),
-        input(name, tankL ?? 0, "L", "table"),
-        input("area", areaM2, "m2"),
-      ],
-    );
+    sumOf("water.tankArea", { litres: litres.value, tankL: stated.table(tankL ?? 0, name), areaM2 });
   return {
     refills: stops(on, solutionTankL, "solution tank"),
     firstRefill: first(on, solutionTankL, "solution tank"),

@@ -8,13 +8,13 @@ import { dryingPlace, moversAt, MOVER_SPEEDS_M_PER_S, type DryingPlace } from "@
 import { applyOps } from "@/core/job/commands";
 import { historyOf } from "@/core/job/history";
 import type { DryingAir, Job, Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { dryFromMs, forecastOf } from "@/core/answers/schedule/forecast";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { SHARE_LEFT_BY_TOWEL } from "@/core/models/water/strokes";
 import { contextOf, stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
-import { PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/rates";
+import { PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/amounts";
 
 /** What another way of drying would do to the same water. */
 
@@ -191,17 +191,16 @@ function steamed({ context, assessment, zones }: Weighing): Record<string, WetZo
       if (!maySteam(context, assessment, id)) return [id, zone];
       const water = zone.residual.value;
       const inFace = Math.min(water, zone.faceHoldsLPerM2);
-      const left = Math.min(water, water - inFace + (inFace + PANEL_L_PER_M2.steamPass) * SHARE_LEFT_BY_TOWEL);
       return [
         id,
         {
           ...zone,
-          residual: worked("water.toweled", left, "L/m2", [
-            input("water left W", water, "L/m2"),
-            input("of it in the face", inFace, "L/m2"),
-            input("steam", PANEL_L_PER_M2.steamPass, "L/m2", "table"),
-            input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table"),
-          ]),
+          residual: sumOf("water.steamedOff", {
+            water,
+            inFace,
+            steam: stated.table(PANEL_L_PER_M2.steamPass),
+            share: stated.table(SHARE_LEFT_BY_TOWEL),
+          }),
         },
       ];
     }),
@@ -274,7 +273,8 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const slowest = Object.values(dried).reduce((most, each) => (each.hours.value > most.hours.value ? each : most));
   const nowMs = Date.parse(asOf);
   const sinceH = Math.max(0, (nowMs - startMs) / 3_600_000);
-  const hours = Math.max(0, all - sinceH);
+  const asked = sumOf("drying.whatIf", { longestH: opened(slowest.hours, "longest drying of any zone"), sinceH });
+  const hours = asked.value;
   // What runs all the while, what ran before among it; one pass of steam is minutes, not hours of current.
   const running = runningIn({ ...job.site, ...air });
   const watts = running.map((machine) => machineOn(kit, machine)?.powerW ?? 0);
@@ -295,21 +295,11 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
             input("most tried", MOST_GAP, "1/h", "table"),
           ]),
         }),
-    hours: worked("drying.whatIf", hours, "h", [
-      input("longest drying of any zone", all, "h"),
-      input("drying since", sinceH, "h"),
-      ...slowest.hours.working.inputs,
-    ]),
-    watts: worked(
-      "load.together",
-      sum,
-      "W",
-      running.map((machine, index) => input(machine.replaceAll("-", " "), watts[index]!, "W")),
-    ),
-    energy: worked("drying.energy", Number.isFinite(hours) ? (sum * hours) / 1000 : Infinity, "kWh", [
-      input("power", sum, "W"),
-      input("dry in", hours, "h"),
-    ]),
+    hours: asked,
+    watts: sumOf("load.together", {
+      watts: running.map((machine, index) => stated.table(watts[index]!, machine.replaceAll("-", " "))),
+    }),
+    energy: sumOf("drying.energy", { watts: sum, hours }),
     keeps: slacks.map(({ promise, minutes }) => ({ promise, kept: minutes.value >= 0 })),
     cheapest: false,
   };

@@ -1,8 +1,7 @@
 import { assess } from "@/core/answers/assess/assess";
-import { longestDryH } from "@/core/models/drying/longest";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import type { Job, Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** One school taken wherever the rules allow it, added up over the whole job. */
 export interface WholeJobOption {
@@ -36,37 +35,31 @@ export function wholeJobBy(job: Job, kit: Kit, asOf: string, school: School): Wh
       .filter((option) => option.school === picked)
       .map((option) => ({ option, areaM2: view.areaM2.value, name: view.name.toLowerCase() })),
   );
-  const area = taken.reduce((sum, { areaM2 }) => sum + areaM2, 0);
-  const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
   const water = plan.steps.map(({ amountMl }) => (amountMl?.value ?? 0) / 1000);
   const minutes = plan.steps.map((step) => step.minutes.value);
-  const product = mixes.map(({ agent, marked, fills }) =>
-    input(agent.replaceAll("-", " "), marked.product.value * fills, "mL"),
-  );
+  const product = mixes.map(({ agent, marked, fills }) => ({
+    value: marked.product.value * fills,
+    name: agent.replaceAll("-", " "),
+  }));
   return {
     school,
     zones: weighed.length,
     allowedOn: weighed.filter(({ schools }) => schools.some((option) => option.school === school && option.allowed))
       .length,
-    lifted: worked(
-      "wholeJob.lifted",
-      area === 0 ? 0 : sum(taken.map(({ option, areaM2 }) => option.lifted.value * areaM2)) / area,
-      "1",
-      taken.map(({ option, name }) => input(name, option.lifted.value, "1")),
-    ),
-    waterL: worked("wholeJob.sum", sum(water), "L", [
-      input("steps that put liquid on", water.filter((value) => value > 0).length, "1"),
-      input("all of it", sum(water), "L"),
-    ]),
-    dryH: worked("wholeJob.dry", longestDryH(assessment.drying), "h", [
-      input("zones that get wet", Object.keys(assessment.drying).length, "1"),
-    ]),
-    minutes: worked("wholeJob.sum", sum(minutes), "min", [
-      input("steps", minutes.length, "1"),
-      input("hands-on", sum(minutes), "min"),
-    ]),
+    lifted: sumOf("wholeJob.lifted", {
+      lifted: taken.map(({ option, name }) => ({ value: option.lifted.value, name })),
+      areasM2: taken.map(({ areaM2, name }) => ({ value: areaM2, name })),
+    }),
+    waterL: sumOf("wholeJob.litres", { steps: water.filter((litres) => litres > 0) }),
+    dryH: sumOf("wholeJob.dry", {
+      zones: Object.entries(assessment.drying).map(([id, { hours }]) => ({
+        value: hours.value,
+        name: plan.zones[id]!.view.name.toLowerCase(),
+      })),
+    }),
+    minutes: sumOf("wholeJob.minutes", { steps: minutes }),
     risks: counted(taken.flatMap(({ option }) => option.risks)),
-    productMl: worked("load.product", sum(product.map(({ value }) => Number(value))), "mL", product),
+    productMl: sumOf("load.product", { parts: product }),
   };
 }
 

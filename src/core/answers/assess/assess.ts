@@ -26,7 +26,7 @@ import { dryProtection, planJob, type JobPlan, type Plan } from "@/core/judgemen
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, stated, entered, opened, type Worked } from "@/core/ground/sums/working";
 
 export interface ZoneDrying extends Drying {
   /** What lies behind the hours; absent from a quick reckoning. */
@@ -188,12 +188,9 @@ const HOUR_MS = 3_600_000;
 function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy): ZoneDrying {
   const { factor, n } = dryingFactor(experience, by);
   const { hours } = zone;
-  if (factor <= 1 || !Number.isFinite(hours.value) || hours.working.formula === "drying.refit") return zone;
-  const longer = worked("drying.ownLog", hours.value * factor, "h", [
-    input("forecast", hours.value, "h"),
-    input("your own jobs took, of theirs", factor, "1", "measured"),
+  if (factor <= 1 || !Number.isFinite(hours.value) || zone.layers?.refit) return zone;
+  const longer = sumOf("drying.ownLog", { forecastH: opened(hours, "forecast"), factor: stated.measured(factor) }, [
     input("jobs behind it", n, "1", "measured"),
-    ...hours.working.inputs,
   ]);
   return { ...zone, hours: longer, ...mouldClock(longer.value) };
 }
@@ -210,7 +207,7 @@ export const wetViewsOf = (context: Context, plan: Plan) =>
         left,
         depth: depthOf(peakLPerM2, view),
         cleanerLeft: cleanerLeft(moves, view, recovery.value),
-        ...(recovery.working.formula === "water.recoveryFit" ? { recovery } : {}),
+        ...(recovery.fitted ? { recovery } : {}),
       },
     ];
   });
@@ -255,9 +252,12 @@ const factsOfDrying = (
 ): DryingFacts => ({
   space,
   humidityPct: air.humidityPct[0]!,
-  air: worked("as-entered", air.tempC[0]!, "degC", [
-    input("air when drying begins", air.tempC[0]!, "degC", job.site.airTempC === undefined ? "assumed" : "entered"),
-  ]),
+  air: entered(
+    "air when drying begins",
+    air.tempC[0]!,
+    "degC",
+    job.site.airTempC === undefined ? "assumed" : "entered",
+  ),
   dampest: worked("drying.air", Math.max(...air.humidityPct), "%", [
     input("humidity when drying begins", air.humidityPct[0]!, "%"),
     input("hour it is dampest", air.hours[air.humidityPct.indexOf(Math.max(...air.humidityPct))]!, "h"),
@@ -293,11 +293,7 @@ function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }
     const { hours: reckoned } = school.drying;
     school.drying = {
       ...school.drying,
-      hours: worked("drying.byRatio", reckoned.value === 0 ? 0 : reckoned.value * ratio, "h", [
-        input("quick reckoning", reckoned.value, "h"),
-        input("layers / quick reckoning, as planned", ratio, "1"),
-        ...reckoned.working.inputs,
-      ]),
+      hours: sumOf("drying.byRatio", { quickH: opened(reckoned), ratio }),
     };
   }
 }

@@ -6,7 +6,7 @@ import { machineOf } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { machineFor } from "@/core/judgement/shelf/circuit";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { perHourOf, type Rates } from "./estimate";
 
 /** What the job took and what it comes to, from the record. */
@@ -50,15 +50,13 @@ export function actualOf(
   const areaOf = (zoneId: string) => plan.zones[zoneId]?.view.areaM2.value ?? 0;
   // What nobody timed counts as planned.
   const minutesOf = ({ minutes, plannedMin = 0 }: (typeof done)[number]) => minutes ?? plannedMin;
-  const minutes = done.reduce((sum, event) => sum + minutesOf(event), 0);
-  const handsOn = worked(
-    "record.minutes",
-    minutes / 60,
-    "h",
-    done.map((event) =>
-      input(event.title, minutesOf(event), "min", event.minutes === undefined ? "computed" : "measured"),
-    ),
-  );
+  const handsOn = sumOf("record.minutes", {
+    minutes: done.map((event) => ({
+      value: minutesOf(event),
+      name: event.title,
+      basis: event.minutes === undefined ? ("computed" as const) : ("measured" as const),
+    })),
+  });
   const used = new Map<string, number>();
   for (const { agent, amountMl = 0, partsWater = 0 } of done)
     if (agent && agent !== "water") used.set(agent, (used.get(agent) ?? 0) + amountMl / (partsWater + 1));
@@ -67,63 +65,43 @@ export function actualOf(
     neatMl,
     cost: (neatMl / 1000) * agentOn(kit, agent as keyof typeof AGENTS).costPerL,
   }));
-  const product = worked(
-    "record.product",
-    productLines.reduce((sum, { cost }) => sum + cost, 0),
-    "1",
-    productLines.flatMap(({ agent, neatMl }) => [
-      input(AGENTS[agent].name.toLowerCase(), neatMl, "mL", "measured"),
-      input("a litre of it", agentOn(kit, agent).costPerL, "1", "table"),
-    ]),
-  );
+  const product = sumOf("record.product", {
+    usedMl: productLines.map(({ agent, neatMl }) => stated.measured(neatMl, AGENTS[agent].name.toLowerCase())),
+    costsPerL: productLines.map(({ agent }) => stated.table(agentOn(kit, agent).costPerL)),
+  });
   const running = new Map<string, number>();
   for (const event of done) {
     const machine = machineFor(kit, event.action, Math.max(0, ...event.zoneIds.map(areaOf)));
     if (machine && machineOn(kit, machine)) running.set(machine, (running.get(machine) ?? 0) + minutesOf(event));
   }
   const { wearPerHour, minimum, taxPct, perHour, callOut } = perHourOf(rates);
-  const wear = worked(
-    "record.wear",
-    [...running.values()].reduce((sum, min) => sum + (min / 60) * wearPerHour, 0),
-    "1",
-    [
-      ...[...running].map(([machine, min]) =>
-        input(machineOf(machine as Parameters<typeof machineOf>[0]).name.toLowerCase(), min, "min", "measured"),
-      ),
-      input("wear for an hour", wearPerHour, "1", "entered"),
-    ],
-  );
+  const wear = sumOf("record.wear", {
+    minutes: [...running].map(([machine, min]) =>
+      stated.measured(min, machineOf(machine as Parameters<typeof machineOf>[0]).name.toLowerCase()),
+    ),
+    perHour: stated.entered(wearPerHour),
+  });
   const hours = handsOn.value;
-  const sum = callOut + hours * perHour + product.value + wear.value;
-  const net = worked("invoice.net", cents(done.length === 0 ? 0 : Math.max(minimum, sum)), "1", [
-    input("coming out", callOut, "1", "entered"),
-    input("hands-on", hours, "h"),
-    input("an hour", perHour, "1", "entered"),
-    input("product", product.value, "1"),
-    input("wear", wear.value, "1"),
-    input("minimum charge", minimum, "1", "entered"),
-  ]);
-  const tax = worked("invoice.tax", cents((net.value * taxPct) / 100), "1", [
-    input("before tax", net.value, "1"),
-    input("tax", taxPct, "%", "entered"),
-  ]);
-  const total = worked("invoice.total", cents(net.value + tax.value), "1", [
-    input("before tax", net.value, "1"),
-    input("tax", tax.value, "1"),
-  ]);
+  // Nothing done, nothing to pay.
+  const any = done.length > 0 ? 1 : 0;
+  const net = sumOf("invoice.net", {
+    callOut: stated.entered(callOut * any),
+    hours,
+    perHour: stated.entered(perHour),
+    product: product.value,
+    wear: wear.value,
+    minimum: stated.entered(minimum * any),
+  });
+  const tax = sumOf("invoice.tax", { net: net.value, taxPct: stated.entered(taxPct) });
+  const total = sumOf("invoice.total", { net: net.value, tax: tax.value });
   const onTheRoad = travelMin / 60;
-  const earnedPerHour = worked(
-    "invoice.earned",
-    hours + onTheRoad > 0 ? (net.value - product.value - wear.value) / (hours + onTheRoad) : 0,
-    "1",
-    [
-      input("before tax", net.value, "1"),
-      input("product", product.value, "1"),
-      input("wear", wear.value, "1"),
-      input("hands-on", hours, "h"),
-      input("driving and setting up", onTheRoad, "h"),
-    ],
-  );
+  const earnedPerHour = sumOf("invoice.earned", {
+    net: net.value,
+    product: product.value,
+    wear: wear.value,
+    hours,
+    roadH: onTheRoad,
+  });
   const heard = lastOf(history, "agreed");
   const agreed =
     heard?.priceLow !== undefined && heard.priceHigh !== undefined
@@ -131,10 +109,7 @@ export function actualOf(
       : undefined;
   const over =
     agreed && net.value > agreed.high
-      ? worked("invoice.over", net.value - agreed.high, "1", [
-          input("before tax", net.value, "1"),
-          input("agreed at most", agreed.high, "1", "entered"),
-        ])
+      ? sumOf("invoice.over", { net: net.value, agreed: stated.entered(agreed.high) })
       : undefined;
   const charged =
     done.length === 0

@@ -2,7 +2,7 @@ import type { Assessment } from "@/core/answers/assess/assess";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Job } from "@/core/job/schema";
 import { formatDuration } from "@/core/ground/quantity/format";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 
 /** What the work will take and cost, said before anything gets wet. */
@@ -57,33 +57,20 @@ const ROUND_TO = 5;
 export function estimateOf({ plan, drying }: Assessment, job: Job, productCost: number, rates: Rates): Estimate {
   const planned = plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0);
   const more = Object.values(plan.marks).reduce((sum, mark) => sum + minutesOfLaterRungs(mark, plan.steps), 0);
-  const low = worked("estimate.minutes", planned * QUICKER, "min", [
-    input("planned hands-on", planned, "min"),
-    input("goes quicker", QUICKER, "1", "table"),
-  ]);
-  const high = worked("estimate.minutes", (planned + more) * SLOWER, "min", [
-    input("planned hands-on", planned, "min"),
-    input("later rungs, where a mark stays", more, "min"),
-    input("goes slower", SLOWER, "1", "table"),
-  ]);
-  const price = (minutes: Worked, round: (value: number) => number) =>
-    worked(
-      "estimate.price",
-      planned === 0
-        ? 0
-        : round((rates.callOut + (minutes.value / 60) * rates.perHour + productCost) / ROUND_TO) * ROUND_TO,
-      "1",
-      [
-        input("coming out", rates.callOut, "1", "entered"),
-        input("hands-on", minutes.value, "min"),
-        input("an hour", rates.perHour, "1", "entered"),
-        input("product", productCost, "1"),
-        input("rounded to", ROUND_TO, "1", "table"),
-      ],
-    );
+  const low = sumOf("estimate.minutesLeast", { plannedMin: planned, quicker: stated.table(QUICKER) });
+  const high = sumOf("estimate.minutesMost", { plannedMin: planned, moreMin: more, slower: stated.table(SLOWER) });
+  const price = (minutes: Worked, up: boolean) =>
+    sumOf("estimate.price", {
+      callOut: stated.entered(planned === 0 ? 0 : rates.callOut),
+      minutes: minutes.value,
+      perHour: stated.entered(rates.perHour),
+      product: planned === 0 ? 0 : productCost,
+      steps: stated.table(ROUND_TO),
+      up: up ? 1 : 0,
+    });
   return {
     minutes: { low, high },
-    price: { low: price(low, Math.floor), high: price(high, Math.ceil) },
+    price: { low: price(low, false), high: price(high, true) },
     excluded: excludedOf(plan, job),
     risks: risksOf(plan, job, drying),
   };

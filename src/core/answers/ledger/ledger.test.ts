@@ -7,7 +7,7 @@ import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import type { Experience, Job, Kit } from "@/core/job/schema";
 import { demoJobs } from "@/demo/jobs";
 import { simulatedLog, type Truth } from "@/demo/simulatedLog";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { betaQuantile, betaUnder } from "@/core/models/chance/beta";
 import { experienceOf } from "./experience";
 import { learntOf } from "./learnt";

@@ -1,7 +1,7 @@
 import type { History } from "@/core/job/history";
 import type { ColourEvent } from "@/core/job/schema";
 import { formatNumber } from "@/core/ground/quantity/format";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, type Worked } from "@/core/ground/sums/working";
 import { deltaE2000 } from "@/core/models/colour/deltaE";
 import { changeStep, deltaEF, deltaEGS, stainingStep } from "@/core/models/colour/greyScale";
 
@@ -60,10 +60,7 @@ export function colourOf({ standing }: Pick<History, "standing">, findingId: str
       : {}),
     ...(stoodOut && standsOut && stoodOut.value > 0
       ? {
-          improved: worked("colour.improved", 1 - standsOut.value / stoodOut.value, "1", [
-            input("stood out before", stoodOut.value, "1"),
-            input("stands out now", standsOut.value, "1"),
-          ]),
+          improved: sumOf("colour.improved", { before: stoodOut.value, now: standsOut.value }),
         }
       : {}),
     ...(towel

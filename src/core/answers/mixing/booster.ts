@@ -1,6 +1,6 @@
 import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
 import { factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
@@ -65,9 +65,7 @@ export function boosterFor(
     );
   return {
     agent: BOOSTER,
-    ml: worked("mix.booster", (bottleMl / 1000) * BOOSTER_ML_PER_L, "mL", [
-      input("mix in the bottle", bottleMl, "mL"),
-      input("to a litre", BOOSTER_ML_PER_L, "mL", "table"),
+    ml: sumOf("mix.booster", { bottleMl, mlPerL: stated.table(BOOSTER_ML_PER_L) }, [
       input("pH it may bring", ph.phMax, "pH"),
     ]),
   };

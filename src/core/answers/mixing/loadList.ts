@@ -2,7 +2,7 @@ import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
 import type { Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -80,36 +80,33 @@ export function loadListOf(jobs: readonly LoadJob[], kit: Kit): LoadList {
   const plugged = machines
     .map((machine) => ({
       machine,
-      watts: worked("load.watts", machineOn(kit, machine)!.powerW ?? 0, "W", [
-        input(
-          "rating plate",
-          machineOn(kit, machine)!.powerW ?? 0,
-          "W",
-          kit.machines[machine]?.powerW === undefined ? "table" : "entered",
-        ),
-      ]),
+      watts: sumOf("load.watts", {
+        watts: {
+          value: machineOn(kit, machine)!.powerW ?? 0,
+          basis: kit.machines[machine]?.powerW === undefined ? "table" : "entered",
+        },
+      }),
     }))
     .filter(({ watts }) => watts.value > 0);
   const together = sum(plugged.map(({ watts }) => watts.value));
   const inMixes = jobs.flatMap(({ mixes }) =>
-    mixes.map(({ agent, marked, fills }) =>
-      input(agentOn(kit, agent).name.toLowerCase(), (marked.water.value * fills) / 1000, "L"),
-    ),
+    mixes.map(({ agent, marked, fills }) => ({
+      value: (marked.water.value * fills) / 1000,
+      name: agentOn(kit, agent).name.toLowerCase(),
+    })),
   );
   const plain = sum(steps.map(({ agent, amountMl }) => (agent === "water" ? (amountMl?.value ?? 0) / 1000 : 0)));
   return {
     products: productsOf(jobs, kit),
-    waterL: worked("load.water", sum(inMixes.map(({ value }) => Number(value))) + plain, "L", [
-      ...inMixes,
-      input("plain water of the steps", plain, "L"),
-    ]),
+    waterL: sumOf("load.water", { parts: inMixes, plainL: plain }),
     ...(tanks ? { tanks } : {}),
     towels: towelsOf(jobs),
     power: plugged,
-    togetherW: worked("load.together", together, "W", [
-      ...plugged.map(({ machine, watts }) => input(machineOf(machine).name.toLowerCase(), watts.value, "W")),
-      input("one circuit gives about", CIRCUIT_W, "W", "table"),
-    ]),
+    togetherW: sumOf(
+      "load.together",
+      { watts: plugged.map(({ machine, watts }) => ({ ...watts, name: machineOf(machine).name.toLowerCase() })) },
+      [input("one circuit gives about", CIRCUIT_W, "W", "table")],
+    ),
     overloads: together > CIRCUIT_W,
     batteries: batteriesOf(steps, kit),
   };
@@ -126,12 +123,7 @@ function productsOf(jobs: readonly LoadJob[], kit: Kit): ProductLoad[] {
     const row = agentOn(kit, agent);
     const leftMl = kit.labels?.[agent]?.leftMl;
     const need = sum(parts.map(({ ml }) => ml));
-    const productMl = worked(
-      "load.product",
-      need,
-      "mL",
-      parts.map(({ name, ml }) => input(name, ml, "mL")),
-    );
+    const productMl = sumOf("load.product", { parts: parts.map(({ name, ml }) => ({ value: ml, name })) });
     const after = leftMl === undefined ? undefined : leftMl - need;
     const stock =
       after === undefined ? "unknown" : after < 0 ? "short" : after < row.packMl * LOW_SHARE ? "low" : "enough";
@@ -142,10 +134,10 @@ function productsOf(jobs: readonly LoadJob[], kit: Kit): ProductLoad[] {
       packMl: row.packMl,
       ...(leftMl === undefined ? {} : { leftMl }),
       packs: after === undefined || stock === "enough" ? 0 : Math.max(1, Math.ceil(-after / row.packMl)),
-      cost: worked("load.cost", (need / 1000) * row.costPerL, "1", [
-        input("product", need, "mL"),
-        input("cost of a litre", row.costPerL, "1", kit.labels?.[agent]?.costPerL === undefined ? "table" : "entered"),
-      ]),
+      cost: sumOf("load.cost", {
+        ml: need,
+        costPerL: { value: row.costPerL, basis: kit.labels?.[agent]?.costPerL === undefined ? "table" : "entered" },
+      }),
     };
   });
 }
@@ -164,10 +156,7 @@ function tanksOf(jobs: readonly LoadJob[], kit: Kit): LoadList["tanks"] {
   const machine = machineOn(kit, first.machine.id)!;
   const litres = sum(drawn.map((each) => each.litres));
   const count = (tankL: number | undefined, share: number, name: string) =>
-    worked("load.tanks", tankL ? Math.ceil((litres * share) / tankL - 1e-9) : 0, "1", [
-      input("drawn through in all", litres * share, "L"),
-      input(name, tankL ?? 0, "L", "table"),
-    ]);
+    sumOf("load.tanks", { litres: litres * share, tankL: stated.table(tankL ?? 0, name) });
   return {
     machine: first.machine.id,
     fills: count(machine.solutionTankL, 1, "solution tank"),
@@ -190,16 +179,12 @@ function towelsOf(jobs: readonly LoadJob[]): LoadList["towels"] {
     .filter((kind) => litres[kind] > 0)
     .map((kind) => ({
       kind,
-      count: worked(
-        "load.towels",
-        Math.max(Math.ceil(litres[kind] / TOWEL_L - 1e-9), Math.min(steps[kind], 4)) + TOWELS_SPARE * jobs.length,
-        "1",
-        [
-          input("put on and towelled", litres[kind], "L"),
-          input("one towel takes up", TOWEL_L, "L", "table"),
-          input("spare", TOWELS_SPARE * jobs.length, "1", "table"),
-        ],
-      ),
+      count: sumOf("load.towels", {
+        litres: litres[kind],
+        towelL: stated.table(TOWEL_L),
+        least: Math.min(steps[kind], 4),
+        spare: stated.table(TOWELS_SPARE * jobs.length),
+      }),
     }));
 }
 
@@ -218,10 +203,7 @@ function batteriesOf(steps: readonly Step[], kit: Kit): LoadList["batteries"] {
   return [
     {
       machine: "drill",
-      charges: worked("load.charges", Math.ceil(minutes / drill.batteryMin), "1", [
-        input("drill brush", minutes, "min"),
-        input("runs on a charge", drill.batteryMin, "min", "table"),
-      ]),
+      charges: sumOf("load.charges", { minutes, chargeMin: stated.table(drill.batteryMin) }),
     },
   ];
 }

@@ -3,9 +3,9 @@ import { containerOf, type ContainerKind } from "@/core/ground/catalog/container
 import { fillToMarks, mix, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
 import { flipped, labelText, partsWater, readingInWords, type Reading } from "@/core/ground/quantity/ratio";
 import type { Job, Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
-import type { Step } from "@/core/judgement/treatment/step/step";
+import type { PartsWater, Step } from "@/core/judgement/treatment/step/step";
 import type { Booster } from "./booster";
 
 /** One bottle to make up for this job. */
@@ -38,7 +38,7 @@ const SPARE = 0.1;
  * @returns plain water left out; ready-to-use agents with no water in them
  */
 export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[] {
-  const wanted = new Map<string, { agent: AgentId; partsWater: Worked; steps: Step[] }>();
+  const wanted = new Map<string, { agent: AgentId; partsWater: PartsWater; steps: Step[] }>();
   for (const step of steps) {
     if (!step.agent || step.agent === "water" || !step.amountMl || !step.partsWater) continue;
     const key = `${step.agent}@${step.partsWater.value}`;
@@ -51,18 +51,17 @@ export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[]
   );
 }
 
-const strengthOf = (r: number) =>
-  worked("dilution.strength", 1 / (r + 1), "1", [input("parts water to one product r", r, "parts", "table")]);
+const strengthOf = (r: number) => sumOf("dilution.strength", { parts: stated.table(r) });
 
-function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
+function bottleMix(agent: AgentId, strength: PartsWater, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
   const row = agentOn(kit, agent);
   const r = strength.value;
   const sum = steps.reduce((total, { amountMl }) => total + amountMl!.value, 0);
   const total = sum * (1 + SPARE);
-  const wanted = worked("mix.total", total, "mL", [
-    ...steps.map(({ title, amountMl }) => input(title, amountMl!.value, "mL")),
-    input("spare", SPARE, "1", "table"),
-  ]);
+  const wanted = sumOf("mix.total", {
+    steps: steps.map(({ title, amountMl }) => ({ value: amountMl!.value, name: title })),
+    spare: stated.table(SPARE),
+  });
   const bottles = [...kit.bottles].sort((a, b) => a.capacityMl - b.capacityMl);
   const chosen = bottles.find(({ capacityMl }) => capacityMl === job.choices.bottles[agent]);
   const bottle = chosen ??
@@ -98,7 +97,7 @@ function bottleMix(agent: AgentId, strength: Worked, steps: readonly Step[], job
           weakerBecause:
             r > partsWater(labelReading) + 1e-9
               ? `Mixed weaker than the label's reading, ${readingInWords(r)}, ` +
-                (strength.working.formula === "dilution.gentler"
+                (strength.gentler
                   ? "which is enough for soil this light."
                   : "so that it stays inside the fibre's pH window.")
               : undefined,

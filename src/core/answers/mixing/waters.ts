@@ -2,7 +2,7 @@ import type { ContainerKind } from "@/core/ground/catalog/containers";
 import type { MachineId } from "@/core/ground/catalog/machines";
 import { warmMix, type WarmMix } from "@/core/models/dilution/reckon";
 import type { Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
 import type { Step } from "@/core/judgement/treatment/step/step";
 
@@ -58,46 +58,37 @@ function needOf(
   kit: Kit,
 ): WaterNeed | undefined {
   if (steps.length === 0) return undefined;
-  const litres = steps.reduce((sum, { amountMl }) => sum + amountMl!.value / 1000, 0);
-  const leastL = LEAST_L[container] ?? HALF_L;
-  const readyL = Math.max(leastL, Math.ceil(litres / HALF_L - 1e-9) * HALF_L);
+  const litres = sumOf("load.water", {
+    parts: steps.map(({ title, amountMl }) => ({ value: amountMl!.value / 1000, name: title })),
+  });
+  const ready = sumOf("mix.ready", {
+    litres: litres.value,
+    stepL: stated.table(HALF_L),
+    leastL: stated.table(LEAST_L[container] ?? HALF_L),
+  });
+  const readyL = ready.value;
   const tankL = machine && machineOn(kit, machine)?.solutionTankL;
-  const temps = steps.flatMap(({ tempC }) => (tempC === undefined ? [] : [tempC]));
   // One water for several steps is as cool as the coolest of them asks.
+  const asked = steps.flatMap(({ tempC, title }) => (tempC === undefined ? [] : [{ value: tempC, name: title }]));
   const tempC =
-    machine === "steamer" || temps.length === 0
+    machine === "steamer" || asked.length === 0
       ? undefined
-      : Math.min(HOT_TAP_C, Math.max(COLD_TAP_C, Math.min(...temps)));
+      : sumOf("mix.waterTemp", { asked, hotC: stated.table(HOT_TAP_C), coldC: stated.table(COLD_TAP_C) });
   return {
     container,
     ...(machine ? { machine } : {}),
-    litres: worked(
-      "load.water",
-      litres,
-      "L",
-      steps.map(({ title, amountMl }) => input(title, amountMl!.value / 1000, "L")),
-    ),
-    ready: worked("mix.ready", readyL, "L", [
-      input("put on", litres, "L"),
-      input("no less than", leastL, "L", "table"),
-    ]),
+    litres,
+    ready,
     ...(tankL
       ? {
-          fills: worked("load.tanks", Math.ceil(readyL / tankL - 1e-9), "1", [
-            input("in all", readyL, "L"),
-            input("solution tank", tankL, "L", "table"),
-          ]),
+          fills: sumOf("load.tanks", { litres: readyL, tankL: stated.table(tankL, "solution tank") }),
         }
       : {}),
     ...(tempC === undefined
       ? {}
       : {
-          tempC: worked("mix.waterTemp", tempC, "degC", [
-            ...steps.flatMap((step) => (step.tempC === undefined ? [] : [input(step.title, step.tempC, "degC")])),
-            input("hot tap", HOT_TAP_C, "degC", "table"),
-            input("cold tap", COLD_TAP_C, "degC", "table"),
-          ]),
-          taps: warmMix(readyL * 1000, HOT_TAP_C, COLD_TAP_C, tempC),
+          tempC,
+          taps: warmMix(readyL * 1000, HOT_TAP_C, COLD_TAP_C, tempC.value),
         }),
   };
 }

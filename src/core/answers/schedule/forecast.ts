@@ -1,6 +1,6 @@
 import { lastOf, type History } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, worked, type Worked } from "@/core/ground/sums/working";
 import { longestDryH } from "@/core/models/drying/longest";
 import { finishMs, timesOf, type Order, type TaskTime } from "./times";
 
@@ -43,11 +43,11 @@ export function forecastOf(
   const at = finishMs(order, times, nowMs);
   const handsOnMin = order.tasks.reduce((sum, { minutes }) => sum + minutes, 0);
   const finish = {
-    ...worked("schedule.finish", (at - nowMs) / MINUTE_MS, "min", [
-      input("hands-on", handsOnMin, "min"),
-      input("pairs of hands", order.people),
-      input("hands wait, in all", Math.max(0, ((at - nowMs) / MINUTE_MS) * order.people - handsOnMin), "min"),
-    ]),
+    ...sumOf("schedule.finish", {
+      handsMin: handsOnMin,
+      waitMin: Math.max(0, ((at - nowMs) / MINUTE_MS) * order.people - handsOnMin),
+      people: order.people,
+    }),
     atMs: at,
   };
   const dryFrom = (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? at;
@@ -55,11 +55,12 @@ export function forecastOf(
   const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + airH * 60 * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
     ? {
-        ...worked("schedule.usable", (usableMs - nowMs) / MINUTE_MS, "min", [
-          input("hands done, from now", (dryFrom - nowMs) / MINUTE_MS, "min"),
-          input("longest drying", dryHours, "h"),
-          ...(airH > 0 ? [input("treating the air after", airH, "h")] : []),
-        ]),
+        ...sumOf("schedule.usable", {
+          ...(order.tasks.length > 0 ? { handsMin: (at - nowMs) / MINUTE_MS } : {}),
+          fromMin: (dryFrom - nowMs) / MINUTE_MS,
+          dryH: dryHours,
+          ...(airH > 0 ? { airH } : {}),
+        }),
         atMs: usableMs,
       }
     : undefined;

@@ -8,7 +8,7 @@ import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { runByClock, type Ran } from "@/core/testing/workedOut";
 import { POWERED_ACTIONS } from "@/core/ground/catalog/actions";
 import type { Step } from "@/core/judgement/treatment/step/step";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { orderOf } from "./order";
 import { finishMs, taskAt, timesOf } from "./times";
 

@@ -1,5 +1,5 @@
 import type { DoneEvent } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, type Worked } from "@/core/ground/sums/working";
 import type { Forecast } from "./forecast";
 import type { Order } from "./times";
 

@@ -3,7 +3,7 @@ import { agentOf } from "@/core/ground/catalog/agents";
 import type { DoneEvent, Kit, StartEvent } from "@/core/job/schema";
 import { machineFor } from "@/core/judgement/shelf/circuit";
 import { CIRCUIT_W } from "@/core/judgement/shelf/circuit";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { isWaitedOut } from "@/core/ground/catalog/actions";
 import type { Step } from "@/core/judgement/treatment/step/step";
@@ -187,12 +187,7 @@ export function partOf(step: Step, zoneIds: string[], areaOf: (zoneId: string) =
   const sum = (ids: readonly string[]) => ids.reduce((total, zoneId) => total + areaOf(zoneId), 0);
   const whole = sum(step.zoneIds);
   const share = whole > 0 ? sum(zoneIds) / whole : zoneIds.length / step.zoneIds.length;
-  const shared = (of: Worked): Worked =>
-    worked("schedule.share", of.value * share, of.unit, [
-      input("for all its zones", of.value, of.unit),
-      input("share of their area", share, "1"),
-      ...of.working.inputs,
-    ]);
+  const shared = (of: Worked): Worked => sumOf("schedule.share", { whole: opened(of), share });
   return {
     ...step,
     zoneIds,

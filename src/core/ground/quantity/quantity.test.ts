@@ -5,9 +5,9 @@ import { USUAL_KIT } from "@/core/job/kit";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { oneMark } from "@/core/answers/ask/oneMark";
 import { formatDuration, formatQuantity, formatShare } from "./format";
-import { FORMULAS } from "./formulas";
+import { FORMULAS } from "@/core/ground/sums/formulas";
 import { fromSystem, inSystem, type Unit } from "./units";
-import type { Working } from "./working";
+import type { Working } from "@/core/ground/sums/working";
 
 describe("quantities", () => {
   // Definitions: inch 25.4 mm, US fluid ounce 29.5735 mL, US gallon 3785.41 mL, foot 0.3048 m; from memory.

@@ -1,7 +1,7 @@
 import { EVIDENCE, EVIDENCE_IDS, type Evidence, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import { posterior } from "@/core/models/chance/bayes";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
+import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
 import { TABLES, type Tables } from "./tables";
 
 /** How much one piece of evidence speaks for a family, against the rest as they then stood. */
@@ -82,9 +82,9 @@ export function diagnose(evidence: Evidence, { tables, hints, shifts }: Backgrou
     seen.map(({ column }) => column),
   );
   const others = seen.map(({ column }) => averagesOfOthers(column, priors));
-  const evidenceWeight = FAMILY_IDS.reduce(
-    (sum, _, f) => sum + seen.reduce((product, { column }) => product * column[f]!, priors[f]!),
-    0,
+  const all = evidenceWeight(
+    priors,
+    seen.map(({ column }) => column),
   );
 
   const beliefs = FAMILY_IDS.map((family, f): FamilyBelief => {
@@ -93,16 +93,15 @@ export function diagnose(evidence: Evidence, { tables, hints, shifts }: Backgrou
       outcome,
       decibans: 10 * Math.log10(column[f]! / others[s]![f]!),
     }));
-    const inputs = [
-      input("prior weight", priors[f]!, "1", "table"),
-      ...seen.map(({ test, outcome, column }) =>
-        input(`P(${outcomeName(test, outcome)} | ${familyOf(family).name})`, column[f]!, "1", "table"),
-      ),
-      input("the same product over all families", evidenceWeight, "1"),
-    ];
     return {
       family,
-      p: worked("diagnosis.posterior", chances[f]!, "1", inputs),
+      p: sumOf("diagnosis.posterior", {
+        prior: stated.table(priors[f]!),
+        chances: seen.map(({ test, outcome, column }) =>
+          stated.table(column[f]!, `P(${outcomeName(test, outcome)} | ${familyOf(family).name})`),
+        ),
+        all,
+      }),
       pushes: pushes.sort((a, b) => Math.abs(b.decibans) - Math.abs(a.decibans)),
     };
   }).sort((a, b) => b.p.value - a.p.value);

@@ -6,7 +6,7 @@ import { zoneViews } from "@/core/judgement/zones/zoneView";
 import { hairWork } from "@/core/judgement/treatment/lay/hairPasses";
 import { judgeMould } from "@/core/judgement/treatment/mark/mould";
 import { soilOf } from "@/core/judgement/zones/soil";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { backgroundOf } from "./background";
 import { USUAL_KIT } from "@/core/job/kit";
 import { BEHIND_IDS, GROWTH_IDS } from "@/core/ground/catalog/findings";

@@ -1,6 +1,6 @@
 import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { branches, entropyBits, gainBits } from "@/core/models/chance/bayes";
 import { beginAlike, byBeginning, decide, decideAfter, isCommon, type Decision } from "./decision";
 import type { Tables } from "./tables";
@@ -119,11 +119,11 @@ export function nextTest(chances: readonly number[], open: readonly EvidenceId[]
     .map(({ test, promise }) => worthOf(test, chances, promise))
     .sort((a, b) => b.worth.value - a.worth.value);
   const alike = FAMILY_IDS.flatMap((family, f) =>
-    beginAlike(family, decision.leader) ? [input(familyOf(family).name.toLowerCase(), chances[f]!, "1")] : [],
+    beginAlike(family, decision.leader) ? [{ value: chances[f]!, name: familyOf(family).name.toLowerCase() }] : [],
   );
   return {
     decision,
-    sure: worked("diagnosis.sure", decision.sure, "1", alike),
+    sure: sumOf("diagnosis.sure", { families: alike }),
     ranked,
     enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)),
   };
@@ -135,23 +135,20 @@ function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise)
   const before = entropyBits(chances);
   return {
     test,
-    gain: worked("diagnosis.gain", gain, "bit", [
-      input("not known now", before, "bit"),
-      input("not known after it, on average", before - gain, "bit"),
-    ]),
+    gain: sumOf("diagnosis.gain", { before, after: before - gain }),
     change: worked("diagnosis.change", change, "1", [
       input("outcomes that would change it, their chances together", change, "1"),
       input("sure now", decide(chances).sure, "1"),
     ]),
-    worth: worked("diagnosis.worth", worth(promise, minutes), "1/min", [
-      input("information gain", gain, "bit"),
-      input("of it about the first step", stepGainBits, "bit"),
-      input("chance that it changes the first step", change, "1"),
-      input("chance that it is enough after it", ends, "1"),
-      input("which weighs, in bits", ENDS_WEIGHT, "1", "table"),
-      input("minutes", minutes, "min", "table"),
-      input("reaching for one more", SET_UP_MIN, "min", "table"),
-    ]),
+    worth: sumOf("diagnosis.worth", {
+      gain,
+      stepGain: stepGainBits,
+      change,
+      ends,
+      weight: stated.table(ENDS_WEIGHT),
+      minutes: stated.table(minutes),
+      setUpMin: stated.table(SET_UP_MIN),
+    }),
   };
 }
 

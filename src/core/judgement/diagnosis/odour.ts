@@ -1,9 +1,9 @@
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { OdourFinding } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
-import { branches, gainBits, posterior } from "@/core/models/chance/bayes";
+import { branches, gainBits, evidenceWeight, entropyBits, posterior } from "@/core/models/chance/bayes";
 import type { Background } from "./diagnose";
 
 /** Where a smell comes from: which zone, which layer, what family; and where to put the nose next. */
@@ -140,15 +140,13 @@ function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Backg
   const priors = tables.priors.map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
   // One smell named at several places is one observation, not several.
   const columns = [...new Set(characters)].map((character) => tables.columns.smell[character]!);
-  const chances = posterior(priors, columns);
   return FAMILY_IDS.map((family, f) => ({
     family,
-    p: worked("diagnosis.posterior", chances[f]!, "1", [
-      input("prior weight", priors[f]!, "1", "table"),
-      ...columns.map((column, c) =>
-        input(`P(smells of ${[...new Set(characters)][c]} | it)`, column[f]!, "1", "table"),
-      ),
-    ]),
+    p: sumOf("diagnosis.posterior", {
+      prior: stated.table(priors[f]!),
+      chances: columns.map((column, c) => stated.table(column[f]!, `P(smells of ${[...new Set(characters)][c]} | it)`)),
+      all: evidenceWeight(priors, columns),
+    }),
   })).sort((a, b) => b.p.value - a.p.value);
 }
 
@@ -161,13 +159,13 @@ function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers
     ...(pressed === undefined ? [] : [{ sign: presses[pressed === "stronger" ? 0 : 1]!, among: presses }]),
   ];
   const columns = seen.map(({ sign, among }) => asColumn(sign, among));
-  const chances = posterior([1, 1, 1], columns);
   return LAYERS.map((layer, index) => ({
     layer,
-    p: worked("diagnosis.posterior", chances[index]!, "1", [
-      input("prior, the same for all", 1 / 3, "1", "table"),
-      ...seen.map(({ sign }, s) => input(`P(${sign} | it)`, columns[s]![index]!, "1", "table")),
-    ]),
+    p: sumOf("diagnosis.posterior", {
+      prior: stated.table(1, "prior, the same for all"),
+      chances: seen.map(({ sign }, s) => stated.table(columns[s]![index]!, `P(${sign} | it)`)),
+      all: evidenceWeight([1, 1, 1], columns),
+    }),
   })).sort((a, b) => b.p.value - a.p.value);
 }
 
@@ -197,10 +195,11 @@ function whereNext(
   const [most] = valued.sort((a, b) => b.gain - a.gain);
   if (!most)
     return { words: `Every zone was sniffed. Look below ${best.view.name.toLowerCase()}.`, zoneId: best.view.id };
+  const before = entropyBits(chances);
   return {
     words: `Sniff next at ${most.view.name.toLowerCase()}: it tells most about where it is.`,
     zoneId: most.view.id,
-    gain: worked("diagnosis.gain", most.gain, "bit", [
+    gain: sumOf("odour.gain", { before, after: before - most.gain }, [
       input("zones it may still be", chances.filter((p) => p >= 0.01).length),
       input("likeliest so far", best.p.value, "1"),
     ]),

@@ -1,7 +1,7 @@
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId, type RingSource } from "@/core/ground/catalog/ringSigns";
 import type { MarkFinding } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import { posterior } from "@/core/models/chance/bayes";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
+import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
 
 export interface RingOrigin {
   /** Chance that it came up from below. */
@@ -28,18 +28,18 @@ export function ringOrigin({ ring = {}, evidence }: Pick<MarkFinding, "ring" | "
     const { name, weights } = outcomes[shown]!;
     return [{ name, column: [weights.above / totals[0]!, weights.below / totals[1]!] }];
   });
-  const below = posterior(
-    [1, 1],
-    seen.map(({ column }) => column),
-  )[1]!;
+  const columns = seen.map(({ column }) => column);
+  const below = posterior([1, 1], columns)[1]!;
   return {
-    below: worked("diagnosis.posterior", below, "1", [
-      input("prior, as likely as not", 0.5, "1", "table"),
-      ...seen.flatMap(({ name, column }) => [
-        input(`P(${name.toLowerCase()} | from below)`, column[1]!, "1", "table"),
-        input(`P(${name.toLowerCase()} | from above)`, column[0]!, "1", "table"),
-      ]),
-    ]),
+    below: sumOf(
+      "diagnosis.posterior",
+      {
+        prior: stated.table(1, "prior, as likely as not"),
+        chances: seen.map(({ name, column }) => stated.table(column[1]!, `P(${name.toLowerCase()} | from below)`)),
+        all: evidenceWeight([1, 1], columns),
+      },
+      seen.map(({ name, column }) => input(`P(${name.toLowerCase()} | from above)`, column[0]!, "1", "table")),
+    ),
     from: below >= SURE_AT ? "below" : below <= 1 - SURE_AT ? "above" : "unsure",
   };
 }

@@ -1,7 +1,7 @@
 import { MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
 import type { SpaceId } from "@/core/ground/catalog/spaces";
 import type { Mark } from "@/core/ground/quantity/provenance";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 
 /** What one zone's drying says. */
 export interface ZoneFacts {

@@ -13,7 +13,7 @@ import { airOps } from "@/core/job/airOps";
 import { dryingAdvice, type DryingAdvice, type DryingFacts } from "./dryingAdvice";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { formatQuantity, formatShare } from "@/core/ground/quantity/format";
-import { entered } from "@/core/ground/quantity/working";
+import { entered } from "@/core/ground/sums/working";
 import { layersAt, meterAt, stateAt } from "@/core/models/drying/at";
 import { longestDryH } from "@/core/models/drying/longest";
 

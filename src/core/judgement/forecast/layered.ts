@@ -2,7 +2,7 @@ import { saturationPressurePa } from "@/core/models/air/moistAir";
 import { STACKS, LAYERS } from "@/core/ground/catalog/layers";
 import type { BuildId } from "@/core/ground/catalog/builds";
 import type { Cloth } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, entered, opened, type Worked } from "@/core/ground/sums/working";
 import { between } from "@/core/models/drying/at";
 import { dryAtHours, firstHour } from "@/core/models/drying/course";
 import { dryOut, USUAL_STEPS, type Course, type Surroundings } from "@/core/models/drying/dryOut";
@@ -158,13 +158,7 @@ function zoneDrying(
   const foretold = meterAlong(grid, slab);
   const pace = paceOf(zone.readings, course.hours, foretold);
   const scale = pace?.value ?? 1;
-  const hours = pace
-    ? worked("drying.refit", byModel / scale, "h", [
-        input("hours by the layers", byModel, "h"),
-        input("pace", scale, "1"),
-        ...pace.working.inputs,
-      ])
-    : before;
+  const hours = pace ? sumOf("drying.refit", { layersH: byModel, pace: opened(pace) }) : before;
   const until = (value: number) => Math.min(value, USUAL_STEPS.hours);
   const faceDry = Math.min(byModel, firstHour(course.hours, slab.byLayer[0]!, SURFACE_DRY_L_PER_M2));
   const wetUntil = until(byModel);
@@ -212,10 +206,7 @@ function zoneDrying(
             refit: {
               pace,
               before,
-              read: worked("as-entered", last.pct, "%", [
-                input("moisture meter", last.pct, "%", "measured"),
-                input("hours of drying", last.hours, "h", "measured"),
-              ]),
+              read: entered("moisture meter", last.pct, "%", "measured"),
               foretold: worked("drying.meter", between(course.hours, foretold, last.hours), "%", [
                 input("hours of drying", last.hours, "h", "measured"),
                 ...about,

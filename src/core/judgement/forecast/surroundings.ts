@@ -12,7 +12,7 @@ import {
 import { CABIN_HEIGHT_M } from "@/core/ground/pieces/cabinSpace";
 import { CABINS } from "@/core/ground/pieces/cabinSpace";
 import type { AirEvent, DryingAir, Job, Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, entered, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { conditionsOf, reckonedHumidityPct, reckonedTempC } from "@/core/judgement/zones/conditions";
 import type { Surroundings } from "@/core/models/drying/dryOut";
@@ -37,22 +37,17 @@ export const moversAt = (speedMPerS: number) =>
 
 /** Room inside: as given, the cabin's own, or a room over what lies on its floor. */
 export function roomVolume({ pieces, site }: Job): Worked {
-  if (site.volumeM3 !== undefined)
-    return worked("drying.volume", site.volumeM3, "m3", [input("as given", site.volumeM3, "m3", "entered")]);
+  if (site.volumeM3 !== undefined) return entered("as given", site.volumeM3, "m3");
   const all = pieces.order.map((id) => pieces.byId[id]!);
   const cabin = all.find(({ template }) => CABINS.includes(template));
   const floorOf = ({ lengthMm, depthMm }: { lengthMm: number; depthMm: number }) => (lengthMm * depthMm) / 1e6;
-  if (cabin)
-    return worked("drying.volume", floorOf(cabin) * CABIN_HEIGHT_M, "m3", [
-      input("floor", floorOf(cabin), "m2"),
-      input("height", CABIN_HEIGHT_M, "m", "table"),
-    ]);
+  if (cabin) return sumOf("drying.volume", { floorM2: floorOf(cabin), heightM: stated.table(CABIN_HEIGHT_M) });
   const floor = Math.max(0, ...all.map(floorOf));
-  return worked("drying.volume", Math.max(LEAST_ROOM_M3, floor * ROOM_HEIGHT_M), "m3", [
-    input("floor that is cleaned", floor, "m2"),
-    input("height", ROOM_HEIGHT_M, "m", "table"),
-    input("no room less than", LEAST_ROOM_M3, "m3", "table"),
-  ]);
+  return sumOf("drying.volume", {
+    floorM2: { value: floor, name: "floor that is cleaned" },
+    heightM: stated.table(ROOM_HEIGHT_M),
+    leastM3: stated.table(LEAST_ROOM_M3),
+  });
 }
 
 /**

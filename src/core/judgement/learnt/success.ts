@@ -2,7 +2,7 @@ import type { AgentId } from "@/core/ground/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { FIBRE_GROUPS, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
 import type { Experience } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { betaQuantile } from "@/core/models/chance/beta";
 
 /** How often one rung of a family's ladder makes the mark go, before there is a log. Judgement. */
@@ -79,18 +79,18 @@ export function successOf(
       : [TABLE_COUNTS * start + here.gone, TABLE_COUNTS * (1 - start) + here.tried - here.gone];
   const outside = TABLE_COUNTS / (TABLE_COUNTS + others.tried);
   return {
-    chance: worked("ledger.success", a / (a + b), "1", [
-      input(`${familyOf(family).name.toLowerCase()}, table`, table, "1", "table"),
-      input("the table counts as marks", TABLE_COUNTS, "1", "table"),
+    chance: sumOf("ledger.success", {
+      table: stated.table(table, `${familyOf(family).name.toLowerCase()}, table`),
+      counts: stated.table(TABLE_COUNTS),
       ...(fibre === undefined
-        ? []
-        : [
-            input(`gone on ${FIBRE_GROUPS[fibre].name.toLowerCase()}`, here.gone, "1", "measured"),
-            input("of so many tried there", here.tried, "1", "measured"),
-          ]),
-      input(fibre === undefined ? "gone on any fibre" : "gone on other fibres", others.gone, "1", "measured"),
-      input("of so many tried", others.tried, "1", "measured"),
-    ]),
+        ? {}
+        : {
+            gone: stated.measured(here.gone, `gone on ${FIBRE_GROUPS[fibre].name.toLowerCase()}`),
+            tried: stated.measured(here.tried, "of so many tried there"),
+          }),
+      goneElsewhere: stated.measured(others.gone, fibre === undefined ? "gone on any fibre" : "gone on other fibres"),
+      triedElsewhere: stated.measured(others.tried),
+    }),
     low: quantile(TENTH, a, b),
     high: quantile(NINE_TENTHS, a, b),
     tried: here.tried,

@@ -6,7 +6,9 @@ import type { Evidence } from "@/core/ground/catalog/evidence";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Cloth, Job, Zone } from "@/core/job/schema";
 import { judge, type Candidate, type RuleFacts } from "./judge";
-import { BRUSH_ROUND_RATE, roundsWanted, SOIL_RATE } from "@/core/judgement/treatment/step/rates";
+import { roundsWanted } from "../treatment/step/soilRates";
+import { BRUSH_ROUND_RATE } from "../treatment/step/soilRates";
+import { SOIL_RATE } from "../treatment/step/soilRates";
 import { RULES } from "./rules";
 import { strengthFor } from "@/core/judgement/treatment/way/strength";
 

@@ -1,7 +1,7 @@
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreOutcome, type FibreTestId } from "@/core/ground/catalog/fibreTests";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
-import { branches, gainBits, posterior } from "@/core/models/chance/bayes";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
+import { branches, gainBits, evidenceWeight, posterior } from "@/core/models/chance/bayes";
 
 export type FibreTests = Partial<Record<FibreTestId, string>>;
 export interface FibreBelief {
@@ -37,23 +37,22 @@ const done = (tests: FibreTests) =>
  */
 export function identifyFibre(tests: FibreTests): FibreBelief[] {
   const seen = done(tests);
-  const chances = posterior(
+  const all = evidenceWeight(
     ALIKE,
     seen.map(({ test, outcome }) => COLUMNS[test][outcome]!),
   );
   return MATERIAL_IDS.map((material, index) => ({
     material,
-    p: worked("diagnosis.posterior", chances[index]!, "1", [
-      input("prior, the same for all", 1 / MATERIAL_IDS.length, "1", "table"),
-      ...seen.map(({ test, outcome }) =>
-        input(
-          `P(${FIBRE_TESTS[test].name.toLowerCase()} so | ${MATERIALS[material].name})`,
+    p: sumOf("diagnosis.posterior", {
+      prior: stated.table(1, "prior, the same for all"),
+      chances: seen.map(({ test, outcome }) =>
+        stated.table(
           COLUMNS[test][outcome]![index]!,
-          "1",
-          "table",
+          `P(${FIBRE_TESTS[test].name.toLowerCase()} so | ${MATERIALS[material].name})`,
         ),
       ),
-    ]),
+      all,
+    }),
   })).sort((a, b) => b.p.value - a.p.value);
 }
 

@@ -1,7 +1,7 @@
 import { SOIL_LEVEL_IDS, SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { SOIL_SIGNS, VACUUMED_G_PER_M2 } from "@/core/ground/catalog/findings";
 import type { Zone } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 export interface SoilReading {
   level: SoilLevel;
@@ -28,22 +28,21 @@ export function soilOf({
   clean,
 }: Pick<Zone, "soil" | "soilSigns" | "wetMud" | "clean">): SoilReading | undefined {
   const { towel, pile, vacuumedGPerM2 } = soilSigns ?? {};
-  const vacuumed = vacuumedGPerM2 === undefined ? undefined : levelOfVacuumed(vacuumedGPerM2);
-  const measured = [towel, pile, vacuumed].filter((level) => level !== undefined);
   const seen = wetMud ? "caked" : soil;
-  const candidates = measured.length > 0 ? [...measured, ...(seen === "caked" ? [seen] : [])] : seen ? [seen] : [];
-  if (candidates.length === 0) return undefined;
-  const level = candidates.reduce((worst, each) => (rank(each) > rank(worst) ? each : worst));
-  const inputs = [
-    input(
-      "look",
-      wetMud ? "wet mud" : soil ? SOIL_LEVELS[soil].toLowerCase() : clean ? "clean" : "not looked at",
-      undefined,
-      "entered",
-    ),
-    ...(towel ? [input("white towel", SOIL_SIGNS.towel.levels[towel].toLowerCase(), undefined, "measured")] : []),
-    ...(pile ? [input("pile", SOIL_SIGNS.pile.levels[pile].toLowerCase(), undefined, "measured")] : []),
-    ...(vacuumedGPerM2 === undefined ? [] : [input("vacuumed", vacuumedGPerM2, "g/m2", "measured")]),
+  const signs = [
+    ...(towel ? [signOf(towel, "white towel", SOIL_SIGNS.towel.levels[towel])] : []),
+    ...(pile ? [signOf(pile, "pile", SOIL_SIGNS.pile.levels[pile])] : []),
+    ...(vacuumedGPerM2 === undefined
+      ? []
+      : [signOf(levelOfVacuumed(vacuumedGPerM2), "vacuumed", `${vacuumedGPerM2} g/m²`)]),
   ];
-  return { level, of: worked("look.soil", rank(level) + 1, "1", inputs) };
+  if (signs.length === 0 && seen === undefined) return undefined;
+  const words = wetMud ? "wet mud" : soil ? SOIL_LEVELS[soil].toLowerCase() : clean ? "clean" : "not looked at";
+  const of = sumOf("look.soil", { ...(seen ? { looked: stated.entered(rank(seen) + 1, words) } : {}), signs }, [
+    ...(seen ? [] : [input("look", words, undefined, "entered")]),
+  ]);
+  return { level: SOIL_LEVEL_IDS[of.value - 1]!, of };
 }
+
+const signOf = (level: SoilLevel, sign: string, words: string) =>
+  stated.measured(rank(level) + 1, `${sign}: ${words.toLowerCase()}`);

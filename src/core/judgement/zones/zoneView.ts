@@ -11,9 +11,9 @@ import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/
 import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
 import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
-import { areaMm2, boundsOf, perimeterMm, type Corners, type Rect } from "@/core/ground/pieces/geometry";
+import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { soilOf, type SoilReading } from "./soil";
 
 /** A zone with everything about it looked up: its drawing, its size, and what its cloth might be. */
@@ -128,18 +128,8 @@ function viewOf(
     shape,
     name: zone.name ?? part.name,
     faces: templateOf(piece.template).faces,
-    areaM2: worked("geometry.zone", areaMm2(corners) / 1e6, "m2", [
-      input("corners", corners.length),
-      input("length", shape.widthMm, "mm", "entered"),
-      input("width", shape.heightMm, "mm", "entered"),
-    ]),
-    seamM:
-      role.sewn &&
-      worked("geometry.seam", perimeterMm(corners) / 1000, "m", [
-        input("sides", corners.length),
-        input("length", shape.widthMm, "mm", "entered"),
-        input("width", shape.heightMm, "mm", "entered"),
-      ]),
+    areaM2: sumOf("geometry.zone", { corners: inTurn(corners) }),
+    seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
     clothOwner: otherCloth ? "zone" : "piece",
@@ -171,16 +161,13 @@ export const leastFaceCapacity = (view: ZoneView) =>
   Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
 export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
 
+/** Corners as a row of numbers, across and down in turn, mm. */
+const inTurn = (corners: readonly { xMm: number; yMm: number }[]) => corners.flatMap(({ xMm, yMm }) => [xMm, yMm]);
+
 /** A finding's area: its outline's by the shoelace sum, or an oval of its size. */
 export function markArea({ size, outline }: Pick<PlacedFinding, "size" | "outline">): Worked {
-  if (outline && outline.length >= 3)
-    return worked("geometry.mark", Math.max(areaMm2(outline) / 1e6, 1e-6), "m2", [
-      input("outline", `${outline.length} corners`, undefined, "entered"),
-    ]);
-  return worked("geometry.mark", (Math.PI / 4) * (size.widthMm / 1000) * (size.heightMm / 1000), "m2", [
-    input("length", size.widthMm, "mm", "entered"),
-    input("width", size.heightMm, "mm", "entered"),
-  ]);
+  if (outline && outline.length >= 3) return sumOf("geometry.markOutline", { corners: inTurn(outline) });
+  return sumOf("geometry.mark", { lengthMm: stated.entered(size.widthMm), widthMm: stated.entered(size.heightMm) });
 }
 
 /** Judgement: agent runs this far past the rim. */
@@ -190,10 +177,11 @@ const SPREAD_MARGIN_MM = 20;
 export function spreadArea(finding: PlacedFinding, view: ZoneView): Worked {
   const area = markArea(finding);
   const { widthMm, heightMm } = finding.size;
-  const growth = ((widthMm + 2 * SPREAD_MARGIN_MM) * (heightMm + 2 * SPREAD_MARGIN_MM)) / (widthMm * heightMm);
-  return worked("geometry.spread", Math.min(area.value * growth, view.areaM2.value), "m2", [
-    input("area of the mark", area.value, "m2"),
-    input("margin all round", SPREAD_MARGIN_MM, "mm", "table"),
-    input("area of the zone", view.areaM2.value, "m2"),
-  ]);
+  return sumOf("geometry.spread", {
+    markM2: opened(area),
+    lengthMm: stated.entered(widthMm),
+    widthMm: stated.entered(heightMm),
+    marginMm: stated.table(SPREAD_MARGIN_MM),
+    zoneM2: view.areaM2.value,
+  });
 }

@@ -1,4 +1,4 @@
-import { input, worked, type Basis, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, type Basis, type Worked } from "@/core/ground/sums/working";
 import {
   airDensityKgPerM3,
   latentHeatJPerKg,

@@ -1,3 +1,5 @@
+const IMPOSSIBLE = "These findings cannot all be true of one mark. Take back the one you are least sure of.";
+
 /**
  * Bayes' rule in log space, for any hypotheses; evidence not gathered adds nothing.
  * @param priors relative weights, ≥ 0, one a hypothesis
@@ -11,11 +13,23 @@ export function posterior(priors: readonly number[], columns: readonly (readonly
     columns.reduce((sum, column) => sum + Math.log(column[index]!), Math.log(prior)),
   );
   const top = Math.max(...logs);
-  if (!Number.isFinite(top))
-    throw new RangeError("These findings cannot all be true of one mark. Take back the one you are least sure of.");
+  if (!Number.isFinite(top)) throw new RangeError(IMPOSSIBLE);
   const weights = logs.map((log) => Math.exp(log - top));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return weights.map((weight) => weight / total);
+}
+
+/**
+ * What Bayes' rule divides by: weight times chances, added over all hypotheses. Arguments as of {@link posterior}.
+ * @throws RangeError when the evidence is impossible under every hypothesis
+ */
+export function evidenceWeight(priors: readonly number[], columns: readonly (readonly number[])[]): number {
+  const all = priors.reduce(
+    (sum, prior, index) => sum + columns.reduce((weight, column) => weight * column[index]!, prior),
+    0,
+  );
+  if (!(all > 0)) throw new RangeError(IMPOSSIBLE);
+  return all;
 }
 
 /** Shannon's entropy of chances that add to one, bits. @example entropyBits([0.5, 0.5]) // 1 */

@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 
 export interface Mix {
   product: Worked;
@@ -15,10 +15,9 @@ export interface Mix {
 export function mix(totalMl: number, r: number): Mix {
   if (!(totalMl > 0) || !Number.isFinite(totalMl)) throw new RangeError("The volume to mix must be more than nothing.");
   if (!(r >= 0) || !Number.isFinite(r)) throw new RangeError("Parts of water must be nought or more.");
-  const inputs = [input("volume V", totalMl, "mL"), input("parts water r", r, "parts", "table")];
   return {
-    product: worked("dilution.product", totalMl / (r + 1), "mL", inputs),
-    water: worked("dilution.water", (totalMl * r) / (r + 1), "mL", inputs),
+    product: sumOf("dilution.product", { totalMl, parts: stated.table(r) }),
+    water: sumOf("dilution.water", { totalMl, parts: stated.table(r) }),
   };
 }
 
@@ -39,21 +38,13 @@ export interface MarkedFill {
  * @param productMarkMl spacing of the measuring cup's marks, mL
  */
 export function fillToMarks(totalMl: number, r: number, totalMarkMl: number, productMarkMl: number): MarkedFill {
-  const exact = mix(Math.ceil(totalMl / totalMarkMl - 1e-9) * totalMarkMl, r);
-  const total = exact.product.value + exact.water.value;
-  const marked = Math.floor(exact.product.value / productMarkMl + 1e-9) * productMarkMl;
-  const product = r === 0 ? total : marked > 0 ? marked : exact.product.value;
-  const inputs = [
-    input("wanted", totalMl, "mL"),
-    input("parts water r", r, "parts", "table"),
-    input("bottle marks every", totalMarkMl, "mL", "table"),
-    input("cup marks every", productMarkMl, "mL", "table"),
-    input("product before rounding", exact.product.value, "mL"),
-  ];
-  return {
-    product: worked("mix.marked", product, "mL", inputs),
-    water: worked("mix.marked", total - product, "mL", inputs),
-    total: worked("mix.marked", total, "mL", inputs),
-    partsWater: (total - product) / product,
-  };
+  if (!(totalMl > 0) || !Number.isFinite(totalMl)) throw new RangeError("The volume to mix must be more than nothing.");
+  const total = sumOf("mix.markedTotal", { wantedMl: totalMl, markMl: stated.table(totalMarkMl) });
+  const product = sumOf("mix.markedProduct", {
+    totalMl: total.value,
+    parts: stated.table(r),
+    cupMl: stated.table(productMarkMl),
+  });
+  const water = sumOf("mix.markedWater", { totalMl: total.value, productMl: opened(product) });
+  return { product, water, total, partsWater: water.value / product.value };
 }

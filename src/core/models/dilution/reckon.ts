@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { labelText, readingOf, type Convention } from "@/core/ground/quantity/ratio";
 import { formatNumber } from "@/core/ground/quantity/format";
 
@@ -29,10 +29,7 @@ export const saidEveryWay = (r: number): { convention: Convention; text: string 
 /** Caps of product in a mix. @param capMl what the cap holds, mL, > 0 */
 export function capfuls(productMl: number, capMl: number): Worked {
   if (!(capMl > 0)) throw new RangeError("Say what the cap holds, in mL.");
-  return worked("dilution.caps", productMl / capMl, "1", [
-    input("product", productMl, "mL"),
-    input("one cap", capMl, "mL", "entered"),
-  ]);
+  return sumOf("dilution.caps", { productMl, capMl: stated.entered(capMl) });
 }
 
 export interface Correction {
@@ -53,34 +50,23 @@ export function correctBottle(haveMl: number, haveR: number, wantedR: number): C
   if (!(haveMl > 0)) throw new RangeError("There has to be something in the bottle.");
   const share = (r: number) => 1 / (r + 1);
   const [have, wanted] = [share(haveR), share(wantedR)];
-  const inputs = [
-    input("in the bottle V1", haveMl, "mL", "entered"),
-    input("its product C1", have, "1"),
-    input("wanted C3", wanted, "1"),
-  ];
   const add = Math.abs(have - wanted) < 1e-9 ? "nothing" : have > wanted ? "water" : "product";
-  const amount =
-    add === "water"
-      ? (haveMl * have) / wanted - haveMl
-      : add === "product"
-        ? (haveMl * (wanted - have)) / (1 - wanted)
-        : 0;
+  const amount = sumOf("dilution.correct", {
+    haveMl: stated.entered(haveMl),
+    have,
+    wanted: add === "nothing" ? have : wanted,
+    added: add === "product" ? 1 : 0,
+  });
   return {
     add,
-    amount: worked("dilution.correct", amount, "mL", [
-      ...inputs,
-      input("what is added, C2", add === "product" ? 1 : 0, "1"),
-    ]),
-    total: worked("dilution.correct", haveMl + amount, "mL", [...inputs, input("added V2", amount, "mL")]),
+    amount,
+    total: sumOf("dilution.corrected", { haveMl: stated.entered(haveMl), addedMl: amount.value }),
   };
 }
 
 /** How much mix the last of a product still makes. @param productMl mL, ≥ 0 @param r parts water, ≥ 0 */
 export const lastOfBottle = (productMl: number, r: number): Worked =>
-  worked("dilution.last", productMl * (r + 1), "mL", [
-    input("product left", productMl, "mL", "entered"),
-    input("parts water r", r, "parts", "table"),
-  ]);
+  sumOf("dilution.last", { productMl: stated.entered(productMl), parts: stated.table(r) });
 
 /**
  * Active ingredient in the mix, mg in each kg.
@@ -90,10 +76,7 @@ export const lastOfBottle = (productMl: number, r: number): Worked =>
  */
 export function activePpm(activePct: number, r: number): Worked {
   if (!(activePct >= 0 && activePct <= 100)) throw new RangeError("The active content is between 0 and 100 %.");
-  return worked("dilution.ppm", (activePct * 1e4) / (r + 1), "ppm", [
-    input("active in the product", activePct, "%", "entered"),
-    input("parts water r", r, "parts", "table"),
-  ]);
+  return sumOf("dilution.ppm", { activePct: stated.entered(activePct), parts: stated.table(r) });
 }
 
 export interface WarmMix {
@@ -111,15 +94,14 @@ export function warmMix(totalMl: number, hotC: number, coldC: number, targetC: n
   if (!(hotC > coldC)) throw new RangeError("The hot water has to be warmer than the cold.");
   if (targetC < coldC || targetC > hotC)
     throw new RangeError("The two together cannot give that: it lies outside of cold and hot.");
-  const share = (targetC - coldC) / (hotC - coldC);
-  const inputs = [
-    input("in all", totalMl, "mL", "entered"),
-    input("hot", hotC, "degC", "entered"),
-    input("cold", coldC, "degC", "entered"),
-    input("wanted", targetC, "degC", "entered"),
-  ];
+  const given = {
+    totalMl: stated.entered(totalMl),
+    hotC: stated.entered(hotC),
+    coldC: stated.entered(coldC),
+    wantedC: stated.entered(targetC),
+  };
   return {
-    hot: worked("dilution.warm", totalMl * share, "mL", inputs),
-    cold: worked("dilution.warm", totalMl * (1 - share), "mL", inputs),
+    hot: sumOf("dilution.warmHot", given),
+    cold: sumOf("dilution.warmCold", given),
   };
 }

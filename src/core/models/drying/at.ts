@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, entered, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { LayeredDrying } from "./layeredDrying";
 
 /** Hours of a course that a picture can show; small, so that the map can ask it too. */
@@ -23,7 +23,7 @@ export const cutAt = (layers: LayeredDrying, hours: number) => {
   return layers.course.layers.map(({ name, thicknessMm, holdsLPerM2 }, layer) => ({
     name,
     holdsLPerM2,
-    thickness: worked("as-entered", thicknessMm, "mm", [input("thickness", thicknessMm, "mm", "table")]),
+    thickness: entered("thickness", thicknessMm, "mm", "table"),
     water: worked("drying.atHour", water[layer]!, "L/m2", [
       input("hours of drying", hours, "h", "entered"),
       input("this layer holds", holdsLPerM2, "L/m2", "table"),
@@ -40,14 +40,10 @@ export type DryState = "wet" | "dry on top" | "dry";
 /** How a zone stands by then. */
 export function stateAt(layers: LayeredDrying, dryH: number, hours: number): { state: DryState; water: Worked } {
   const each = layersAt(layers, hours);
-  const water = worked(
-    "drying.atHour",
-    each.reduce((sum, litres) => sum + litres, 0),
-    "L/m2",
-    [
-      input("hours of drying", hours, "h", "entered"),
-      ...layers.course.layers.map(({ name }, layer) => input(name.toLowerCase(), each[layer]!, "L/m2")),
-    ],
+  const water = sumOf(
+    "drying.waterAt",
+    { layers: layers.course.layers.map(({ name }, layer) => ({ value: each[layer]!, name: name.toLowerCase() })) },
+    [input("hours of drying", hours, "h", "entered")],
   );
   return { state: hours >= dryH ? "dry" : hours >= layers.surfaceDry.value ? "dry on top" : "wet", water };
 }

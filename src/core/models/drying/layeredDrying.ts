@@ -1,4 +1,4 @@
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 
 /** What the layers say of a zone, beside when it is dry. */
 export interface LayeredDrying {

@@ -1,4 +1,4 @@
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 
 /** The longest drying of any zone, h; 0 when nothing gets wet, Infinity when one does not dry. */
 export const longestDryH = (drying: Record<string, { hours: Worked }>): number =>

@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, type Worked } from "@/core/ground/sums/working";
 import { firstHour } from "./course";
 import { PINS_MM, sumTo, type SlabCourse } from "./dryOut";
 import type { Grid } from "./grid";

@@ -1,5 +1,5 @@
 import { evaporation, type AirState } from "@/core/models/air/evaporation";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 
 /** After EPA guidance [std, from memory]: dried within 24 to 48 hours, cloth and foam do not grow mould. */
 export const MOULD_CAUTION_H = 24;
@@ -26,29 +26,19 @@ export interface Drying {
  */
 export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number, air: AirState): Drying {
   const rate = evaporation(air);
-  const excess = Math.max(0, residual.value - dryAtLPerM2);
-  const value =
-    excess === 0
-      ? 0
-      : rate.value < 1e-4
-        ? Infinity
-        : excess / rate.value +
-          slowEndH * (SLOW_END_AT_RATE / rate.value) * Math.min(1, excess / FULL_SLOW_END_AT) ** 2;
-  const hours = worked("drying.hours", value, "h", [
-    input("water left W", residual.value, "L/m2"),
-    input("dry at W_dry", dryAtLPerM2, "L/m2", "table"),
-    input("evaporation j", rate.value, "kg/m2h"),
-    input("slow end", slowEndH, "h", "table"),
-    ...rate.working.inputs.slice(0, 3),
-  ]);
-  return { residual, evaporation: rate, hours, ...mouldClock(value) };
+  const hours = sumOf("drying.hours", {
+    left: residual.value,
+    dryAt: stated.table(dryAtLPerM2),
+    evaporation: opened(rate),
+    slowEndH: stated.table(slowEndH),
+    atRate: stated.table(SLOW_END_AT_RATE),
+    fullAt: stated.table(FULL_SLOW_END_AT),
+  });
+  return { residual, evaporation: rate, hours, ...mouldClock(hours.value) };
 }
 
 /** What so many hours to dry leave until mould grows. */
 export const mouldClock = (hours: number): Pick<Drying, "mould" | "mouldHoursLeft"> => ({
-  mouldHoursLeft: worked("drying.mould", MOULD_LIMIT_H - hours, "h", [
-    input("hours to dry", hours, "h"),
-    input("limit", MOULD_LIMIT_H, "h", "table"),
-  ]),
+  mouldHoursLeft: sumOf("drying.mould", { limitH: stated.table(MOULD_LIMIT_H), hours }),
   mould: hours > MOULD_LIMIT_H ? "over" : hours > MOULD_CAUTION_H ? "caution" : "safe",
 });

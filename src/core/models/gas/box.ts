@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** A well-mixed box of air: dC/dt = G/V − (n + k)C. Mass balance of one gas; the room around is a second box. */
 
@@ -19,19 +19,16 @@ export interface Box {
  * @returns mg/m³; Infinity where nothing ever takes it away and it runs for ever
  */
 export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }: Box, hours = Infinity): Worked {
-  const lossPerH = airChangesPerH + decayPerH;
-  // With next to no loss it only adds up; the share that stays falls from 1.
-  const lost = lossPerH * hours;
-  const value = Number.isFinite(hours)
-    ? (gasMgPerH / volumeM3) * hours * (lost < 1e-9 ? 1 : -Math.expm1(-lost) / lost)
-    : gasMgPerH / (volumeM3 * lossPerH);
-  return worked("gas.concentration", value, "mg/m3", [
-    input("gas made", gasMgPerH, "mg/h", "table"),
-    input("volume", volumeM3, "m3", "entered"),
-    input("air changes", airChangesPerH, "1/h", "entered"),
-    input("falls apart by itself", decayPerH, "1/h", "table"),
-    ...(Number.isFinite(hours) ? [input("running", hours, "h", "table")] : []),
-  ]);
+  return sumOf(
+    "gas.concentration",
+    {
+      gasMgPerH: stated.table(gasMgPerH),
+      volumeM3: stated.entered(volumeM3),
+      changesPerH: stated.entered(airChangesPerH),
+      decayPerH: stated.table(decayPerH),
+    },
+    [...(Number.isFinite(hours) ? [input("running", hours, "h", "table")] : [])],
+  );
 }
 
 /**
@@ -41,32 +38,26 @@ export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }
  * @returns min; Infinity where nothing takes it away
  */
 export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number, decayPerH = 0): Worked {
-  const lossPerH = airChangesPerH + decayPerH;
-  const value = fromPpm <= aimPpm ? 0 : lossPerH === 0 ? Infinity : (Math.log(fromPpm / aimPpm) / lossPerH) * 60;
-  return worked("gas.clearing", value, "min", [
-    input("from", fromPpm, "ppm"),
-    input("down to", aimPpm, "ppm", "table"),
-    input("fewest air changes", airChangesPerH, "1/h", "entered"),
-    input("falls apart by itself, counted as", decayPerH, "1/h", decayPerH === 0 ? "assumed" : "measured"),
-  ]);
+  return sumOf("gas.clearing", {
+    fromPpm,
+    aimPpm: stated.table(aimPpm),
+    changesPerH: stated.entered(airChangesPerH),
+    decayPerH: { value: decayPerH, basis: decayPerH === 0 ? "assumed" : "measured" },
+  });
 }
 
 /** What leaks out of the box makes in the room around it at the steady state, mg/m³; nothing there is counted on to take it apart. */
 export function roomConcentration(box: Box, insideMgPerM3: number, roomM3: number, roomAirChangesPerH: number): Worked {
   const leakMgPerH = box.airChangesPerH * box.volumeM3 * insideMgPerM3;
-  return worked("gas.room", roomAirChangesPerH === 0 ? Infinity : leakMgPerH / (roomM3 * roomAirChangesPerH), "mg/m3", [
-    input("leaks out", leakMgPerH, "mg/h"),
-    input("room", roomM3, "m3", "entered"),
-    input("its air changes", roomAirChangesPerH, "1/h", "entered"),
-  ]);
+  return sumOf("gas.room", {
+    leakMgPerH,
+    roomM3: stated.entered(roomM3),
+    changesPerH: stated.entered(roomAirChangesPerH),
+  });
 }
 
 /** Exposure of what is treated, ppm·min: concentration by time. */
-export const exposure = (ppm: number, minutes: number): Worked =>
-  worked("gas.exposure", ppm * minutes, "ppm·min", [
-    input("concentration, at least", ppm, "ppm"),
-    input("for", minutes, "min"),
-  ]);
+export const exposure = (ppm: number, minutes: number): Worked => sumOf("gas.exposure", { ppm, minutes });
 
 /** A meter's reading at a moment, ms since 1970. */
 export interface MeterReading {

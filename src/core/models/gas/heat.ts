@@ -1,5 +1,5 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** Killing by heat (Bigelow): log reduction = ∫ 10^((T − T_ref)/z) dt / D_ref. */
 
@@ -67,13 +67,13 @@ export const logReduction = (
  * @param tempC measured at the surface, °C
  */
 export const secondsFor = (row: HeatKill, logs: number, tempC: number): Worked =>
-  worked("heat.seconds", (logs * row.dSeconds) / 10 ** ((tempC - row.refTempC) / row.zK), "s", [
-    input("logs", logs, "1"),
-    input("surface", tempC, "degC", "measured"),
-    input("D, s for one log at the reference", row.dSeconds, "s", "table"),
-    input("reference", row.refTempC, "degC", "table"),
-    input("z", row.zK, "K", "table"),
-  ]);
+  sumOf("heat.seconds", {
+    logs,
+    tempC: stated.measured(tempC),
+    dSeconds: stated.table(row.dSeconds),
+    refTempC: stated.table(row.refTempC),
+    zK: stated.table(row.zK),
+  });
 
 /** How long a head kept moving stays over one place, s. Judgement. */
 export const PASS_SECONDS = 1;

@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** Where every litre put on a zone has gone, L. */
 export interface WaterBalance {
@@ -23,18 +23,16 @@ export function balanceOf(
   }[],
   areaM2: number,
 ): WaterBalance {
-  const litres = (lPerM2: number) => lPerM2 * areaM2;
   const on = steps.reduce((sum, { onLPerM2 }) => sum + onLPerM2, 0);
   const off = (by: "towel" | "machine") =>
     steps.reduce((sum, step) => (step.by === by ? sum + step.beforeLPerM2 + step.onLPerM2 - step.afterLPerM2 : sum), 0);
   const left = steps.at(-1)?.afterLPerM2 ?? 0;
   const of = (lPerM2: number) =>
-    worked("water.balance", litres(lPerM2), "L", [
+    sumOf("water.balance", { lPerM2, areaM2 }, [
       input("put on", on, "L/m2"),
       input("towelled off", off("towel"), "L/m2"),
       input("drawn off", off("machine"), "L/m2"),
       input("left", left, "L/m2"),
-      input("area", areaM2, "m2"),
     ]);
   return { on: of(on), toweled: of(off("towel")), drawnOff: of(off("machine")), left: of(left) };
 }

@@ -1,4 +1,5 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { drawnOffStrokes, dryShares, leftAfterStrokes } from "@/core/ground/sums/strokeSums";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 export interface StrokeMachine {
   flowLPerMin: number;
@@ -16,11 +17,11 @@ export interface StrokeMachine {
 export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachine): Worked {
   if (!(flowLPerMin > 0 && headWidthM > 0 && strokeMPerS > 0))
     throw new RangeError("Flow, head width and stroke speed must each be more than nothing.");
-  return worked("water.wetStroke", flowLPerMin / 60 / (headWidthM * strokeMPerS), "L/m2", [
-    input("flow", flowLPerMin, "L/min", "table"),
-    input("head width", headWidthM, "m", "table"),
-    input("stroke speed", strokeMPerS, "m/s", "table"),
-  ]);
+  return sumOf("water.wetStroke", {
+    flowLPerMin: stated.table(flowLPerMin),
+    headWidthM: stated.table(headWidthM),
+    strokeMPerS: stated.table(strokeMPerS),
+  });
 }
 
 /**
@@ -33,22 +34,12 @@ export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachin
  * @example residual(1.12, 0.2, 0.45, 4) // 0.284
  */
 export function residual(onLPerM2: number, boundLPerM2: number, recovery: number, dryStrokes: number): Worked {
-  const free = Math.max(0, onLPerM2 - boundLPerM2);
-  const left = Math.min(onLPerM2, boundLPerM2) + free * (1 - recovery) ** dryStrokes;
-  return worked("water.residual", left, "L/m2", [
-    input("water before W", onLPerM2, "L/m2"),
-    input("bound water W_b", boundLPerM2, "L/m2", "table"),
-    input("recovery r", recovery, "1", "table"),
-    input("dry strokes", dryStrokes, "strokes", "entered"),
-  ]);
-}
-
-/** Dry strokes after each wet one but the last, which gets the rest. @example dryShares(3, 8) // [2, 2, 4] */
-export function dryShares(wetStrokes: number, dryStrokes: number): number[] {
-  const each = Math.floor(dryStrokes / (wetStrokes + 1));
-  return Array.from({ length: wetStrokes }, (_, index) =>
-    index < wetStrokes - 1 ? each : dryStrokes - each * (wetStrokes - 1),
-  );
+  return sumOf("water.residual", {
+    before: onLPerM2,
+    bound: stated.table(boundLPerM2),
+    recovery: stated.table(recovery),
+    dryStrokes: stated.entered(dryStrokes),
+  });
 }
 
 /**
@@ -64,22 +55,16 @@ export function drawnOff(
   boundLPerM2: number,
   recovery: number,
 ): { left: Worked; peakLPerM2: number } {
-  let water = beforeLPerM2;
-  let peakLPerM2 = beforeLPerM2;
-  for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
-    water += onLPerM2 / Math.max(1, wetStrokes);
-    peakLPerM2 = Math.max(peakLPerM2, water);
-    water = residual(water, boundLPerM2, recovery, dry).value;
-  }
-  const left = worked("water.residual", water, "L/m2", [
-    input("water before W", beforeLPerM2, "L/m2"),
-    input("put on by the wet strokes", onLPerM2, "L/m2"),
-    input("wet strokes, each drawn off", wetStrokes, "strokes", "entered"),
-    input("dry strokes in all", dryStrokes, "strokes", "entered"),
-    input("bound water W_b", boundLPerM2, "L/m2", "table"),
-    input("recovery r", recovery, "1", "table"),
-  ]);
-  return { left, peakLPerM2 };
+  const left = sumOf("water.drawnOff", {
+    before: beforeLPerM2,
+    on: onLPerM2,
+    wetStrokes: stated.entered(wetStrokes),
+    dryStrokes: stated.entered(dryStrokes),
+    bound: stated.table(boundLPerM2),
+    recovery: stated.table(recovery),
+  });
+  const given = { before: beforeLPerM2, on: onLPerM2, wetStrokes, dryStrokes, bound: boundLPerM2, recovery };
+  return { left, peakLPerM2: drawnOffStrokes(given).peak };
 }
 
 /**
@@ -102,7 +87,7 @@ export function thinned(
   const each = onLPerM2 / Math.max(1, wetStrokes);
   for (const dry of dryShares(Math.max(1, wetStrokes), dryStrokes)) {
     if (water + each > 0 && water > 0) share *= water / (water + each);
-    water = residual(water + each, boundLPerM2, recovery, dry).value;
+    water = leftAfterStrokes(water + each, boundLPerM2, recovery, dry);
   }
   return share;
 }
@@ -119,10 +104,7 @@ export const SHARE_LEFT_BY_TOWEL = 0.45;
 
 /** Water left after towelling, L/m². */
 export function toweled(onLPerM2: number): Worked {
-  return worked("water.toweled", onLPerM2 * SHARE_LEFT_BY_TOWEL, "L/m2", [
-    input("water on", onLPerM2, "L/m2"),
-    input("share a towel leaves", SHARE_LEFT_BY_TOWEL, "1", "table"),
-  ]);
+  return sumOf("water.toweled", { on: onLPerM2, share: stated.table(SHARE_LEFT_BY_TOWEL) });
 }
 
 const FOAM_POROSITY = 0.9;
@@ -135,11 +117,10 @@ const FOAM_SATURATION = 0.06;
  * @returns mm. 1 L/m² is 1 mm of free water; it fills only the foam's pore space at its holding saturation (judgement).
  */
 export function depthInFoam(onLPerM2: number, faceCapacityLPerM2: number): Worked {
-  const past = Math.max(0, onLPerM2 - faceCapacityLPerM2);
-  return worked("water.depth", past / (FOAM_POROSITY * FOAM_SATURATION), "mm", [
-    input("water on W", onLPerM2, "L/m2"),
-    input("face capacity", faceCapacityLPerM2, "L/m2", "table"),
-    input("porosity", FOAM_POROSITY, "1", "table"),
-    input("saturation", FOAM_SATURATION, "1", "table"),
-  ]);
+  return sumOf("water.depth", {
+    onLPerM2,
+    faceLPerM2: stated.table(faceCapacityLPerM2),
+    porosity: stated.table(FOAM_POROSITY),
+    saturation: stated.table(FOAM_SATURATION),
+  });
 }

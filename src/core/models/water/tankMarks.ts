@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { drawnOff } from "./strokes";
 
 /** What the marks of a machine's tanks say: they outrank the model, and show how well this machine draws off here. */
@@ -14,17 +14,12 @@ export const leftByTanks = (
   recoveredLPerM2: number,
   boundLPerM2: number,
 ): Worked =>
-  worked(
-    "water.tankMarks",
-    Math.max(Math.min(boundLPerM2, beforeLPerM2 + onLPerM2), beforeLPerM2 + onLPerM2 - recoveredLPerM2),
-    "L/m2",
-    [
-      input("water before W", beforeLPerM2, "L/m2"),
-      input("out of the solution tank", onLPerM2, "L/m2", "measured"),
-      input("back in the recovery tank", recoveredLPerM2, "L/m2", "measured"),
-      input("bound water W_b", boundLPerM2, "L/m2", "table"),
-    ],
-  );
+  sumOf("water.tankMarks", {
+    before: beforeLPerM2,
+    on: stated.measured(onLPerM2),
+    back: stated.measured(recoveredLPerM2),
+    bound: stated.table(boundLPerM2),
+  });
 
 const LEAST = 0.02;
 const MOST = 0.98;

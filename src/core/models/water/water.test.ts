@@ -1,8 +1,9 @@
+import { dryShares } from "@/core/ground/sums/strokeSums";
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { fittedPasses, SHARE_WORTH_A_PASS } from "./passes";
 import { fittedRecovery, leftByTanks } from "./tankMarks";
-import { drawnOff, dryShares, residual, thinned, wetStroke } from "./strokes";
+import { drawnOff, residual, thinned, wetStroke } from "./strokes";
 
 const machine = { flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, recoveryPerDryStroke: 0.45 };
 

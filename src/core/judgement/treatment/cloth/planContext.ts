@@ -4,7 +4,7 @@ import { historyOf, stepBase, type History } from "@/core/job/history";
 import { backgroundOf, certainly, leftByOwner } from "@/core/judgement/diagnosis/background";
 import { diagnose, type Background, type Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import type { Job, Kit, MarkFinding, MouldFinding, ReadingEvent } from "@/core/job/schema";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { conditionsOf, type Conditions } from "@/core/judgement/zones/conditions";
 import { fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";

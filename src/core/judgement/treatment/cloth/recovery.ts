@@ -1,6 +1,6 @@
 import { extractorFor } from "@/core/judgement/shelf/shelf";
 import { recoveryFactor } from "@/core/judgement/learnt/own";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { paced } from "@/core/models/water/strokes";
 import { fittedRecovery } from "@/core/models/water/tankMarks";
 import { stateNow, type Context } from "./planContext";
@@ -10,12 +10,17 @@ import { waterBefore } from "./waterBudget";
 /** No machine draws off all of it at once. Judgement. */
 const MOST_RECOVERY = 0.9;
 
+/** What a dry stroke takes, and whether tank marks of this cloth say so. */
+export interface Recovery extends Worked {
+  fitted: boolean;
+}
+
 /**
  * What one dry stroke takes here with the machine at hand: as its tank marks showed on the same cloth in this job, else as the shelf says.
  * @returns share of the free water, 0 without a machine
  */
-export function recoveryOf(context: Context, view: ZoneView): Worked {
-  const ofContext = known.get(context) ?? new Map<string, Worked>();
+export function recoveryOf(context: Context, view: ZoneView): Recovery {
+  const ofContext = known.get(context) ?? new Map<string, Recovery>();
   known.set(context, ofContext);
   const recovery = ofContext.get(view.id) ?? recoveryNow(context, view);
   ofContext.set(view.id, recovery);
@@ -23,23 +28,23 @@ export function recoveryOf(context: Context, view: ZoneView): Worked {
 }
 
 /** A context never changes, and every way through asks again. */
-const known = new WeakMap<Context, Map<string, Worked>>();
+const known = new WeakMap<Context, Map<string, Recovery>>();
 
-function recoveryNow(context: Context, view: ZoneView): Worked {
+function recoveryNow(context: Context, view: ZoneView): Recovery {
   const machine = extractorFor(context.kit, view.areaM2.value);
   const shelf = machine?.recoveryPerDryStroke ?? 0;
   const own = machine && recoveryFactor(context.kit.experience, machine.id);
   const table = own ? Math.min(MOST_RECOVERY, shelf * own.factor) : shelf;
   const fits = fitsOn(context, view, table);
-  if (table === 0 || fits.length === 0)
-    return worked("water.recovery", table, "1", [
-      input("the shelf says", shelf, "1", "table"),
-      ...(own && own.n > 0 ? [input("your log, of what the shelf says", own.factor, "1", "measured")] : []),
-    ]);
-  return worked("water.recoveryFit", fits.reduce((sum, r) => sum + r, 0) / fits.length, "1", [
-    ...fits.map((r, index) => input(`tank marks ${index + 1}`, r, "1", "measured")),
-    input("the shelf says", table, "1", "table"),
-  ]);
+  if (table === 0 || fits.length === 0) {
+    const log = own && own.n > 0 ? { own: stated.measured(own.factor), most: stated.table(MOST_RECOVERY) } : {};
+    return { ...sumOf("water.recovery", { shelf: stated.table(shelf), ...log }), fitted: false };
+  }
+  const marks = fits.map((r, index) => stated.measured(r, `tank marks ${index + 1}`));
+  return {
+    ...sumOf("water.recoveryFit", { fits: marks }, [input("the shelf says", table, "1", "table")]),
+    fitted: true,
+  };
 }
 
 function fitsOn(context: Context, view: ZoneView, table: number): number[] {

@@ -1,5 +1,5 @@
 import { depthInFoam, drawnOff, paced, thinned, toweled } from "@/core/models/water/strokes";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { leftByTanks } from "@/core/models/water/tankMarks";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import type { Conditions } from "@/core/judgement/zones/conditions";
@@ -25,6 +25,9 @@ export interface WaterMove {
   eventId?: string;
 }
 
+/** Nothing in it yet. */
+const DRY = sumOf("water.putOn", { before: 0, on: 0 });
+
 /**
  * Water in the cloth after a run of steps; what evaporates meanwhile is left out, which errs on the wet side.
  * @param moves in the order of the work
@@ -36,7 +39,7 @@ export function waterCourse(
   recovery: number,
 ): { left: Worked; peakLPerM2: number } {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
-  let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
+  let left = DRY;
   let peakLPerM2 = 0;
   for (const move of moves) {
     const after = moved(left, move, bound, recovery);
@@ -49,7 +52,7 @@ export function waterCourse(
 /** Water in the cloth before each move, and after the last, L/m². */
 export function waterBefore(moves: readonly WaterMove[], view: ZoneView, recovery: number): number[] {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
-  let left = worked("water.toweled", 0, "L/m2", [input("water on", 0, "L/m2")]);
+  let left = DRY;
   return [0, ...moves.map((move) => (left = moved(left, move, bound, recovery).left).value)];
 }
 
@@ -71,13 +74,7 @@ function moved(
   }
   if (action === "towel-off") return { left: toweled(on), peakLPerM2: on };
   return {
-    left:
-      waterOnLPerM2 > 0
-        ? worked("water.toweled", on, "L/m2", [
-            input("before", before.value, "L/m2"),
-            input("water on", waterOnLPerM2, "L/m2"),
-          ])
-        : before,
+    left: waterOnLPerM2 > 0 ? sumOf("water.putOn", { before: before.value, on: waterOnLPerM2 }) : before,
     peakLPerM2: on,
   };
 }
@@ -90,23 +87,19 @@ export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recover
   const last = moves.findLastIndex(({ action }) => action === "clean");
   if (last < 0) return undefined;
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
-  let share = 1;
-  let strokes = 0;
+  const shares: number[] = [];
   const water = waterBefore(moves, view, recovery);
   for (let at = last + 1; at < moves.length; at++) {
     const { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1 } = moves[at]!;
     if (waterOnLPerM2 <= 0) continue;
     const before = water[at]!;
-    share *=
+    const share =
       action === "extract"
         ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace))
         : before / (before + waterOnLPerM2);
-    strokes += wetStrokes;
+    shares.push(share);
   }
-  return worked("water.cleanerLeft", share, "1", [
-    input("times rinsed since", strokes, "1"),
-    input("bound water W_b", bound, "L/m2", "table"),
-  ]);
+  return sumOf("water.cleanerLeft", { shares }, [input("bound water W_b", bound, "L/m2", "table")]);
 }
 
 /** The less time there is to dry, the less water may go in. Judgement. */
@@ -127,14 +120,14 @@ export function waterBudget(view: ZoneView, conditions: Conditions, minutesLeft?
   const old = view.oldOrFragile ? 0.85 : 1;
   const fibre = mustStayHardlyWet(view) ? 0.6 : 1;
   const time = SHORT_OF_TIME.find(({ underMin }) => minutesLeft !== undefined && minutesLeft < underMin)?.share ?? 1;
-  return worked("water.budget", allowance * cold * damp * old * fibre * time, "L/m2", [
-    input("build's allowance", allowance, "L/m2", view.builds.length === 1 ? "table" : "assumed"),
-    input("share for the temperature", cold, "1", conditions.slow.basis?.tempC ?? "entered"),
-    input("share for the humidity", damp, "1", conditions.slow.basis?.relativeHumidityPct ?? "entered"),
-    input("share for age and state", old, "1", view.oldOrFragile ? "assumed" : "entered"),
-    input("share for the fibre", fibre, "1", "table"),
-    input("share for the time left", time, "1", minutesLeft === undefined ? "assumed" : "entered"),
-  ]);
+  return sumOf("water.budget", {
+    allowance: { value: allowance, basis: view.builds.length === 1 ? "table" : "assumed" },
+    cold: { value: cold, basis: conditions.slow.basis?.tempC ?? "entered" },
+    damp: { value: damp, basis: conditions.slow.basis?.relativeHumidityPct ?? "entered" },
+    old: { value: old, basis: view.oldOrFragile ? "assumed" : "entered" },
+    fibre: stated.table(fibre),
+    time: { value: time, basis: minutesLeft === undefined ? "assumed" : "entered" },
+  });
 }
 
 /** Depth the water reaches below the face, and whether that passes what the build allows. */
@@ -142,9 +135,10 @@ export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allo
   const depth = depthInFoam(onLPerM2, leastFaceCapacity(view));
   const foam = view.cloth.layers?.foamMm;
   const ofBuild = leastOfBuilds(view, (build) => build.depthAllowedMm);
-  const allowed = worked("water.depthAllowed", Math.min(ofBuild, foam === undefined ? Infinity : foam / 2), "mm", [
-    input("what the build may take", ofBuild, "mm", view.builds.length === 1 ? "table" : "assumed"),
-    ...(foam === undefined ? [] : [input("foam", foam, "mm", "entered")]),
-  ]);
+  const allowed = sumOf(
+    "water.depthAllowed",
+    { buildMm: { value: ofBuild, basis: view.builds.length === 1 ? "table" : "assumed" } },
+    [...(foam === undefined ? [] : [input("foam", foam, "mm", "entered")])],
+  );
   return { depth, allowed, tooDeep: depth.value > allowed.value };
 }

@@ -11,12 +11,12 @@ import {
 } from "@/core/models/gas/box";
 import type { Account, DoneEvent, GasChoice, ReadingEvent } from "@/core/job/schema";
 import type { Mark } from "@/core/ground/quantity/provenance";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn, ownsAgent } from "@/core/judgement/shelf/shelf";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 
 /** Treating the air by gas: when it may begin, how strong it gets, and when a person may go in again. */
@@ -198,10 +198,8 @@ function numbersOf(
   const row = gasOf(gas);
   if (volumeM3 === undefined || shutMinPerH === undefined) return {};
   const inPpm = (mg: Worked) =>
-    worked("gas.ppm", mg.value / row.mgPerM3OfPpm, "ppm", [
+    sumOf("gas.ppm", { mgPerM3: opened(mg), mgPerM3OfPpm: stated.table(row.mgPerM3OfPpm) }, [
       input("gas made", gasMgPerH, "mg/h", outputAssumed ? "assumed" : "entered"),
-      ...mg.working.inputs.filter(({ name }) => name !== "gas made"),
-      input("mg/m³ of one ppm", row.mgPerM3OfPpm, "1", "table"),
     ]);
   const ends = [shutMinPerH, shutMaxPerH ?? shutMinPerH];
   const [leakLeast, leakMost] = [Math.min(...ends), Math.max(...ends)];
@@ -273,12 +271,9 @@ const common = (
     mark,
   })),
   required: true,
-  areaM2: worked(
-    "geometry.area",
-    views.reduce((sum, { areaM2 }) => sum + areaM2.value, 0),
-    "m2",
-    views.map(({ name, areaM2 }) => input(name.toLowerCase(), areaM2.value, "m2")),
-  ),
+  areaM2: sumOf("geometry.area", {
+    areas: views.map(({ name, areaM2 }) => ({ value: areaM2.value, name: name.toLowerCase() })),
+  }),
 });
 
 function stepRun(gas: GasId, views: readonly ZoneView[]): Step {
@@ -293,8 +288,8 @@ function stepRun(gas: GasId, views: readonly ZoneView[]): Step {
     check: `${STANDS.outdoors} or exhausted, notice on the doors, timer armed.`,
     minutes: handsOnMinutes({}, "gas", 0),
     dwell: {
-      min: worked("treatment.dwellMin", runMinH * 60, "min", [input("shortest run", runMinH, "h", "table")]),
-      max: worked("treatment.dwellMax", runMaxH * 60, "min", [input("longest run", runMaxH, "h", "table")]),
+      min: sumOf("treatment.run", { hours: stated.table(runMinH, "shortest run") }),
+      max: sumOf("treatment.run", { hours: stated.table(runMaxH, "longest run") }),
     },
     cautions: [WEAR, { id: `gas-${gas}`, title: name, words: `${never} ${limits}`, tone: "danger", guards: "people" }],
   };
@@ -320,10 +315,7 @@ function stepOut(
       wait || meter?.mayEnter
         ? `Meter at ${aimPpm} ppm or less before anyone gets in.`
         : `No time can be promised: enter only when a meter reads ${aimPpm} ppm or less.`,
-    dwell:
-      wait && Number.isFinite(wait.value) && wait.value > 0
-        ? { min: worked("treatment.dwellMin", wait.value, "min", wait.working.inputs) }
-        : undefined,
+    dwell: wait && Number.isFinite(wait.value) && wait.value > 0 ? { min: wait } : undefined,
     cautions: [WEAR],
   };
 }

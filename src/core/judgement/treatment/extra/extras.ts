@@ -5,12 +5,12 @@ import type { Job, OdourFinding } from "@/core/job/schema";
 import { odourSource } from "@/core/judgement/diagnosis/odour";
 import { ownsTool } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
-import { input, worked } from "@/core/ground/quantity/working";
+import { sumOf, stated } from "@/core/ground/sums/working";
 import { backgroundFor, factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { fitAgent } from "@/core/judgement/treatment/way/allowedWay";
 import { judge } from "@/core/judgement/rules/judge";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { cautionsOf, reasonsOf } from "@/core/judgement/treatment/lay/cautions";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -70,6 +70,7 @@ export function laySmell(work: ZoneWork, families: readonly FamilyId[]) {
 
 /** Brushes along a metre of seam with the nozzle behind. Judgement. */
 const SEAM_MIN_PER_M = 1.2;
+const SEAM_START_MIN = 0.5;
 
 /** Seams, belts and mats have their own first step, before anything is wetted. */
 export function layDryExtras(work: ZoneWork) {
@@ -123,11 +124,14 @@ export function layDryExtras(work: ZoneWork) {
       action: "seams",
       tool: "toothbrush",
       areaM2: view.areaM2,
-      minutes: worked("treatment.seams", 0.5 + view.seamM.value * SEAM_MIN_PER_M, "min", [
-        input("fixed start", 0.5, "min", "table"),
-        input("seam", view.seamM.value, "m"),
-        input("minutes a metre", SEAM_MIN_PER_M, "min", "table"),
-      ]),
+      minutes: {
+        ...sumOf("treatment.seams", {
+          startMin: stated.table(SEAM_START_MIN),
+          seamM: view.seamM.value,
+          minPerM: stated.table(SEAM_MIN_PER_M),
+        }),
+        startMin: SEAM_START_MIN,
+      },
       title: "Brush out the seams, nozzle right behind",
       how: "Open the seam with two fingers, short strokes along stitch and piping, nozzle following. Dry.",
       why: "Seams and piping hold the most dirt, and once wet it runs out for days.",
@@ -273,8 +277,8 @@ export function besideSteps({ job, history }: Context, views: readonly ZoneView[
         zoneIds,
         tool: "towel",
         waterOnLPerM2: 0,
-        areaM2: worked("geometry.area", 0, "m2", []),
-        minutes: worked("treatment.minutes", minutes, "min", [input("as a rule", minutes, "min", "table")]),
+        areaM2: sumOf("geometry.area", { areas: [] }),
+        minutes: sumOf("treatment.wait", { minutes: stated.table(minutes, "as a rule") }),
         reasons: reasonsOf([]),
         cautions: cautionsOf([], "beside", undefined, []),
       };

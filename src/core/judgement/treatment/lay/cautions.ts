@@ -2,9 +2,9 @@ import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import type { Kit } from "@/core/job/schema";
 import { agentOn } from "@/core/job/ownAgent";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
-import { usualClothTempC } from "@/core/judgement/treatment/step/rates";
+import { usualClothTempC } from "../step/amounts";
 import { RULES, type Rule } from "@/core/judgement/rules/rules";
 import type { Caution, Reason, Step } from "@/core/judgement/treatment/step/step";
 
@@ -13,17 +13,16 @@ export function warmestAtCloth({ action, agent, tempC, reasons }: Step, kit: Kit
   if (tempC === undefined) return undefined;
   const limits = reasons.flatMap(({ rule }) => {
     const row = RULES.find(({ id }) => id === rule);
-    return row?.limit?.clothTempC === undefined
-      ? []
-      : [input(row.title.toLowerCase(), row.limit.clothTempC, "degC", "table")];
+    return row?.limit?.clothTempC === undefined ? [] : [stated.table(row.limit.clothTempC, row.title.toLowerCase())];
   });
-  return worked("treatment.clothTemp", tempC, "degC", [
-    input("this way of working", usualClothTempC(action, agent), "degC", "table"),
-    ...(agent
-      ? [input(`what ${agentOf(agent).name.toLowerCase()} bears`, agentOn(kit, agent).maxTempC, "degC", "table")]
-      : []),
-    ...limits,
-  ]);
+  return sumOf("treatment.clothTemp", {
+    bears: [
+      stated.table(usualClothTempC(action, agent), "this way of working"),
+      ...(agent ? [stated.table(agentOn(kit, agent).maxTempC, `what ${agentOf(agent).name.toLowerCase()} bears`)] : []),
+      ...limits,
+      { value: tempC, name: "as planned" },
+    ],
+  });
 }
 
 /** The rules that shaped a step, in the order of the table. */

@@ -1,5 +1,6 @@
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
-import { handsOnMinutes, PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { PANEL_L_PER_M2 } from "../step/amounts";
 import { STAGE, type ZoneWork } from "./zoneWork";
 
 /** What comes before anything is treated: caked mud is soaked, all else is lifted dry. */

@@ -1,8 +1,8 @@
 import type { ConstructionId, HairDensity } from "@/core/ground/catalog/findings";
 import type { MaterialId } from "@/core/ground/catalog/materials";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { Kit } from "@/core/job/schema";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 
 /** Hair on the cloth, in hairs to a hand's width, and what may stay. Judgement. */
 const DENSITY: Record<HairDensity, number> = { few: 1, much: 4, matted: 12 };
@@ -30,10 +30,10 @@ export function hairWork(
     (construction ? RATE[construction] : Math.min(...Object.values(RATE))) *
     Math.min(...materials.map((material) => CLINGS[material] ?? 1));
   const needed = Math.max(1, Math.ceil(Math.log(DENSITY[density] / MAY_STAY) / rate - 1e-9));
-  const passes = worked("hair.passes", needed, "strokes", [
-    input("hair there", DENSITY[density], "1", "table"),
-    input("may stay", MAY_STAY, "1", "table"),
-    input("rate per pass", rate, "1", construction ? "table" : "assumed"),
-  ]);
+  const passes = sumOf("hair.passes", {
+    there: stated.table(DENSITY[density]),
+    mayStay: stated.table(MAY_STAY),
+    rate: { value: rate, basis: construction ? "table" : "assumed" },
+  });
   return { passes, minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed) };
 }

@@ -6,7 +6,7 @@ import { TOOLS } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
 import { isCovered, isDone } from "@/core/job/history";
 import { agentOn } from "@/core/job/ownAgent";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { POWERED_ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
 import {
   factsOf,
@@ -19,14 +19,12 @@ import {
 import type { Effort } from "../step/effect";
 import { fitAgent, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { judge } from "@/core/judgement/rules/judge";
-import {
-  AIR_OUT_MIN,
-  COOL_C,
-  handsOnMinutes,
-  PANEL_L_PER_M2,
-  SHARE_OF_BUDGET,
-  TOWEL_CARRIES,
-} from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { COOL_C } from "../step/amounts";
+import { AIR_OUT_MIN } from "../step/amounts";
+import { SHARE_OF_BUDGET } from "../step/amounts";
+import { TOWEL_CARRIES } from "../step/amounts";
+import { PANEL_L_PER_M2 } from "../step/amounts";
 import { cautionsOf, reasonsOf } from "./cautions";
 import type { Dwell, Step } from "@/core/judgement/treatment/step/step";
 import { agentCheck, agentHow, agentTitle } from "@/core/judgement/treatment/step/stepWords";
@@ -104,9 +102,7 @@ export class ZoneWork {
   }
 
   amount(onLPerM2: number, area: Worked, wantedLPerM2: number): Worked {
-    return worked("treatment.amount", onLPerM2 * area.value * 1000, "mL", [
-      input("area", area.value, "m2"),
-      input("litres per m²", onLPerM2, "L/m2"),
+    return sumOf("treatment.amount", { areaM2: area.value, lPerM2: onLPerM2 }, [
       input("usual", wantedLPerM2, "L/m2", "table"),
       input("budget left before this step", this.remainingLPerM2(), "L/m2"),
     ]);
@@ -171,7 +167,7 @@ export class ZoneWork {
 
   airOut(stage: Stage, base: string) {
     const dwell: Dwell = {
-      min: worked("treatment.dwellMin", AIR_OUT_MIN, "min", [input("airing, long end", AIR_OUT_MIN, "min", "table")]),
+      min: sumOf("treatment.wait", { minutes: stated.table(AIR_OUT_MIN, "airing, long end") }),
     };
     this.add(
       stage,
@@ -392,10 +388,10 @@ export function proofOf(unsorted: readonly AgentId[]) {
     required: true as const,
     proves,
     tool: "towel" as const,
-    minutes: worked("treatment.minutes", start + proves.length, "min", [
-      input("fixed start", start, "min", "table"),
-      input("a minute's press for each of", proves.length, "1"),
-    ]),
+    minutes: {
+      ...sumOf("treatment.minutesOfProof", { startMin: stated.table(start), agents: proves.length }),
+      startMin: start,
+    },
     title: "Colourfastness on a hidden place",
     how:
       "A white cloth damp with each in turn " +
@@ -425,11 +421,10 @@ const GOES_WHEN_SHORT = 2;
 const longerDwell = ({ min, max }: Dwell, effort: Effort | undefined): Dwell =>
   effort && effort.dwellMin > min.value + 1e-9
     ? {
-        min: worked("treatment.dwellWanted", effort.dwellMin, "min", [
-          input("shortest here", min.value, "min"),
-          ...min.working.inputs,
-          input("times the shortest", effort.dwellMin / effort.shortestMin, "1"),
-        ]),
+        min: sumOf("treatment.dwellWanted", {
+          shortestMin: opened(min),
+          times: effort.dwellMin / min.value,
+        }),
         max: max && (max.value > effort.dwellMin ? max : undefined),
       }
     : { min, max };
@@ -443,22 +438,21 @@ export function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLP
   const cold = Math.min(2, Math.max(1, 2 ** ((20 - tempC) / 10)));
   const min = dwellMinMin * cold;
   const rate = evaporation(conditions.fast);
-  const driesOutAt = rate.value > 0 ? (filmLPerM2 * DRYING_OUT_SHARE * 60) / rate.value : Infinity;
   // Where it would dry out before the dwell is over it is misted again; the dwell is never cut under its minimum.
-  const max = Math.max(min + 1, Math.min(dwellMaxMin, driesOutAt));
   return {
-    min: worked("treatment.dwellMin", min, "min", [
-      input("agent's shortest dwell", dwellMinMin, "min", "table"),
-      surface !== undefined && surface <= conditions.slow.tempC
-        ? input("cloth", surface, "degC", "measured")
-        : input("air", tempC, "degC", basis?.tempC ?? "entered"),
-    ]),
-    max: worked("treatment.dwellMax", max, "min", [
-      input("agent's longest dwell", dwellMaxMin, "min", "table"),
-      input("wet film", filmLPerM2, "L/m2"),
-      input("drying-out share", DRYING_OUT_SHARE, "1", "table"),
-      input("evaporation", rate.value, "kg/m2h"),
-      ...rate.working.inputs.slice(0, 3),
-    ]),
+    min: sumOf("treatment.dwellMin", {
+      shortestMin: stated.table(dwellMinMin),
+      tempC:
+        surface !== undefined && surface <= conditions.slow.tempC
+          ? stated.measured(surface, "cloth")
+          : { value: tempC, name: "air", basis: basis?.tempC ?? "entered" },
+    }),
+    max: sumOf("treatment.dwellMax", {
+      shortestMin: min,
+      longestMin: stated.table(dwellMaxMin),
+      filmLPerM2,
+      share: stated.table(DRYING_OUT_SHARE),
+      evaporation: opened(rate),
+    }),
   };
 }

@@ -1,7 +1,8 @@
 import { agentOn } from "@/core/job/ownAgent";
 import { type ZoneWork, STAGE } from "@/core/judgement/treatment/lay/zoneWork";
 import type { LaidMark } from "./markPlan";
-import { handsOnMinutes, PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { PANEL_L_PER_M2 } from "../step/amounts";
 import { fitAgent, fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 
 /** The current rung of one mark: each thing it does, what must be cleared before, the towel after. */

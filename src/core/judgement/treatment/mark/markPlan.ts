@@ -5,7 +5,7 @@ import type { FamilyId } from "@/core/ground/catalog/families";
 import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
 import type { MarkFinding, MouldFinding } from "@/core/job/schema";
-import type { Worked } from "@/core/ground/quantity/working";
+import type { Worked } from "@/core/ground/sums/working";
 import { cautionsOf } from "@/core/judgement/treatment/lay/cautions";
 import { diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { markArea, spreadArea, type ZoneView } from "@/core/judgement/zones/zoneView";

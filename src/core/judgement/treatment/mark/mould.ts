@@ -1,6 +1,6 @@
 import type { Account, Job, MouldFinding } from "@/core/job/schema";
 import type { Sourced } from "@/core/ground/quantity/provenance";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, type Worked } from "@/core/ground/sums/working";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
 import { markArea } from "@/core/judgement/zones/zoneView";
 import { MOULD_LIMIT_M2 } from "@/core/judgement/rules/rules";
@@ -129,12 +129,7 @@ export function mouldTotal({ findings }: Job): Worked {
   const areas = Object.values(findings.byId).flatMap((finding) =>
     finding.kind === "mould" ? [markArea(finding).value] : [],
   );
-  return worked(
-    "geometry.area",
-    areas.reduce((sum, area) => sum + area, 0),
-    "m2",
-    areas.map((area, index) => input(`patch ${index + 1}`, area, "m2")),
-  );
+  return sumOf("geometry.area", { areas: areas.map((area, index) => ({ value: area, name: `patch ${index + 1}` })) });
 }
 
 /** What may be done about visible mould: clean here, clean with protection, discard the foam, or refer. */

@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, opened, stated, type Worked } from "@/core/ground/sums/working";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { proofOf, STAGE, type StagedStep } from "@/core/judgement/treatment/lay/zoneWork";
 
@@ -38,35 +38,33 @@ const longest = byValue(Math.max);
 const shortest = byValue(Math.min);
 
 function joined(a: Step, b: Step): Step {
-  const areaM2 = a.areaM2.value + b.areaM2.value;
-  const [start, ...rest] = a.minutes.working.inputs;
-  const fixedMin = typeof start?.value === "number" ? start.value : 0;
+  const { startMin = 0 } = a.minutes;
   const min = longest(a.dwell?.min, b.dwell?.min);
-  const sumOf = (first: Worked, second: Worked) =>
-    worked("treatment.amount", first.value + second.value, "mL", [
-      input("here", first.value, "mL"),
-      input("and there", second.value, "mL"),
-      ...second.working.inputs,
-    ]);
+  const both = (first: Worked, second: Worked) =>
+    sumOf("treatment.amountOfAll", { amounts: [{ ...first, name: "here" }, opened(second, "and there")] });
   return {
     ...a,
     zoneIds: [...a.zoneIds, ...b.zoneIds],
-    areaM2: worked("geometry.area", areaM2, "m2", [
-      input("here", a.areaM2.value, "m2"),
-      input("and there", b.areaM2.value, "m2"),
-    ]),
-    amountMl: a.amountMl && b.amountMl && sumOf(a.amountMl, b.amountMl),
+    areaM2: sumOf("geometry.area", {
+      areas: [
+        { ...a.areaM2, name: "here" },
+        { ...b.areaM2, name: "and there" },
+      ],
+    }),
+    amountMl: a.amountMl && b.amountMl && both(a.amountMl, b.amountMl),
     ...(a.mostWetStrokes !== undefined && b.mostWetStrokes !== undefined
       ? { mostWetStrokes: Math.min(a.mostWetStrokes, b.mostWetStrokes) }
       : {}),
-    recoveredMl: a.recoveredMl && b.recoveredMl && sumOf(a.recoveredMl, b.recoveredMl),
+    recoveredMl: a.recoveredMl && b.recoveredMl && both(a.recoveredMl, b.recoveredMl),
     // One number for several zones errs on the wet side.
     waterOnLPerM2: Math.max(a.waterOnLPerM2, b.waterOnLPerM2),
-    minutes: worked("treatment.minutes", a.minutes.value + b.minutes.value - fixedMin, "min", [
-      start!,
-      input("area of all", areaM2, "m2"),
-      ...rest.slice(1),
-    ]),
+    minutes: {
+      ...sumOf("treatment.minutesOfAll", {
+        minutes: [{ ...a.minutes, name: "here", working: undefined }, opened(b.minutes, "and there")],
+        startMin: stated.table(startMin),
+      }),
+      startMin,
+    },
     dwell: min && { min, max: shortest(a.dwell?.max, b.dwell?.max) },
     reasons: uniqueBy(({ rule }) => rule, [...a.reasons, ...b.reasons]),
     cautions: uniqueBy(({ id }) => id, [...a.cautions, ...b.cautions]),

@@ -4,7 +4,7 @@ import type { School } from "@/core/ground/catalog/schoolIds";
 import { hairOn } from "@/core/job/hairFinding";
 import { isCovered, type History } from "@/core/job/history";
 import type { DamageFinding, Job, Kit } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
 import { ACTIONS } from "@/core/ground/catalog/actions";
 import {
@@ -31,7 +31,7 @@ import {
 } from "@/core/judgement/treatment/extra/extras";
 import { layMark, type LaidMark, type MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import { mergeSteps } from "./orderOfWork";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { REFERRALS } from "@/core/judgement/rules/rules";
 import { cleanersFor, laySchool, type SchoolOption } from "@/core/judgement/treatment/school/schools";
 import { layDryLift } from "@/core/judgement/treatment/lay/dryLift";
@@ -190,14 +190,10 @@ function planZone(
     return work;
   };
   const work = layMarks(new ZoneWork(context, state, likely, round));
-  const spread = Math.min(
-    view.areaM2.value,
-    open.reduce((sum, { plan }) => sum + plan.spread.value, 0),
-  );
-  const spotArea = worked("geometry.spread", spread, "m2", [
-    input("spread of the marks together", spread, "m2"),
-    input("area of the zone", view.areaM2.value, "m2"),
-  ]);
+  const spotArea = sumOf("geometry.spreadOfAll", {
+    spreads: open.map(({ plan }) => opened(plan.spread, plan.name.toLowerCase())),
+    zoneM2: view.areaM2.value,
+  });
   if (toTreat) {
     const soil = view.soil?.level ?? (smells ? "light" : undefined);
     const panel = {
@@ -246,15 +242,12 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
 }
 
 /** The sum of every litre on it since it was last dry, done and planned. */
-const usedOf = ({ moves, usedLPerM2 }: ZoneState): Worked =>
-  worked(
-    "water.used",
-    usedLPerM2,
-    "L/m2",
-    moves.flatMap(({ action, waterOnLPerM2 = 0 }) =>
-      waterOnLPerM2 > 0 ? [input(ACTIONS[action].name.toLowerCase(), waterOnLPerM2, "L/m2")] : [],
+const usedOf = ({ moves }: ZoneState): Worked =>
+  sumOf("water.used", {
+    moves: moves.flatMap(({ action, waterOnLPerM2 = 0 }) =>
+      waterOnLPerM2 > 0 ? [{ value: waterOnLPerM2, name: ACTIONS[action].name.toLowerCase() }] : [],
     ),
-  );
+  });
 
 /** What anything still on this zone may be, whether it is being treated or was left. */
 function likelyOn(context: Context, view: ZoneView): FamilyId[] {

@@ -4,7 +4,7 @@ import { stepBase } from "@/core/job/history";
 import { dryingOf, type Drying } from "@/core/models/drying/quick";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, stated, opened, entered, type Worked } from "@/core/ground/sums/working";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
@@ -17,17 +17,15 @@ import { soilLeft } from "../step/effect";
 import type { Effort } from "../step/effect";
 import { fitAgent, fitMachine, type Fit, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { gentlestSet, setInWords, type CleaningSet } from "@/core/judgement/treatment/way/gentlest";
-import {
-  dryStrokesFor,
-  handsOnMinutes,
-  PANEL_L_PER_M2,
-  roundsWanted,
-  SHARE_OF_BUDGET,
-  SOIL_RATE,
-  SOIL_TARGET,
-  soilLifted,
-  TOWEL_CARRIES,
-} from "@/core/judgement/treatment/step/rates";
+import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { dryStrokesFor } from "../step/amounts";
+import { SHARE_OF_BUDGET } from "../step/amounts";
+import { TOWEL_CARRIES } from "../step/amounts";
+import { PANEL_L_PER_M2 } from "../step/amounts";
+import { soilLifted } from "../step/soilRates";
+import { roundsWanted } from "../step/soilRates";
+import { SOIL_RATE } from "../step/soilRates";
+import { SOIL_TARGET } from "../step/soilRates";
 import type { Rule } from "@/core/judgement/rules/rules";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { depthOf, waterCourse, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -133,7 +131,9 @@ function weigh({ context, state, view }: ZoneWork, school: School, proposal: Pro
     drying,
     minutes: sumOfMinutes(refused ? [] : proposal.parts),
     lifted: (refused ? undefined : proposal.lifted) ?? soilLifted(school, refused ? 0 : proposal.rounds),
-    productMl: refused ? worked("treatment.product", 0, "mL", []) : proposal.productMl,
+    productMl: refused
+      ? sumOf("treatment.product", { onLPerM2: 0, areaM2: view.areaM2.value, parts: 0 })
+      : proposal.productMl,
     risks: refused ? [] : risksOf(school, view, drying, depthOf(peakLPerM2, view)),
     waterOnLPerM2,
   };
@@ -162,19 +162,11 @@ function risksOf(
 /** What a cleaner takes out by itself. */
 const liftedBy = (effort: Effort): Worked => {
   const left = soilLeft(effort);
-  return worked("treatment.lifted", 1 - left.value, "1", left.working.inputs);
+  return sumOf("treatment.lifted", { left: opened(left) });
 };
 
 const sumOfMinutes = (parts: readonly Worked[]): Worked =>
-  worked(
-    "treatment.minutes",
-    parts.reduce((sum, { value }) => sum + value, 0),
-    "min",
-    [
-      ...parts.map(({ value }, index) => input(`part ${index + 1}`, value, "min")),
-      ...(parts[0]?.working.inputs.filter(({ name }) => name === "area") ?? []),
-    ],
-  );
+  sumOf("treatment.minutesOfWay", { parts: parts.map((part, index) => opened(part, `step ${index + 1}`)) });
 
 /** Drying of a zone from the water left in it, in the job's air. */
 export const dryingOfZone = ({ conditions }: Context, view: ZoneView, residual: Worked): Drying =>
@@ -273,11 +265,7 @@ function cleanPanel(
 function productIn(fit: Fit, onLPerM2: number, area: Worked): Worked {
   const parts = fit.ok ? (fit.strength?.partsWater.value ?? 0) : 0;
   const on = fit.ok && fit.candidate.agent !== "water" ? onLPerM2 : 0;
-  return worked("treatment.product", (on * area.value * 1000) / (parts + 1), "mL", [
-    input("cleaner put on, mixed", on, "L/m2"),
-    input("area", area.value, "m2"),
-    input("parts of water", parts, "parts"),
-  ]);
+  return sumOf("treatment.product", { onLPerM2: on, areaM2: area.value, parts });
 }
 
 function proposeLowMoisture(work: ZoneWork, { soil, spotArea }: Panel): Proposal | Refusal {
@@ -324,11 +312,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
   const wanted = chosen?.wet ?? roundsWanted("extraction", soil);
   // At least one dry stroke after each wet one, whatever was chosen.
   const dryFor = (wet: number) =>
-    chosen && wet === chosen.wet
-      ? worked("as-entered", Math.max(chosen.dry, wet), "strokes", [
-          input("as chosen", chosen.dry, "strokes", "entered"),
-        ])
-      : dryStrokesFor(wet);
+    chosen && wet === chosen.wet ? entered("as chosen", Math.max(chosen.dry, wet), "strokes") : dryStrokesFor(wet);
   const cleaner = fitCleaner(work, soil, true);
   const sprays = soil !== undefined && soil !== "light" && cleaner.ok && work.canBeClearedFor(cleaner);
   const preSpray = sprays && work.todo(`${baseOf(work)}-clean`) ? work.allowed(PANEL_L_PER_M2.preSpray) : 0;
@@ -393,17 +377,7 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
         {
           ...(pace === 1 ? {} : { pace }),
           mostWetStrokes: most,
-          recoveredMl: worked(
-            "water.recovered",
-            Math.max(0, (before.value + on - left.value) * area.value * 1000),
-            "mL",
-            [
-              input("water before W", before.value, "L/m2"),
-              input("put on", on, "L/m2"),
-              input("left by the model", left.value, "L/m2"),
-              input("area", area.value, "m2"),
-            ],
-          ),
+          recoveredMl: sumOf("water.recovered", { before: before.value, on, left: left.value, areaM2: area.value }),
           action: "extract",
           agent: "water",
           tool: "extractor",
@@ -411,18 +385,14 @@ function proposeExtraction(work: ZoneWork, { soil }: Panel): Proposal | Refusal 
           areaM2: area,
           waterOnLPerM2: on,
           dryStrokes: dry,
-          wetStrokes: worked("water.wetStrokes", strokes, "strokes", [
-            input(chosen ? "as chosen" : "needed for this soil", wanted, "strokes", chosen ? "entered" : "computed"),
-            input("the budget allows", affordableNow, "strokes"),
-            input("stays shallow", wet, "strokes"),
-          ]),
+          wetStrokes: sumOf("water.wetStrokes", {
+            wanted: chosen ? stated.entered(wanted, "as chosen") : wanted,
+            affordable: affordableNow,
+            shallow: wet,
+          }),
           phMin: fit.candidate.phMin,
           phMax: fit.candidate.phMax,
-          amountMl: worked("treatment.amount", on * area.value * 1000, "mL", [
-            input("area", area.value, "m2"),
-            input("wet strokes", strokes, "strokes"),
-            ...stroke.working.inputs,
-          ]),
+          amountMl: sumOf("treatment.amountByStrokes", { areaM2: area.value, strokes, strokeLPerM2: opened(stroke) }),
           minutes: handsOnMinutes(work.context.kit, "extract", area.value, (strokes + dry.value) / pace),
           title: `Rinse and draw off, ${strokes} wet ${strokes === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
           how:

@@ -1,7 +1,7 @@
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { AgentId } from "@/core/ground/catalog/agentIds";
-import { type Worked, worked, input } from "@/core/ground/quantity/working";
-import { SOIL_RATE } from "./rates";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
+import { SOIL_RATE } from "./soilRates";
 
 /**
  * What a cleaning step takes out, by the four factors (after Sinner 1960): chemistry, time, mechanics, temperature.
@@ -55,17 +55,12 @@ export function soilLeft({ agent, rounds, strength, dwellMin, shortestMin, agita
     agitation,
     temperature: temperatureFactor(agent, tempC),
   };
-  return worked(
-    "treatment.effect",
-    Math.exp(-rate * rounds * factors.strength * factors.dwell * factors.agitation * factors.temperature),
-    "1",
-    [
-      input("rate a round", rate, "1", "table"),
-      input("rounds", rounds, "1"),
-      input("strength", factors.strength, "1"),
-      input("dwell", factors.dwell, "1"),
-      input("agitation", factors.agitation, "1", "table"),
-      input("temperature", factors.temperature, "1"),
-    ],
-  );
+  return sumOf("treatment.effect", {
+    rate: stated.table(rate),
+    rounds,
+    strength: factors.strength,
+    dwell: factors.dwell,
+    agitation: stated.table(factors.agitation),
+    temperature: factors.temperature,
+  });
 }

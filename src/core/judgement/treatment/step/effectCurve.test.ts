@@ -11,7 +11,8 @@ import type { Effort } from "./effect";
 import { temperatureFactor } from "./effect";
 import { dwellFactor } from "./effect";
 import { strengthFactor } from "./effect";
-import { SOIL_TARGET, soilLifted } from "./rates";
+import { soilLifted } from "./soilRates";
+import { SOIL_TARGET } from "./soilRates";
 
 const NOW = "2026-05-04T09:00:00Z";
 const steps = demoJobs(new Date(NOW)).flatMap((job) => assess(job, USUAL_KIT, NOW).plan.steps);

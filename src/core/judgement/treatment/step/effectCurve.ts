@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked, type Worked } from "@/core/ground/sums/working";
 import type { Step } from "./step";
 import { soilLeft } from "./effect";
 

@@ -1,7 +1,7 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { ToolId } from "@/core/ground/catalog/tools";
 import type { Mark } from "@/core/ground/quantity/provenance";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { sumOf, type Worked } from "@/core/ground/sums/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import type { Effort } from "./effect";
 
@@ -9,6 +9,16 @@ export interface Dwell {
   min: Worked;
   /** Absent where waiting longer does no harm. */
   max?: Worked;
+}
+
+/** Hands-on minutes, and what of them is the start that several zones share. */
+export interface HandsOn extends Worked {
+  startMin?: number;
+}
+
+/** Parts of water to one of product, and whether that is weaker than it had to be since the soil needs no more. */
+export interface PartsWater extends Worked {
+  gentler?: true;
 }
 
 export interface Caution {
@@ -43,7 +53,7 @@ export interface Step {
   /** The agents a colourfastness step proves. */
   proves?: AgentId[];
   spraying?: boolean;
-  partsWater?: Worked;
+  partsWater?: PartsWater;
   phMin?: number;
   phMax?: number;
   tool: ToolId;
@@ -65,7 +75,7 @@ export interface Step {
   /** How a cleaner works on a panel, factor by factor. */
   effort?: Effort;
   dwell?: Dwell;
-  minutes: Worked;
+  minutes: HandsOn;
   reasons: Reason[];
   cautions: Caution[];
   /** It guards people or cloth against what follows, and is not left out. */
@@ -74,7 +84,4 @@ export interface Step {
 
 /** Hands-on minutes and the shortest dwell of a step. */
 export const stepMinutes = ({ minutes, dwell }: Pick<Step, "minutes" | "dwell">): Worked =>
-  worked("schedule.step", minutes.value + (dwell?.min.value ?? 0), "min", [
-    input("hands-on", minutes.value, "min"),
-    input("shortest dwell", dwell?.min.value ?? 0, "min"),
-  ]);
+  sumOf("schedule.step", { handsMin: minutes.value, dwellMin: dwell?.min.value ?? 0 });

@@ -7,7 +7,7 @@ import type { ActionId } from "@/core/ground/catalog/actions";
 import { factsOf, surfaceTempOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { judge, limitsOf, type Candidate, type Verdict } from "@/core/judgement/rules/judge";
-import { usualClothTempC } from "@/core/judgement/treatment/step/rates";
+import { usualClothTempC } from "../step/amounts";
 import type { Rule } from "@/core/judgement/rules/rules";
 import { extractorFor, hasHepa, hasVacuum, machineOn, ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";

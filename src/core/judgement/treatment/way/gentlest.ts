@@ -9,7 +9,7 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { gentlerTools, type FoundFit } from "./allowedWay";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { judge } from "@/core/judgement/rules/judge";
-import { COOL_C } from "@/core/judgement/treatment/step/rates";
+import { COOL_C } from "../step/amounts";
 import { soilOf } from "@/core/judgement/zones/soil";
 import { strengthAt } from "./strength";
 import type { Dwell } from "@/core/judgement/treatment/step/step";

@@ -1,9 +1,10 @@
+import type { PartsWater } from "@/core/judgement/treatment/step/step";
 import type { Agent } from "@/core/ground/catalog/agents";
 import { partsWater, type Reading } from "@/core/ground/quantity/ratio";
-import { input, worked, type Worked } from "@/core/ground/quantity/working";
+import { input, worked } from "@/core/ground/sums/working";
 
 export interface Strength {
-  partsWater: Worked;
+  partsWater: PartsWater;
   phMin: number;
   phMax: number;
 }
@@ -22,12 +23,15 @@ export const strengthAt = (agent: Agent, r: number, { partsWater: stronger }: St
   const ph = phAt(agent, r);
   return {
     ...ph,
-    partsWater: worked("dilution.gentler", r, "parts", [
-      input("strongest that fits", stronger.value, "parts"),
-      input("weakest that works", agent.weakestPartsWater, "parts", "table"),
-      input("pH at the mix used, low", ph.phMin, "pH"),
-      input("pH at the mix used, high", ph.phMax, "pH"),
-    ]),
+    partsWater: {
+      ...worked("dilution.gentler", r, "parts", [
+        input("strongest that fits", stronger.value, "parts"),
+        input("weakest that works", agent.weakestPartsWater, "parts", "table"),
+        input("pH at the mix used, low", ph.phMin, "pH"),
+        input("pH at the mix used, high", ph.phMax, "pH"),
+      ]),
+      gentler: true,
+    },
   };
 };
 

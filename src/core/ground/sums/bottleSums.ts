@@ -1,0 +1,6 @@
+/** Product in a bottle, down to the cup's marks so that it is never too strong; under one mark as it is, mL. */
+export function markedProduct(totalMl: number, parts: number, cupMl: number): number {
+  const exact = totalMl / (parts + 1);
+  const marked = Math.floor(exact / cupMl + 1e-9) * cupMl;
+  return parts === 0 ? totalMl : marked > 0 ? marked : exact;
+}

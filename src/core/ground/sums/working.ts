@@ -1,0 +1,147 @@
+import type { Quantity, Unit } from "@/core/ground/quantity/units";
+import { FORMULAS, type FormulaId } from "./formulas";
+import type { Formula, InputRow, Numbers, Sum } from "./row";
+
+/** Where an input of a sum comes from; "assumed" marks what nobody measured and was planned at its safest. */
+export type Basis = "measured" | "entered" | "table" | "assumed" | "computed";
+
+export interface WorkingInput {
+  /** Which input of its formula it is; none: said beside the sum, and no part of it. */
+  key?: string;
+  name: string;
+  /** Words, a number, or a row of numbers. */
+  value: number | string | number[];
+  unit?: Unit;
+  basis: Basis;
+  /** How it came about itself. */
+  working?: Working;
+}
+
+/** How a number came about: plain data, so it crosses a worker or the network. */
+export interface Working {
+  formula: FormulaId;
+  inputs: WorkingInput[];
+  result: Quantity;
+}
+
+/** A number that can be opened to show its working. */
+export interface Worked extends Quantity {
+  working: Working;
+}
+
+/** Formulas that are computed from the inputs they show. */
+export type SumId = { [K in FormulaId]: (typeof FORMULAS)[K] extends { of: unknown } ? K : never }[FormulaId];
+
+/** An input as it is given: a number, or one with its name, where it comes from and how it came about. */
+export type Given = number | { value: number; name?: string; basis?: Basis; unit?: Unit; working?: Working };
+
+type GivenOf<I> = {
+  [K in keyof I as I[K] extends { kind: "maybe" } ? never : K]: I[K] extends { kind: "many" }
+    ? readonly Given[]
+    : I[K] extends { kind: "series" }
+      ? readonly number[]
+      : Given;
+} & { [K in keyof I as I[K] extends { kind: "maybe" } ? K : never]?: Given };
+type InputsOf<F extends SumId> = (typeof FORMULAS)[F] extends { inputs: infer I } ? GivenOf<I> : never;
+
+interface StatedInput {
+  value: number;
+  name?: string;
+  basis: Basis;
+}
+
+const from =
+  (basis: Basis) =>
+  (value: number, name?: string): StatedInput => ({
+    value,
+    ...(name === undefined ? {} : { name }),
+    basis,
+  });
+/** Where an input comes from. @example stated.table(0.45) */
+export const stated = {
+  measured: from("measured"),
+  entered: from("entered"),
+  table: from("table"),
+  assumed: from("assumed"),
+  computed: from("computed"),
+};
+
+/** An input shown with its own working under it. */
+export const opened = ({ value, unit, working }: Worked, name?: string): Given => ({
+  value,
+  unit,
+  working,
+  ...(name === undefined ? {} : { name }),
+});
+
+type AnySum = Sum<Record<string, InputRow>>;
+type AnyGiven = Given | readonly Given[] | readonly number[] | undefined;
+
+const isGiven = (value: AnyGiven): value is Given => !Array.isArray(value);
+const bare = (given: Given): number => (typeof given === "number" ? given : given.value);
+
+/**
+ * A number computed from named inputs, with its working.
+ * @param given every input the formula's row names
+ * @param about what is worth saying beside the sum, and no part of it
+ */
+export function sumOf<F extends SumId>(formula: F, given: InputsOf<F>, about: readonly WorkingInput[] = []): Worked {
+  const row = FORMULAS[formula] as unknown as AnySum;
+  const all = given as Record<string, AnyGiven>;
+  const same = Object.values(all).find((each) => typeof each === "object" && "unit" in each) as { unit?: Unit };
+  const unitOf = (unit: Unit | "same"): Unit => (unit === "same" ? (same?.unit ?? "1") : unit);
+  const line = (key: string, { name, unit }: InputRow, each: Given): WorkingInput =>
+    typeof each === "number"
+      ? { key, name, value: each, unit: unitOf(unit), basis: "computed" }
+      : {
+          key,
+          name: each.name ?? name,
+          value: each.value,
+          unit: unitOf(unit),
+          basis: each.basis ?? "computed",
+          ...(each.working && each.unit ? { working: each.working } : {}),
+        };
+  const inputs = Object.entries(row.inputs).flatMap(([key, input]): WorkingInput[] => {
+    const value = all[key];
+    if (value === undefined) return [];
+    if (isGiven(value)) return [line(key, input, value)];
+    if (input.kind === "series")
+      return [{ key, name: input.name, value: [...(value as number[])], unit: unitOf(input.unit), basis: "entered" }];
+    return (value as readonly Given[]).map((each) => line(key, input, each));
+  });
+  const numbers = Object.fromEntries(
+    Object.keys(row.inputs).map((key) => {
+      const value = all[key];
+      return [key, value === undefined ? undefined : isGiven(value) ? bare(value) : (value as Given[]).map(bare)];
+    }),
+  ) as Numbers<Record<string, InputRow>>;
+  const result: Quantity = { value: row.of(numbers), unit: unitOf(row.unit) };
+  return { ...result, working: { formula, inputs: [...inputs, ...about], result } };
+}
+
+/** The value of a working, reckoned anew from the inputs it shows; undefined for what is found and not summed. */
+export function recomputed({ formula, inputs }: Working): number | undefined {
+  const row = FORMULAS[formula] as unknown as Formula & Partial<AnySum>;
+  if (!row.of || !row.inputs) return undefined;
+  const numbers = Object.fromEntries(
+    Object.entries(row.inputs).map(([key, { kind }]) => {
+      const its = inputs.filter((input) => input.key === key).map(({ value }) => value);
+      return [key, kind === "many" ? its : its[0]];
+    }),
+  ) as Numbers<Record<string, InputRow>>;
+  return row.of(numbers);
+}
+
+/** Puts a value that was found, not summed, and what is known of it together. */
+export function worked(formula: FormulaId, value: number, unit: Unit, inputs: WorkingInput[]): Worked {
+  return { value, unit, working: { formula, inputs, result: { value, unit } } };
+}
+
+/** A number as somebody put it in. */
+export const entered = (name: string, value: number, unit: Unit, basis: Basis = "entered"): Worked =>
+  sumOf("as-entered", { value: { value, unit, name, basis } });
+
+/** One line of a working. @example input("area", 0.0135, "m2", "entered") */
+export function input(name: string, value: number | string, unit?: Unit, basis: Basis = "computed"): WorkingInput {
+  return { name, value, unit, basis };
+}
