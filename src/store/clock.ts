@@ -145,6 +145,9 @@ export const seenMs = (eventId: string, fromMs: number): number => {
   return seen[eventId] ?? Math.max(0, now - fromMs);
 };
 
+/** The same, of an event by its ISO time. */
+export const seenSince = (eventId: string, at: string): number => seenMs(eventId, Date.parse(at));
+
 /** Who is told when the device's clock was found to be set back or ahead while something runs. */
 export function onClockNews(listener: (news: ClockNews) => void) {
   tell = listener;

@@ -70,6 +70,24 @@ describe("a change", () => {
     expect((await openTab()).jobNow(job.id)?.title).toBe("Ferry bench");
   });
 
+  it("that would end an airing before its time is not recorded, whoever asks", async () => {
+    const event = { at: new Date().toISOString(), stepKey: "air:", title: "Air", action: "air" as const, zoneIds: [] };
+    const start = (id: string, at: string) => ({ ...event, kind: "start" as const, id, at, dwellMinMin: 30 });
+    const done = (id: string) => ({
+      label: "Done",
+      ops: [{ op: "append" as const, event: { ...event, kind: "done" as const, id } }],
+    });
+    tab.run(job.id, { label: "Start", ops: [{ op: "append", event: start("s1", event.at) }] });
+    tab.run(job.id, done("d1"));
+    expect(texts(tab).join()).toMatch(/Not recorded: it has to air (29|30) min more/);
+    expect(tab.jobNow(job.id)!.events.map(({ id }) => id)).not.toContain("d1");
+    const longAgo = new Date(Date.now() - 31 * 60_000).toISOString();
+    tab.run(job.id, { label: "Start", ops: [{ op: "append", event: start("s2", longAgo) }] });
+    tab.run(job.id, done("d2"));
+    await settled();
+    expect((await storedJob(job.id))!.events.map(({ id }) => id)).toContain("d2");
+  });
+
   it("that would make it no longer a job is refused in words, and leaves nothing behind", async () => {
     tab.run(job.id, {
       label: "Length",

@@ -6,9 +6,10 @@ import { jobFileOf } from "@/core/job/jobFile";
 import { integrityProblems } from "../core/job/integrity";
 import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
+import { mayRecord } from "@/core/judgement/rules/mayFinish";
 import { upgradeJob } from "../core/job/upgrades";
 import { hasOutlineOfJob } from "../core/job/outline";
-import { nowIso } from "./clock";
+import { nowIso, seenSince } from "./clock";
 import { whenBlocked, whyNotKept, withDb, type Held } from "./db";
 import { dismiss, noticesNow, notify } from "./notices";
 import { ledgerOf, type LedgerHead } from "../core/answers/ledger/summary";
@@ -272,10 +273,25 @@ const tellOtherTabs = (jobIds: string[]) => channel?.postMessage({ jobIds });
 let queue: Promise<void> = Promise.resolve();
 const enqueue = () => (queue = queue.then(flush));
 
+/** Why something may not be recorded as done yet; the button that asks for it is locked too. */
+function lockedOp(job: Job, ops: readonly Op[]): string | undefined {
+  for (const op of ops) {
+    if (op.op !== "append" || op.event.kind !== "done") continue;
+    const finish = mayRecord(job, op.event, seenSince);
+    if (!finish.may)
+      return finish.by === "meter"
+        ? "Not recorded: there is gas inside until a meter says otherwise."
+        : `Not recorded: it has to air ${Math.ceil(finish.waitMs / 60_000)} min more.`;
+  }
+  return undefined;
+}
+
 /** Gives a command. It shows at once; "Saved" shows when it is stored. */
 export function run(jobId: string, command: Command) {
   const seen = viewOf(get(), jobId);
   if (!seen) return;
+  const locked = lockedOp(seen, command.ops);
+  if (locked) return notify(locked, "problem");
   try {
     const { inverse } = applyOps(seen, command.ops);
     set(({ undoable }) => ({

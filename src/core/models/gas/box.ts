@@ -1,4 +1,4 @@
-import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** A well-mixed box of air: dC/dt = G/V − (n + k)C. Mass balance of one gas; the room around is a second box. */
 
@@ -19,16 +19,13 @@ export interface Box {
  * @returns mg/m³; Infinity where nothing ever takes it away and it runs for ever
  */
 export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }: Box, hours = Infinity): Worked {
-  return sumOf(
-    "gas.concentration",
-    {
-      gasMgPerH: stated.table(gasMgPerH),
-      volumeM3: stated.entered(volumeM3),
-      changesPerH: stated.entered(airChangesPerH),
-      decayPerH: stated.table(decayPerH),
-    },
-    [...(Number.isFinite(hours) ? [input("running", hours, "h", "table")] : [])],
-  );
+  return sumOf("gas.concentration", {
+    gasMgPerH: stated.table(gasMgPerH),
+    volumeM3: stated.entered(volumeM3),
+    changesPerH: stated.entered(airChangesPerH),
+    decayPerH: stated.table(decayPerH),
+    ...(Number.isFinite(hours) ? { hours: stated.table(hours) } : {}),
+  });
 }
 
 /**

@@ -135,10 +135,9 @@ export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allo
   const depth = depthInFoam(onLPerM2, leastFaceCapacity(view));
   const foam = view.cloth.layers?.foamMm;
   const ofBuild = leastOfBuilds(view, (build) => build.depthAllowedMm);
-  const allowed = sumOf(
-    "water.depthAllowed",
-    { buildMm: { value: ofBuild, basis: view.builds.length === 1 ? "table" : "assumed" } },
-    [...(foam === undefined ? [] : [input("foam", foam, "mm", "entered")])],
-  );
+  const allowed = sumOf("water.depthAllowed", {
+    buildMm: { value: ofBuild, basis: view.builds.length === 1 ? "table" : "assumed" },
+    ...(foam === undefined ? {} : { foamMm: stated.entered(foam) }),
+  });
   return { depth, allowed, tooDeep: depth.value > allowed.value };
 }

@@ -1,4 +1,4 @@
-import { USERS } from "@/core/ground/catalog/ownersAccount";
+import { entryPpmOf, gasOfKey } from "@/core/judgement/rules/mayFinish";
 import type { AgentGroup } from "@/core/ground/catalog/agents";
 import { GASES, gasOf, STANDS, type GasId } from "@/core/ground/catalog/gases";
 import {
@@ -9,7 +9,7 @@ import {
   roomConcentration,
   type MeterReading,
 } from "@/core/models/gas/box";
-import type { Account, DoneEvent, GasChoice, ReadingEvent } from "@/core/job/schema";
+import type { DoneEvent, GasChoice, ReadingEvent } from "@/core/job/schema";
 import type { Mark } from "@/core/ground/quantity/provenance";
 import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn, ownsAgent } from "@/core/judgement/shelf/shelf";
@@ -135,7 +135,7 @@ export function gasPlanOf(
   const locks = GAS_LOCKS.filter(({ holds }) => holds({ gas, choice, inCloth, owned, ...cloth })).map(
     ({ id, because }) => ({ id, because }),
   );
-  const aimPpm = isGentle(job.account) ? row.gentleEntryPpm : row.entryPpm;
+  const aimPpm = entryPpmOf(gas, job.account);
   const outputAssumed = kit.machines["ozone-machine"]?.gasMgPerH === undefined;
   // It may have run longer than planned; a run that nobody timed has no upper end.
   const ranH = inside ? (ran!.minutes === undefined ? Infinity : ran!.minutes / 60) : 0;
@@ -175,14 +175,6 @@ export function gasPlanOf(
 /** By the order of the record, not by its clock: a clock can be set back. */
 const lastIndex = ({ history }: Context, action: ActionId): number =>
   history.standing.findLastIndex((event) => event.kind === "done" && event.action === action);
-const gasOfKey = (key: string): GasId => (key.startsWith("gas-chlorine-dioxide") ? "chlorine-dioxide" : "ozone");
-
-/** A child or someone with asthma comes after, or nobody asked. */
-const isGentle = (account: Account | undefined) =>
-  !account?.users ||
-  !account.allergies ||
-  account.allergies.includes("asthma") ||
-  account.users.some((user) => user === "children" || "atRisk" in USERS[user]);
 
 /**
  * How strong, how long: each from the end of its range that guards the person who goes in.

@@ -1,0 +1,2 @@
+/** More than this nobody pulls on one place. */
+export const MOST_STROKES = 12;
