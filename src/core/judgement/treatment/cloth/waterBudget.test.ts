@@ -10,7 +10,11 @@ const seat = zoneViews(job).find(({ role }) => role === "base") ?? zoneViews(job
 describe("how deep water may go", () => {
   it("is no deeper than half of what foam there is, nor than the build may take", () => {
     const allowed = (foamMm?: number) =>
-      depthOf(0.2, { ...seat, cloth: { ...seat.cloth, ...(foamMm ? { layers: { foamMm } } : {}) } }).allowed.value;
+      depthOf(0.2, {
+        ...seat,
+        builds: ["cover-on-foam"],
+        cloth: { ...seat.cloth, ...(foamMm ? { layers: { foamMm } } : {}) },
+      }).allowed.value;
     const ofBuild = allowed();
     expect(allowed(10)).toBe(Math.min(5, ofBuild));
     expect(allowed(4)).toBe(2);
