@@ -35,30 +35,35 @@ export function WorkingView({ working, result }: { working: Working; result: str
   );
 }
 
+/** A row of numbers is the corners of a shape, across and down in turn. */
+const cornersIn = (row: readonly number[]) =>
+  row.flatMap((across, at) => (at % 2 === 0 ? [`${Math.round(across)}, ${Math.round(row[at + 1]!)}`] : [])).join(" · ");
+
 function InputLine({ input: { name, value, unit, basis, working } }: { input: WorkingInput }) {
   const { quantity } = useFormat();
   const [open, setOpen] = useState(false);
   const said = (each: number) => (unit ? quantity({ value: each, unit }) : String(each));
-  const text =
-    typeof value === "string"
-      ? value
-      : typeof value === "number"
-        ? said(value)
-        : value.map((each) => Math.round(each)).join(" ");
+  const text = typeof value === "string" ? value : typeof value === "number" ? said(value) : cornersIn(value);
   return (
-    <span className="working-input">
-      <span>{name}</span>
-      <span>
-        {working ? (
-          <button type="button" className="num-open" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {text}
-          </button>
-        ) : (
-          text
-        )}
-        {BASIS_WORDS[basis] && <span className="working-basis"> {BASIS_WORDS[basis]}</span>}
+    <>
+      <span className="working-input">
+        <span>{name}</span>
+        <span>
+          {working ? (
+            <button type="button" className="num-open" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {text}
+            </button>
+          ) : (
+            text
+          )}
+          {BASIS_WORDS[basis] && <span className="working-basis"> {BASIS_WORDS[basis]}</span>}
+        </span>
       </span>
-      {open && working && <WorkingView working={working} result={text} />}
-    </span>
+      {open && working && (
+        <span className="working-under">
+          <WorkingView working={working} result={text} />
+        </span>
+      )}
+    </>
   );
 }

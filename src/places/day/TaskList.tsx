@@ -1,6 +1,6 @@
 "use client";
 import type { Job } from "@/core/job/schema";
-import { input, worked } from "@/core/ground/sums/working";
+import { input, worked, sumOf, entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
@@ -48,7 +48,7 @@ export function TaskList({
         </thead>
         <tbody>
           {timedTasks(timetable).map((timed) => {
-            const { task, startMin, slackMin, latestMin, because, hands } = timed;
+            const { task, startMin, latestMin, because, hands } = timed;
             return (
               <tr key={task.id}>
                 <td data-label="From">
@@ -64,13 +64,13 @@ export function TaskList({
                   {task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span>
                 </th>
                 <td data-label="Takes">
-                  <Num of={worked("schedule.task", task.minutes, "min", [input("as planned", task.minutes, "min")])} />
+                  <Num of={entered("as planned, up to a whole minute", task.minutes, "min", "computed")} />
                 </td>
                 <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
                 <td data-label="May start later by">
                   <Num
-                    of={worked("schedule.taskSlack", slackMin, "min", [
-                      input("start", clock(startMin)),
+                    of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
+                      input("planned start", clock(startMin)),
                       input("latest safe start", clock(latestMin)),
                     ])}
                   />

@@ -1,6 +1,6 @@
 "use client";
 import type { Job } from "@/core/job/schema";
-import { input, worked } from "@/core/ground/sums/working";
+import { input, worked, sumOf } from "@/core/ground/sums/working";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { Num } from "@/ui/Num";
@@ -69,7 +69,7 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
               </b>
               :{" "}
               {its.map(({ name, at, endMin }, index) => {
-                const left = worked("schedule.promise", at - endMin, "min", [
+                const left = sumOf("schedule.promise", { promisedMin: at, endMin }, [
                   input("promised", clock(at)),
                   input("end of its last task", clock(endMin)),
                 ]);
@@ -103,12 +103,12 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
       {slow.length > 0 && (
         <p data-testid="latest">
           <b>Slow steps must start by:</b>{" "}
-          {slow.map(({ task, latestMin, slackMin, startMin }, index) => (
+          {slow.map(({ task, latestMin, startMin }, index) => (
             <span key={task.id}>
               {index > 0 ? "; " : ""}
               {task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}){" "}
               <Num
-                of={worked("schedule.taskSlack", slackMin, "min", [
+                of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
                   input("planned start", clock(startMin)),
                   input("latest safe start", clock(latestMin)),
                 ])}

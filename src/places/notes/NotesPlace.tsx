@@ -13,7 +13,7 @@ import { tablesWith, tableWeight } from "@/core/judgement/diagnosis/tables";
 import { readingInWords, partsWater } from "@/core/ground/quantity/ratio";
 import type { OwnTables } from "@/core/job/schema";
 import { MARK_WORDS, type Sourced } from "@/core/ground/quantity/provenance";
-import { input, worked } from "@/core/ground/sums/working";
+import { sumOf, stated } from "@/core/ground/sums/working";
 import { notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
@@ -246,10 +246,10 @@ function Evidence({
                 <th scope="row">{name}</th>
                 <td>
                   <Num
-                    of={worked("diagnosis.likelihood", columns[outcome]![f]!, "1", [
-                      input("its weight", mine ?? table, "1", mine === undefined ? "table" : "entered"),
-                      input("all weights together", (mine ?? table) / columns[outcome]![f]!, "1"),
-                    ])}
+                    of={sumOf("diagnosis.likelihood", {
+                      weight: mine === undefined ? stated.table(table) : stated.entered(mine),
+                      all: (mine ?? table) / columns[outcome]![f]!,
+                    })}
                     share
                   />
                 </td>

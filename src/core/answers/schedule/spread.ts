@@ -1,5 +1,5 @@
 import type { DoneEvent } from "@/core/job/schema";
-import { input, worked, type Worked } from "@/core/ground/sums/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { Forecast } from "./forecast";
 import type { Order } from "./times";
 
@@ -65,13 +65,16 @@ export function bandOf(
   const ofMean = (sum * growth) ** 2 * (sdLog ** 2 / (steps + PRIOR.steps));
   const sd = Math.sqrt(ofSteps + ofMean) / people;
   const shift = (sum * (growth - 1)) / people;
-  const laterMin = worked("schedule.band", shift + Z_TEN * sd, "min", [
-    input("hands-on", sum, "min"),
-    input("steps of your own behind it", steps),
-    input("you take, of what is planned", growth, "1"),
-    input("strays from step to step, ln", sdLog),
-    input("pairs of hands", people),
-  ]);
+  const laterMin = sumOf("schedule.band", {
+    handsMin: sum,
+    squares: minutes.reduce((total, each) => total + each ** 2, 0),
+    growth,
+    sdLog,
+    steps: stated.measured(steps),
+    tableSteps: stated.table(PRIOR.steps),
+    people,
+    quantile: stated.table(Z_TEN),
+  });
   const at = (min: number) => finish.atMs + min * 60_000;
   return { fromMs: at(Math.max(shift - Z_TEN * sd, -finish.value)), toMs: at(laterMin.value), laterMin };
 }

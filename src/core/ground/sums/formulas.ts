@@ -179,11 +179,14 @@ export const FORMULAS = {
     inputs: { prior: as("prior weight"), chances: many("P(sign | it)"), all: as("the same product over all of them") },
     of: ({ prior, chances, all }) => (prior * product(chances)) / all,
   }),
-  "diagnosis.likelihood": {
+  "diagnosis.likelihood": sum({
     name: "How often a test shows it",
     equation: "P(outcome | family) = its weight / sum of the weights of all outcomes",
     mark: "judgement",
-  },
+    unit: "1",
+    inputs: { weight: as("its weight"), all: as("all weights together") },
+    of: ({ weight, all }) => weight / all,
+  }),
   "diagnosis.gain": sum({
     name: "What the test is expected to tell",
     equation: "gain = H(now) − Σ P(outcome) × H(after), H = −Σ p log2 p",
@@ -679,11 +682,26 @@ export const FORMULAS = {
     equation: "% = 8 + 100 × water within 10 mm / dry mass within 10 mm",
     mark: "judgement",
   },
-  "drying.pace": {
+  "drying.pace": sum({
     name: "Pace against the forecast",
     equation: "pace = Σ t × t_model / Σ t², t_model the hour at which the model reads what the meter read at t",
     mark: "practice",
-  },
+    unit: "1",
+    inputs: {
+      readH: many("read after", "h"),
+      modelH: many("the model reads that after", "h"),
+      slowest: as("no slower than"),
+      fastest: as("no faster than"),
+    },
+    of: ({ readH, modelH, slowest, fastest }) =>
+      Math.min(
+        fastest,
+        Math.max(
+          slowest,
+          total(readH.map((hours, at) => hours * modelH[at]!)) / total(readH.map((hours) => hours ** 2)),
+        ),
+      ),
+  }),
   "drying.refit": sum({
     name: "Hours to dry, by the readings",
     equation: "hours by the layers / pace",
@@ -868,13 +886,32 @@ export const FORMULAS = {
     inputs: { net: as("before tax"), agreed: as("agreed at most") },
     of: ({ net, agreed }) => net - agreed,
   }),
-  "schedule.band": {
+  "schedule.band": sum({
     name: "Later than forecast, one time in ten",
     equation:
       "hands-on × (g − 1) + 1.2816 × √(Σ m² g² (e^(s²) − 1) + (hands-on × g)² s² / (n + 8)), by pairs of " +
       "hands; s and g from ln(taken / planned) of your own steps, eight steps of the table among them",
     mark: "judgement",
-  },
+    unit: "min",
+    inputs: {
+      handsMin: as("hands-on", "min"),
+      squares: as("squares of its steps' minutes, added"),
+      growth: as("you take, of what is planned"),
+      sdLog: as("strays from step to step, ln"),
+      steps: as("steps of your own behind it"),
+      tableSteps: as("steps the table counts as"),
+      people: as("pairs of hands"),
+      quantile: as("one time in ten"),
+    },
+    of: ({ handsMin, squares, growth, sdLog, steps, tableSteps, people, quantile }) =>
+      (handsMin * (growth - 1) +
+        quantile *
+          Math.sqrt(
+            squares * growth ** 2 * (Math.exp(sdLog ** 2) - 1) +
+              (handsMin * growth) ** 2 * (sdLog ** 2 / (steps + tableSteps)),
+          )) /
+      people,
+  }),
   "schedule.runStart": {
     name: "Minutes until its turn",
     equation: "the later of: these hands are free; the cloth allows it",
@@ -888,28 +925,35 @@ export const FORMULAS = {
     inputs: { whole: as("for all its zones", "same"), share: as("share of their area") },
     of: ({ whole, share }) => whole * share,
   }),
-  "schedule.task": {
-    name: "Minutes of a task",
-    equation: "hands-on minutes of the step, shared out by area where it is worked zone by zone, up to a whole minute",
-    mark: "judgement",
-  },
   "schedule.taskStart": {
     name: "Minutes into the day",
     equation: "the earliest at which waits, breaks and what it shares leave room, in the best order found",
     mark: "judgement",
   },
-  "schedule.taskSlack": {
+  "schedule.taskSlack": sum({
     name: "May start later by",
     equation:
       "latest start with every promise as it is − start, through what follows it by lags and by what they share",
     mark: "std",
     source: "critical path method",
-  },
-  "schedule.promise": {
+    unit: "min",
+    inputs: {
+      latestMin: as("latest safe start, from the first", "min"),
+      startMin: as("planned start, from the first", "min"),
+    },
+    of: ({ latestMin, startMin }) => latestMin - startMin,
+  }),
+  "schedule.promise": sum({
     name: "In hand in the timetable",
     equation: "promised − end of its last task",
     mark: "practice",
-  },
+    unit: "min",
+    inputs: {
+      promisedMin: as("promised, from the first start", "min"),
+      endMin: as("end of its last task, from the first start", "min"),
+    },
+    of: ({ promisedMin, endMin }) => promisedMin - endMin,
+  }),
   "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },
   "estimate.price": sum({
     name: "Price",

@@ -1,4 +1,4 @@
-import { input, worked, type Worked } from "@/core/ground/sums/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { firstHour } from "./course";
 import { PINS_MM, sumTo, type SlabCourse } from "./dryOut";
 import type { Grid } from "./grid";
@@ -41,16 +41,10 @@ export function paceOf(
   const told = readings.filter((reading) => reading.hours >= SOONEST_H);
   if (told.length === 0) return undefined;
   const model = told.map(({ pct }) => Math.min(hours[hours.length - 1]!, firstHour(hours, foretold, pct)));
-  const pace =
-    told.reduce((sum, { hours: at }, index) => sum + at * model[index]!, 0) /
-    told.reduce((sum, { hours: at }) => sum + at ** 2, 0);
-  return worked(
-    "drying.pace",
-    Math.min(FASTEST, Math.max(SLOWEST, pace)),
-    "1",
-    told.flatMap(({ hours: at, pct }, index) => [
-      input(`read ${pct} % after`, at, "h", "measured"),
-      input("the model reads that after", model[index]!, "h"),
-    ]),
-  );
+  return sumOf("drying.pace", {
+    readH: told.map(({ hours: at, pct }) => stated.measured(at, `read ${pct} % after`)),
+    modelH: model,
+    slowest: stated.table(SLOWEST),
+    fastest: stated.table(FASTEST),
+  });
 }

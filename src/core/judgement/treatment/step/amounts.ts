@@ -1,6 +1,6 @@
 import type { AgentId } from "@/core/ground/catalog/agentIds";
 import type { ActionId } from "@/core/ground/catalog/actions";
-import { type Worked, sumOf, stated } from "@/core/ground/sums/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** Litres per m² for panels and rinses. Judgement. */
 export const PANEL_L_PER_M2 = { cleanRound: 0.12, preSpray: 0.2, presoak: 0.5, rinse: 0.1, steamPass: 0.06 } as const;

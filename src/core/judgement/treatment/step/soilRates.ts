@@ -1,6 +1,6 @@
 import type { SoilLevel } from "@/core/ground/catalog/builds";
 import type { School } from "@/core/ground/catalog/schoolIds";
-import { type Worked, sumOf, stated } from "@/core/ground/sums/working";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** Share of soil that may stay: the target by soil level. Judgement. */
 export const SOIL_TARGET: Record<SoilLevel, number> = { light: 0.25, moderate: 0.22, heavy: 0.1, caked: 0.1 };
