@@ -13,7 +13,7 @@ import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
 import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
-import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
+import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { soilOf, type SoilReading } from "./soil";
 
 /** A zone with everything about it looked up: its drawing, its size, and what its cloth might be. */
@@ -128,8 +128,8 @@ function viewOf(
     shape,
     name: zone.name ?? part.name,
     faces: templateOf(piece.template).faces,
-    areaM2: sumOf("geometry.zone", { corners: inTurn(corners) }),
-    seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }),
+    areaM2: sumOf("geometry.zone", { corners: inTurn(corners) }, sidesOf(shape)),
+    seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
     clothOwner: otherCloth ? "zone" : "piece",
@@ -160,6 +160,12 @@ export const mostOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[Build
 export const leastFaceCapacity = (view: ZoneView) =>
   Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
 export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
+
+/** How long and wide a zone is, said beside sums over its corners. */
+const sidesOf = ({ widthMm, heightMm }: Rect) => [
+  input("length", widthMm, "mm", "entered"),
+  input("width", heightMm, "mm", "entered"),
+];
 
 /** Corners as a row of numbers, across and down in turn, mm. */
 const inTurn = (corners: readonly { xMm: number; yMm: number }[]) => corners.flatMap(({ xMm, yMm }) => [xMm, yMm]);
