@@ -1,9 +1,10 @@
-// `npm run house`: no circle anywhere in src, every import of the core down the list of its wings, and that list as it
-// stands in docs/architecture.md. With --write the list there is written anew. Part of `npm run lint`.
+// `npm run house`: no circle anywhere in src, every import of the core down the list of its wings, no export that
+// nothing imports, and that list as it stands in docs/architecture.md. With --write the list there is written anew. Part of `npm run lint`.
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { circlesOf, codeFiles, folderGraph, importGraph, upwardImports } from "./lib/imports.mjs";
 import { root } from "./lib/setup.mjs";
+import { unusedExports } from "./lib/unused.mjs";
 import { WINGS, wingsTable } from "./lib/wings.mjs";
 
 const START = "<!-- wings: written by npm run house -- --write -->";
@@ -14,6 +15,9 @@ const text = readFileSync(doc, "utf8");
 const [from, to] = [text.indexOf(START) + START.length, text.indexOf(END)];
 const wanted = `\n${wingsTable()}\n`;
 if (process.argv.includes("--write")) writeFileSync(doc, text.slice(0, from) + wanted + text.slice(to));
+
+/** Read by Next, or by a script that asks the compiler and imports nothing. */
+const READ_OTHERWISE = /^src\/(app\/|instrumentation\.ts |core\/answers\/assess\/planAnswer\.ts PlanAnswer$)/;
 
 const src = path.join(root, "src");
 const graph = importGraph(src);
@@ -29,6 +33,9 @@ const problems = [
     WINGS.map(([folder]) => folder),
     "core",
   ),
+  ...unusedExports(root)
+    .filter((each) => !READ_OTHERWISE.test(each))
+    .map((each) => `Exported, and nothing imports it: ${each}`),
   ...[...names].filter(([, files]) => files.length > 1).map(([, files]) => `One name twice: ${files.join(", ")}`),
   ...(process.argv.includes("--write") || text.slice(from, to) === wanted
     ? []

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { ESLint } from "eslint";
 import { afterEach, describe, expect, it } from "vitest";
+import { unusedExports } from "./unused.mjs";
 import { circlesOf, folderGraph, importGraph, upwardImports } from "./imports.mjs";
 
 let folder = "";
@@ -42,6 +43,16 @@ describe("the house", () => {
     expect(problems).toHaveLength(3);
     expect(problems.join("\n")).toMatch(/low\/one imports core\/high\/two.*\n.*low\/one imports ui\/page/);
     expect(problems.join("\n")).toContain("core/lost/three lies in no folder");
+  });
+
+  it("names an export that nothing imports, and none that is used, lazily or by its type", () => {
+    graphOf({
+      "src/a.ts": "export const used = 1;\nexport type Shape = { x: number };\nexport const alone = 2;",
+      "src/b.ts": "export function Lazy() {}\nexport function forgotten() {}",
+      "src/c.ts":
+        'import { used } from "./a";\nimport type { Shape } from "@/a";\nvoid import("./b").then(({ Lazy }) => Lazy);',
+    });
+    expect(unusedExports(folder, ["src"])).toEqual(["src/a.ts alone", "src/b.ts forgotten"]);
   });
 
   it("lint fails on an import upwards, on one from a screen, and on a long line", async () => {

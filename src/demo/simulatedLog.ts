@@ -16,7 +16,7 @@ export interface Truth {
   pace: (action: "agent" | "clean") => number;
 }
 
-export interface Simulated {
+interface Simulated {
   jobs: number;
   families: readonly FamilyId[];
   fibres: readonly FibreGroup[];

@@ -32,7 +32,7 @@ import { ownAgentProblems } from "@/core/job/ownAgent";
 
 /** The shelf as a table: one line for each agent, tool and machine, values in the units their columns name. */
 const VALUE_COLUMNS = [...new Set<string>([...AGENT_FIELD_IDS, ...MACHINE_FIELD_IDS])];
-export const SHELF_COLUMNS = ["kind", "id", "name", "here", ...VALUE_COLUMNS];
+const SHELF_COLUMNS = ["kind", "id", "name", "here", ...VALUE_COLUMNS];
 export const MOST_SHELF_ROWS = 200;
 
 const yesNo = (here: boolean) => (here ? "yes" : "no");

@@ -15,7 +15,7 @@ export function useOneTap<A extends unknown[]>(act: (...given: A) => void): (...
   };
 }
 
-export type ActProps = Omit<ButtonProps, "onClick"> & { onAct: () => void };
+type ActProps = Omit<ButtonProps, "onClick"> & { onAct: () => void };
 
 /** A button that acts on release, once. */
 export function Act({ onAct, variant = "outline-primary", ...rest }: ActProps) {

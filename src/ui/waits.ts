@@ -8,7 +8,7 @@ import { nowMs, seenMs, watchClock } from "@/store/clock";
 import { settingsNow } from "@/store/settings";
 import { readySound, sound } from "./tone";
 
-export interface JobWait extends Wait {
+interface JobWait extends Wait {
   jobId: string;
   /** Where it is, in the technician's words. */
   where: string;

@@ -4,7 +4,7 @@ import { BadPicture, measurePicture, type Box, type Measured, type Picks } from 
 /** Larger pictures are read at this size: more pixels tell no more of a mark, and memory has an end. */
 const MOST_PX = 12_600_000;
 
-export type Reading = { measured: Measured; widthPx: number; heightPx: number } | { problem: string };
+type Reading = { measured: Measured; widthPx: number; heightPx: number } | { problem: string };
 
 /** Reads colours off a picture. What is wrong with it comes back as a sentence. */
 async function measure(file: Blob, picks: Picks): Promise<Reading> {

@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 
-export interface Shrunk {
+interface Shrunk {
   blob: Blob;
   widthPx: number;
   heightPx: number;

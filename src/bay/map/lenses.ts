@@ -9,7 +9,7 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { LensId } from "../state/phases";
 import type { PatternId } from "./patterns";
 
-export interface LensView {
+interface LensView {
   fill?: PatternId;
   words?: string;
   /** The number behind the words, where there is one. */

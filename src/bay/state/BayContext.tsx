@@ -46,7 +46,7 @@ export interface Bay {
 }
 
 /** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
-export type MapTool =
+type MapTool =
   { kind: "place"; what: "mark" | "damage" | "mould" } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
 
 const Context = createContext<Bay | undefined>(undefined);

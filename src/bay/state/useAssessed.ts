@@ -6,7 +6,7 @@ import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 
 /** A plan with what it was made from: screens draw both from one moment, never a new job beside an old plan. */
-export interface Assessed {
+interface Assessed {
   job: Job;
   kit: Kit;
   asOf: string;

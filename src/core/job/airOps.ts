@@ -5,7 +5,7 @@ import type { DryingAir, Job } from "./schema";
 /** A change sooner than this after the last is a finger on its way to the number it wants, ms. */
 const SAME_CHANGE_MS = 10 * 60_000;
 
-export const DRYING_AIR_FIELDS = [
+const DRYING_AIR_FIELDS = [
   "airTempC",
   "relativeHumidityPct",
   "airSpeedMPerS",
@@ -20,7 +20,7 @@ export const DRYING_AIR_FIELDS = [
 ] as const satisfies readonly (keyof DryingAir)[];
 
 /** The air of a job as it is now. */
-export const airNow = ({ site }: Job): DryingAir =>
+const airNow = ({ site }: Job): DryingAir =>
   Object.fromEntries(
     DRYING_AIR_FIELDS.flatMap((key) => (site[key] === undefined ? [] : [[key, site[key]]])),
   ) as DryingAir;

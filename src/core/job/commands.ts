@@ -11,7 +11,7 @@ export type Op =
   | { op: "remove"; collection: CollectionName; id: string }
   | { op: "append"; event: Job["events"][number] };
 
-export type CollectionName = "pieces" | "zones" | "findings";
+type CollectionName = "pieces" | "zones" | "findings";
 
 export interface Command {
   /** Said in undo and in messages: "Set the length". */
@@ -19,7 +19,7 @@ export interface Command {
   ops: readonly Op[];
 }
 
-export interface Applied {
+interface Applied {
   job: Job;
   /** Undoes the command; its ops stand in reverse order. */
   inverse: readonly Op[];

@@ -64,7 +64,7 @@ export function checkJobFile(raw: unknown): Checked<JobFile> {
 }
 
 /** What a shelf must hold together beyond its shape. */
-export const kitProblems = (kit: Kit | undefined): Problem[] =>
+const kitProblems = (kit: Kit | undefined): Problem[] =>
   Object.entries(kit?.labels ?? {}).flatMap(([agent, own]) =>
     ownAgentProblems(agent as AgentId, own).map((what) => ({ where: `kit.labels.${agent}`, what })),
   );

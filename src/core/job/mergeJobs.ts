@@ -5,7 +5,7 @@ import type { Job } from "./schema";
 import { cornersOf } from "./zoneOps";
 
 /** One job worked on two devices, put together again. */
-export interface Merged {
+interface Merged {
   job: Job;
   /** Events of the file that were not here. */
   added: number;

@@ -24,7 +24,7 @@ export const definedOf = <T extends object>(fields: T): Partial<T> =>
   Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as Partial<T>;
 
 /** Further than this from its kind's pH it is another kind of agent. Judgement. */
-export const OWN_PH_WITHIN = 1;
+const OWN_PH_WITHIN = 1;
 
 /** What is wrong with one's own values of an agent, in words; empty when nothing is. */
 export function ownAgentProblems(id: AgentId, own: OwnAgent): string[] {

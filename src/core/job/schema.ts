@@ -573,7 +573,7 @@ const jobFields = {
   events: list(event, MOST.events, "What happened, in order."),
 };
 
-export const jobSchema = thing(jobFields, "The job document.");
+const jobSchema = thing(jobFields, "The job document.");
 
 /** An optional number for each row of a table of fields. */
 const numbersOf = <T extends string>(fields: Record<T, ValueField>) =>
@@ -625,7 +625,7 @@ const experience = thing(
   "What the technician's own log says, counted up.",
 );
 
-export const kitSchema = thing(
+const kitSchema = thing(
   {
     agents: list(pick(AGENT_IDS), AGENT_IDS.length, "Agents at hand."),
     bottles: list(
@@ -708,7 +708,6 @@ export type WorkEvent = Job["events"][number];
 export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
 export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
 export type PassEvent = Extract<WorkEvent, { kind: "pass" }>;
-export type SignedEvent = Extract<WorkEvent, { kind: "signed" }>;
 export type ColourEvent = Extract<WorkEvent, { kind: "colour" }>;
 export type AirEvent = Extract<WorkEvent, { kind: "air" }>;
 /** What things dry in. */

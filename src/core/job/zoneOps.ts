@@ -42,7 +42,7 @@ const isNamed = (job: Job, zoneId: string) =>
 const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
 
 /** A new shape for one zone; marks keep their place on the drawing. */
-export function reshapeOps(job: Job, zoneId: string, corners: readonly Point[]): Change {
+function reshapeOps(job: Job, zoneId: string, corners: readonly Point[]): Change {
   const problem = shapeProblem(corners);
   if (problem) return no(problem);
   if (worked(job, zoneId)) return no(WORKED);

@@ -23,12 +23,12 @@ export interface StrokePattern {
 }
 
 /** A cut through the piece: its layers from the face down, with what stands in them. */
-export interface LayerCut {
+interface LayerCut {
   layers: { name: string; thickness: Worked; holdsLPerM2: number; water: Worked; wettedMm: number }[];
   allowed: Worked;
 }
 
-export interface StrokesDone {
+interface StrokesDone {
   pattern: StrokePattern;
   on: Worked;
   back: Worked;
@@ -213,7 +213,7 @@ function fastestPattern(drawing: Drawing, planned: StrokesDone): StrokesDone | u
 }
 
 /** The layers with so much water in them, as deep as it went; of a build that is not known, the first it might be. */
-export function cutOf(context: Context, view: ZoneView, waterLPerM2: number, depthMm: number): LayerCut {
+function cutOf(context: Context, view: ZoneView, waterLPerM2: number, depthMm: number): LayerCut {
   const zone = wetZoneOf(context, view, entered("water in all", waterLPerM2, "L/m2", "computed"), depthMm, 0);
   const layers = layersOf(view.builds[0]!, zone.thickness, zone.faceHoldsLPerM2);
   const grid = gridOf(layers);

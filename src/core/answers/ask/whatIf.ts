@@ -37,7 +37,7 @@ const atLeast = (air: DryingAir, speed: number): DryingAir => ({
 const isSlower = ({ airSpeedMPerS = 0 }: DryingAir, speed: number) => airSpeedMPerS < speed;
 
 /** Ways of drying; air speeds are judgement. A way with a heater gets the gap that dries soonest. */
-export const AIR_WAYS = {
+const AIR_WAYS = {
   "as-it-is": { name: "As it is", machines: [], makes: () => ({}) },
   doors: {
     name: "Doors open",
@@ -110,7 +110,7 @@ export interface WhatIf {
   cheapest: boolean;
 }
 
-export interface Compared {
+interface Compared {
   /** All that shelf, power and place allow. */
   offered: { way: AirWayId; name: string }[];
   ways: WhatIf[];

@@ -76,7 +76,7 @@ type DryingWay = (
   startMs: number,
 ) => { zones: Record<string, Drying & { layers?: LayeredDrying }>; place?: Assessment["place"] };
 
-export interface WetView {
+interface WetView {
   view: ZoneView;
   left: Worked;
   depth: ReturnType<typeof depthOf>;

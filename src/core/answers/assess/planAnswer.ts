@@ -22,8 +22,8 @@ export interface PlanAnswer {
   cautions: Caution[];
 }
 
-export const PLAN_ANSWER_FORMAT = "weary-bristle-plan";
-export const PLAN_ANSWER_VERSION = 1;
+const PLAN_ANSWER_FORMAT = "weary-bristle-plan";
+const PLAN_ANSWER_VERSION = 1;
 
 /** The part of an assessment that is sent. */
 export const planAnswerOf = ({ diagnosis, plan, mixes, drying, cautions }: Assessment): PlanAnswer => ({

@@ -17,7 +17,7 @@ export interface InvoiceLine {
   price: number;
 }
 
-export interface Actual {
+interface Actual {
   handsOn: Worked;
   product: Worked;
   wear: Worked;

@@ -3,7 +3,7 @@ import type { Job } from "@/core/job/schema";
 import type { Sourced } from "@/core/ground/quantity/provenance";
 
 /** The last look before a piece goes back: a line for everything this job touched. */
-export interface CheckItem extends Sourced {
+interface CheckItem extends Sourced {
   id: string;
   title: string;
   words: string;

@@ -2,7 +2,7 @@ import type { Assessment } from "@/core/answers/assess/assess";
 import { checkedItems } from "./checkList";
 import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 
-export interface ZoneDryness {
+interface ZoneDryness {
   zoneId: string;
   name: string;
   /** The last reading since it was set to dry, %. */
@@ -11,7 +11,7 @@ export interface ZoneDryness {
   dry: boolean;
 }
 
-export interface Dryness {
+interface Dryness {
   zones: ZoneDryness[];
   /** Everything that got wet was read or felt dry since. */
   allDry: boolean;
@@ -50,7 +50,7 @@ export function drynessOf(assessment: Assessment): Dryness {
   };
 }
 
-export type HandBack = "dry" | "damp-agreed" | "not-yet";
+type HandBack = "dry" | "damp-agreed" | "not-yet";
 
 /** Given back damp only where that was agreed. */
 export const handBackOf = (assessment: Assessment, dampAgreed: boolean): HandBack =>

@@ -1,6 +1,6 @@
 import type { LedgerJob } from "./summary";
 
-export interface Customer {
+interface Customer {
   name: string;
   place: string;
   /** The last first. */

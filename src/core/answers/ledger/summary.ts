@@ -188,7 +188,7 @@ function dryingRatioOf(standing: readonly WorkEvent[]): number | undefined {
 }
 
 /** Marks that came back, by the job they were first worked on: a later job names it, and holds the same marks. */
-export function comebacksOf(jobs: readonly Job[]): Map<string, Set<string>> {
+function comebacksOf(jobs: readonly Job[]): Map<string, Set<string>> {
   const back = new Map<string, Set<string>>();
   for (const { from, findings } of jobs)
     if (from?.kind === "comeback") back.set(from.jobId, new Set([...(back.get(from.jobId) ?? []), ...findings.order]));

@@ -21,7 +21,7 @@ const BOOSTED: readonly AgentId[] = ["neutral-cleaner", "shampoo"];
 const GREASE: readonly FamilyId[] = ["body-oil", "road-grease"];
 const BOOSTER: AgentId = "degreaser";
 /** A few mL to a bottle. Common practice, no source; ten to a litre is judgement. */
-export const BOOSTER_ML_PER_L = 10;
+const BOOSTER_ML_PER_L = 10;
 
 /**
  * What may be added to a bottle of cleaner whose panels carry grease.

@@ -22,8 +22,8 @@ export interface WaterNeed {
 }
 
 /** Usual taps of a house or a harbour, °C. Judgement; Reckon a mix takes measured ones. */
-export const HOT_TAP_C = 55;
-export const COLD_TAP_C = 12;
+const HOT_TAP_C = 55;
+const COLD_TAP_C = 12;
 
 /** Drawn in half litres, and no less than this. Judgement. */
 const HALF_L = 0.5;

@@ -113,7 +113,7 @@ function slackOf(promise: Slack["promise"], promised: string | undefined, foreca
 }
 
 /** What a forecast reads of everything there is to say of a job. */
-export interface Foreseeable {
+interface Foreseeable {
   order: Order;
   history: History;
   drying: Record<string, { hours: Worked }>;

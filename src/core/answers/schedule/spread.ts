@@ -4,7 +4,7 @@ import type { Forecast } from "./forecast";
 import type { Order } from "./times";
 
 /** How long this technician takes against the plan, learnt from their own steps. */
-export interface Spread {
+interface Spread {
   /** Steps of the own log behind it. */
   steps: number;
   /** Mean of ln(minutes taken / minutes planned). */
@@ -41,7 +41,7 @@ export function spreadOf(done: readonly Timed[]): Spread {
   return { steps: logs.length, meanLog, sdLog: Math.sqrt(squares / weight) };
 }
 
-export interface Band {
+interface Band {
   /** One in ten is done sooner, one in ten later, ms since 1970. */
   fromMs: number;
   toMs: number;

@@ -28,7 +28,7 @@ const MOST_DWELL_MIN = 12 * 60;
 export const wholeMinutes = (minutes: number) => Math.max(1, Math.ceil(minutes - 1e-9));
 
 /** Runs with nothing beside it, from its start to the end of its dwell, which hands wait out. */
-export const isGuarding = ({ action, agent }: Pick<Step, "action" | "agent">) =>
+const isGuarding = ({ action, agent }: Pick<Step, "action" | "agent">) =>
   isWaitedOut(action) || (agent !== undefined && agentOf(agent).groups.includes("solvent"));
 
 /** Done over all its zones at once, since nothing waits on them. */
@@ -48,7 +48,7 @@ const AT_ONCE: readonly Step["action"][] = [
 const DUSTY: readonly Step["action"][] = ["dry-removal", "hair-lift", "seams"];
 
 /** How steps of a job name what they share. */
-export interface Names {
+interface Names {
   id: (name: string) => string;
   inside: string;
   circuit: string;
@@ -182,7 +182,7 @@ function partsOf(
 }
 
 /** A step on some of its zones, amounts and minutes shared out by area. */
-export function partOf(step: Step, zoneIds: string[], areaOf: (zoneId: string) => number): Step {
+function partOf(step: Step, zoneIds: string[], areaOf: (zoneId: string) => number): Step {
   if (zoneIds.length === step.zoneIds.length) return step;
   const sum = (ids: readonly string[]) => ids.reduce((total, zoneId) => total + areaOf(zoneId), 0);
   const whole = sum(step.zoneIds);

@@ -2,7 +2,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 import type { SoilLevel } from "./builds";
 
 /** What is due after a job, and when. */
-export interface Aftercare extends Sourced {
+interface Aftercare extends Sourced {
   title: string;
   words: string;
   /** After hands are done, days. */

@@ -36,7 +36,7 @@ export const AGENT_FORMS = {
   sachet: "Sachet",
 } as const;
 
-export type AgentForm = keyof typeof AGENT_FORMS;
+type AgentForm = keyof typeof AGENT_FORMS;
 
 export interface Agent extends Sourced {
   name: string;
@@ -474,6 +474,7 @@ export const AGENTS = {
 
 /** Never put on cloth by a plan's ladders: kept for the machine, the air, or what stands beside. */
 export const NOT_FOR_CLOTH: readonly AgentId[] = ["defoamer", "vapour-sachet", "leather-conditioner", "glass-cleaner"];
+
 /** An agent's row with its optional columns in view. */
 export const agentOf = (id: AgentId): Agent => AGENTS[id];
 

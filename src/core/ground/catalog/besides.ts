@@ -4,7 +4,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
  * What stands beside the cloth: short steps of its own, in the timetable and not in the diagnosis. All common
  * practice; minutes are judgement.
  */
-export interface Beside extends Sourced {
+interface Beside extends Sourced {
   name: string;
   /** Screen and glass come last. */
   order: number;

@@ -1,6 +1,6 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
 
-export interface Build extends Sourced {
+interface Build extends Sourced {
   name: string;
   /** Litres per m² that every step together may put on, before cold, damp and age lower it. */
   waterBudgetLPerM2: number;

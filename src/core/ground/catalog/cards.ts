@@ -1,6 +1,6 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
 
-export interface Card extends Sourced {
+interface Card extends Sourced {
   name: string;
   /** Share of light it gives back. */
   reflectance: number;

@@ -7,7 +7,7 @@ export interface FibreOutcome {
   weights: Partial<Record<MaterialId, number>>;
 }
 
-export interface FibreTest extends Sourced {
+interface FibreTest extends Sourced {
   name: string;
   how: string;
   caution?: string;

@@ -32,7 +32,7 @@ export type BehindId = keyof typeof BEHINDS;
 export const BEHIND_IDS = Object.keys(BEHINDS) as [BehindId, ...BehindId[]];
 
 /** Signs of soil, each read as one of the four levels. */
-export interface SoilSign extends Sourced {
+interface SoilSign extends Sourced {
   name: string;
   how: string;
   levels: { light: string; moderate: string; heavy: string; caked: string };
@@ -53,7 +53,7 @@ export const SOIL_SIGNS = {
   },
 } as const satisfies Record<string, SoilSign>;
 
-export type SoilSignId = keyof typeof SOIL_SIGNS;
+type SoilSignId = keyof typeof SOIL_SIGNS;
 export const SOIL_SIGN_IDS = Object.keys(SOIL_SIGNS) as [SoilSignId, ...SoilSignId[]];
 
 /** Dry soil vacuumed from a zone, g/m²: at or over this it is the next level. Judgement. */

@@ -2,7 +2,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 
 /** Gases that treat the air of an empty place once the source is gone. */
 
-export interface Gas extends Sourced {
+interface Gas extends Sourced {
   name: string;
   /** mg/m³ of one ppm at 25 °C and 1 atm. */
   mgPerM3OfPpm: number;

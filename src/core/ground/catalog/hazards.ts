@@ -3,7 +3,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 /** What a bottle must say: wording after the Globally Harmonized System (GHS, UN), from memory; the product's own label outranks it. */
 export type PictogramId = "flame" | "corrosion" | "skull" | "exclamation" | "health" | "environment";
 
-export interface Hazard extends Sourced {
+interface Hazard extends Sourced {
   pictogram: PictogramId;
   signal: "Danger" | "Warning";
   /** What it can do. */

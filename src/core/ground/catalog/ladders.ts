@@ -8,7 +8,7 @@ export interface Rung {
   why: string;
 }
 
-export interface RungAgent {
+interface RungAgent {
   action: "agent";
   agent: AgentId;
   tool: ToolId;

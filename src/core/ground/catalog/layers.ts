@@ -56,7 +56,7 @@ export const LAYERS = {
   },
 } as const satisfies Record<string, LayerRow>;
 
-export type LayerId = keyof typeof LAYERS;
+type LayerId = keyof typeof LAYERS;
 
 /** The layers of a build with their usual thickness, mm; what was measured outranks it. Below the last it is shut. Judgement. */
 export const STACKS: Record<

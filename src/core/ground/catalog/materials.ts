@@ -1,6 +1,6 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
 
-export interface Material extends Sourced {
+interface Material extends Sourced {
   name: string;
   phMin: number;
   phMax: number;

@@ -4,7 +4,7 @@ import type { FamilyId } from "./families";
 
 /** What the owner can say, and what follows from it. */
 
-export interface Tried extends Sourced {
+interface Tried extends Sourced {
   name: string;
   /** What may still lie in the cloth. */
   groups: readonly AgentGroup[];
@@ -35,7 +35,7 @@ export type TriedId = keyof typeof TRIED;
 export const TRIED_IDS = Object.keys(TRIED) as [TriedId, ...TriedId[]];
 export const triedOf = (id: TriedId): Tried => TRIED[id];
 
-export interface User extends Sourced {
+interface User extends Sourced {
   name: string;
   /** How much more often a family is met where they live; relative weight. */
   shifts: Partial<Record<FamilyId, number>>;

@@ -2,7 +2,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 
 /** Signs that tell a ring that came up from below from one that was spilled on top. Weights are judgement. */
 export type RingSource = "above" | "below";
-export interface RingSign extends Sourced {
+interface RingSign extends Sourced {
   name: string;
   how: string;
   outcomes: Record<string, { name: string; weights: Record<RingSource, number> }>;

@@ -2,7 +2,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 import type { NeighbourId } from "./builds";
 
 /** What a part of a piece is for, and what follows from that when nobody has looked closer: only ever the careful side. */
-export interface Role extends Sourced {
+interface Role extends Sourced {
   name: string;
   /** What the place says of a mark there: an outcome of the test "place". */
   place?: "contact" | "seat" | "feet" | "edge" | "ceiling";
@@ -12,7 +12,7 @@ export interface Role extends Sourced {
   sewn?: true;
 }
 
-export const ROLES = {
+const ROLES = {
   base: { name: "Seat base", place: "seat", sewn: true, mark: "practice" },
   back: { name: "Seat back", place: "contact", sewn: true, mark: "practice" },
   bolster: { name: "Side bolster", place: "contact", sewn: true, mark: "practice" },

@@ -1,7 +1,7 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
 
 /** What wet things stand in while they dry. */
-export interface Space extends Sourced {
+interface Space extends Sourced {
   name: string;
   /** Fewest air changes of its range, 1/h; undefined: so many that the air stays as it is. Judgement. */
   airChangesPerH?: number;

@@ -1,7 +1,7 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
 import type { RoleId } from "./roles";
 
-export interface Tool extends Sourced {
+interface Tool extends Sourced {
   name: string;
   /** 0 gentlest; the order of trade use from gloved hand to stiff brush. */
   aggressiveness: number;
@@ -238,7 +238,7 @@ export const TOOLS = {
 } as const satisfies Record<string, Tool>;
 
 export type ToolId = keyof typeof TOOLS;
-export const TOOL_IDS = Object.keys(TOOLS) as [ToolId, ...ToolId[]];
+const TOOL_IDS = Object.keys(TOOLS) as [ToolId, ...ToolId[]];
 export const toolOf = (id: ToolId): Tool => TOOLS[id];
 /** What a technician may have or lack. */
 export const SHELF_TOOL_IDS = TOOL_IDS.filter((id) => !toolOf(id).always);

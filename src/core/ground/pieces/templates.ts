@@ -16,7 +16,7 @@ export interface Ask {
   max: number;
 }
 
-export interface Template {
+interface Template {
   name: string;
   asks: readonly Ask[];
   /** Rows of seats can be set one by one; walls and doors are walked round. */

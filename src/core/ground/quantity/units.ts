@@ -54,7 +54,7 @@ export const US_FLUID_OUNCE_ML = 29.5735295625;
 export const US_GALLON_ML = 3785.411784;
 export const IMPERIAL_FLUID_OUNCE_ML = 28.4130625;
 export const IMPERIAL_GALLON_ML = 4546.09;
-export const FOOT_M = 0.3048;
+const FOOT_M = 0.3048;
 
 interface Shown {
   unit: string;

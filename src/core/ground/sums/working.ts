@@ -30,10 +30,10 @@ export interface Worked extends Quantity {
 }
 
 /** Formulas that are computed from the inputs they show. */
-export type SumId = { [K in FormulaId]: (typeof FORMULAS)[K] extends { of: unknown } ? K : never }[FormulaId];
+type SumId = { [K in FormulaId]: (typeof FORMULAS)[K] extends { of: unknown } ? K : never }[FormulaId];
 
 /** An input as it is given: a number, or one with its name, where it comes from and how it came about. */
-export type Given = number | { value: number; name?: string; basis?: Basis; unit?: Unit; working?: Working };
+type Given = number | { value: number; name?: string; basis?: Basis; unit?: Unit; working?: Working };
 
 type GivenOf<I> = {
   [K in keyof I as I[K] extends { kind: "maybe" } ? never : K]: I[K] extends { kind: "many" }

@@ -22,7 +22,7 @@ export function backgroundOf(account: Account | undefined, role: RoleId, kit: Ki
 }
 
 /** How much more often each family is met with those who use it. */
-export function shiftsOf(account: Account | undefined): Background["shifts"] {
+function shiftsOf(account: Account | undefined): Background["shifts"] {
   const shifts: Partial<Record<FamilyId, number>> = {};
   for (const user of account?.users ?? [])
     for (const [family, times] of Object.entries(userOf(user).shifts) as [FamilyId, number][])

@@ -5,14 +5,14 @@ import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
 import { TABLES, type Tables } from "./tables";
 
 /** How much one piece of evidence speaks for a family, against the rest as they then stood. */
-export interface Push {
+interface Push {
   test: EvidenceId;
   outcome: string;
   /** Log-likelihood ratio in decibans: 10 log10(P(outcome | family) / P(outcome | the others)). */
   decibans: number;
 }
 
-export interface FamilyBelief {
+interface FamilyBelief {
   family: FamilyId;
   p: Worked;
   pushes: Push[];
@@ -34,7 +34,7 @@ export interface Background {
   shifts: Partial<Record<FamilyId, number>>;
 }
 
-export const NO_BACKGROUND: Background = { tables: TABLES, hints: [], shifts: {} };
+const NO_BACKGROUND: Background = { tables: TABLES, hints: [], shifts: {} };
 
 export interface Diagnosis {
   /** Most likely first; the chances add to one. */

@@ -6,7 +6,7 @@ import { beginAlike, byBeginning, decide, decideAfter, isCommon, type Decision }
 import type { Tables } from "./tables";
 
 /** One test that could be done next, and what it is worth. */
-export interface TestWorth {
+interface TestWorth {
   test: EvidenceId;
   /** Expected information gain, bits. */
   gain: Worked;
@@ -27,16 +27,16 @@ export interface NextTest {
 }
 
 /** The first step is sure enough to stop at. */
-export const ENOUGH_AT = 0.9;
+const ENOUGH_AT = 0.9;
 /** A test whose outcome changes the first step less often than this counts as one that does not. Judgement. */
-export const CHANGES_AT = 0.05;
+const CHANGES_AT = 0.05;
 /** Reaching for one more test costs as much as this many minutes, whatever the test. Judgement. */
 const SET_UP_MIN = 8;
 /** The chance that testing is over after it weighs as much as this many bits. Judgement. */
 const ENDS_WEIGHT = 3;
 
 /** What a test would do, in bare numbers. */
-export interface Promise {
+interface Promise {
   /** Expected information gain about the family, bits. */
   gainBits: number;
   /** The same about how treatment begins, bits. */

@@ -8,7 +8,7 @@ import type { Background } from "./diagnose";
 
 /** Where a smell comes from: which zone, which layer, what family; and where to put the nose next. */
 
-export type OdourLayer = "face" | "foam" | "below";
+type OdourLayer = "face" | "foam" | "below";
 export const LAYER_NAMES: Record<OdourLayer, string> = {
   face: "in the face of the cloth",
   foam: "in the foam or backing",
@@ -17,7 +17,7 @@ export const LAYER_NAMES: Record<OdourLayer, string> = {
 
 const LAYERS = Object.keys(LAYER_NAMES) as OdourLayer[];
 
-export interface OdourSource {
+interface OdourSource {
   zones: { view: ZoneView; p: Worked }[];
   layers: { layer: OdourLayer; p: Worked }[];
   families: { family: FamilyId; p: Worked }[];

@@ -4,7 +4,7 @@ import type { Mark } from "@/core/ground/quantity/provenance";
 import type { Worked } from "@/core/ground/sums/working";
 
 /** What one zone's drying says. */
-export interface ZoneFacts {
+interface ZoneFacts {
   name: string;
   materials: readonly MaterialId[];
   hours: Worked;
@@ -70,7 +70,7 @@ const takes = (hours: Worked | undefined): string | Worked =>
 const isShut = ({ space }: DryingFacts) => space === "shut" || space === "gap";
 
 /** What the trade does about it, drawn from the numbers; the worst first. */
-export const DRYING_ADVICE: readonly AdviceRow[] = [
+const DRYING_ADVICE: readonly AdviceRow[] = [
   {
     id: "does-not-dry",
     tone: "danger",

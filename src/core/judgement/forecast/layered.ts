@@ -53,7 +53,7 @@ export function layersOf(build: BuildId, thickness: Cloth["layers"], faceHoldsLP
   });
 }
 
-export interface DriedInLayers {
+interface DriedInLayers {
   zones: Record<string, Drying & { layers: LayeredDrying }>;
   air: AirCourse;
   /** The reckoning ended before the drying did. */

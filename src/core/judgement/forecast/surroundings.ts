@@ -36,7 +36,7 @@ export const moversAt = (speedMPerS: number) =>
   speedMPerS >= MOVER_SPEEDS_M_PER_S[2] ? 2 : speedMPerS >= MOVER_SPEEDS_M_PER_S[1] ? 1 : 0;
 
 /** Room inside: as given, the cabin's own, or a room over what lies on its floor. */
-export function roomVolume({ pieces, site }: Job): Worked {
+function roomVolume({ pieces, site }: Job): Worked {
   if (site.volumeM3 !== undefined) return entered("as given", site.volumeM3, "m3");
   const all = pieces.order.map((id) => pieces.byId[id]!);
   const cabin = all.find(({ template }) => CABINS.includes(template));

@@ -123,7 +123,7 @@ export function judge(step: Candidate, facts: RuleFacts): Verdict {
   return { forbiddenBy, requires, met: met.filter((rule) => concerns(rule, step)) };
 }
 
-export interface Limits {
+interface Limits {
   phMin: number;
   phMax: number;
   clothTempC: number;

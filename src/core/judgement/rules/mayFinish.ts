@@ -54,7 +54,7 @@ export const entryPpmOf = (gas: GasId, account: Job["account"]): number =>
 export const gasOfKey = (key: string): GasId => (key.startsWith("gas-chlorine-dioxide") ? "chlorine-dioxide" : "ozone");
 
 /** What the meter has said last since the gas was stopped; undefined where nothing was read or no gas was chosen. */
-export function meterSaysEnter(job: Job): boolean | undefined {
+function meterSaysEnter(job: Job): boolean | undefined {
   const { standing } = historyOf(job);
   const at = standing.findLastIndex((event) => event.kind === "done" && event.action === "gas");
   const stopped = standing[at];

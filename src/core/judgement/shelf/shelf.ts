@@ -1,5 +1,5 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
-import { MACHINE_IDS, machineOf, type Machine, type MachineId } from "@/core/ground/catalog/machines";
+import { machineOf, type Machine, type MachineId } from "@/core/ground/catalog/machines";
 import { toolOf, type ToolId } from "@/core/ground/catalog/tools";
 import { definedOf } from "@/core/job/ownAgent";
 import type { Kit } from "@/core/job/schema";
@@ -16,8 +16,6 @@ export function machineOn(kit: Pick<Kit, "machines">, id: MachineId): Machine | 
   const own = kit.machines[id];
   return own && { ...machineOf(id), ...definedOf(own) };
 }
-
-export const machinesOn = (kit: Pick<Kit, "machines">): MachineId[] => MACHINE_IDS.filter((id) => kit.machines[id]);
 
 /** An extractor with every number that strokes need. */
 export interface Extractor {

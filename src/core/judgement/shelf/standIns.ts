@@ -7,7 +7,7 @@ import { ownsAgent } from "./shelf";
  * What stands in for an agent that is not on the shelf, best first; the rules judge a stand-in as they judge the
  * first choice. Judgement.
  */
-export const STAND_INS: Partial<Record<AgentId, readonly AgentId[]>> = {
+const STAND_INS: Partial<Record<AgentId, readonly AgentId[]>> = {
   "neutral-cleaner": ["shampoo", "gentle-detergent"],
   shampoo: ["neutral-cleaner", "gentle-detergent"],
   "alkaline-prespray": ["degreaser", "shampoo", "neutral-cleaner"],
@@ -21,7 +21,7 @@ export const STAND_INS: Partial<Record<AgentId, readonly AgentId[]>> = {
 };
 
 /** The agent to use for one that was wanted, and what is to be said of it. */
-export interface OnShelf {
+interface OnShelf {
   agent: AgentId;
   /** The first choice, when it is not there. */
   insteadOf?: AgentId;

@@ -24,7 +24,7 @@ const WORDS: Record<keyof AirNumbers, string> = {
 };
 
 /** The air that evaporation and drying are reckoned for. Beyond it the nearest is taken, and said. Judgement. */
-export const RECKONED_FOR = { tempC: [-20, 45], relativeHumidityPct: [1, 99] } as const;
+const RECKONED_FOR = { tempC: [-20, 45], relativeHumidityPct: [1, 99] } as const;
 const within = (value: number, [least, most]: readonly [number, number]) => Math.min(most, Math.max(least, value));
 export const reckonedTempC = (tempC: number) => within(tempC, RECKONED_FOR.tempC);
 export const reckonedHumidityPct = (pct: number) => within(pct, RECKONED_FOR.relativeHumidityPct);

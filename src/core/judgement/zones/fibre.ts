@@ -3,7 +3,7 @@ import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { branches, gainBits, evidenceWeight, posterior } from "@/core/models/chance/bayes";
 
-export type FibreTests = Partial<Record<FibreTestId, string>>;
+type FibreTests = Partial<Record<FibreTestId, string>>;
 export interface FibreBelief {
   material: MaterialId;
   p: Worked;

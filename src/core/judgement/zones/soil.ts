@@ -12,7 +12,7 @@ export interface SoilReading {
 const rank = (level: SoilLevel) => SOIL_LEVEL_IDS.indexOf(level);
 
 /** Level by grams vacuumed from a square metre. @example levelOfVacuumed(75) // "heavy" */
-export function levelOfVacuumed(gPerM2: number): SoilLevel {
+function levelOfVacuumed(gPerM2: number): SoilLevel {
   const { moderate, heavy, caked } = VACUUMED_G_PER_M2;
   return gPerM2 >= caked ? "caked" : gPerM2 >= heavy ? "heavy" : gPerM2 >= moderate ? "moderate" : "light";
 }

@@ -50,7 +50,7 @@ export interface ZoneView {
   assumed: string[];
 }
 
-export const OLD_AT_YEARS = 20;
+const OLD_AT_YEARS = 20;
 /** What a zone is that was drawn free and never given a part. */
 const FREE: { name: string; role: RoleId } = { name: "Own zone", role: "field" };
 

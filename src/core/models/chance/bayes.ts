@@ -37,7 +37,7 @@ export const entropyBits = (chances: readonly number[]): number =>
   chances.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 
 /** What one outcome of a test would do. */
-export interface Branch {
+interface Branch {
   /** How likely it is. */
   chance: number;
   /** The chances after it. */

@@ -30,7 +30,7 @@ export function deltaEF(cloth: Lab, mark: Lab): number {
 }
 
 const STEPS = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const;
-export type GreyStep = (typeof STEPS)[number];
+type GreyStep = (typeof STEPS)[number];
 const nearestStep = (grade: number): GreyStep =>
   STEPS.reduce((best, step) => (Math.abs(step - grade) < Math.abs(best - grade) ? step : best));
 

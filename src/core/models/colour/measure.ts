@@ -71,7 +71,7 @@ const MOST_OUTLINE = 80;
 const [DARKEST_OF_CARD, MOST_UNEVEN, MOST_CLIPPED, MOST_TINT, LEAST_CARD_PX] = [0.15, 0.25, 0.03, 3, 40];
 
 /** The parts of the picture that are read, px; nothing else of it is. @param size of the whole picture */
-export function boxesOf(
+function boxesOf(
   { cardAt, mark }: Picks,
   { widthPx, heightPx }: { widthPx: number; heightPx: number },
 ): { card: Box; mark: Box } {

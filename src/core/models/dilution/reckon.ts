@@ -32,7 +32,7 @@ export function capfuls(productMl: number, capMl: number): Worked {
   return sumOf("dilution.caps", { productMl, capMl: stated.entered(capMl) });
 }
 
-export interface Correction {
+interface Correction {
   add: "water" | "product" | "nothing";
   amount: Worked;
   /** What the bottle then holds. */

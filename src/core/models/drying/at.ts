@@ -35,7 +35,7 @@ export const cutAt = (layers: LayeredDrying, hours: number) => {
 export const meterAt = ({ course }: LayeredDrying, hours: number): number =>
   between(course.hours, course.meterPct, hours);
 
-export type DryState = "wet" | "dry on top" | "dry";
+type DryState = "wet" | "dry on top" | "dry";
 
 /** How a zone stands by then. */
 export function stateAt(layers: LayeredDrying, dryH: number, hours: number): { state: DryState; water: Worked } {

@@ -55,7 +55,7 @@ export interface DryOptions {
 }
 
 /** What the bench compares: the same equations, another way of solving each Newton step. */
-export type StageSolver = (
+type StageSolver = (
   lower: Float64Array,
   diagonal: Float64Array,
   upper: Float64Array,
@@ -112,7 +112,7 @@ const SEEN_MM = 0.5;
 export const PINS_MM = 10;
 
 /** The moments of the steps, h. */
-export function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64Array {
+function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64Array {
   const moments = [0];
   for (let at = 0; at < hours - 1e-9;) {
     at = Math.min(hours, at + Math.min(longestStepH, Math.max(FIRST_STEP_H, growth * at)));

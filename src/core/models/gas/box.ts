@@ -2,7 +2,7 @@ import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** A well-mixed box of air: dC/dt = G/V − (n + k)C. Mass balance of one gas; the room around is a second box. */
 
-export interface Box {
+interface Box {
   /** Gas made, mg/h, 0 or more. */
   gasMgPerH: number;
   /** m³, above 0. */

@@ -52,8 +52,6 @@ export const HEAT_KILLS = {
   },
 } as const satisfies Record<string, HeatKill>;
 
-export type HeatKillId = keyof typeof HEAT_KILLS;
-
 /** Logs killed along a course of temperatures. @param course samples °C, each held for `stepSeconds` s */
 export const logReduction = (
   { refTempC, dSeconds, zK }: HeatKill,
@@ -76,7 +74,7 @@ export const secondsFor = (row: HeatKill, logs: number, tempC: number): Worked =
   });
 
 /** How long a head kept moving stays over one place, s. Judgement. */
-export const PASS_SECONDS = 1;
+const PASS_SECONDS = 1;
 
 /**
  * The plain answer to "does a pass of steam kill?", at the temperature measured at the surface right behind the head.

@@ -3,7 +3,7 @@ import type { Compiled, Schedule } from "./tasks";
 
 /** What a schedule hangs on: how much later each task may start, and the chain that decides when it ends. */
 
-export interface Link {
+interface Link {
   task: string;
   /** Why it does not start sooner, after the one before it in the chain. */
   because: string;

@@ -3,7 +3,7 @@ import { Placer } from "./place";
 import { isBetter, NoSchedule, type Compiled, type Schedule } from "./tasks";
 
 /** What a search knows after a try. */
-export interface Progress {
+interface Progress {
   best: Schedule | undefined;
   tries: number;
   /** This try found something better. */

@@ -4,7 +4,7 @@ import { earliestStarts, judged, NoSchedule, pastBreaks, type Compiled, type Sch
  * Tasks that hold each other by maximum lags are placed as one block, since none of them can be put down before the others are.
  * @returns for every task its block; blocks are numbered so that minimum lags only lead to higher ones
  */
-export function blocksOf({ arcs }: Compiled): { blockOf: Int32Array; blocks: number[][]; before: number[][] } {
+function blocksOf({ arcs }: Compiled): { blockOf: Int32Array; blocks: number[][]; before: number[][] } {
   const n = arcs.length;
   const [index, low, onStack] = [new Int32Array(n).fill(-1), new Int32Array(n), new Uint8Array(n)];
   const blockOf = new Int32Array(n).fill(-1);

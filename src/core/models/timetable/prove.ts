@@ -6,7 +6,7 @@ import { earliestStarts, isBetter, judged, NoSchedule, type Compiled, type Sched
  * after Carlier and Pinson 1989.
  */
 
-export interface Proof {
+interface Proof {
   schedule: Schedule;
   /** True when nothing better can be (lateness, then end; idle hands are not searched). */
   proved: boolean;

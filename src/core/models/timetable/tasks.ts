@@ -1,6 +1,6 @@
 /** Tasks of a day with what holds them together and what they share; times in minutes from the day's start. */
 
-export interface Need {
+interface Need {
   /** A pool: hands, a machine, a circuit in watts, the inside of a cabin. */
   resource: string;
   amount: number;

@@ -20,7 +20,7 @@ export const SHARE_WORTH_A_PASS = 0.04;
 const LEAST_DIRT = 0.01;
 const MOST_PASSES = 50;
 
-export interface PassFit {
+interface PassFit {
   /** Dirt the next pass will bring, on the scale of the readings. */
   next: Worked;
   nextShare: Worked;

@@ -1,7 +1,7 @@
 import { drawnOffStrokes, dryShares, leftAfterStrokes } from "@/core/ground/sums/strokeSums";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
-export interface StrokeMachine {
+interface StrokeMachine {
   flowLPerMin: number;
   headWidthM: number;
   strokeMPerS: number;

@@ -11,7 +11,7 @@ import { waterBefore } from "./waterBudget";
 const MOST_RECOVERY = 0.9;
 
 /** What a dry stroke takes, and whether tank marks of this cloth say so. */
-export interface Recovery extends Worked {
+interface Recovery extends Worked {
   fitted: boolean;
 }
 

@@ -47,7 +47,7 @@ export interface GasPlan {
 }
 
 /** What the locks look at. */
-export interface GasFacts {
+interface GasFacts {
   gas: GasId;
   choice: GasChoice;
   inCloth: ReadonlySet<AgentGroup>;
@@ -66,7 +66,7 @@ interface GasLock {
 }
 
 /** What forbids gas. Each is judged on what is known; what nobody said counts against it. */
-export const GAS_LOCKS: readonly GasLock[] = [
+const GAS_LOCKS: readonly GasLock[] = [
   {
     id: "referred",
     holds: ({ referred }) => referred,

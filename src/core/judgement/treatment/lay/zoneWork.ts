@@ -58,7 +58,7 @@ export const STAGE = {
   dry: 9,
 } as const;
 
-export type Stage = (typeof STAGE)[keyof typeof STAGE];
+type Stage = (typeof STAGE)[keyof typeof STAGE];
 
 /** Fibres that hold alkaline residue or brown in it. */
 const ACID_RINSED: readonly MaterialId[] = ["wool", "nylon", "cotton", "linen", "jute", "viscose"];

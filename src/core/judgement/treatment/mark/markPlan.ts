@@ -18,13 +18,13 @@ import { MOULD_LIMIT_M2, REFERRALS } from "@/core/judgement/rules/rules";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { doesTitle, rungTitle } from "@/core/judgement/treatment/step/stepWords";
 
-export interface LeftOut {
+interface LeftOut {
   what: string;
   because: string;
 }
 
 /** One rung of a mark's ladder as the technician reads it. */
-export interface RungView {
+interface RungView {
   title: string;
   why: string;
   state: "done" | "now" | "next" | "left-out";

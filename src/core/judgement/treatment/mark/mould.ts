@@ -5,7 +5,7 @@ import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background"
 import { markArea } from "@/core/judgement/zones/zoneView";
 import { MOULD_LIMIT_M2 } from "@/core/judgement/rules/rules";
 
-export type MouldVerdict = "clean" | "protected" | "discard" | "refer";
+type MouldVerdict = "clean" | "protected" | "discard" | "refer";
 
 interface MouldFacts {
   totalM2: number;
@@ -27,7 +27,7 @@ interface MouldRule extends Sourced {
 }
 
 /** In order: the first that holds decides. Nothing a technician can choose comes before a referral. */
-export const MOULD_RULES: readonly MouldRule[] = [
+const MOULD_RULES: readonly MouldRule[] = [
   {
     id: "area",
     when: ({ totalM2 }) => totalM2 >= MOULD_LIMIT_M2,
@@ -125,7 +125,7 @@ export interface MouldJudgement {
 }
 
 /** All mould seen on a job, m²: one limit for them together. */
-export function mouldTotal({ findings }: Job): Worked {
+function mouldTotal({ findings }: Job): Worked {
   const areas = Object.values(findings.byId).flatMap((finding) =>
     finding.kind === "mould" ? [markArea(finding).value] : [],
   );

@@ -41,7 +41,7 @@ import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import type { WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import { STAGE, ZoneWork, type StagedStep } from "@/core/judgement/treatment/lay/zoneWork";
 
-export interface ZonePlan {
+interface ZonePlan {
   view: ZoneView;
   budget: Worked;
   /** Put on since it was last dry, done and planned together. */

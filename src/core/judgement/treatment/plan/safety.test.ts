@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess, quickly, type Assessment } from "@/core/answers/assess/assess";
-import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
+import { NOT_FOR_CLOTH, agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import { familyOf } from "@/core/ground/catalog/families";
 import { USUAL_KIT } from "@/core/job/kit";
 import { FIBRE_TESTS, type FibreOutcome, type FibreTestId } from "@/core/ground/catalog/fibreTests";
@@ -77,6 +77,9 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     fibres
       .map((fibre) => MATERIALS[fibre])
       .every(({ phMin, phMax }) => step.phMin! >= phMin - 1e-9 && step.phMax! <= phMax + 1e-9),
+
+  "what is made for glass, leather, a machine or the air never goes on cloth": ({ step }) =>
+    !step.agent || !NOT_FOR_CLOTH.includes(step.agent) || step.action === "beside" || step.action === "gas",
 
   "no care code is disobeyed": ({ step, cloth: { careCode } }) =>
     (careCode !== "X" || !step.agent) &&

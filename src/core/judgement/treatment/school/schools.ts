@@ -81,7 +81,7 @@ const refuse = (because: string, forbiddenBy: Rule[] = []): Refusal => ({ becaus
 const SPENT = "The water budget here is spent: let it dry first.";
 const NOT_RINSED = "What is in the cloth must not meet the cleaner, and it cannot be rinsed out here first.";
 
-export interface SchoolPick {
+interface SchoolPick {
   options: SchoolOption[];
   picked?: School;
   because: string;

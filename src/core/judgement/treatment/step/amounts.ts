@@ -15,7 +15,7 @@ export const SHARE_OF_BUDGET = 0.5;
 export const AIR_OUT_MIN = 30;
 
 /** Dry strokes after each wet one, and as many again at the end. Judgement. */
-export const DRY_PER_WET = 2;
+const DRY_PER_WET = 2;
 export const dryStrokesFor = (wetStrokes: number): Worked =>
   sumOf("water.dryStrokes", { perWet: stated.table(DRY_PER_WET), wet: wetStrokes });
 

@@ -15,7 +15,7 @@ const STRENGTH_BEND = 1.2;
 const ENZYME_BEST_C = 50;
 const ENZYME_DEAD_C = 60;
 
-export const LUKEWARM_C = 35;
+const LUKEWARM_C = 35;
 /** @param share product in the mix, 1 as the label's usual @returns factor; doubling the product never doubles the effect */
 export const strengthFactor = (share: number): number =>
   (1 - Math.exp(-STRENGTH_BEND * share)) / (1 - Math.exp(-STRENGTH_BEND));

@@ -5,7 +5,7 @@ import { soilLeft } from "./effect";
 /** What more dwell or more strength would buy, drawn as curves. */
 
 /** What is turned about a planned step. */
-export interface Turned {
+interface Turned {
   /** Product in the mix, times the planned. */
   strength?: number;
   dwellMin?: number;
@@ -16,7 +16,7 @@ export function soilLeftBy({ effort }: Step, { strength = 1, dwellMin }: Turned 
   return effort && soilLeft({ ...effort, strength: effort.strength * strength, dwellMin: dwellMin ?? effort.dwellMin });
 }
 
-export interface EffectCurve {
+interface EffectCurve {
   /** Times the planned strength. */
   strength: number;
   points: { minutes: number; left: number }[];

@@ -24,13 +24,13 @@ export interface FoundFit {
   tool: ToolId;
 }
 
-export interface RefusedFit {
+interface RefusedFit {
   ok: false;
   because: string;
   forbiddenBy: Rule[];
 }
 
-export type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal";
+type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal";
 
 const refused = (because: string, forbiddenBy: Rule[] = []): RefusedFit => ({ ok: false, because, forbiddenBy });
 const GENTLER: Partial<Record<ToolId, ToolId>> = {

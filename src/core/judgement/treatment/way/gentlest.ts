@@ -35,7 +35,7 @@ const HARSH = { agitation: 1, strength: 0.6, warmth: 0.2, dwell: 0.15, round: 0.
 const STRONGEST_TOOL = 7;
 const DWELL_TIMES = [1, 1.5, 2] as const;
 
-export interface Wanted {
+interface Wanted {
   agent: AgentId;
   targetLeft: number;
   /** Rounds the table gives, and the most there may be. */
