@@ -2,7 +2,7 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
 import type { NeighbourId } from "./builds";
 
 /** What a part of a piece is for, and what follows from that when nobody has looked closer: only ever the careful side. */
-interface Role extends Sourced {
+export interface Role extends Sourced {
   name: string;
   /** What the place says of a mark there: an outcome of the test "place". */
   place?: "contact" | "seat" | "feet" | "edge" | "ceiling";

@@ -13,24 +13,10 @@ export function formatNumber(value: number): string {
  * @example formatQuantity({ value: 0.018, unit: "L" }, "metric") // "18 mL"
  */
 export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
-  if (quantity.unit === "min" && quantity.value >= 90) return formatDuration(quantity.value);
-  if (quantity.unit === "min")
-    return quantity.value < 10 ? `${Number(quantity.value.toFixed(1))} min` : `${Math.round(quantity.value)} min`;
-  if (quantity.unit === "s")
-    return quantity.value < 0.1
-      ? "under 0.1 s"
-      : quantity.value < 120
-        ? `${formatNumber(quantity.value)} s`
-        : quantity.value < 86_400
-          ? formatDuration(quantity.value / 60)
-          : "over a day";
+  if (quantity.unit === "min") return formatMinutes(quantity.value);
+  if (quantity.unit === "s") return formatSeconds(quantity.value);
   if (quantity.unit === "h") return formatDuration(quantity.value * 60);
-  const readable: Quantity =
-    quantity.unit === "L" && quantity.value < 1
-      ? { value: quantity.value * 1000, unit: "mL" }
-      : quantity.unit === "mL" && quantity.value >= 1000
-        ? { value: quantity.value / 1000, unit: "L" }
-        : quantity;
+  const readable = inReadableVolume(quantity);
   const shown = inSystem(readable, system);
   if (readable.unit === "mL" && system === "metric")
     return `${shown.value < 10 ? Number(shown.value.toFixed(1)) : Math.round(shown.value)} mL`;
@@ -40,6 +26,22 @@ export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
       : formatNumber(shown.value);
   const gap = shown.unit === "" ? "" : " ";
   return `${number}${gap}${shown.unit}`;
+}
+
+/** Long minutes become hours, short ones keep a tenth. */
+const formatMinutes = (minutes: number): string =>
+  minutes >= 90 ? formatDuration(minutes) : `${minutes < 10 ? Number(minutes.toFixed(1)) : Math.round(minutes)} min`;
+
+function formatSeconds(seconds: number): string {
+  if (seconds < 0.1) return "under 0.1 s";
+  if (seconds < 120) return `${formatNumber(seconds)} s`;
+  return seconds < 86_400 ? formatDuration(seconds / 60) : "over a day";
+}
+
+/** Small litres as millilitres, many millilitres as litres. */
+function inReadableVolume({ value, unit }: Quantity): Quantity {
+  if (unit === "L" && value < 1) return { value: value * 1000, unit: "mL" };
+  return unit === "mL" && value >= 1000 ? { value: value / 1000, unit: "L" } : { value, unit };
 }
 
 /** Minutes in words. @example formatDuration(320) // "5 h 20 min" */

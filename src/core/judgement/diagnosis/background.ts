@@ -60,38 +60,53 @@ export function someoneAtRisk(account: Account | undefined): boolean | undefined
 /** Sewage or flood water was there: nothing of the job is cleaned, whatever is said of a single mark. */
 export const hadSewage = (account: Account | undefined): boolean => account?.spilled?.includes("sewage") ?? false;
 
+const TRIED_UNKNOWN =
+  "Nobody asked what was tried on it: planned as if bleach, acid or peroxide were in it, so it is rinsed first.";
+const MATTERS_WORDS: Partial<Record<NonNullable<Account["matters"]>, string>> = {
+  gentle: "The cloth kept safe matters most: no peroxide, nothing harder than a soft brush.",
+  speed: "Quick return matters most: the way that leaves the least water is taken where it does.",
+  smell: "The smell matters most: find its source before the marks.",
+};
+
+/** What is left of what the owner tried. */
+function triedWords(account: Account | undefined): string[] {
+  if (account?.tried === undefined) return [TRIED_UNKNOWN];
+  const names = account.tried.map((id) => triedOf(id).name.toLowerCase()).join(", ");
+  return [
+    ...(leftByOwner(account).length > 0
+      ? [`It may still hold ${names}: rinsed before anything that must not meet it.`]
+      : []),
+    ...(account.tried.includes("heat")
+      ? ["Hot water or steam was tried: protein or dye may be set, tell the owner before you begin."]
+      : []),
+  ];
+}
+
+/** What the people who use it change. */
+function usersWords(account: Account | undefined): string[] {
+  const shifting = (account?.users ?? []).filter((user) => Object.keys(userOf(user).shifts).length > 0);
+  const allergies = account?.allergies ?? [];
+  return [
+    ...shifting.map((user) => `${USERS[user].name}: some marks and smells are met more often, so they start ahead.`),
+    ...(someoneAtRisk(account) ? ["Someone there is harmed by mould sooner: it is referred, whatever its size."] : []),
+    ...(allergies.includes("enzymes") || allergies.includes("asthma") ? ["No enzyme is used."] : []),
+    ...(allergies.includes("fragrance") ? ["Perfume: unscented agents only, and a rinse last."] : []),
+    ...(allergies.includes("latex") ? ["Latex: nitrile gloves only, on everyone."] : []),
+  ];
+}
+
 /** What follows from the account, in words: limits and conditions, not notes only. */
 export function accountWords(account: Account | undefined): string[] {
-  const words: string[] = [];
-  if (hadSewage(account))
-    words.push("Sewage or flood water was there: nothing is cleaned here, it is referred to licensed remediation.");
-  if (account?.tried === undefined)
-    words.push(
-      "Nobody asked what was tried on it: planned as if bleach, acid or peroxide were in it, so it is rinsed first.",
-    );
-  else if (leftByOwner(account).length > 0)
-    words.push(
-      `It may still hold ${account.tried.map((id) => triedOf(id).name.toLowerCase()).join(", ")}: rinsed ` +
-        "before anything that must not meet it.",
-    );
-  if (account?.tried?.includes("heat"))
-    words.push("Hot water or steam was tried: protein or dye may be set, tell the owner before you begin.");
-  for (const user of account?.users ?? [])
-    if (Object.keys(userOf(user).shifts).length > 0)
-      words.push(`${USERS[user].name}: some marks and smells are met more often, so they start ahead.`);
-  if (someoneAtRisk(account)) words.push("Someone there is harmed by mould sooner: it is referred, whatever its size.");
-  if (account?.allergies?.includes("enzymes") || account?.allergies?.includes("asthma"))
-    words.push("No enzyme is used.");
-  if (account?.allergies?.includes("fragrance")) words.push("Perfume: unscented agents only, and a rinse last.");
-  if (account?.allergies?.includes("latex")) words.push("Latex: nitrile gloves only, on everyone.");
-  if (account?.matters === "gentle")
-    words.push("The cloth kept safe matters most: no peroxide, nothing harder than a soft brush.");
-  if (account?.matters === "speed")
-    words.push("Quick return matters most: the way that leaves the least water is taken where it does.");
-  if (account?.matters === "smell") words.push("The smell matters most: find its source before the marks.");
-  if (account?.liftSeats !== true)
-    words.push(
-      "Lifting seats out was not agreed: under them only by towel, seats moved fully forward, then fully back.",
-    );
-  return words;
+  const matters = account?.matters && MATTERS_WORDS[account.matters];
+  return [
+    ...(hadSewage(account)
+      ? ["Sewage or flood water was there: nothing is cleaned here, it is referred to licensed remediation."]
+      : []),
+    ...triedWords(account),
+    ...usersWords(account),
+    ...(matters ? [matters] : []),
+    ...(account?.liftSeats === true
+      ? []
+      : ["Lifting seats out was not agreed: under them only by towel, seats moved fully forward, then fully back."]),
+  ];
 }

@@ -79,19 +79,29 @@ function meets({ when }: Rule, facts: RuleFacts): boolean {
   );
 }
 
-function forbids({ forbid, limit }: Rule, step: Candidate): boolean {
-  const groups = step.agent ? agentOf(step.agent).groups : [];
+const forbids = ({ forbid, limit }: Rule, step: Candidate): boolean =>
+  (forbid !== undefined && isOneOf(forbid, step)) || (limit !== undefined && isOver(limit, step));
+
+/** The step is of a kind that is named. */
+function isOneOf(forbid: NonNullable<Rule["forbid"]>, { action, agent, spraying, poweredTool }: Candidate): boolean {
+  const groups = agent ? agentOf(agent).groups : [];
   return Boolean(
-    forbid?.actions?.includes(step.action) ||
-    (step.agent && forbid?.anyAgent) ||
-    forbid?.groups?.some((group) => groups.includes(group)) ||
-    (step.agent && forbid?.allAgentsBut && !forbid.allAgentsBut.includes(step.agent)) ||
-    (step.spraying && forbid?.spraying) ||
-    (step.poweredTool && forbid?.poweredTools) ||
-    (limit?.clothTempC !== undefined && (step.clothTempC ?? 0) > limit.clothTempC) ||
-    (limit?.phMin !== undefined && step.phMin !== undefined && step.phMin < limit.phMin) ||
-    (limit?.phMax !== undefined && step.phMax !== undefined && step.phMax > limit.phMax) ||
-    (limit?.toolAtMost !== undefined && (step.toolAggressiveness ?? 0) > limit.toolAtMost),
+    forbid.actions?.includes(action) ||
+    forbid.groups?.some((group) => groups.includes(group)) ||
+    (agent && (forbid.anyAgent || (forbid.allAgentsBut && !forbid.allAgentsBut.includes(agent)))) ||
+    (spraying && forbid.spraying) ||
+    (poweredTool && forbid.poweredTools),
+  );
+}
+
+/** The step is warmer, sourer, more alkaline or rougher than it may be; what it does not say cannot be. */
+function isOver(limit: NonNullable<Rule["limit"]>, step: Candidate): boolean {
+  const { clothTempC = Infinity, phMin = -Infinity, phMax = Infinity, toolAtMost = Infinity } = limit;
+  return (
+    (step.clothTempC ?? 0) > clothTempC ||
+    (step.phMin ?? Infinity) < phMin ||
+    (step.phMax ?? -Infinity) > phMax ||
+    (step.toolAggressiveness ?? 0) > toolAtMost
   );
 }
 

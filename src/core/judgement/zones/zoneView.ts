@@ -8,7 +8,7 @@ import {
   type NeighbourId,
 } from "@/core/ground/catalog/builds";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
-import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
+import { roleOf, type Role, type RoleId } from "@/core/ground/catalog/roles";
 import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
 import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry";
@@ -68,6 +68,37 @@ export function zoneViews(job: Job): ZoneView[] {
   });
 }
 
+/** What the cloth of a zone is: its own over its piece's, and what a part of its kind is and hides. */
+function clothOf(own: Cloth, ofPiece: Cloth, role: Role) {
+  // Another fibre on this zone is another cloth: nothing proved on the piece counts for it.
+  const otherCloth = own.material !== undefined && own.material !== ofPiece.material;
+  const cloth: Cloth = otherCloth
+    ? { ...ofPiece, careCode: undefined, fastness: undefined, ...own }
+    : { ...ofPiece, ...own, fastness: { ...ofPiece.fastness, ...own.fastness } };
+  const build =
+    own.build ??
+    role.build ??
+    (cloth.construction === "glued" && ofPiece.build === undefined ? "glue-held" : ofPiece.build);
+  // What a part of its kind usually hides counts until somebody looked at this very zone.
+  const neighbours =
+    own.neighbours ??
+    (ofPiece.neighbours ? [...new Set([...ofPiece.neighbours, ...(role.neighbours ?? [])])] : undefined);
+  return { cloth, build, neighbours, otherCloth };
+}
+
+const fibreAssumed = (possible: readonly MaterialId[] | undefined): string =>
+  possible
+    ? `Fibre not sure: planned for ${possible.map((id) => MATERIALS[id].name.toLowerCase()).join(", ")} at once.`
+    : "Fibre not known: planned for every fibre at once.";
+
+/** @param usual what a part of its kind hides, where nobody looked at this one */
+function neighboursAssumed(neighbours: Cloth["neighbours"], usual: Role["neighbours"]): string[] {
+  if (neighbours === undefined) return ["Nobody looked beside it: planned as if electrics were there."];
+  if (!usual) return [];
+  const names = usual.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ");
+  return [`Nobody looked beside this part: planned as if ${names} were there.`];
+}
+
 function viewOf(
   id: string,
   zone: Zone,
@@ -75,49 +106,26 @@ function viewOf(
   part: { name: string; role: RoleId },
   corners: Corners,
 ): ZoneView {
-  const own = zone.cloth ?? {};
   const role = roleOf(part.role);
-  // Another fibre on this zone is another cloth: nothing proved on the piece counts for it.
-  const otherCloth = own.material !== undefined && own.material !== piece.cloth.material;
-  const cloth: Cloth = otherCloth
-    ? { ...piece.cloth, careCode: undefined, fastness: undefined, ...own }
-    : { ...piece.cloth, ...own, fastness: { ...piece.cloth.fastness, ...own.fastness } };
-  const build =
-    own.build ??
-    role.build ??
-    (cloth.construction === "glued" && piece.cloth.build === undefined ? "glue-held" : piece.cloth.build);
-  // What a part of its kind usually hides counts until somebody looked at this very zone.
-  const neighbours =
-    own.neighbours ??
-    (piece.cloth.neighbours ? [...new Set([...piece.cloth.neighbours, ...(role.neighbours ?? [])])] : undefined);
+  const { cloth, build, neighbours, otherCloth } = clothOf(zone.cloth ?? {}, piece.cloth, role);
   const oldOrFragile =
     cloth.ageYears === undefined ||
     cloth.condition === undefined ||
     cloth.ageYears > OLD_AT_YEARS ||
     cloth.condition !== "sound";
-  const fibre =
-    cloth.material === undefined && cloth.fibreTests && Object.keys(cloth.fibreTests).length > 0
-      ? identifyFibre(cloth.fibreTests)
-      : undefined;
+  const tested = cloth.material === undefined && Object.keys(cloth.fibreTests ?? {}).length > 0;
+  const fibre = tested ? identifyFibre(cloth.fibreTests!) : undefined;
   const materials = cloth.material ? [cloth.material] : fibre ? possibleFibres(fibre) : MATERIAL_IDS;
-  const assumed: string[] = [];
-  if (cloth.material === undefined)
-    assumed.push(
-      fibre
-        ? `Fibre not sure: planned for ${materials.map((material) => MATERIALS[material].name.toLowerCase()).join(", ")} at once.`
-        : "Fibre not known: planned for every fibre at once.",
-    );
-  if (build === undefined) assumed.push("Build not known: planned as if held by glue.");
-  if (neighbours === undefined) assumed.push("Nobody looked beside it: planned as if electrics were there.");
-  else if (own.neighbours === undefined && role.neighbours)
-    assumed.push(
-      "Nobody looked beside this part: planned as if " +
-        `${role.neighbours.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ")} ` +
-        "were there.",
-    );
-  if (cloth.careCode === undefined) assumed.push("Care label not seen: look for it before anything wet.");
-  if (cloth.ageYears === undefined || cloth.condition === undefined)
-    assumed.push("Age or state not known: tamped, not brushed.");
+  const looked = zone.cloth?.neighbours !== undefined;
+  const assumed = [
+    ...(cloth.material === undefined ? [fibreAssumed(fibre && materials)] : []),
+    ...(build === undefined ? ["Build not known: planned as if held by glue."] : []),
+    ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
+    ...(cloth.careCode === undefined ? ["Care label not seen: look for it before anything wet."] : []),
+    ...(cloth.ageYears === undefined || cloth.condition === undefined
+      ? ["Age or state not known: tamped, not brushed."]
+      : []),
+  ];
   const shape = boundsOf(corners);
   return {
     id,
