@@ -165,33 +165,25 @@ const TYPE_WORDS: Partial<Record<string, string>> = {
   object: "an object",
 };
 
-function asProblem({ path = "", message, type, params }: ValidationError): Problem {
+/** What stands there, in words. */
+function seenWords(value: unknown): string {
+  if (typeof value === "string") return `the text ${JSON.stringify(value.slice(0, 40))}`;
+  if (typeof value === "number" || typeof value === "boolean" || value === null) return String(value);
+  return Array.isArray(value) ? "a list" : typeof value;
+}
+
+function asProblem({ path: where = "", message, type, params }: ValidationError): Problem {
   const value = params?.originalValue ?? params?.value;
-  const seen =
-    typeof value === "string"
-      ? `the text ${JSON.stringify(value.slice(0, 40))}`
-      : typeof value === "number" || typeof value === "boolean"
-        ? String(value)
-        : value === null
-          ? "null"
-          : Array.isArray(value)
-            ? "a list"
-            : typeof value;
+  const seen = seenWords(value);
   if (type === "typeError" && typeof params?.type === "string" && params.type !== "mixed")
-    return {
-      where: path,
-      what: `must be ${TYPE_WORDS[params.type] ?? params.type}; it is ${seen}`,
-    };
-  if (type === "optionality" || type === "defined") return { where: path, what: "is missing" };
-  if (type === "nullable") return { where: path, what: "must not be null; leave it out when it is not known" };
+    return { where, what: `must be ${TYPE_WORDS[params.type] ?? params.type}; it is ${seen}` };
+  if (type === "optionality" || type === "defined") return { where, what: "is missing" };
+  if (type === "nullable") return { where, what: "must not be null; leave it out when it is not known" };
   if (type === "exact" || type === "noUnknown")
-    return {
-      where: path,
-      what: `has keys that do not belong there: ${strangers(params?.properties ?? params?.unknown)}`,
-    };
+    return { where, what: `has keys that do not belong there: ${strangers(params?.properties ?? params?.unknown)}` };
   const plain = message
-    .replace(path, "")
+    .replace(where, "")
     .replace(/^this /, "")
     .trim();
-  return { where: path, what: typeof value === "object" || value === undefined ? plain : `${plain}; it is ${seen}` };
+  return { where, what: typeof value === "object" || value === undefined ? plain : `${plain}; it is ${seen}` };
 }
