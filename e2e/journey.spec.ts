@@ -84,8 +84,12 @@ test("the ferry bench from Look to Hand back by pointer, with the network gone",
   const cleaner = page.getByTestId("mix-neutral-cleaner");
   await expect(cleaner.getByTestId("reading")).toHaveText("10 water + 1 product = 9.09 %");
   await cleaner.getByTestId("pour-water").click();
-  await expect(cleaner.locator(".working")).toContainText("parts water r");
-  await expect(cleaner.locator(".working")).toContainText("10 parts");
+  const working = cleaner.locator(".working").first();
+  await expect(working).toContainText("filled to");
+  // What a sum is made of opens in its turn.
+  await working.getByRole("button").first().click();
+  await expect(working).toContainText("parts water r");
+  await expect(working).toContainText("10 parts");
   await cleaner.getByRole("button", { name: /It means 9 water/ }).click();
   await expect(cleaner.getByTestId("reading")).toHaveText("9 water + 1 product = 10 %");
   await expect(cleaner.locator(".working")).toContainText("9 parts");
