@@ -37,7 +37,9 @@ test("a whole run by keyboard: a late step, what saves it, a rung that fails, an
 
   await expect(page.getByTestId("main-act")).toHaveText("Start");
   // Up to the first dwell; while it runs the sheet goes on with something else.
-  for (let step = 0; step < 20 && !(await page.getByTestId("running-loop").first().isVisible()); step++) {
+  const dwells = async () =>
+    (await recordOf(page)).some(({ kind, dwellMinMin }) => kind === "done" && dwellMinMin !== undefined);
+  for (let step = 0; step < 20 && !(await dwells()); step++) {
     await press();
     await page.clock.fastForward("01:00");
   }
@@ -154,7 +156,9 @@ test("two at it have a run sheet each; what the second did on another device com
     const events = (await recordOf(page)).length;
     await pressAgain(page.getByTestId("main-act"));
     await expect.poll(async () => (await recordOf(page)).length).toBeGreaterThan(events);
-    await page.getByRole("button", { name: "Hands 2" }).click();
+    const second = page.getByRole("button", { name: "Hands 2" });
+    await second.click();
+    await expect(second).toHaveAttribute("aria-pressed", "true");
     const free = await page.getByTestId("main-act").isEnabled();
     await pressAgain(page.getByRole("button", { name: "Hands 1" }));
     if (free) break;
