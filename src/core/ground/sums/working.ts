@@ -88,35 +88,47 @@ const bare = (given: Given): number => (typeof given === "number" ? given : give
 export function sumOf<F extends SumId>(formula: F, given: InputsOf<F>, about: readonly WorkingInput[] = []): Worked {
   const row = FORMULAS[formula] as unknown as AnySum;
   const all = given as Record<string, AnyGiven>;
-  const same = Object.values(all).find((each) => typeof each === "object" && "unit" in each) as { unit?: Unit };
-  const unitOf = (unit: Unit | "same"): Unit => (unit === "same" ? (same?.unit ?? "1") : unit);
-  const line = (key: string, { name, unit }: InputRow, each: Given): WorkingInput =>
-    typeof each === "number"
-      ? { key, name, value: each, unit: unitOf(unit), basis: "computed" }
-      : {
-          key,
-          name: each.name ?? name,
-          value: each.value,
-          unit: unitOf(unit),
-          basis: each.basis ?? "computed",
-          ...(each.working && each.unit ? { working: each.working } : {}),
-        };
-  const inputs = Object.entries(row.inputs).flatMap(([key, input]): WorkingInput[] => {
+  let same: Unit | undefined;
+  for (const key in all) {
+    const each = all[key];
+    if (same === undefined && typeof each === "object" && "unit" in each) same = each.unit;
+  }
+  const inputs: WorkingInput[] = [];
+  const numbers: Record<string, number | number[] | undefined> = {};
+  // A plan asks this many thousand times: one walk over the row, and no list on the way.
+  for (const key in row.inputs) {
+    const { name, unit, kind } = row.inputs[key]!;
     const value = all[key];
-    if (value === undefined) return [];
-    if (isGiven(value)) return [line(key, input, value)];
-    if (input.kind === "series")
-      return [{ key, name: input.name, value: [...(value as number[])], unit: unitOf(input.unit), basis: "entered" }];
-    return (value as readonly Given[]).map((each) => line(key, input, each));
-  });
-  const numbers = Object.fromEntries(
-    Object.keys(row.inputs).map((key) => {
-      const value = all[key];
-      return [key, value === undefined ? undefined : isGiven(value) ? bare(value) : (value as Given[]).map(bare)];
-    }),
-  ) as Numbers<Record<string, InputRow>>;
-  const result: Quantity = { value: row.of(numbers), unit: unitOf(row.unit) };
-  return { ...result, working: { formula, inputs: [...inputs, ...about], result } };
+    const inUnit = unit === "same" ? (same ?? "1") : unit;
+    if (value === undefined) numbers[key] = undefined;
+    else if (isGiven(value)) {
+      inputs.push(lineOf(key, name, inUnit, value));
+      numbers[key] = bare(value);
+    } else {
+      const list = value as readonly Given[];
+      numbers[key] = list.map(bare);
+      if (kind === "series")
+        inputs.push({ key, name, value: [...(value as readonly number[])], unit: inUnit, basis: "entered" });
+      else for (const each of list) inputs.push(lineOf(key, name, inUnit, each));
+    }
+  }
+  const unit = row.unit === "same" ? (same ?? "1") : row.unit;
+  const result: Quantity = { value: row.of(numbers as Numbers<Record<string, InputRow>>), unit };
+  return { ...result, working: { formula, inputs: about.length > 0 ? [...inputs, ...about] : inputs, result } };
+}
+
+/** One line of a working. */
+function lineOf(key: string, name: string, unit: Unit, given: Given): WorkingInput {
+  if (typeof given === "number") return { key, name, value: given, unit, basis: "computed" };
+  const line: WorkingInput = {
+    key,
+    name: given.name ?? name,
+    value: given.value,
+    unit,
+    basis: given.basis ?? "computed",
+  };
+  if (given.working && given.unit) line.working = given.working;
+  return line;
 }
 
 /** The value of a working, reckoned anew from the inputs it shows; undefined for what is found and not summed. */
