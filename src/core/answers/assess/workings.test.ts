@@ -9,6 +9,7 @@ import { watersOf } from "@/core/answers/mixing/waters";
 import { FORMULAS, type FormulaId } from "@/core/ground/sums/formulas";
 import { recomputed, sumOf, type Working } from "@/core/ground/sums/working";
 import { USUAL_KIT } from "@/core/job/kit";
+import { warmestAtCloth } from "@/core/judgement/treatment/lay/cautions";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { demoJobs } from "@/demo/jobs";
 import { assess, quickly, type Assessment } from "./assess";
@@ -82,6 +83,7 @@ describe("every working", () => {
       fc.property(arbitraryJobFile, ({ job, kit = USUAL_KIT, asOf }) => {
         const assessment = assess(job, kit, asOf, quickly);
         holds(assessment);
+        for (const step of assessment.plan.steps) expect(warmestAtCloth(step, kit)?.value).toBe(step.tempC);
         holds(loadListOf([loadJob(assessment)], kit));
         holds(watersOf(assessment.plan.steps, areaOf(assessment), kit));
         holds(estimateOf(assessment, job, 3, USUAL_RATES));

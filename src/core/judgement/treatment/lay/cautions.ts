@@ -18,9 +18,11 @@ export function warmestAtCloth({ action, agent, tempC, reasons }: Step, kit: Kit
   return sumOf("treatment.clothTemp", {
     bears: [
       stated.table(usualClothTempC(action, agent), "this way of working"),
-      ...(agent ? [stated.table(agentOn(kit, agent).maxTempC, `what ${agentOf(agent).name.toLowerCase()} bears`)] : []),
+      // What water bears is said of water, not of steam.
+      ...(agent && action !== "steam"
+        ? [stated.table(agentOn(kit, agent).maxTempC, `what ${agentOf(agent).name.toLowerCase()} bears`)]
+        : []),
       ...limits,
-      { value: tempC, name: "as planned" },
     ],
   });
 }
