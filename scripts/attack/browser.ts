@@ -335,6 +335,10 @@ const fill = (page: Page, sample: unknown) =>
                     at: "2026-05-04T08:00:00Z",
                     words,
                   })),
+                  // Years of work: nearly all of it was handed back.
+                  ...(at % 200 === 0
+                    ? []
+                    : [{ kind: "handed-back", id: "hb", at: "2026-05-05T08:00:00Z", damp: false }]),
                 ],
               },
             },

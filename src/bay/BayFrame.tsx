@@ -1,7 +1,8 @@
 "use client";
+import { useSearchParams } from "next/navigation";
 import type { ComponentType } from "react";
 import type { Job } from "@/core/job/schema";
-import { undo, useJobsState } from "@/store/jobs";
+import { undo, useIsAway, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { UnplannedJob } from "@/ui/UnplannedJob";
@@ -105,7 +106,8 @@ const Opening = () => (
 
 function Missing() {
   const opening = useJobsState(({ status, whole }) => status === "loading" || (status === "ready" && !whole));
-  if (opening) return <Opening />;
+  const coming = useIsAway(useSearchParams().get("job"));
+  if (opening || coming) return <Opening />;
   return (
     <main className="place" style={{ paddingTop: "3rem" }}>
       <h1>This job is not on this device</h1>

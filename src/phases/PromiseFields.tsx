@@ -1,4 +1,5 @@
 "use client";
+import { setPromise } from "@/core/job/change";
 import { useState } from "react";
 import FormCheck from "react-bootstrap/FormCheck";
 import FormControl from "react-bootstrap/FormControl";
@@ -13,8 +14,7 @@ type Promised = "handBackAt" | "usableAt";
 export function PromiseFields() {
   const { job, run } = useBay();
   const { promises } = job;
-  const set = (key: Promised, label: string, value: string | undefined) =>
-    run(label, { op: "set", path: ["promises", key], value });
+  const set = (key: Promised, label: string, value: string | undefined) => run(label, setPromise(key, value));
   return (
     <div className="fields">
       <TimeField
@@ -34,9 +34,7 @@ export function PromiseFields() {
         id="damp-agreed"
         label="Damp hand-back agreed"
         checked={promises.dampHandBackAgreed}
-        onChange={({ target }) =>
-          run("Damp hand-back", { op: "set", path: ["promises", "dampHandBackAgreed"], value: target.checked })
-        }
+        onChange={({ target }) => run("Damp hand-back", setPromise("dampHandBackAgreed", target.checked))}
       />
     </div>
   );

@@ -2,7 +2,7 @@ import { proxy } from "comlink";
 import { whyNotKept } from "./db";
 import { filesWorker } from "./filesWorker";
 import type { Opened, PartLimits, Plan, Preview, Saving, Taken, Tell } from "./filesWork";
-import { allSaved, jobNow, jobsCameIn, notify, putJobs } from "./jobs";
+import { allSaved, fetchJobs, jobNow, jobsCameIn, notify, putJobs } from "./jobs";
 import { kitNow } from "./kit";
 import { nowIso, nowMs } from "./clock";
 import { saveAsFile } from "./saveFile";
@@ -142,6 +142,7 @@ export async function importFile(file: File): Promise<{ imported: string[]; prob
   if ("problems" in taken) return { imported: [], problems: taken.problems };
   await jobsCameIn(taken.jobIds);
   const { before } = taken;
+  await fetchJobs(before.map(({ id }) => id));
   const after = before.map(({ id }) => jobNow(id));
   // As it was before, unless something happened to it since.
   const putBack = () =>

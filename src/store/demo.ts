@@ -2,14 +2,14 @@ import { demoJobs } from "../demo/jobs";
 import { DEMO_PICTURES, pastJobs } from "../demo/past";
 import { db } from "./db";
 import type { Job } from "../core/job/schema";
-import { allJobs, deleteJobs, jobNow, loadJobs, notify, putJobs, wholeJobs } from "./jobs";
+import { deleteJobs, fetchJobs, isHere, loadJobs, notify, putJobs, stateNow, wholeJobs } from "./jobs";
 
 /** Adds the demo jobs that are not here yet; what is here already stays as it is. */
 export async function addDemoJobs() {
   await loadJobs();
   await wholeJobs();
   const now = new Date();
-  const missing = [...demoJobs(now), ...pastJobs(now)].filter(({ id }) => jobNow(id) === undefined);
+  const missing = [...demoJobs(now), ...pastJobs(now)].filter(({ id }) => !isHere(id));
   if (missing.length > 0) await addDemoPictures(missing, now);
   if (missing.length > 0 && (await putJobs(missing)))
     notify("The demo jobs are here. They are made up, and go in one tap.");
@@ -42,8 +42,10 @@ async function addDemoPictures(missing: readonly Job[], now: Date) {
 
 export async function removeDemoJobs() {
   await wholeJobs();
+  const { away } = stateNow();
+  await fetchJobs(Object.values(away).flatMap(({ id, demo }) => (demo ? [id] : [])));
   await deleteJobs(
-    allJobs().filter(({ demo }) => demo),
+    Object.values(stateNow().stored).filter(({ demo }) => demo),
     "The demo jobs were removed.",
   );
 }

@@ -1,6 +1,8 @@
+import { useEffect } from "react";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
+import { record } from "../core/job/change";
 import { JOB_FILE_VERSION } from "../core/job/fileFormat";
 import { jobFileOf } from "@/core/job/jobFile";
 import { integrityProblems } from "../core/job/integrity";
@@ -12,7 +14,7 @@ import { hasOutlineOfJob } from "../core/job/outline";
 import { nowIso, seenSince } from "./clock";
 import { whenBlocked, whyNotKept, withDb, type Held } from "./db";
 import { dismiss, noticesNow, notify } from "./notices";
-import { ledgerOf, type LedgerHead } from "../core/answers/ledger/summary";
+import { summaryOf, type LedgerHead, type LedgerJob } from "../core/answers/ledger/summary";
 import { learnFrom } from "./experience";
 import { keepIndex, readFirst, slicesOf, type KeyedJob } from "./reading";
 import { kitNow } from "./kit";
@@ -44,7 +46,10 @@ export interface BrokenJob {
 
 interface State {
   status: "loading" | "ready" | "no-storage";
+  /** Jobs at hand: what is open, was handed back lately, or was opened since. */
   stored: Record<string, Job>;
+  /** Lines of the others: long handed back, their documents stay in storage until somebody opens one. */
+  away: Record<string, LedgerJob>;
   /** Every job is here; until then finished ones may still be on their way. */
   whole: boolean;
   /** Lines of the finished jobs that are still on their way. */
@@ -62,6 +67,7 @@ interface State {
 const INITIAL: State = {
   status: "loading",
   stored: {},
+  away: {},
   whole: false,
   heads: [],
   waiting: [],
@@ -74,8 +80,9 @@ const store = createStore<State>(() => INITIAL);
 const { getState: get, setState: set } = store;
 
 // What is finished teaches the plans to come.
-store.subscribe(({ stored, whole }, before) => {
-  if (whole && (stored !== before.stored || !before.whole)) learnFrom(Object.values(stored));
+store.subscribe((state, before) => {
+  if (state.whole && (state.stored !== before.stored || state.away !== before.away || !before.whole))
+    learnFrom(linesOf(state));
 });
 
 let counter = 0;
@@ -115,11 +122,113 @@ function cachedView(cache: Views, state: State, jobId: string, counts: (command:
 }
 
 export const useJobsState = <T>(select: (state: State) => T): T => useStore(store, select);
-export const useJob = (jobId: string | null) => useStore(store, (state) => (jobId ? shownOf(state, jobId) : undefined));
+
+/** A job by its id; one that is away is fetched, and undefined until it is here. */
+export function useJob(jobId: string | null | undefined): Job | undefined {
+  const isAway = useIsAway(jobId);
+  useEffect(() => {
+    if (jobId && isAway) void fetchJobs([jobId]).catch(tellOfUnread);
+  }, [jobId, isAway]);
+  return useStore(store, (state) => (jobId ? shownOf(state, jobId) : undefined));
+}
+
+/** True while a job is kept here and its document is not at hand. */
+export const useIsAway = (jobId: string | null | undefined): boolean =>
+  useStore(store, (state) => Boolean(jobId) && isAway(state, jobId!));
+
+const isAway = ({ stored, away }: State, jobId: string) => !Object.hasOwn(stored, jobId) && Object.hasOwn(away, jobId);
+
 export const jobNow = (jobId: string) => viewOf(get(), jobId);
+/** True for every job that is kept here, at hand or away. */
+export const isHere = (jobId: string) => jobNow(jobId) !== undefined || isAway(get(), jobId);
 /** What this tab knows right now, outside of any screen. */
 export const stateNow = get;
-export const allJobs = (): Job[] => Object.values(get().stored);
+/** How many jobs are kept here. */
+export const countOf = ({ stored, away }: Pick<State, "stored" | "away">) =>
+  Object.keys(stored).length + Object.keys(away).filter((id) => !Object.hasOwn(stored, id)).length;
+
+// ---- lines ----------------------------------------------------------------------------------------------------------
+
+interface Summed {
+  away: State["away"];
+  lines: readonly LedgerJob[];
+  unread: readonly Job[];
+}
+const summed = new WeakMap<State["stored"], Summed>();
+
+/** What every job came to, those at hand summed up anew when they change; and those that cannot be summed up. */
+function summedUp({ stored, away }: Pick<State, "stored" | "away">): Summed {
+  const known = summed.get(stored);
+  if (known?.away === away) return known;
+  const lines: LedgerJob[] = Object.values(away).filter(({ id }) => !Object.hasOwn(stored, id));
+  const unread: Job[] = [];
+  for (const job of Object.values(stored)) {
+    const line = lineOf(job);
+    if (line) lines.push(line);
+    else unread.push(job);
+  }
+  const made = { away, lines, unread };
+  summed.set(stored, made);
+  return made;
+}
+
+function lineOf(job: Job): LedgerJob | undefined {
+  try {
+    return summaryOf(job);
+  } catch {
+    return undefined;
+  }
+}
+
+const linesOf = (state: Pick<State, "stored" | "away">) => summedUp(state).lines;
+/** A line for every job that is kept here. */
+export const useLines = (): readonly LedgerJob[] => useStore(store, linesOf);
+/** Jobs whose record cannot be summed up. */
+export const useUnread = (): readonly Job[] => useStore(store, (state) => summedUp(state).unread);
+
+/** Handed back longer ago than this, a job's document is left in storage; visits after it are over by then. Judgement. */
+const AT_HAND_MS = 15 * 86_400_000;
+
+/** Which of some jobs are at hand, and the lines of those that are left away. */
+function sorted(jobs: Readonly<Record<string, Job>>): { near: Record<string, Job>; away: Record<string, LedgerJob> } {
+  const near: Record<string, Job> = {};
+  const away: Record<string, LedgerJob> = {};
+  const before = Date.now() - AT_HAND_MS;
+  for (const [id, job] of Object.entries(jobs)) {
+    const line = job.events.some(({ kind }) => kind === "handed-back") ? lineOf(job) : undefined;
+    if (line?.handedBack && Date.parse(line.lastAt ?? line.at) < before) away[id] = line;
+    else near[id] = job;
+  }
+  return { near, away };
+}
+
+const without = <T>(record: Readonly<Record<string, T>>, ids: ReadonlySet<string>): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).filter(([id]) => !ids.has(id)));
+
+/** Jobs as they are in storage, each at its place; one that is at hand already stays at hand. */
+function shownAt({ stored, away }: State, jobs: Readonly<Record<string, Job>>): Pick<State, "stored" | "away"> {
+  const fresh = sorted(without(jobs, new Set(Object.keys(stored))));
+  const kept = Object.fromEntries(Object.entries(jobs).filter(([id]) => Object.hasOwn(stored, id)));
+  return {
+    stored: { ...stored, ...kept, ...fresh.near },
+    away: { ...without(away, new Set(Object.keys(jobs))), ...fresh.away },
+  };
+}
+
+/** Brings the documents of jobs to hand. */
+export async function fetchJobs(ids: readonly string[]): Promise<void> {
+  const wanted = ids.filter((id) => isAway(get(), id));
+  for await (const kept of slicesOf(wanted)) {
+    const { jobs } = readable(kept);
+    const here = without(jobs, gone);
+    set(({ stored, away }) => ({
+      stored: { ...here, ...stored },
+      away: without(away, new Set(kept.map(({ key }) => key))),
+    }));
+  }
+}
+
+const tellOfUnread = (error: unknown) => notify(`The job could not be read: ${whyNotKept(error)}.`, "problem");
 
 /** Loads every job once and listens to the other tabs. */
 export async function loadJobs() {
@@ -129,10 +238,11 @@ export async function loadJobs() {
   try {
     const first = await readFirst();
     const { jobs, newer, broken } = readable(first.held);
-    set({ status: "ready", stored: jobs, broken, whole: first.rest.length === 0, heads: first.heads });
+    const { near, away } = sorted(jobs);
+    set({ status: "ready", stored: near, away, broken, whole: first.rest.length === 0, heads: first.heads });
     performance.measure("load jobs", { start });
     if (newer > 0) tellOfNewer(newer);
-    if (first.rest.length === 0) setTimeout(() => void keepIndex(Object.values(get().stored)), 2 * WARM_UP_MS);
+    if (first.rest.length === 0) setTimeout(() => void keepIndex(linesOf(get())), 2 * WARM_UP_MS);
     else
       void readOn(first.rest).catch((error: unknown) =>
         notify(`The finished jobs could not be read: ${whyNotKept(error)}. Load the page again.`, "problem"),
@@ -195,26 +305,31 @@ const gone = new Set<string>();
 
 /** Reads what readFirst left for later, and puts it beside what is here; what changed meanwhile is newer and stays. */
 async function readOn(ids: readonly string[]) {
-  const jobs: Record<string, Job> = {};
+  const near: Record<string, Job> = {};
+  const away: Record<string, LedgerJob> = {};
   const broken: BrokenJob[] = [];
   let newer = 0;
   for await (const kept of slicesOf(ids)) {
     const slice = readable(kept);
     newer += slice.newer;
     broken.push(...slice.broken);
-    Object.assign(jobs, slice.jobs);
-    // Summed up here, a few at a time, they need not be all at once.
-    ledgerOf(Object.values(slice.jobs));
+    // Summed up here, a few at a time; only the lines are kept.
+    const its = sorted(slice.jobs);
+    Object.assign(near, its.near);
+    Object.assign(away, its.away);
   }
-  const others = Object.fromEntries(Object.entries(jobs).filter(([id]) => !gone.has(id)));
-  set((state) => ({
-    stored: { ...others, ...state.stored },
-    broken: [...state.broken, ...broken],
-    whole: true,
-    heads: [],
-  }));
+  set((state) => {
+    const newerHere = new Set([...gone, ...Object.keys(state.stored), ...Object.keys(state.away)]);
+    return {
+      stored: { ...without(near, newerHere), ...state.stored },
+      away: { ...without(away, newerHere), ...state.away },
+      broken: [...state.broken, ...broken],
+      whole: true,
+      heads: [],
+    };
+  });
   if (newer > 0) tellOfNewer(newer);
-  setTimeout(() => void keepIndex(Object.values(get().stored)), WARM_UP_MS);
+  setTimeout(() => void keepIndex(linesOf(get())), WARM_UP_MS);
 }
 
 /** Resolves once every job is here: whoever compares with all of them waits for it. */
@@ -246,19 +361,19 @@ async function readAnew(ids: readonly string[]) {
   let fresh: Record<string, Job> = {};
   const read = new Set<string>();
   const show = (went: ReadonlySet<string>) => {
-    set(({ stored }) => ({
-      stored:
-        went.size === 0
-          ? { ...stored, ...fresh }
-          : Object.fromEntries(Object.entries({ ...stored, ...fresh }).filter(([id]) => !went.has(id))),
-    }));
+    set((state) => {
+      const { stored, away } = shownAt(state, fresh);
+      return went.size === 0 ? { stored, away } : { stored: without(stored, went), away: without(away, went) };
+    });
     fresh = {};
   };
   for await (const kept of slicesOf(ids)) {
     const { jobs } = readable(kept);
     Object.assign(fresh, jobs);
-    Object.keys(jobs).forEach((id) => read.add(id));
-    ledgerOf(Object.values(jobs));
+    for (const id of Object.keys(jobs)) {
+      read.add(id);
+      gone.delete(id);
+    }
     if (Object.keys(fresh).length >= SHOWN_AT_ONCE) show(new Set());
   }
   const left = new Set(ids.filter((id) => !read.has(id)));
@@ -413,7 +528,7 @@ export function undo(jobId: string) {
   // What happened stays in the record: an undo of it is one more event.
   const takenBack = entry.ops.flatMap((op): Op[] =>
     op.op === "append"
-      ? [{ op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } }]
+      ? [record({ kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) })]
       : [],
   );
   wait(jobId, { label: `Undo: ${entry.label}`, ops: [...takenBack.reverse(), ...entry.inverse] }, job);
@@ -431,9 +546,7 @@ export function redo(jobId: string) {
   const job = viewOf(get(), jobId);
   if (!entry || !job) return;
   const again = entry.ops.map((op): Op =>
-    op.op === "append"
-      ? { op: "append", event: { kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) } }
-      : op,
+    op.op === "append" ? record({ kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) }) : op,
   );
   set(({ undoable, redoable }) => ({
     redoable: redoable.filter((done) => done !== entry),
@@ -458,8 +571,9 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
       for (const job of jobs) await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
       await transaction.done;
     });
-    set(({ stored }) => ({
-      stored: { ...stored, ...Object.fromEntries(jobs.map((job) => [job.id, job])) },
+    for (const { id } of jobs) gone.delete(id);
+    set((state) => ({
+      ...shownAt(state, Object.fromEntries(jobs.map((job) => [job.id, job]))),
       lastSavedAt: Date.now(),
     }));
     tellOtherTabs(jobs.map(({ id }) => id));
@@ -490,7 +604,7 @@ export async function deleteJobs(jobs: readonly Job[], words: string) {
   const ids = jobs.map(({ id }) => id);
   if (!(await deleteKeys(ids))) return;
   const left = new Set(ids);
-  set(({ stored }) => ({ stored: Object.fromEntries(Object.entries(stored).filter(([id]) => !left.has(id))) }));
+  set(({ stored, away }) => ({ stored: without(stored, left), away: without(away, left) }));
   notify(words, "plain", () => void putJobs(jobs));
 }
 

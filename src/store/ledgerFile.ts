@@ -28,12 +28,12 @@ const rounded = (value: number | undefined, digits: number) =>
 /** One line a step, for a spreadsheet. */
 export const ledgerCsv = (ledger: readonly LedgerJob[]): string =>
   csvOf(
-    ledger.flatMap(({ job, at, handedBack, steps }) =>
+    ledger.flatMap(({ title, customer, place, at, handedBack, steps }) =>
       steps.map((step): Record<(typeof LEDGER_COLUMNS)[number], string | number> => ({
         "handed back": handedBack ? at : "",
-        job: job.title,
-        customer: job.customer,
-        place: job.place,
+        job: title,
+        customer,
+        place,
         "step at": step.at,
         step: step.title,
         agent: step.agent ? AGENTS[step.agent].name : "",

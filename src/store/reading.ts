@@ -1,5 +1,4 @@
-import { headOf, ledgerOf, type LedgerHead } from "../core/answers/ledger/summary";
-import type { Job } from "../core/job/schema";
+import { headOf, ledgerOfLines, type LedgerHead, type LedgerJob } from "../core/answers/ledger/summary";
 import { withDb } from "./db";
 
 /** Reading thousands of jobs without holding the page: what is open at once, what is finished in slices while its lines stand already. */
@@ -60,9 +59,9 @@ export async function* slicesOf(ids: readonly string[]): AsyncGenerator<KeyedJob
 }
 
 /** Keeps the lines of what is finished, for the next time; without room for it the next time is slower, no more. */
-export async function keepIndex(jobs: readonly Job[]) {
-  if (jobs.length <= IN_ONE_GO) return;
-  const heads = ledgerOf(jobs)
+export async function keepIndex(lines: readonly LedgerJob[]) {
+  if (lines.length <= IN_ONE_GO) return;
+  const heads = ledgerOfLines(lines)
     .filter(({ handedBack }) => handedBack)
     .map(headOf);
   try {

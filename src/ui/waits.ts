@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from "react";
 import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
 import { signalsToCome, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
-import { allJobs, notify, useJobsState } from "@/store/jobs";
+import { jobNow, notify, useJobsState } from "@/store/jobs";
 import { nowMs, seenMs, watchClock } from "@/store/clock";
 import { settingsNow } from "@/store/settings";
 import { readySound, sound } from "./tone";
@@ -127,7 +127,7 @@ function tell(wait: JobWait, kind: SignalKind) {
   const { sound: wanted = true } = settingsNow();
   if (wanted) sound(kind !== "right");
   navigator.vibrate?.(kind === "right" ? [300, 150, 300] : [200, 100, 200, 100, 500]);
-  const job = allJobs().find(({ id }) => id === wait.jobId);
+  const job = jobNow(wait.jobId);
   const body = `${wait.where}, ${wait.title.toLowerCase()}${job ? ` · ${job.title}` : ""}`;
   if ("Notification" in window && window.isSecureContext && Notification.permission === "granted")
     new Notification(words, { body, tag: wait.id });

@@ -89,16 +89,6 @@ export function Outline({
   );
 }
 
-/** The outline keeps its shape when its size changes. */
-export function scaledOutline(id: string, { outline, size }: PlacedFinding, to: { widthMm: number; heightMm: number }) {
-  if (!outline) return [];
-  const value = outline.map(({ xMm, yMm }) => ({
-    xMm: (xMm * to.widthMm) / size.widthMm,
-    yMm: (yMm * to.heightMm) / size.heightMm,
-  }));
-  return [{ op: "set" as const, path: ["findings", "byId", id, "outline"], value }];
-}
-
 /** A closed curve through the middles of the sides: stains have no corners. */
 function smoothPath(points: { x: number; y: number }[]): string {
   const middle = (index: number) => {

@@ -1,8 +1,10 @@
 "use client";
+import type { PlacedFinding } from "@/core/job/schema";
+import { sizeOps, setFinding } from "@/core/job/change";
 import { useDrag } from "@use-gesture/react";
 import { useState } from "react";
 import { useBay } from "../state/BayContext";
-import { Outline, scaledOutline, type FindingProps } from "./FindingShape";
+import { Outline, type FindingProps } from "./FindingShape";
 
 const LEAST_MM = 8;
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
@@ -33,7 +35,7 @@ export function HeldFinding(props: FindingProps) {
       event.stopPropagation();
       if (tap) return;
       setMoved(last ? { x: 0, y: 0 } : { x: x * unit, y: y * unit });
-      if (last) run("Move it", { op: "set", path: ["findings", "byId", id, "centre"], value: to(x * unit, y * unit) });
+      if (last) run("Move it", setFinding<PlacedFinding, "centre">(id, "centre", to(x * unit, y * unit)));
     },
     { filterTaps: true },
   );
@@ -42,11 +44,7 @@ export function HeldFinding(props: FindingProps) {
     setStretched(last ? { x: 0, y: 0 } : { x: 2 * x * unit, y: 2 * y * unit });
     if (!last) return;
     const size = sized(2 * x * unit, 2 * y * unit);
-    run(
-      "Size it",
-      { op: "set", path: ["findings", "byId", id, "size"], value: size },
-      ...scaledOutline(id, finding, size),
-    );
+    run("Size it", ...sizeOps(id, finding, size));
   });
 
   const here = to(moved.x, moved.y);

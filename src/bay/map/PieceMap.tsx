@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
-import { isPlaced } from "@/core/job/placed";
+import { addFinding } from "@/core/job/change";
+import { FINDING_KINDS, isPlaced } from "@/core/job/findingKinds";
 import type { PlacedFinding } from "@/core/job/schema";
 import { contains, type Point } from "@/core/ground/pieces/geometry";
 import { newId } from "@/store/newId";
@@ -13,7 +14,7 @@ import { FindingShape } from "./FindingShape";
 import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
 import { placeZones, type Placed } from "./geometry";
-import { Patterns } from "./patterns";
+import { FINDING_PATTERN, Patterns } from "./patterns";
 
 const HeldFinding = later(() => import("./HeldFinding").then(({ HeldFinding }) => HeldFinding), FindingShape);
 const CornerHandles = later(() => import("./CornerHandles").then(({ CornerHandles }) => CornerHandles));
@@ -162,7 +163,7 @@ function Drawing({ closer }: { closer: boolean }) {
               on={on}
               px={px}
               unit={unit}
-              fill={`url(#${prefix}${finding.kind === "mark" ? "stain" : finding.kind})`}
+              fill={`url(#${prefix}${FINDING_PATTERN[finding.kind]})`}
               full={lens === "stain" || lens === "soil"}
               selected={id === findingId}
             />
@@ -434,12 +435,6 @@ function ZoneLabel({
   );
 }
 
-const NEW_FINDING = {
-  mark: { words: "Place a mark", value: { kind: "mark", evidence: {} } },
-  damage: { words: "Record damage", value: { kind: "damage", damage: "wear" } },
-  mould: { words: "Record mould", value: { kind: "mould" } },
-} as const;
-
 /** Puts a finding on a zone, in its middle unless a place is given, and takes it in hand. */
 export function usePlacing() {
   const { tool, setTool, run, go, views } = useBay();
@@ -452,9 +447,8 @@ export function usePlacing() {
       widthMm: Math.min(FIRST_SIZE_MM, view.shape.widthMm),
       heightMm: Math.min(FIRST_SIZE_MM, view.shape.heightMm),
     };
-    const found = { zoneId, centre, size };
-    const { words, value } = NEW_FINDING[tool.what];
-    run(words, { op: "insert", collection: "findings", id, value: { ...value, ...found } });
+    const { noted, fresh } = FINDING_KINDS[tool.what];
+    run(noted, addFinding(id, { ...fresh, zoneId, centre, size } as PlacedFinding));
     setTool(undefined);
     go({ zone: zoneId, finding: id });
   };

@@ -1,4 +1,5 @@
 import type { SoilLevel } from "@/core/ground/catalog/builds";
+import type { PlacedKindId } from "@/core/job/findingKinds";
 
 /** Every meaning has a weave besides its colour. Sizes in map units; `unit` is one screen pixel. */
 
@@ -19,6 +20,9 @@ export type PatternId =
   | "dry-soon"
   | "dry-slow"
   | "dry-over";
+
+/** How what was found is filled in. */
+export const FINDING_PATTERN: Record<PlacedKindId, PatternId> = { mark: "stain", damage: "damage", mould: "mould" };
 
 const SOIL: Record<SoilLevel, number> = { light: 14, moderate: 9, heavy: 6, caked: 4 };
 

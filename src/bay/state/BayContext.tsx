@@ -2,6 +2,7 @@
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import type { Assessment } from "@/core/answers/assess/assess";
+import type { PlacedKindId } from "@/core/job/findingKinds";
 import { rebased, type Op } from "@/core/job/commands";
 import type { Point } from "@/core/ground/pieces/geometry";
 import type { Finding, Job, Kit } from "@/core/job/schema";
@@ -46,8 +47,7 @@ export interface Bay {
 }
 
 /** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
-type MapTool =
-  { kind: "place"; what: "mark" | "damage" | "mould" } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
+type MapTool = { kind: "place"; what: PlacedKindId } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
 
 const Context = createContext<Bay | undefined>(undefined);
 

@@ -1,3 +1,4 @@
+import { record, setSite } from "./change";
 import type { Op } from "./commands";
 import type { History } from "./history";
 import type { DryingAir, Job } from "./schema";
@@ -35,11 +36,7 @@ export function airOps(job: Job, { standing }: History, change: Partial<DryingAi
   const lastChange = standing.findLast(({ kind }) => kind === "air")?.at;
   const keeps = drying && (lastChange === undefined || Date.parse(at) - Date.parse(lastChange) > SAME_CHANGE_MS);
   return [
-    ...(keeps ? [{ op: "append" as const, event: { kind: "air" as const, id, at, was: airNow(job) } }] : []),
-    ...(Object.entries(change) as [string, unknown][]).map(([key, value]): Op => ({
-      op: "set",
-      path: ["site", key],
-      value,
-    })),
+    ...(keeps ? [record({ kind: "air", id, at, was: airNow(job) })] : []),
+    ...(Object.keys(change) as (keyof DryingAir)[]).map((key) => setSite(key, change[key])),
   ];
 }

@@ -1,19 +1,19 @@
 import { HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
-import type { Finding, HairFinding, Job } from "./schema";
+import { findingsOfKind } from "./findingKinds";
+import type { HairFinding, Job } from "./schema";
 
 /** Hair belongs to a whole zone: one finding of it is enough, and two tell of the same hair. */
 
+/** Of several on one cloth, which tell of the same hair, the one that counts. */
+export const densest = (hair: readonly HairFinding[]): HairFinding => [...hair].sort((a, b) => rank(b) - rank(a))[0]!;
+
+const rank = ({ density }: HairFinding) => HAIR_DENSITY_IDS.indexOf(density);
+
 /** Hair findings of a zone by id, the densest first. */
-export const hairOn = (
-  { findings: { byId, order } }: Pick<Job, "findings">,
-  zoneId: string,
-): { id: string; finding: HairFinding }[] =>
-  order
-    .flatMap((id) => {
-      const finding: Finding | undefined = byId[id];
-      return finding?.kind === "hair" && finding.zoneId === zoneId ? [{ id, finding }] : [];
-    })
-    .sort((a, b) => HAIR_DENSITY_IDS.indexOf(b.finding.density) - HAIR_DENSITY_IDS.indexOf(a.finding.density));
+export const hairOn = (job: Pick<Job, "findings">, zoneId: string): { id: string; finding: HairFinding }[] =>
+  findingsOfKind(job, "hair")
+    .filter(({ finding }) => finding.zoneId === zoneId)
+    .sort((a, b) => rank(b.finding) - rank(a.finding));
 
 /** The job with one hair finding a zone, the densest; one that an event names stays. */
 export function withOneHairAZone(job: Job): Job {

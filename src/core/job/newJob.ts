@@ -1,4 +1,5 @@
 import { partsOf, templateOf, type Measures, type TemplateId } from "@/core/ground/pieces/templates";
+import { addPiece, addZone } from "./change";
 import { applyOps, type Op } from "./commands";
 import type { Cloth, Job } from "./schema";
 
@@ -28,18 +29,8 @@ export function addPieceOps(
   const size = { ...usual, ...more.size };
   const pieceId = newId();
   return [
-    {
-      op: "insert",
-      collection: "pieces",
-      id: pieceId,
-      value: { name: more.name ?? name, template, ...size, cloth: more.cloth ?? {} },
-    },
-    ...partsOf({ template, ...size }).map(({ part }): Op => ({
-      op: "insert",
-      collection: "zones",
-      id: newId(),
-      value: { pieceId, part },
-    })),
+    addPiece(pieceId, { name: more.name ?? name, template, ...size, cloth: more.cloth ?? {} }),
+    ...partsOf({ template, ...size }).map(({ part }) => addZone(newId(), { pieceId, part })),
   ];
 }
 

@@ -1,3 +1,4 @@
+import { kindOf } from "./findingKinds";
 import { emptyJob } from "./newJob";
 import type { Cloth, Finding, Job } from "./schema";
 
@@ -12,7 +13,8 @@ export function nextVisit(
   { id, createdAt, comeback }: { id: string; createdAt: string; comeback?: readonly string[] },
 ): Job {
   const cloth = ({ fastness: _proved, ...rest }: Cloth): Cloth => rest;
-  const stays = (finding: Finding, findingId: string) => finding.kind === "damage" || comeback?.includes(findingId);
+  const stays = (finding: Finding, findingId: string) =>
+    kindOf(finding).stays === true || comeback?.includes(findingId);
   const findings = job.findings.order.filter((findingId) => stays(job.findings.byId[findingId]!, findingId));
   const { weather: _weather, ...site } = job.site;
   const next: Job = {

@@ -2,9 +2,10 @@ import type { EvidenceId } from "@/core/ground/catalog/evidence";
 import { EVIDENCE } from "@/core/ground/catalog/evidence";
 import { INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
 import { airOps } from "./airOps";
+import { record, setEvidence, setFinding } from "./change";
 import { applyOps, type Op } from "./commands";
 import { historyOf } from "./history";
-import type { Job } from "./schema";
+import type { Job, MouldFinding } from "./schema";
 
 /** A reading before it is recorded. */
 export interface NewReading {
@@ -71,12 +72,10 @@ export function readingOps(job: Job, reading: NewReading, id: string, at: string
   ) as unknown as Job["events"][number];
   const shows = findingId && job.findings.byId[findingId]?.kind === "mark" ? evidenceOf(instrument, value) : undefined;
   return [
-    { op: "append", event },
-    ...(shows
-      ? [{ op: "set" as const, path: ["findings", "byId", findingId!, "evidence", shows.test], value: shows.outcome }]
-      : []),
+    record(event),
+    ...(shows ? [setEvidence(findingId!, shows.test, shows.outcome)] : []),
     ...(findingId && job.findings.byId[findingId]?.kind === "mould" && instrument === "moisture"
-      ? [{ op: "set" as const, path: ["findings", "byId", findingId, "meterPct"], value }]
+      ? [setFinding<MouldFinding, "meterPct">(findingId, "meterPct", value)]
       : []),
     ...(instrument === "air"
       ? airOps(

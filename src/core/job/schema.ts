@@ -698,7 +698,7 @@ export type OdourFinding = Extract<Finding, { kind: "odour" }>;
 export type HairFinding = Extract<Finding, { kind: "hair" }>;
 export type MouldFinding = Extract<Finding, { kind: "mould" }>;
 /** What has a place and a size on the drawing. */
-export type PlacedFinding = Exclude<Finding, OdourFinding | HairFinding>;
+export type PlacedFinding = Extract<Finding, { centre: unknown }>;
 export type OwnTables = NonNullable<Kit["ownTables"]>;
 export type Account = NonNullable<Job["account"]>;
 export type GasChoice = NonNullable<Job["gas"]>;

@@ -9,19 +9,28 @@ import {
   type Point,
 } from "@/core/ground/pieces/geometry";
 import { partsOf, type Measures } from "@/core/ground/pieces/templates";
+import {
+  addZone,
+  removeFinding,
+  removeZone,
+  setChoice,
+  setFinding,
+  setMeasure,
+  setSchool,
+  setStrokes,
+  setZone,
+} from "./change";
 import { applyOps, type Op } from "./commands";
 import { HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
 import { hairOn } from "./hairFinding";
-import { isPlaced } from "./placed";
-import type { Finding, Job, Zone } from "./schema";
+import { isPlaced } from "./findingKinds";
+import type { Finding, Job, PlacedFinding, Zone } from "./schema";
 
 /** Changes of the drawing as operations, or a sentence why not. Marks stay where they lie on the cloth. */
 export type Change = { ok: true; ops: Op[] } | { ok: false; because: string };
 
 const no = (because: string): Change => ({ ok: false, because });
 const yes = (...ops: Op[]): Change => ({ ok: true, ops });
-
-const zonePath = (id: string, key: string) => ["zones", "byId", id, key];
 
 /** The corners of a zone as drawn now. */
 export function cornersOf(job: Job, zoneId: string): Corners | undefined {
@@ -49,7 +58,7 @@ function reshapeOps(job: Job, zoneId: string, corners: readonly Point[]): Change
   const before = boundsOf(cornersOf(job, zoneId)!);
   const after = boundsOf(corners);
   return yes(
-    { op: "set", path: zonePath(zoneId, "shape"), value: rounded(corners) },
+    setZone(zoneId, "shape", rounded(corners)),
     ...movedMarks(job, zoneId, before.xMm - after.xMm, before.yMm - after.yMm),
   );
 }
@@ -72,9 +81,7 @@ export function ownShapeOps(job: Job, zoneId: string): Change {
   const part = partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part);
   if (!part) return no("It was drawn free: there is no shape of the pattern to go back to.");
   const change = reshapeOps(job, zoneId, part.corners);
-  return change.ok
-    ? yes({ op: "set", path: zonePath(zoneId, "shape"), value: undefined }, ...change.ops.slice(1))
-    : change;
+  return change.ok ? yes(setZone(zoneId, "shape", undefined), ...change.ops.slice(1)) : change;
 }
 
 /** One zone becomes two; each mark goes with the half it lies in. */
@@ -91,16 +98,16 @@ export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bott
   const copy: Zone = { ...zone, name: `${name}, ${names[1]}`.slice(0, 80), shape: rounded(second) };
   const from = boundsOf(cornersOf(job, zoneId)!);
   return yes(
-    { op: "insert", collection: "zones", id: other, value: copy, index: job.zones.order.indexOf(zoneId) + 1 },
-    { op: "set", path: zonePath(zoneId, "shape"), value: rounded(first) },
-    { op: "set", path: zonePath(zoneId, "name"), value: `${name}, ${names[0]}`.slice(0, 80) },
+    addZone(other, copy, job.zones.order.indexOf(zoneId) + 1),
+    setZone(zoneId, "shape", rounded(first)),
+    setZone(zoneId, "name", `${name}, ${names[0]}`.slice(0, 80)),
     ...placedOn(job, zoneId).flatMap(({ id, finding }): Op[] => {
       const at = { xMm: from.xMm + finding.centre.xMm, yMm: from.yMm + finding.centre.yMm };
       const toSecond = contains(second, at) && !contains(first, at);
       const box = boundsOf(toSecond ? second : first);
       return [
-        ...(toSecond ? [{ op: "set" as const, path: ["findings", "byId", id, "zoneId"], value: other }] : []),
-        { op: "set", path: ["findings", "byId", id, "centre"], value: within(at.xMm - box.xMm, at.yMm - box.yMm) },
+        ...(toSecond ? [setFinding(id, "zoneId", other)] : []),
+        setFinding<PlacedFinding, "centre">(id, "centre", within(at.xMm - box.xMm, at.yMm - box.yMm)),
       ];
     }),
   );
@@ -109,10 +116,15 @@ export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bott
 /** What was chosen for a zone goes with it. */
 function choicesGone({ choices: { schools, strokes, disinfect } }: Job, zoneId: string): Op[] {
   return [
-    ...(schools[zoneId] ? [{ op: "set" as const, path: ["choices", "schools", zoneId], value: undefined }] : []),
-    ...(strokes?.[zoneId] ? [{ op: "set" as const, path: ["choices", "strokes", zoneId], value: undefined }] : []),
+    ...(schools[zoneId] ? [setSchool(zoneId, undefined)] : []),
+    ...(strokes?.[zoneId] ? [setStrokes(zoneId, undefined)] : []),
     ...(disinfect?.includes(zoneId)
-      ? [{ op: "set" as const, path: ["choices", "disinfect"], value: disinfect.filter((id) => id !== zoneId) }]
+      ? [
+          setChoice(
+            "disinfect",
+            disinfect.filter((id) => id !== zoneId),
+          ),
+        ]
       : []),
   ];
 }
@@ -133,20 +145,18 @@ export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
     .sort((a, b) => HAIR_DENSITY_IDS.indexOf(b.finding.density) - HAIR_DENSITY_IDS.indexOf(a.finding.density))
     .map(({ id }) => id);
   const goOver: Op[] = [
-    ...spare.map((id): Op => ({ op: "remove", collection: "findings", id })),
+    ...spare.map(removeFinding),
     ...job.findings.order.flatMap((id): Op[] =>
-      job.findings.byId[id]!.zoneId === otherId && !spare.includes(id)
-        ? [{ op: "set", path: ["findings", "byId", id, "zoneId"], value: zoneId }]
-        : [],
+      job.findings.byId[id]!.zoneId === otherId && !spare.includes(id) ? [setFinding(id, "zoneId", zoneId)] : [],
     ),
   ];
   return yes(
-    { op: "set", path: zonePath(zoneId, "shape"), value: rounded(whole) },
+    setZone(zoneId, "shape", rounded(whole)),
     ...moves(zoneId, boxA),
     ...moves(otherId, boxB),
     ...goOver,
     ...choicesGone(job, otherId),
-    { op: "remove", collection: "zones", id: otherId },
+    removeZone(otherId),
   );
 }
 
@@ -161,7 +171,7 @@ export function drawOps(
   if (problem) return no(problem);
   const id = newId();
   return {
-    ...yes({ op: "insert", collection: "zones", id, value: { pieceId, part: "free", name, shape: rounded(corners) } }),
+    ...yes(addZone(id, { pieceId, part: "free", name, shape: rounded(corners) })),
     id,
   };
 }
@@ -171,11 +181,9 @@ export function removeZoneOps(job: Job, zoneId: string): Change {
   if (isNamed(job, zoneId)) return no("Work was recorded on it, so it stays in the job.");
   if (job.zones.order.length === 1) return no("It is the last zone: a job needs one.");
   return yes(
-    ...job.findings.order
-      .filter((id) => job.findings.byId[id]!.zoneId === zoneId)
-      .map((id): Op => ({ op: "remove", collection: "findings", id })),
+    ...job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).map(removeFinding),
     ...choicesGone(job, zoneId),
-    { op: "remove", collection: "zones", id: zoneId },
+    removeZone(zoneId),
   );
 }
 
@@ -191,7 +199,7 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
   // Of several that go, each takes itself out of what the one before it left.
   let left = job;
   const goes = (zoneId: string): Op[] => {
-    const ops: Op[] = [...choicesGone(left, zoneId), { op: "remove", collection: "zones", id: zoneId }];
+    const ops: Op[] = [...choicesGone(left, zoneId), removeZone(zoneId)];
     left = applyOps(left, ops).job;
     return ops;
   };
@@ -199,14 +207,12 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
   const held = (zoneId: string) =>
     isNamed(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
   return [
-    ...Object.entries(change).map(([key, value]): Op => ({ op: "set", path: ["pieces", "byId", pieceId, key], value })),
+    ...Object.keys(change).map((key) => setMeasure(pieceId, key as keyof Measures, change[key as keyof Measures])),
     ...its.flatMap((zoneId): Op[] => {
       const zone = job.zones.byId[zoneId]!;
       const part = gone.find((each) => each.part === zone.part);
       if (!part || zone.shape) return [];
-      return held(zoneId)
-        ? [{ op: "set", path: zonePath(zoneId, "shape"), value: rounded(part.corners) }]
-        : goes(zoneId);
+      return held(zoneId) ? [setZone(zoneId, "shape", rounded(part.corners))] : goes(zoneId);
     }),
     // Only parts that are new with these measures: one the technician took off stays off.
     ...after
@@ -214,7 +220,7 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
         ({ part }) =>
           !before.some((each) => each.part === part) && !its.some((id) => job.zones.byId[id]!.part === part),
       )
-      .map(({ part }): Op => ({ op: "insert", collection: "zones", id: newId(), value: { pieceId, part } })),
+      .map(({ part }) => addZone(newId(), { pieceId, part })),
   ];
 }
 
@@ -234,11 +240,9 @@ const placedOn = (job: Job, zoneId: string) =>
 const movedMarks = (job: Job, zoneId: string, xMm: number, yMm: number): Op[] =>
   xMm === 0 && yMm === 0
     ? []
-    : placedOn(job, zoneId).map(({ id, finding }): Op => ({
-        op: "set",
-        path: ["findings", "byId", id, "centre"],
-        value: within(finding.centre.xMm + xMm, finding.centre.yMm + yMm),
-      }));
+    : placedOn(job, zoneId).map(({ id, finding }): Op =>
+        setFinding<PlacedFinding, "centre">(id, "centre", within(finding.centre.xMm + xMm, finding.centre.yMm + yMm)),
+      );
 
 /** Area of all zones together, mm²; what a split or a join must not change. */
 export const drawnAreaMm2 = (job: Job): number =>

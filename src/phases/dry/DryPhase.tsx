@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { input, worked } from "@/core/ground/sums/working";
 import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/judgement/learnt/own";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
@@ -199,7 +200,7 @@ function Outcomes() {
   );
   if (marks.length === 0) return null;
   const judge = (findingId: string, result: OutcomeResult, name: string) =>
-    run(`Judge ${name}`, { op: "append", event: { kind: "outcome", id: newId(), at: nowIso(), findingId, result } });
+    run(`Judge ${name}`, record({ kind: "outcome", id: newId(), at: nowIso(), findingId, result }));
   return (
     <div className="block">
       <h3>Judge each mark when it is dry</h3>

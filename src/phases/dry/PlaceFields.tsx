@@ -1,4 +1,5 @@
 "use client";
+import { setSite } from "@/core/job/change";
 import { SPACES } from "@/core/ground/catalog/spaces";
 import { entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
@@ -27,8 +28,7 @@ export function PlaceFields() {
   const takeWeather = async (text: string) => {
     const { readWeather } = await import("@/store/weatherFile");
     const { hours, problems } = readWeather(text);
-    if (problems.length === 0)
-      run("Weather by the hour", { op: "set", path: ["site", "weather"], value: { from: nowIso(), hours } });
+    if (problems.length === 0) run("Weather by the hour", setSite("weather", { from: nowIso(), hours }));
     return problems;
   };
   return (
@@ -114,10 +114,7 @@ export function PlaceFields() {
           Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}:{" "}
           <Num of={entered("hours given", weather.hours.length, "h")} />, down to{" "}
           <Num of={entered("coldest hour", Math.min(...weather.hours.map(({ tempC }) => tempC)), "degC")} />.{" "}
-          <Act
-            variant="link"
-            onAct={() => run("Without the weather", { op: "set", path: ["site", "weather"], value: undefined })}
-          >
+          <Act variant="link" onAct={() => run("Without the weather", setSite("weather", undefined))}>
             Without it
           </Act>
         </p>

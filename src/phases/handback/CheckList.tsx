@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { checkedItems, checkListOf } from "@/core/answers/handback/checkList";
 import { drynessOf, feltDryItem } from "@/core/answers/handback/dryness";
 import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
@@ -14,7 +15,7 @@ export function CheckList() {
   const checked = checkedItems(assessment);
   if (items.length === 0) return null;
   const check = (label: string, ids: string[]) =>
-    run(label, { op: "append", event: { kind: "checked", id: newId(), at: nowIso(), items: ids } });
+    run(label, record({ kind: "checked", id: newId(), at: nowIso(), items: ids }));
   const open = items.filter(({ id }) => !checked.has(id));
   const { zones } = drynessOf(assessment);
   return (

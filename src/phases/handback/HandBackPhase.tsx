@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { dampWords, handBackOf, drynessOf } from "@/core/answers/handback/dryness";
 import { ownerSheet, usableWords } from "@/core/answers/handback/sheet";
 import { lastOf } from "@/core/job/history";
@@ -31,8 +32,7 @@ export function HandBackPhase() {
   const { zones, allDry } = drynessOf(assessment);
   const wet = zones.some(({ dry }) => !dry);
   const sheet = ownerSheet(job, assessment, nowMs);
-  const handBack = () =>
-    run("Handed back", { op: "append", event: { kind: "handed-back", id: newId(), at: nowIso(), damp: wet } });
+  const handBack = () => run("Handed back", record({ kind: "handed-back", id: newId(), at: nowIso(), damp: wet }));
   const saveCalendar = async () => {
     const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([
       import("@/core/answers/handback/appointments"),

@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { useEffect, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import SignaturePad from "signature_pad";
@@ -36,10 +37,7 @@ export function Pad({ onDone }: { onDone: () => void }) {
   };
   const keep = () => {
     const strokes = pathOf(pad.current!.toData(), canvas.current!.clientWidth, canvas.current!.clientHeight);
-    run("Signed", {
-      op: "append",
-      event: { kind: "signed", id: newId(), at: nowIso(), name: name.trim().slice(0, 120), strokes },
-    });
+    run("Signed", record({ kind: "signed", id: newId(), at: nowIso(), name: name.trim().slice(0, 120), strokes }));
     onDone();
   };
   return (

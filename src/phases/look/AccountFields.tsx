@@ -1,4 +1,5 @@
 "use client";
+import { setAccount } from "@/core/job/change";
 import { useState, type ReactNode } from "react";
 import {
   ALLERGIES,
@@ -50,10 +51,10 @@ export function AccountFields() {
   const account: Account = job.account ?? {};
   const [openId, setOpenId] = useState<QuestionId | undefined>(() => QUESTION_IDS[firstOpen(account, job.promises)]);
   const next = () => setOpenId(QUESTION_IDS[QUESTION_IDS.indexOf(openId ?? "lift") + 1]);
-  const set = (key: keyof Account, label: string, value: unknown) =>
-    run(label, { op: "set", path: ["account", key], value });
+  const set = <K extends keyof Account>(key: K, label: string, value: Account[K] | undefined) =>
+    run(label, setAccount(key, value));
   /** One answer is all there can be: on to the next question. */
-  const setOnly = (key: keyof Account, label: string, value: unknown) => {
+  const setOnly = <K extends keyof Account>(key: K, label: string, value: Account[K] | undefined) => {
     set(key, label, value);
     if (value !== undefined) next();
   };

@@ -1,4 +1,5 @@
 "use client";
+import { setCloth, setFibreTest, setLayer, type ClothOwner } from "@/core/job/change";
 import {
   BUILDS,
   CARE_CODES,
@@ -18,6 +19,7 @@ import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
+import type { Op } from "@/core/job/commands";
 import { useBay } from "@/bay/state/BayContext";
 
 /** Ages are picked, not typed; the older end of each band is kept, which is the careful one. */
@@ -36,10 +38,10 @@ const LAYERS = [
 ] as const;
 
 /** What is known of a cloth; whatever is left alone is planned at its safest. */
-export function ClothFields({ cloth, path, what }: { cloth: Cloth; path: string[]; what: string }) {
+export function ClothFields({ cloth, owner, what }: { cloth: Cloth; owner: ClothOwner; what: string }) {
   const { run } = useBay();
-  const set = (key: string, value: unknown) =>
-    run(`Cloth of ${what}`, { op: "set", path: [...path, ...key.split(".")], value });
+  const change = (op: Op) => run(`Cloth of ${what}`, op);
+  const set = <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => change(setCloth(owner, key, value));
   return (
     <>
       <h3>Fibre</h3>
@@ -49,7 +51,7 @@ export function ClothFields({ cloth, path, what }: { cloth: Cloth; path: string[
         value={cloth.material}
         onPick={(value) => set("material", value)}
       />
-      {cloth.material === undefined && <FibreTests cloth={cloth} set={set} />}
+      {cloth.material === undefined && <FibreTests cloth={cloth} owner={owner} change={change} />}
       <h3 className="mt-3">Build</h3>
       <Chips<BuildId>
         label={`Build of ${what}`}
@@ -76,7 +78,7 @@ export function ClothFields({ cloth, path, what }: { cloth: Cloth; path: string[
         label={`Age of ${what}`}
         choices={AGES}
         value={ageBand(cloth.ageYears)}
-        onPick={(value) => set("ageYears", value && Number(value))}
+        onPick={(value) => set("ageYears", value === undefined ? undefined : Number(value))}
       />
       <h3 className="mt-3">State</h3>
       <Chips<ClothCondition>
@@ -113,7 +115,7 @@ export function ClothFields({ cloth, path, what }: { cloth: Cloth; path: string[
             min={0}
             max={max}
             unknown={{ words: "not known", start }}
-            onChange={(value) => set(`layers.${key}`, value)}
+            onChange={(value) => change(setLayer(owner, key, value))}
           />
         ))}
       </div>
@@ -122,7 +124,7 @@ export function ClothFields({ cloth, path, what }: { cloth: Cloth; path: string[
 }
 
 /** Tests for a cloth without a label: the fibres they leave are all planned for until one is named. */
-function FibreTests({ cloth, set }: { cloth: Cloth; set: (key: string, value: unknown) => void }) {
+function FibreTests({ cloth, owner, change }: { cloth: Cloth; owner: ClothOwner; change: (op: Op) => void }) {
   const tests = cloth.fibreTests ?? {};
   const beliefs = identifyFibre(tests);
   const next = nextFibreTest(tests);
@@ -140,7 +142,9 @@ function FibreTests({ cloth, set }: { cloth: Cloth; set: (key: string, value: un
               <b>
                 <Num of={p} share testId={`fibre-${material}`} />
               </b>
-              <Act onAct={() => set("material", material)}>Take it as {MATERIALS[material].name.toLowerCase()}</Act>
+              <Act onAct={() => change(setCloth(owner, "material", material))}>
+                Take it as {MATERIALS[material].name.toLowerCase()}
+              </Act>
             </span>
           ))}
         </div>
@@ -166,7 +170,7 @@ function FibreTests({ cloth, set }: { cloth: Cloth; set: (key: string, value: un
                 label={name}
                 choices={choicesOf(outcomes)}
                 value={tests[test]}
-                onPick={(value) => set(`fibreTests.${test}`, value)}
+                onPick={(value) => change(setFibreTest(owner, test, value))}
               />
             </div>
           );

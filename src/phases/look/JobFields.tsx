@@ -1,4 +1,5 @@
 "use client";
+import { setHead, setSite } from "@/core/job/change";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
@@ -27,9 +28,7 @@ export function CustomerFields() {
             key={job[key]}
             defaultValue={job[key]}
             maxLength={max}
-            onBlur={({ target }) =>
-              target.value !== job[key] && run(label, { op: "set", path: [key], value: target.value })
-            }
+            onBlur={({ target }) => target.value !== job[key] && run(label, setHead(key, target.value))}
           />
         </FormGroup>
       ))}
@@ -41,7 +40,8 @@ export function CustomerFields() {
 /** What the place offers. */
 export function SiteFields() {
   const { job, run } = useBay();
-  const site = (key: keyof Job["site"], value: unknown) => run("Conditions", { op: "set", path: ["site", key], value });
+  const site = <K extends keyof Job["site"]>(key: K, value: Job["site"][K] | undefined) =>
+    run("Conditions", setSite(key, value));
   return (
     <>
       <AirFields />
@@ -75,7 +75,7 @@ export function SiteFields() {
           { id: "no", name: "Bare" },
         ]}
         value={job.site.floorProtected === undefined ? undefined : job.site.floorProtected ? "yes" : "no"}
-        onPick={(value) => site("floorProtected", value && value === "yes")}
+        onPick={(value) => site("floorProtected", value === undefined ? undefined : value === "yes")}
       />
       <h3 className="mt-3">Waste water</h3>
       <Chips

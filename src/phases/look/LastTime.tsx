@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
-import { lastTimeOf } from "@/core/answers/ledger/lastTime";
-import { useJobsState } from "@/store/jobs";
+import { summaryOf } from "@/core/answers/ledger/summary";
+import { useIsAway, useJob } from "@/store/jobs";
 import { Fold } from "@/ui/Fold";
 import { fullTime } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
@@ -9,9 +9,10 @@ import { useBay } from "@/bay/state/BayContext";
 /** What is known of the pieces from the visit before. */
 export function LastTime() {
   const { job } = useBay();
-  const before = useJobsState(({ stored }) => (job.from ? stored[job.from.jobId] : undefined));
+  const before = useJob(job.from?.jobId);
+  const coming = useIsAway(job.from?.jobId);
   if (!job.from) return null;
-  const lines = before ? lastTimeOf(before) : [];
+  const lines = before ? summaryOf(before).lastTime : [];
   return (
     <Fold
       title={job.from.kind === "comeback" ? "Marks came back" : "Last time"}
@@ -19,7 +20,7 @@ export function LastTime() {
       startOpen
       testId="last-time"
     >
-      {!before && <p>The job before is no longer on this device.</p>}
+      {!before && !coming && <p>The job before is no longer on this device.</p>}
       {lines.length > 0 ? (
         <ul>
           {lines.map((line) => (

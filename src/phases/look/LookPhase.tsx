@@ -2,7 +2,8 @@
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { accountAsked, ACCOUNT_QUESTIONS } from "@/core/job/account";
-import type { Op } from "@/core/job/commands";
+import { addFinding } from "@/core/job/change";
+import { FINDING_KINDS, findingsOfKind } from "@/core/job/findingKinds";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
@@ -22,12 +23,6 @@ const CustomerFields = later(() => import("./JobFields").then(({ CustomerFields 
 const LastTime = later(() => import("./LastTime").then(({ LastTime }) => LastTime));
 const SiteFields = later(() => import("./JobFields").then(({ SiteFields }) => SiteFields));
 
-const PLACE_WORDS = {
-  mark: "Tap where the mark is",
-  damage: "Tap where the damage is",
-  mould: "Tap where the mould is",
-};
-
 /** See everything: the piece and its cloth, what is soiled, what is marked, what is already broken. */
 export function LookPhase() {
   const { job, zone, views, finding, tool, setTool, go, run } = useBay();
@@ -37,14 +32,12 @@ export function LookPhase() {
   const asked = accountAsked(job);
   const alive = job.findings.order.length > 0;
   /** Hair and smells belong to a whole zone: one of a kind each. */
-  const onZone = (kind: "hair" | "odour", label: string, value: object) => {
+  const onZone = (kind: "hair" | "odour") => {
     if (!zone) return;
-    const known = job.findings.order.find(
-      (id) => job.findings.byId[id]!.kind === kind && job.findings.byId[id]!.zoneId === zone.id,
-    );
+    const known = findingsOfKind(job, kind).find(({ finding }) => finding.zoneId === zone.id)?.id;
     const id = known ?? newId();
-    const op: Op = { op: "insert", collection: "findings", id, value: { kind, zoneId: zone.id, ...value } };
-    if (!known) run(label, op);
+    const { noted, fresh } = FINDING_KINDS[kind];
+    if (!known) run(noted, addFinding(id, { ...fresh, zoneId: zone.id }));
     go({ zone: zone.id, finding: id });
   };
 
@@ -53,7 +46,7 @@ export function LookPhase() {
       <div className="block">
         {tool?.kind === "place" ? (
           <div className="now-step">
-            <h2>{PLACE_WORDS[tool.what]}</h2>
+            <h2>{FINDING_KINDS[tool.what].place}</h2>
             <p>On the drawing. Size and shape come after.</p>
             <div className="row-wrap">
               {zone && (
@@ -70,8 +63,8 @@ export function LookPhase() {
               Add a mark
             </Act>
             <Act onAct={() => setTool({ kind: "place", what: "damage" })}>Record damage</Act>
-            <Act onAct={() => onZone("hair", "Hair here", { density: "much" })}>Hair here</Act>
-            <Act onAct={() => onZone("odour", "A smell here", { closed: 3 })}>A smell here</Act>
+            <Act onAct={() => onZone("hair")}>Hair here</Act>
+            <Act onAct={() => onZone("odour")}>A smell here</Act>
             <Act onAct={() => setTool({ kind: "place", what: "mould" })}>Mould</Act>
             {alive && (
               <Act variant="link" onAct={() => go({ phase: "plan" })}>
@@ -99,7 +92,7 @@ export function LookPhase() {
       {piece && zone && (
         <Fragment key={zone.zone.pieceId}>
           <Fold title="Cloth" note={clothWords(piece.cloth)} startOpen={piece.cloth.material === undefined}>
-            <ClothFields cloth={piece.cloth} path={["pieces", "byId", zone.zone.pieceId, "cloth"]} what={piece.name} />
+            <ClothFields cloth={piece.cloth} owner={{ of: "pieces", id: zone.zone.pieceId }} what={piece.name} />
           </Fold>
           <Fold title="Piece" note={piece.name}>
             <PieceFields pieceId={zone.zone.pieceId} piece={piece} />

@@ -1,4 +1,5 @@
 "use client";
+import { namePiece } from "@/core/job/change";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
@@ -18,7 +19,6 @@ import { useBay } from "@/bay/state/BayContext";
 export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece }) {
   const { run, job } = useBay();
   const { asks, usual, also } = templateOf(piece.template);
-  const path = ["pieces", "byId", pieceId];
   const measure = (label: string, change: Partial<Measures>) =>
     run(`${label} of ${piece.name}`, ...measureOps(job, pieceId, change, newId));
   return (
@@ -44,8 +44,7 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
             key={piece.name}
             maxLength={80}
             onBlur={({ target }) =>
-              target.value !== piece.name &&
-              run("Name the piece", { op: "set", path: [...path, "name"], value: target.value })
+              target.value !== piece.name && run("Name the piece", namePiece(pieceId, target.value))
             }
           />
         </FormGroup>

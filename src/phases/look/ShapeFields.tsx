@@ -1,4 +1,5 @@
 "use client";
+import { setZone } from "@/core/job/change";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
@@ -46,11 +47,7 @@ export function ShapeFields() {
             maxLength={80}
             onBlur={({ target }) =>
               target.value !== zone.name &&
-              run("Name the zone", {
-                op: "set",
-                path: ["zones", "byId", zone.id, "name"],
-                value: target.value.trim() || undefined,
-              })
+              run("Name the zone", setZone(zone.id, "name", target.value.trim() || undefined))
             }
           />
         </FormGroup>

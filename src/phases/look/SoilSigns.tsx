@@ -1,4 +1,5 @@
 "use client";
+import { setSoilSign } from "@/core/job/change";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { SOIL_SIGN_IDS, SOIL_SIGNS } from "@/core/ground/catalog/findings";
 import { Act } from "@/ui/Act";
@@ -12,8 +13,8 @@ export function SoilSigns() {
   const { zone, run } = useBay();
   if (!zone) return null;
   const signs = zone.zone.soilSigns ?? {};
-  const set = (key: string, label: string, value: unknown) =>
-    run(label, { op: "set", path: ["zones", "byId", zone.id, "soilSigns", key], value });
+  const set = <K extends keyof typeof signs>(sign: K, label: string, value: (typeof signs)[K] | undefined) =>
+    run(label, setSoilSign(zone.id, sign, value));
   return (
     <>
       {SOIL_SIGN_IDS.map((sign) => (

@@ -1,4 +1,5 @@
 "use client";
+import { setZone } from "@/core/job/change";
 import { Fragment } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { Act } from "@/ui/Act";
@@ -7,7 +8,7 @@ import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
-import { findingName } from "../findings";
+import { findingName } from "@/core/job/findingKinds";
 
 const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) => ClothFields));
 const SoilSigns = later(() => import("./SoilSigns").then(({ SoilSigns }) => SoilSigns));
@@ -58,7 +59,7 @@ export function ZonePanel() {
           <ShapeFields />
         </SmallFold>
         <SmallFold title="Its own cloth and what lies beside it">
-          <ClothFields cloth={zone.zone.cloth ?? {}} path={["zones", "byId", zone.id, "cloth"]} what={zone.name} />
+          <ClothFields cloth={zone.zone.cloth ?? {}} owner={{ of: "zones", id: zone.id }} what={zone.name} />
         </SmallFold>
       </Fragment>
     </div>
@@ -74,7 +75,6 @@ function SoilChips() {
     ...choicesOf<SoilLevel>(SOIL_LEVELS),
     { id: "wet", name: "Wet mud" },
   ] as const;
-  const path = (key: string) => ["zones", "byId", zone.id, key];
   return (
     <Chips
       label={`Soil on ${zone.name}`}
@@ -83,9 +83,9 @@ function SoilChips() {
       onPick={(picked) =>
         run(
           `Soil on ${zone.name}`,
-          { op: "set", path: path("soil"), value: picked === "clean" || picked === "wet" ? undefined : picked },
-          { op: "set", path: path("clean"), value: picked === "clean" ? true : undefined },
-          { op: "set", path: path("wetMud"), value: picked === "wet" ? true : undefined },
+          setZone(zone.id, "soil", picked === "clean" || picked === "wet" ? undefined : picked),
+          setZone(zone.id, "clean", picked === "clean" ? true : undefined),
+          setZone(zone.id, "wetMud", picked === "wet" ? true : undefined),
         )
       }
     />

@@ -1,11 +1,12 @@
 "use client";
+import { setFinding } from "@/core/job/change";
 import { useState } from "react";
 import { colourOf } from "@/core/answers/measure/result";
 import type { ColourEvent, Finding } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/state/BayContext";
-import { findingName } from "../findings";
+import { findingName, kindOf } from "@/core/job/findingKinds";
 import { Pictures } from "../Pictures";
 import { ColourFacts } from "./ColourFacts";
 
@@ -13,7 +14,7 @@ const MeasurePanel = later(() => import("./MeasurePanel").then(({ MeasurePanel }
 const Slider = later(() => import("./Slider").then(({ Slider }) => Slider));
 
 type Pictured = Extract<Finding, { kind: "mark" | "mould" }>;
-const isPictured = (finding: Finding): finding is Pictured => finding.kind === "mark" || finding.kind === "mould";
+const isPictured = (finding: Finding): finding is Pictured => kindOf(finding).beforeAfter === true;
 
 /** Every mark with its pictures before and after, and what they tell. */
 export function BeforeAfter() {
@@ -49,7 +50,7 @@ function OneMark({ id, finding: { pictures = [], after = [] } }: { id: string; f
   const [measuring, setMeasuring] = useState<{ pictureId: string; shows: ColourEvent["when"] }>();
   const result = colourOf(assessment.history, id);
   const keep = (key: "pictures" | "after") => (label: string, next: string[]) =>
-    run(label, { op: "set", path: ["findings", "byId", id, key], value: next.length > 0 ? next : undefined });
+    run(label, setFinding<Pictured, typeof key>(id, key, next.length > 0 ? next : undefined));
   const measure = (shows: ColourEvent["when"]) => (pictureId: string) => (
     <Act onAct={() => setMeasuring({ pictureId, shows })}>Measure it</Act>
   );

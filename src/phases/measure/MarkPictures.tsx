@@ -1,4 +1,6 @@
 "use client";
+import { setFinding } from "@/core/job/change";
+import type { PlacedFinding } from "@/core/job/schema";
 import { useState } from "react";
 import { outlineMm } from "@/core/answers/measure/picks";
 import { colourOf } from "@/core/answers/measure/result";
@@ -24,7 +26,6 @@ export function MarkPictures({
   const [pictureId, setPictureId] = useState<string>();
   const result = colourOf(assessment.history, findingId);
   const outline = result.before && outlineMm(result.before);
-  const path = (key: string) => ["findings", "byId", findingId, key];
   return (
     <>
       <Pictures
@@ -47,8 +48,8 @@ export function MarkPictures({
           onAct={() =>
             run(
               "Outline from the picture",
-              { op: "set", path: path("size"), value: outline.size },
-              { op: "set", path: path("outline"), value: outline.outline },
+              setFinding<PlacedFinding, "size">(findingId, "size", outline.size),
+              setFinding<PlacedFinding, "outline">(findingId, "outline", outline.outline),
             )
           }
         >

@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { useEffect, useState } from "react";
 import { CARDS, type CardId } from "@/core/ground/catalog/cards";
 import type { Picks } from "@/core/models/colour/measure";
@@ -87,10 +88,10 @@ export function MeasurePanel({
         : { problem: "This picture is not on this device." };
       performance.measure("measure", { start });
       if ("problem" in answer) return setState({ problem: answer.problem });
-      run(when === "towel" ? "Read the towel" : "Measure the mark", {
-        op: "append",
-        event: colourEvent({ id: newId(), at: nowIso(), findingId, when, pictureId }, picks, answer),
-      });
+      run(
+        when === "towel" ? "Read the towel" : "Measure the mark",
+        record(colourEvent({ id: newId(), at: nowIso(), findingId, when, pictureId }, picks, answer)),
+      );
       onClose();
     } catch (error) {
       setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });

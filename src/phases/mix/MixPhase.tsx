@@ -1,4 +1,5 @@
 "use client";
+import { setBottle, setReading } from "@/core/job/change";
 import { useId, useState } from "react";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import { CONTAINERS, type ContainerKind } from "@/core/ground/catalog/containers";
@@ -143,11 +144,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
             </span>
             <Act
               onAct={() =>
-                run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, {
-                  op: "set",
-                  path: ["choices", "readings", agent],
-                  value: reading.other,
-                })
+                run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, setReading(agent, reading.other))
               }
             >
               It means {reading.otherWords}
@@ -181,9 +178,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
               name: quantity({ value: capacityMl, unit: "mL" }),
             }))}
             value={String(bottleMl)}
-            onPick={(value) =>
-              run("Bottle", { op: "set", path: ["choices", "bottles", agent], value: value && Number(value) })
-            }
+            onPick={(value) => run("Bottle", setBottle(agent, value ? Number(value) : undefined))}
           />
         </div>
       </div>

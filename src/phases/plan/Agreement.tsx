@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import {
@@ -38,9 +39,9 @@ export function Agreement() {
     damp: dampHandBackAgreed,
   });
   const agree = () =>
-    run("Estimate agreed", {
-      op: "append",
-      event: {
+    run(
+      "Estimate agreed",
+      record({
         kind: "agreed",
         id: newId(),
         at: nowIso(),
@@ -50,8 +51,8 @@ export function Agreement() {
         steps: assessment.plan.steps.map(({ title }) => title),
         priceLow: price.low.value,
         priceHigh: price.high.value,
-      },
-    });
+      }),
+    );
   return (
     <section className="block" aria-label="Estimate" data-testid="estimate">
       <h3>What you promise</h3>

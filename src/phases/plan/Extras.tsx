@@ -1,7 +1,9 @@
 "use client";
+import { setChoice } from "@/core/job/change";
 import { BESIDES, PROTECT_SCHOOLS, type BesideId, type ProtectSchool } from "@/core/ground/catalog/besides";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
+import type { Job } from "@/core/job/schema";
 import { useBay } from "@/bay/state/BayContext";
 
 /** What is asked for beside stains and soil: disinfection, protection, and what stands next to the cloth. */
@@ -9,8 +11,8 @@ export function Extras() {
   const { job, run, assessment, zone } = useBay();
   const { disinfect = [], protect, beside = [] } = job.choices;
   const { notes, zones } = assessment.plan;
-  const set = (label: string, field: string, value: unknown) =>
-    run(label, { op: "set", path: ["choices", field], value });
+  const set = <K extends keyof Job["choices"]>(label: string, key: K, value: Job["choices"][K] | undefined) =>
+    run(label, setChoice(key, value));
   const nameOf = (id: string) => zones[id]?.view.name ?? id;
   const offered = [...new Set([...disinfect, ...(zone ? [zone.id] : [])])].filter((id) => zones[id]);
   const asked = disinfect.length + beside.length + (protect ? 1 : 0);

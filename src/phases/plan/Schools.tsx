@@ -1,4 +1,5 @@
 "use client";
+import { setSchool } from "@/core/job/change";
 import { Fragment } from "react";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
@@ -65,13 +66,7 @@ export function Schools() {
                         "picked"
                       ) : (
                         <Act
-                          onAct={() =>
-                            run(`School for ${zone.name}`, {
-                              op: "set",
-                              path: ["choices", "schools", zone.id],
-                              value: school,
-                            })
-                          }
+                          onAct={() => run(`School for ${zone.name}`, setSchool(zone.id, school))}
                           aria-label={`Choose ${SCHOOL_NAMES[school]}`}
                         >
                           Choose
@@ -93,12 +88,7 @@ export function Schools() {
         </tbody>
       </table>
       {chosen && (
-        <Act
-          variant="link"
-          onAct={() =>
-            run("The plan's own pick", { op: "set", path: ["choices", "schools", zone.id], value: undefined })
-          }
-        >
+        <Act variant="link" onAct={() => run("The plan's own pick", setSchool(zone.id, undefined))}>
           Back to the plan's own pick
         </Act>
       )}

@@ -1,4 +1,5 @@
 "use client";
+import { setChoice } from "@/core/job/change";
 import { Fragment, useCallback } from "react";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
@@ -23,8 +24,7 @@ function Comparison() {
   const { job, run } = useBay();
   const options = useOptions() ?? [];
   const chosen = Object.values(job.choices.schools);
-  const set = (label: string, schools: Record<string, School>) =>
-    run(label, { op: "set", path: ["choices", "schools"], value: schools });
+  const set = (label: string, schools: Record<string, School>) => run(label, setChoice("schools", schools));
   return (
     <>
       <table className="compare">

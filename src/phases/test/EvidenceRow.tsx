@@ -1,4 +1,5 @@
 "use client";
+import { setEvidence } from "@/core/job/change";
 import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
 import { outcomeName, type Hint } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
@@ -62,8 +63,7 @@ export function EvidenceChips({
     id,
     name: outcome.name,
   }));
-  const pick = (value: string | undefined) =>
-    run(testOf(test).name, { op: "set", path: ["findings", "byId", findingId!, "evidence", test], value });
+  const pick = (value: string | undefined) => run(testOf(test).name, setEvidence(findingId!, test, value));
   return (
     <div
       data-evidence={test}

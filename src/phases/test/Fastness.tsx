@@ -1,10 +1,10 @@
 "use client";
+import { setFastness, type ClothOwner } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { GREY_SCALE, stepWords } from "@/core/ground/catalog/greyScaleSteps";
 import { fastnessOf } from "@/core/judgement/zones/zoneView";
 import { useOneTap } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
-import { clothPath } from "../cloth";
 
 const PLACE_WORDS = { proved: "proved", poor: "runs: not wet with it on this cloth", unproved: "not proved" };
 
@@ -39,7 +39,7 @@ export function Fastness() {
                   step={step}
                   deltaE={deltaE}
                   on={zone.cloth.fastness?.[agent] === step}
-                  path={[...clothPath(zone), "fastness", agent]}
+                  owner={zone.clothOwner}
                 />
               ))}
             </div>
@@ -56,17 +56,17 @@ function GreyStep({
   step,
   deltaE,
   on,
-  path,
+  owner,
 }: {
   agent: AgentId;
   step: number;
   deltaE: number;
   on: boolean;
-  path: string[];
+  owner: ClothOwner;
 }) {
   const { run } = useBay();
   const tap = useOneTap(() =>
-    run(`Colourfastness, ${AGENTS[agent].name}`, { op: "set", path, value: on ? undefined : step }),
+    run(`Colourfastness, ${AGENTS[agent].name}`, setFastness(owner, agent, on ? undefined : step)),
   );
   return (
     <button

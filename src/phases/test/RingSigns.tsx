@@ -1,4 +1,5 @@
 "use client";
+import { setRingSign } from "@/core/job/change";
 import { ringSignOf, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
 import type { RingOrigin } from "@/core/judgement/diagnosis/ring";
 import type { MarkFinding } from "@/core/job/schema";
@@ -37,7 +38,7 @@ export function RingSigns({ finding, ring }: { finding: MarkFinding; ring: RingO
               label={name}
               choices={choicesOf(outcomes)}
               value={finding.ring?.[sign]}
-              onPick={(value) => run(name, { op: "set", path: ["findings", "byId", findingId!, "ring", sign], value })}
+              onPick={(value) => run(name, setRingSign(findingId!, sign, value))}
             />
           </div>
         );

@@ -1,4 +1,5 @@
 "use client";
+import { setStrokes } from "@/core/job/change";
 import { useCallback, useState } from "react";
 import type { StrokePattern, Strokes } from "@/core/answers/ask/strokesTried";
 import { Act } from "@/ui/Act";
@@ -22,7 +23,7 @@ export function StrokesPanel({ zoneId }: { zoneId: string }) {
   const set = (change: Partial<StrokePattern>) => setTried({ ...pattern, ...change });
   const name = assessment.plan.zones[zoneId]!.view.name;
   const take = (value: StrokePattern | undefined) => {
-    run(`Strokes on ${name.toLowerCase()}`, { op: "set", path: ["choices", "strokes", zoneId], value });
+    run(`Strokes on ${name.toLowerCase()}`, setStrokes(zoneId, value));
     setTried(undefined);
   };
   const faster = fastest && !same(fastest.pattern, planned.pattern) ? fastest : undefined;

@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { useState } from "react";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import { nowIso } from "@/store/clock";
@@ -15,10 +16,10 @@ export function ItFails({ findingId }: { findingId: string | undefined }) {
   const mark = findingId ? assessment.plan.marks[findingId] : undefined;
   const treated = findingId !== undefined && assessment.history.done.some((event) => event.findingId === findingId);
   const worse = () =>
-    run(`Worse: ${mark!.name}`, {
-      op: "append",
-      event: { kind: "outcome", id: newId(), at: nowIso(), findingId: findingId!, result: "worse" },
-    });
+    run(
+      `Worse: ${mark!.name}`,
+      record({ kind: "outcome", id: newId(), at: nowIso(), findingId: findingId!, result: "worse" }),
+    );
   const another = () => {
     go({ phase: "look", ...(zone ? { zone: zone.id } : {}), finding: null });
     setTool({ kind: "place", what: "mark" });

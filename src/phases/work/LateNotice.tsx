@@ -1,11 +1,10 @@
 "use client";
 import { useCallback, useMemo } from "react";
 import { asPlannedNow } from "@/core/judgement/learnt/own";
-import { summaryOf } from "@/core/answers/ledger/summary";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { bandOf, spreadOf } from "@/core/answers/schedule/spread";
 import type { Saver } from "@/core/answers/ask/savers";
-import { useJobsState } from "@/store/jobs";
+import { useLines } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
@@ -22,16 +21,16 @@ import { WorseNow } from "./ItFails";
 export function LateNotice() {
   const { assessment, forecast, nowMs, kit } = useBay();
   const { order } = assessment;
-  const stored = useJobsState(({ stored }) => stored);
+  const lines = useLines();
   const spread = useMemo(
     () =>
       spreadOf(
         asPlannedNow(
-          Object.values(stored).flatMap((job) => (job.events.length > 0 ? summaryOf(job).steps : [])),
+          lines.flatMap(({ steps }) => steps),
           kit.experience,
         ),
       ),
-    [stored, kit.experience],
+    [lines, kit.experience],
   );
   if (order.tasks.length === 0) return <WorseNow />;
   const band = bandOf(order, forecast, spread);

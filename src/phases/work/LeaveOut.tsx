@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { useState } from "react";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
@@ -16,7 +17,7 @@ export function LeaveOut({ step, once }: { step: Step; once: (work: () => void) 
   const leave = (reason: string) => {
     const by = { ...(hands > 1 ? { by: hands } : {}), ...(findingId ? { findingId } : {}) };
     const event = { kind: "skip" as const, id: newId(), at: nowIso(), stepKey, title, action, zoneIds, ...by, reason };
-    run(`Leave out: ${title}`, { op: "append", event });
+    run(`Leave out: ${title}`, record(event));
   };
   if (!asking)
     return (

@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import { useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { nowIso } from "@/store/clock";
@@ -19,9 +20,9 @@ export function NoteFields() {
   const [pictures, setPictures] = useState<string[]>([]);
   const notes = assessment.history.standing.filter((event) => event.kind === "note");
   const keep = () => {
-    run("Note", {
-      op: "append",
-      event: {
+    run(
+      "Note",
+      record({
         kind: "note",
         id: newId(),
         at: nowIso(),
@@ -29,8 +30,8 @@ export function NoteFields() {
         words: words.trim(),
         ...(now ? { zoneIds: now.step.zoneIds } : {}),
         ...(pictures.length > 0 ? { pictures } : {}),
-      },
-    });
+      }),
+    );
     setWords("");
     setPictures([]);
   };

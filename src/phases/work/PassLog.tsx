@@ -1,4 +1,5 @@
 "use client";
+import { record } from "@/core/job/change";
 import type { PassEvent, StartEvent } from "@/core/job/schema";
 import { DIRT_SCALE, dirtOf, fittedPasses, SHARE_WORTH_A_PASS, type DirtId } from "@/core/models/water/passes";
 import type { Step } from "@/core/judgement/treatment/step/step";
@@ -25,9 +26,9 @@ export function PassLog({ step, running }: { step: Step; running: StartEvent }) 
   const { run } = useBay();
   const passes = usePasses(step, running);
   const log = (dirt: DirtId, name: string) =>
-    run(`Pass ${passes.length + 1}: ${name.toLowerCase()}`, {
-      op: "append",
-      event: {
+    run(
+      `Pass ${passes.length + 1}: ${name.toLowerCase()}`,
+      record({
         kind: "pass",
         id: newId(),
         at: nowIso(),
@@ -36,8 +37,8 @@ export function PassLog({ step, running }: { step: Step; running: StartEvent }) 
         action: step.action,
         zoneIds: step.zoneIds,
         dirt,
-      },
-    });
+      }),
+    );
   return (
     <div className="mb-3" data-testid="pass-log">
       <h3>What pass {passes.length + 1} brings back</h3>

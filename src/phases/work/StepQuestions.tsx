@@ -1,11 +1,11 @@
 "use client";
+import { setCloth, setFastness } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/ground/catalog/builds";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { useBay } from "@/bay/state/BayContext";
-import { clothPath } from "../cloth";
 
 /** What the look showed, picked where it is needed. */
 export function CheckFirst({ step }: { step: Step }) {
@@ -18,13 +18,10 @@ export function CheckFirst({ step }: { step: Step }) {
         label="Care label"
         choices={choicesOf(CARE_CODES)}
         value={view.cloth.careCode}
-        onPick={(value) => run("Care label", { op: "set", path: [...clothPath(view), "careCode"], value })}
+        onPick={(value) => run("Care label", setCloth(view.clothOwner, "careCode", value))}
       />
       <div className="mt-2">
-        <Act
-          className="chip"
-          onAct={() => run("Nothing beside it", { op: "set", path: [...clothPath(view), "neighbours"], value: [] })}
-        >
+        <Act className="chip" onAct={() => run("Nothing beside it", setCloth(view.clothOwner, "neighbours", []))}>
           Nothing electric beside or under it
         </Act>
       </div>
@@ -42,9 +39,7 @@ export function ProofOfAgents({ step }: { step: Step }) {
         <Act
           key={agent}
           className="chip"
-          onAct={() =>
-            run(`${AGENTS[agent].name} runs`, { op: "set", path: [...clothPath(view), "fastness", agent], value: 3 })
-          }
+          onAct={() => run(`${AGENTS[agent].name} runs`, setFastness(view.clothOwner, agent, 3))}
         >
           {AGENTS[agent].name} took colour off
         </Act>

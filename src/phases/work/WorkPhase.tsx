@@ -1,4 +1,5 @@
 "use client";
+import { setChoice } from "@/core/job/change";
 import { useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { input, worked } from "@/core/ground/sums/working";
@@ -213,9 +214,7 @@ function WhoWorks() {
         step={1}
         min={1}
         max={MOST_HANDS}
-        onChange={(value) =>
-          run("Pairs of hands", { op: "set", path: ["choices", "hands"], value: value > 1 ? value : undefined })
-        }
+        onChange={(value) => run("Pairs of hands", setChoice("hands", value > 1 ? value : undefined))}
       />
       <p className="soft mt-2">
         Each has a run sheet of their own. On a second device, save the job as a file here and open it there; opened

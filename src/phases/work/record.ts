@@ -1,3 +1,4 @@
+import { record, setFastness, type ClothOwner } from "@/core/job/change";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { applyOps, type Op } from "@/core/job/commands";
 import type { Job, Kit } from "@/core/job/schema";
@@ -7,11 +8,10 @@ import { doneOf, startOf, type Correction } from "@/core/judgement/treatment/ste
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/newId";
-import { clothPath } from "../cloth";
 import { guardLeftMs } from "./guards";
 
 export const startOps = (step: Step, by: number, at = nowIso()): Op[] => [
-  { op: "append", event: startOf(step, { id: newId(), at, by }) },
+  record(startOf(step, { id: newId(), at, by })),
 ];
 
 /** What is due within this goes on without another tap. */
@@ -34,18 +34,10 @@ export async function doneOps(
 ): Promise<Op[]> {
   const at = nowIso();
   // A white cloth that stayed white proves each agent that was not told to have run.
-  const proofs = (step.proves ?? []).flatMap((agent) =>
-    [...new Set(step.zoneIds.map((id) => clothPath(assessment.plan.zones[id]!.view).join("/")))].map((path): Op => ({
-      op: "set",
-      path: [...path.split("/"), "fastness", agent],
-      value: 5,
-    })),
-  );
+  const owners = uniqueOwners(step.zoneIds.map((id) => assessment.plan.zones[id]!.view.clothOwner));
+  const proofs = (step.proves ?? []).flatMap((agent) => owners.map((owner) => setFastness(owner, agent, 5)));
   const ops: Op[] = [
-    {
-      op: "append",
-      event: doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site)),
-    },
+    record(doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site))),
     ...proofs,
   ];
   // What was done is recorded whatever the planner makes of it; without an order nothing begins by itself.
@@ -60,3 +52,7 @@ export async function doneOps(
     guardLeftMs(order.tasks[next]!.after ?? []) <= AT_ONCE_MS;
   return due ? [...ops, ...startOps(order.tasks[next]!.step, by, at)] : ops;
 }
+
+const uniqueOwners = (owners: readonly ClothOwner[]) => [
+  ...new Map(owners.map((owner) => [`${owner.of} ${owner.id}`, owner])).values(),
+];

@@ -10,7 +10,7 @@ import { forecastAt } from "@/core/answers/schedule/forecast";
 import { jobState, type JobStage, type JobState } from "@/core/answers/assess/state";
 import { nowIso } from "@/store/clock";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
-import { deleteBroken, deleteJobs, putJobs, useJobsState, type BrokenJob } from "@/store/jobs";
+import { countOf, deleteBroken, deleteJobs, putJobs, useJobsState, useLines, type BrokenJob } from "@/store/jobs";
 import { newId } from "@/store/newId";
 import { useKit } from "@/store/kit";
 import { saveAsFile } from "@/store/saveFile";
@@ -43,12 +43,13 @@ export function JobsPlace() {
   const nowMs = useNow();
   const router = useRouter();
   const [choosing, setChoosing] = useState(false);
-  const jobs = Object.values(stored);
+  const count = useJobsState(countOf);
+  const lines = useLines();
   const hourMs = Math.floor(nowMs / HOUR_MS) * HOUR_MS;
   const shown = useMemo(() => recent(stored, hourMs), [stored, hourMs]);
-  const past = jobs.length - Object.keys(shown).length;
+  const past = count - Object.keys(shown).length;
   const rows = useRows(shown, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
-  const hasDemo = jobs.some(({ demo }) => demo);
+  const hasDemo = lines.some(({ demo }) => demo);
 
   const create = async (template: TemplateId) => {
     const job = jobFromTemplate(template, newId, nowIso(), { title: `New ${TEMPLATES[template].name.toLowerCase()}` });
@@ -89,7 +90,7 @@ export function JobsPlace() {
         <BackupReminder nowMs={nowMs} />
       </Boundary>
       {status === "loading" && <p>Opening your jobs…</p>}
-      {status === "ready" && jobs.length === 0 && (
+      {status === "ready" && count === 0 && (
         <div className="block">
           <h2>No jobs yet</h2>
           <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>

@@ -3,7 +3,6 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { customersOf } from "@/core/answers/ledger/customers";
-import { lastTimeOf } from "@/core/answers/ledger/lastTime";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
 import { SmallFold } from "@/ui/Fold";
 import { dateText } from "@/ui/time";
@@ -42,12 +41,12 @@ export function Customers({ ledger }: { ledger: readonly LedgerJob[] }) {
             <span className="soft">{place}</span>
           </div>
           {jobs.slice(0, 1).map((entry) => (
-            <Visit key={entry.job.id} entry={entry} />
+            <Visit key={entry.id} entry={entry} />
           ))}
           {jobs.length > 1 && (
             <SmallFold title={`${jobs.length - 1} before`}>
               {jobs.slice(1).map((entry) => (
-                <Visit key={entry.job.id} entry={entry} />
+                <Visit key={entry.id} entry={entry} />
               ))}
             </SmallFold>
           )}
@@ -58,19 +57,19 @@ export function Customers({ ledger }: { ledger: readonly LedgerJob[] }) {
   );
 }
 
-function Visit({ entry: { job, at, outcomes } }: { entry: LedgerJob }) {
+function Visit({ entry: { id, title, at, outcomes, lastTime } }: { entry: LedgerJob }) {
   return (
     <div className="visit">
       <div>
-        <Link prefetch={false} href={`/bay?job=${job.id}&phase=handback`}>
-          {job.title}
+        <Link prefetch={false} href={`/bay?job=${id}&phase=handback`}>
+          {title}
         </Link>{" "}
         <span className="soft">
           {dateText(Date.parse(at))} · {outcomeWords(outcomes)}
         </span>
-        <div className="soft">{lastTimeOf(job).join(" ")}</div>
+        <div className="soft">{lastTime.join(" ")}</div>
       </div>
-      <FurtherVisit job={job} />
+      <FurtherVisit jobId={id} />
     </div>
   );
 }

@@ -4,7 +4,8 @@ import { familyOf } from "@/core/ground/catalog/families";
 import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
 import { entered } from "@/core/ground/sums/working";
-import { useJobsState } from "@/store/jobs";
+import type { Job } from "@/core/job/schema";
+import { useJob } from "@/store/jobs";
 import { changeLearning, useLearning } from "@/store/learning";
 import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
@@ -13,14 +14,15 @@ import { FurtherVisit } from "./FurtherVisit";
 import type { Line } from "./line";
 
 /** One job by its steps, and what may be done with it from here. */
-export function JobDetail({ line: { job, steps, outcomes } }: { line: Line }) {
+export function JobDetail({ line: { id, steps, outcomes } }: { line: Line }) {
+  const job = useJob(id);
   return job && steps ? <Opened job={job} steps={steps} outcomes={outcomes} /> : <p>Reading the job…</p>;
 }
 
-function Opened({ job, steps, outcomes }: Pick<LedgerJob, "job" | "steps" | "outcomes">) {
+function Opened({ job, steps, outcomes }: Pick<LedgerJob, "steps" | "outcomes"> & { job: Job }) {
   const { excluded = [] } = useLearning();
   const isOut = excluded.includes(job.id);
-  const before = useJobsState(({ stored }) => (job.from ? stored[job.from.jobId] : undefined));
+  const before = useJob(job.from?.jobId);
   const leaveOut = () =>
     changeLearning(
       { excluded: isOut ? excluded.filter((id) => id !== job.id) : [...excluded, job.id] },
@@ -68,8 +70,8 @@ function Opened({ job, steps, outcomes }: Pick<LedgerJob, "job" | "steps" | "out
         <Link prefetch={false} className="btn btn-outline-primary" href={`/bay?job=${job.id}&phase=handback`}>
           Open the job
         </Link>
-        <FurtherVisit job={job} />
-        {gone > 0 && <FurtherVisit job={job} comeback />}
+        <FurtherVisit jobId={job.id} />
+        {gone > 0 && <FurtherVisit jobId={job.id} comeback />}
         <Act onAct={() => fetched(savePacked)}>Save it with its pictures</Act>
         <Act variant="link" aria-pressed={isOut} onAct={leaveOut}>
           {isOut ? "Learn from it again" : "Do not learn from it"}

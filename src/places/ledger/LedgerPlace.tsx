@@ -1,9 +1,8 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import type { Job } from "@/core/job/schema";
-import { lastFirst, ledgerOf } from "@/core/answers/ledger/summary";
+import { lastFirst, ledgerOfLines } from "@/core/answers/ledger/summary";
 import { addDemoJobs } from "@/store/demo";
-import { useJobsState } from "@/store/jobs";
+import { useJobsState, useLines, useUnread } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { useNow } from "@/ui/clock";
@@ -30,15 +29,13 @@ type View = (typeof VIEWS)[number]["id"];
 /** What was done, what worked, how fast, for whom, and what is due again: all of it read off the jobs themselves. */
 export function LedgerPlace() {
   const status = useJobsState(({ status }) => status);
-  const stored = useJobsState(({ stored }) => stored);
+  const all = useLines();
+  const unread = useUnread();
   const [view, setView] = useState<View>("jobs");
   const nowMs = useNow();
   const whole = useJobsState(({ whole }) => whole);
   const heads = useJobsState(({ heads }) => heads);
-  const { ledger, unread } = useMemo(() => {
-    const unread: Job[] = [];
-    return { ledger: ledgerOf(Object.values(stored), (job) => unread.push(job)), unread };
-  }, [stored]);
+  const ledger = useMemo(() => ledgerOfLines(all), [all]);
   // Lines of what is still being read stand already.
   const lines = useMemo(() => (heads.length === 0 ? ledger : [...ledger, ...heads].sort(lastFirst)), [ledger, heads]);
   const here = lines.length > 0;

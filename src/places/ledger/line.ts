@@ -1,5 +1,5 @@
 import type { LedgerHead, LedgerJob } from "@/core/answers/ledger/summary";
 
-/** A line whose job is still being read has no steps yet. */
+/** A line that is still being read has no steps yet. */
 
-export type Line = LedgerHead & Partial<Pick<LedgerJob, "job" | "steps">>;
+export type Line = LedgerHead & Partial<Pick<LedgerJob, "steps">>;

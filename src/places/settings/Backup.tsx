@@ -2,7 +2,7 @@
 import { useRef, useState } from "react";
 import type { Named, Opened, Saving } from "@/store/filesWork";
 import type { Plan } from "@/store/backupStore";
-import { notify, useJobsState } from "@/store/jobs";
+import { countOf, notify, useJobsState } from "@/store/jobs";
 import { useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { isNotHere } from "@/ui/Boundary";
@@ -22,7 +22,7 @@ export function Backup() {
   const [working, during] = useProgress();
   useNow();
   const { backedUpAt } = useSettings();
-  const any = useJobsState(({ stored }) => Object.keys(stored).length > 0);
+  const any = useJobsState((state) => countOf(state) > 0);
   const busy = working !== undefined;
   /** One work at a time, with how far it is; what it could not do is said. */
   const doing = async (what: string, work: (tell: (done: number, of: number) => void) => Promise<void>) => {

@@ -1,6 +1,6 @@
 "use client";
 import { useSyncExternalStore } from "react";
-import { notify, useJobsState } from "@/store/jobs";
+import { countOf, notify, useJobsState } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
@@ -16,8 +16,7 @@ import { StorageUse } from "./StorageUse";
 export function SettingsPlace() {
   const { units, theme } = useSettings();
   const whole = useJobsState(({ whole }) => whole);
-  const stored = useJobsState(({ stored }) => stored);
-  const jobs = Object.values(stored);
+  const count = useJobsState(countOf);
   return (
     <PlaceFrame at="/settings">
       <h1>Settings and files</h1>
@@ -48,12 +47,12 @@ export function SettingsPlace() {
       <div className="block">
         <h2>Files</h2>
         <p>
-          {jobs.length === 0
+          {count === 0
             ? "There are no jobs to save yet."
-            : `${jobs.length} ${jobs.length === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}
+            : `${count} ${count === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}
         </p>
         <div className="row-wrap">
-          <SaveList disabled={!whole || jobs.length === 0} />
+          <SaveList disabled={!whole || count === 0} />
           <ImportButton />
         </div>
         <Boundary what="Backup">

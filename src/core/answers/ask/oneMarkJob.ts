@@ -1,5 +1,6 @@
 import type { Evidence } from "@/core/ground/catalog/evidence";
 import type { MaterialId } from "@/core/ground/catalog/materials";
+import { addFinding } from "@/core/job/change";
 import { applyOps } from "@/core/job/commands";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Job } from "@/core/job/schema";
@@ -17,17 +18,12 @@ export function oneMarkJob(
   const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-1")!;
   const known = Object.fromEntries(Object.entries(evidence).filter(([, outcome]) => outcome !== undefined));
   return applyOps(job, [
-    {
-      op: "insert",
-      collection: "findings",
-      id: FINDING,
-      value: {
-        kind: "mark",
-        zoneId,
-        centre: { xMm: 200, yMm: 200 },
-        size: { widthMm: 80, heightMm: 80 },
-        evidence: known,
-      },
-    },
+    addFinding(FINDING, {
+      kind: "mark",
+      zoneId,
+      centre: { xMm: 200, yMm: 200 },
+      size: { widthMm: 80, heightMm: 80 },
+      evidence: known,
+    }),
   ]).job;
 }

@@ -1,3 +1,4 @@
+import { setChoice, setPromise, setSchool } from "@/core/job/change";
 import { assess } from "@/core/answers/assess/assess";
 import { airOps } from "@/core/job/airOps";
 import { applyOps, type Op } from "@/core/job/commands";
@@ -49,13 +50,13 @@ export function saversOf(job: Job, kit: Kit, asOf: string): Saver[] {
     tried.push({
       kind: "hands",
       name: people === 1 ? "A second pair of hands" : "One more pair of hands",
-      ops: [{ op: "set", path: ["choices", "hands"], value: people + 1 }],
+      ops: [setChoice("hands", people + 1)],
     });
   if (job.promises.handBackAt && !job.promises.dampHandBackAgreed && before.promise === "hand back")
     tried.push({
       kind: "promise",
       name: "The owner taking it back damp, if asked and agreed",
-      ops: [{ op: "set", path: ["promises", "dampHandBackAgreed"], value: true }],
+      ops: [setPromise("dampHandBackAgreed", true)],
       ask: true,
     });
   const wetter = Object.values(now.plan.zones).filter(
@@ -66,7 +67,7 @@ export function saversOf(job: Job, kit: Kit, asOf: string): Saver[] {
     tried.push({
       kind: "water",
       name: "Low moisture in place of extraction",
-      ops: wetter.map(({ view }): Op => ({ op: "set", path: ["choices", "schools", view.id], value: "low-moisture" })),
+      ops: wetter.map(({ view }) => setSchool(view.id, "low-moisture")),
     });
   for (const { way, name, air } of whatIf(job, kit, asOf).ways)
     if (way !== "as-it-is" && Object.keys(air).length > 0) tried.push({ kind: "air", name, air });

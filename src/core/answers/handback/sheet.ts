@@ -2,12 +2,12 @@ import type { Assessment } from "@/core/answers/assess/assess";
 import { agentOf, AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import { familyOf } from "@/core/ground/catalog/families";
-import { HAIR_DENSITIES } from "@/core/ground/catalog/findings";
 import { colourOf, improvedWords, type ColourResult } from "@/core/answers/measure/result";
 import { lastOf } from "@/core/job/history";
 import type { DoneEvent, Finding, Job } from "@/core/job/schema";
 import { appointmentsOf } from "./appointments";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
+import { foundWords } from "./foundWords";
 
 /** What the owner is told, in plain words: the same for the screen and for paper. */
 export interface OwnerSheet {
@@ -49,14 +49,7 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
   const marks = Object.values(plan.marks);
   const others = job.findings.order.flatMap((id) => {
     const finding = job.findings.byId[id]!;
-    if (finding.kind === "hair")
-      return [`Hair on ${zoneName(finding.zoneId)}: ${HAIR_DENSITIES[finding.density].toLowerCase()}`];
-    if (finding.kind === "odour" && finding.closed > 0)
-      return [
-        `A smell at ${zoneName(finding.zoneId)}: ${finding.closed} of 5 when ` +
-          `shut${finding.aired === undefined ? "" : `, ` + `${finding.aired} after airing`}`,
-      ];
-    return [];
+    return foundWords(finding, zoneName(finding.zoneId)) ?? [];
   });
   const done = history.done.filter(({ action }) => action !== "check-first");
   const agents = [...new Set(done.flatMap(({ agent }) => (agent && agent !== "water" ? [agent] : [])))];

@@ -13,10 +13,7 @@ const key = (name: string) => name.trim().toLowerCase();
 export function customersOf(ledger: readonly LedgerJob[]): Customer[] {
   const byName = new Map<string, Customer>();
   for (const entry of ledger) {
-    const {
-      job: { place },
-      customer,
-    } = entry;
+    const { place, customer } = entry;
     if (!key(customer)) continue;
     const known = byName.get(key(customer)) ?? { name: customer.trim(), place, jobs: [] };
     known.jobs.push(entry);

@@ -1,6 +1,5 @@
 import type { Experience } from "@/core/job/schema";
 import { spreadLogs } from "@/core/answers/schedule/spread";
-import { driedBy } from "@/core/judgement/learnt/own";
 import { ledgerOf, type LedgerJob } from "./summary";
 import type { Job } from "@/core/job/schema";
 
@@ -17,8 +16,7 @@ export interface Learning {
 export const learntFrom = (ledger: readonly LedgerJob[], { since = "", excluded = [] }: Learning): LedgerJob[] => {
   const out = new Set(excluded);
   return ledger.filter(
-    ({ job, handedBack, at }) =>
-      handedBack && !out.has(job.id) && Date.parse(at) >= (since ? Date.parse(since) : -Infinity),
+    ({ id, handedBack, at }) => handedBack && !out.has(id) && Date.parse(at) >= (since ? Date.parse(since) : -Infinity),
   );
 };
 
@@ -49,8 +47,8 @@ export function counted(ledger: readonly LedgerJob[]): Experience {
       if (machine && share !== undefined) (recovery[machine] ??= []).push(share);
     }
   const drying: Record<string, number[]> = {};
-  for (const { job, dryingRatio } of ledger)
-    if (dryingRatio !== undefined) (drying[driedBy(job.site)] ??= []).push(Math.log(dryingRatio));
+  for (const { driedBy, dryingRatio } of ledger)
+    if (dryingRatio !== undefined) (drying[driedBy] ??= []).push(Math.log(dryingRatio));
   return {
     jobs: ledger.length,
     success: [...success.values()],

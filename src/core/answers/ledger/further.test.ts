@@ -9,7 +9,6 @@ import { pastJobs } from "@/demo/past";
 import { workedOut } from "@/core/testing/workedOut";
 import { customersOf } from "./customers";
 import { dueOf } from "./due";
-import { lastTimeOf } from "./lastTime";
 import { monthsOf } from "./months";
 import { searched } from "./search";
 import { ledgerOf } from "./summary";
@@ -48,17 +47,15 @@ describe("a further visit", () => {
   it("for marks that came back brings them along, and their first job counts as not done with them", () => {
     const back = nextVisit(handed, { id: "back", createdAt: AT, comeback: ["fb-soup"] });
     expect(back.findings.order).toEqual(["fb-soup", "fb-burn"]);
-    const first = ledgerOf([handed, back]).find(({ job }) => job.id === ferry.id)!;
+    const first = ledgerOf([handed, back]).find(({ id }) => id === ferry.id)!;
     expect(first.outcomes).toMatchObject({ "came-back": 1 });
-    expect(lastTimeOf(handed).join(" ")).toMatch(/Beetroot soup: gone with/);
+    expect(first.lastTime.join(" ")).toMatch(/Beetroot soup: gone with/);
   });
 });
 
 describe("what is kept of jobs done", () => {
   it("is found by any words of it in any order", () => {
-    expect(searched(ledger, "  CHAIR hearth ").map(({ job }) => job.title)).toEqual([
-      "Kittiwake Cottage, hearth chair",
-    ]);
+    expect(searched(ledger, "  CHAIR hearth ").map(({ title }) => title)).toEqual(["Kittiwake Cottage, hearth chair"]);
     expect(searched(ledger, "acid spotter").length).toBeGreaterThan(3);
     expect(searched(ledger, "", "late").every(({ promise }) => promise === "missed")).toBe(true);
     expect(searched(ledger, "hearth xyz")).toEqual([]);

@@ -1,6 +1,5 @@
 import { AGENTS } from "@/core/ground/catalog/agents";
 import type { Job } from "@/core/job/schema";
-import { summaryOf } from "./summary";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 
 export const OUTCOME_WORDS: Record<NonNullable<LedgerStep["outcome"]>, string> = {
@@ -16,8 +15,7 @@ export const OUTCOME_WORDS: Record<NonNullable<LedgerStep["outcome"]>, string> =
  * What to know of a piece from the time before, in sentences: what went with what, what stayed, what was protected,
  * what harmed.
  */
-export function lastTimeOf(before: Job): string[] {
-  const { steps } = summaryOf(before);
+export function lastTimeOf(before: Job, steps: readonly LedgerStep[]): string[] {
   const marks = before.findings.order.flatMap((id) => {
     const finding = before.findings.byId[id]!;
     const tried = steps.filter((step) => step.findingId === id && step.outcome && step.agent);

@@ -228,7 +228,7 @@ describe("the ledger", () => {
     const jobs = log(40);
     const gone = (from: readonly Job[], learning = {}) =>
       experienceOf(from, learning).success.reduce((sum, cell) => sum + cell.gone, 0);
-    const first = jobs.find(({ id }) => ledgerOf(jobs).find(({ job }) => job.id === id)!.outcomes.gone === 1)!;
+    const first = jobs.find(({ id }) => ledgerOf(jobs).find((line) => line.id === id)!.outcomes.gone === 1)!;
     const back: Job = { ...first, id: "back", from: { jobId: first.id, kind: "comeback" }, events: [] };
     expect(gone([...jobs, back])).toBe(gone(jobs) - 1);
     expect(gone(jobs, { excluded: [first.id] })).toBe(gone(jobs) - 1);

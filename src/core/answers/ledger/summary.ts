@@ -3,6 +3,10 @@ import { AGENTS } from "@/core/ground/catalog/agents";
 import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { historyOf, lastOf } from "@/core/job/history";
 import type { DoneEvent, Job, OutcomeResult, WorkEvent } from "@/core/job/schema";
+import { CLEAN_AGAIN_MONTHS } from "@/core/ground/catalog/aftercare";
+import { findingsOfKind } from "@/core/job/findingKinds";
+import { driedBy, type DriedBy } from "@/core/judgement/learnt/own";
+import { lastTimeOf } from "./lastTime";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 
 /** What a line of the ledger shows and is found by: what is known of a finished job before the job itself is opened. */
@@ -10,6 +14,7 @@ export interface LedgerHead {
   id: string;
   title: string;
   customer: string;
+  place: string;
   demo?: boolean;
   /** When it was handed back, or the last thing that happened. */
   at: string;
@@ -25,50 +30,69 @@ export interface LedgerHead {
   words: string;
 }
 
+/** All that is asked of a job once it is done. It holds nothing of the document, so thousands may be kept at hand. */
 export interface LedgerJob extends LedgerHead {
-  job: Job;
   steps: LedgerStep[];
   /** Hours it took to read dry over hours that were forecast, where both are known. */
   dryingRatio?: number;
+  /** What stood by while it dried. */
+  driedBy: DriedBy;
+  /** How each mark ended. */
+  ended: Readonly<Record<string, OutcomeResult>>;
+  /** Marks this job was made for, because they came back after another. */
+  comeback?: { jobId: string; marks: readonly string[] };
+  /** When the first and the last thing happened, ISO; absent while nothing has. */
+  firstAt?: string;
+  lastAt?: string;
+  /** What calls for a visit afterwards. */
+  after: { marks: boolean; leather: boolean; cleanAgainMonths?: number };
+  /** What to know of its pieces the next time, in sentences. */
+  lastTime: readonly string[];
 }
 
 const known = new WeakMap<Job, LedgerJob>();
-const NONE: ReadonlySet<string> = new Set();
 
-/**
- * @param cameBack ids of marks that a later job was made for because they came back
- * @returns the same object for the same job while nothing came back
- */
-export function summaryOf(job: Job, cameBack: ReadonlySet<string> = NONE): LedgerJob {
-  if (cameBack.size > 0) return summed(job, cameBack);
-  const ready = known.get(job) ?? summed(job, cameBack);
+/** @returns the same object for the same job */
+export function summaryOf(job: Job): LedgerJob {
+  const ready = known.get(job) ?? summed(job);
   known.set(job, ready);
   return ready;
 }
 
-function summed(job: Job, cameBack: ReadonlySet<string>): LedgerJob {
+const countsOf = (results: readonly (OutcomeResult | "came-back")[]): LedgerJob["outcomes"] => {
+  const counts: LedgerJob["outcomes"] = {};
+  for (const result of results) counts[result] = (counts[result] ?? 0) + 1;
+  return counts;
+};
+
+function summed(job: Job): LedgerJob {
   const history = historyOf(job);
   const handed = lastOf(history, "handed-back");
-  const ended = (findingId: string, result: OutcomeResult) =>
-    cameBack.has(findingId) && result === "gone" ? "came-back" : result;
   const judged = judgedSteps(history.standing);
-  const steps = history.done.map((event) => stepOf(event, ended, judged.get(event.id)));
-  const outcomes: LedgerJob["outcomes"] = {};
-  for (const [findingId, results] of Object.entries(history.outcomes)) {
-    const result = ended(findingId, results.at(-1)!);
-    outcomes[result] = (outcomes[result] ?? 0) + 1;
-  }
+  const steps = history.done.map((event) => stepOf(event, judged.get(event.id)));
+  const ended = Object.fromEntries(Object.entries(history.outcomes).map(([id, results]) => [id, results.at(-1)!]));
   const sum = (of: (step: LedgerStep) => number) => steps.reduce((total, step) => total + of(step), 0);
   const { handBackAt } = job.promises;
   const dryingRatio = dryingRatioOf(history.standing);
+  const soils = Object.values(job.zones.byId).flatMap(({ soil }) => (soil ? [CLEAN_AGAIN_MONTHS[soil]] : []));
   return {
-    job,
     steps,
-    outcomes,
+    ended,
+    outcomes: countsOf(Object.values(ended)),
+    driedBy: driedBy(job.site),
+    ...(job.from?.kind === "comeback" ? { comeback: { jobId: job.from.jobId, marks: job.findings.order } } : {}),
+    ...(job.events.length > 0 ? { firstAt: job.events[0]!.at, lastAt: job.events.at(-1)!.at } : {}),
+    after: {
+      marks: findingsOfKind(job, "mark").length > 0,
+      leather: job.choices.beside?.includes("leather") ?? false,
+      ...(soils.length > 0 ? { cleanAgainMonths: Math.min(...soils) } : {}),
+    },
+    lastTime: lastTimeOf(job, steps),
     handedBack: handed !== undefined,
     id: job.id,
     title: job.title,
     customer: job.customer,
+    place: job.place,
     ...(job.demo ? { demo: true } : {}),
     words: wordsOf(job, steps),
     at: handed?.at ?? job.events.at(-1)?.at ?? job.createdAt,
@@ -81,7 +105,21 @@ function summed(job: Job, cameBack: ReadonlySet<string>): LedgerJob {
 }
 
 /** What is kept of a finished job so that its line stands before the job itself is read. */
-export const headOf = ({ job: _job, steps: _steps, dryingRatio: _ratio, ...head }: LedgerJob): LedgerHead => head;
+export const headOf = (line: LedgerJob): LedgerHead => ({
+  id: line.id,
+  title: line.title,
+  customer: line.customer,
+  place: line.place,
+  ...(line.demo ? { demo: true } : {}),
+  at: line.at,
+  handedBack: line.handedBack,
+  minutes: line.minutes,
+  plannedMin: line.plannedMin,
+  neatMl: line.neatMl,
+  outcomes: line.outcomes,
+  promise: line.promise,
+  words: line.words,
+});
 
 /** Everything of a job that somebody may remember it by. */
 function wordsOf(job: Job, steps: readonly LedgerStep[]): string {
@@ -136,7 +174,6 @@ function stepOf(
     dryStrokes,
     recoveryShare,
   }: DoneEvent,
-  ended: (findingId: string, result: OutcomeResult) => NonNullable<LedgerStep["outcome"]>,
   outcome: OutcomeResult | undefined,
 ): LedgerStep {
   return {
@@ -158,7 +195,7 @@ function stepOf(
     ...(recoveredMl !== undefined && expectedMl && dryStrokes && recoveryShare
       ? { recovery: { recoveredMl, expectedMl, dryStrokes, tableShare: recoveryShare } }
       : {}),
-    ...(outcome && findingId ? { outcome: ended(findingId, outcome) } : {}),
+    ...(outcome && findingId ? { outcome } : {}),
   };
 }
 
@@ -187,28 +224,30 @@ function dryingRatioOf(standing: readonly WorkEvent[]): number | undefined {
   return dry && wet ? Math.sqrt(hours(wet.at) * hours(dry.at)) / set.forecastH! : undefined;
 }
 
-/** Marks that came back, by the job they were first worked on: a later job names it, and holds the same marks. */
-function comebacksOf(jobs: readonly Job[]): Map<string, Set<string>> {
-  const back = new Map<string, Set<string>>();
-  for (const { from, findings } of jobs)
-    if (from?.kind === "comeback") back.set(from.jobId, new Set([...(back.get(from.jobId) ?? []), ...findings.order]));
-  return back;
+/** A job of which marks came back: what had gone did not stay gone. */
+function withCameBack(line: LedgerJob, cameBack: ReadonlySet<string>): LedgerJob {
+  const real = (findingId: string | undefined, result: NonNullable<LedgerStep["outcome"]>) =>
+    result === "gone" && findingId !== undefined && cameBack.has(findingId) ? "came-back" : result;
+  return {
+    ...line,
+    outcomes: countsOf(Object.entries(line.ended).map(([id, result]) => real(id, result))),
+    steps: line.steps.map((step) => (step.outcome ? { ...step, outcome: real(step.findingId, step.outcome) } : step)),
+  };
 }
 
-/** Every job with something done, the last handed back first. @param unread is told of jobs that cannot be summed up; they are left out */
-export function ledgerOf(jobs: readonly Job[], unread?: (job: Job) => void): LedgerJob[] {
-  const back = comebacksOf(jobs);
-  const summed = jobs.flatMap((job) => {
-    if (job.events.length === 0) return [];
-    try {
-      return [summaryOf(job, back.get(job.id))];
-    } catch {
-      unread?.(job);
-      return [];
-    }
-  });
-  return summed.filter(({ steps }) => steps.length > 0).sort(lastFirst);
+/** The ledger: every job with something done, the last handed back first; a later job tells what came back of one before. */
+export function ledgerOfLines(lines: readonly LedgerJob[]): LedgerJob[] {
+  const back = new Map<string, Set<string>>();
+  for (const { comeback } of lines)
+    if (comeback) back.set(comeback.jobId, new Set([...(back.get(comeback.jobId) ?? []), ...comeback.marks]));
+  return lines
+    .filter(({ steps }) => steps.length > 0)
+    .map((line) => (back.has(line.id) ? withCameBack(line, back.get(line.id)!) : line))
+    .sort(lastFirst);
 }
+
+/** The ledger of jobs that are at hand. */
+export const ledgerOf = (jobs: readonly Job[]): LedgerJob[] => ledgerOfLines(jobs.map(summaryOf));
 
 /** Times of one kind, so their texts are in their order. */
 export const lastFirst = (a: LedgerHead, b: LedgerHead): number => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0);

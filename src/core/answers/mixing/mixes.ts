@@ -1,7 +1,14 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { containerOf, type ContainerKind } from "@/core/ground/catalog/containers";
 import { fillToMarks, mix, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
-import { flipped, labelText, partsWater, readingInWords, type Reading } from "@/core/ground/quantity/ratio";
+import {
+  flipped,
+  labelText,
+  partsWater,
+  readingInWords,
+  type LabelReading,
+  type Reading,
+} from "@/core/ground/quantity/ratio";
 import type { Job, Kit } from "@/core/job/schema";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
@@ -12,7 +19,7 @@ import type { Booster } from "./booster";
 export interface BottleMix {
   agent: AgentId;
   /** How the label's words were taken, and the other way they can be meant; absent for what is ready to use. */
-  reading?: { label: string; taken: Reading; words: string; strength: Worked; other: Reading; otherWords: string };
+  reading?: { label: string; taken: Reading; words: string; strength: Worked; other: LabelReading; otherWords: string };
   /** The planner's mix, weaker than the label's where the fibre needs it. */
   partsWater: Worked;
   /** In words when it differs from the label's. */

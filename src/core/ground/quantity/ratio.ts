@@ -18,6 +18,9 @@ export interface Reading {
   value: number;
 }
 
+/** One of the two ways a label's bare "8:1" is taken. */
+export type LabelReading = Reading & { convention: "water-to-product" | "one-in" };
+
 /**
  * Parts water to one part product.
  * @param reading convention and value; value positive, per cent at most 100, "1 in n" at least 1
@@ -141,7 +144,7 @@ export function readingInWords(r: number): string {
 }
 
 /** The other common reading of the same words: "8:1" may mean 8 water + 1 product, or 1 part in 8. */
-export function flipped({ convention, value }: Reading): Reading {
+export function flipped({ convention, value }: Reading): LabelReading {
   if (convention === "one-in") return { convention: "water-to-product", value };
   if (value < 1) throw new RangeError("A ratio under 1 cannot be read as one part in the whole.");
   return { convention: "one-in", value };

@@ -10,6 +10,7 @@ import {
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
 import { roleOf, type Role, type RoleId } from "@/core/ground/catalog/roles";
 import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
+import type { ClothOwner } from "@/core/job/change";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
 import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
@@ -35,7 +36,7 @@ export interface ZoneView {
   soil?: SoilReading;
   cloth: Cloth;
   /** Whether what is known was said for the piece or for this zone alone; fastness is recorded there. */
-  clothOwner: "piece" | "zone";
+  clothOwner: ClothOwner;
   materials: readonly MaterialId[];
   /**
    * What the tests for an unknown fibre say, most likely first; absent where the fibre is known or nothing was
@@ -140,7 +141,7 @@ function viewOf(
     seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
-    clothOwner: otherCloth ? "zone" : "piece",
+    clothOwner: otherCloth ? { of: "zones", id } : { of: "pieces", id: zone.pieceId },
     materials,
     fibre,
     builds: build ? [build] : BUILD_IDS,

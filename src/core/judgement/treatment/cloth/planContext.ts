@@ -162,7 +162,7 @@ export const factsOf = (
 
 /** The key of a colourfastness step names its agents and its cloth. */
 export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
-  `${agents.join("+")}@${view.clothOwner === "zone" ? view.id : view.zone.pieceId}`;
+  `${agents.join("+")}@${view.clothOwner.id}`;
 
 const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
   history.done.some(

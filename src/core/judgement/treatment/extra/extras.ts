@@ -1,7 +1,8 @@
 import { BESIDES } from "@/core/ground/catalog/besides";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { isCovered, isDone } from "@/core/job/history";
-import type { Job, OdourFinding } from "@/core/job/schema";
+import { findingsOfKind } from "@/core/job/findingKinds";
+import type { Job } from "@/core/job/schema";
 import { odourSource } from "@/core/judgement/diagnosis/odour";
 import { ownsTool } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
@@ -39,9 +40,7 @@ const STILL_LIKELY = 0.05;
 const ORGANIC: readonly FamilyId[] = ["urine", "protein", "sugar-starch", "mixture"];
 
 export function smellSource(context: Context, views: readonly ZoneView[]): SmellSource | undefined {
-  const readings = context.job.findings.order
-    .map((id) => context.job.findings.byId[id]!)
-    .filter((finding): finding is OdourFinding => finding.kind === "odour" && finding.closed > 0);
+  const readings = findingsOfKind(context.job, "odour").flatMap(({ finding }) => (finding.closed > 0 ? [finding] : []));
   const first = readings[0] && views.find(({ id }) => id === readings[0]!.zoneId);
   if (!first) return undefined;
   const { zones, families, next } = odourSource(views, readings, backgroundFor(context, first));

@@ -1,7 +1,8 @@
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { accountWords, hadSewage } from "@/core/judgement/diagnosis/background";
 import type { School } from "@/core/ground/catalog/schoolIds";
-import { hairOn } from "@/core/job/hairFinding";
+import { densest } from "@/core/job/hairFinding";
+import { takeFindings } from "./planByKind";
 import { isCovered, type History } from "@/core/job/history";
 import type { DamageFinding, Job, Kit } from "@/core/job/schema";
 import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
@@ -134,21 +135,9 @@ function planZone(
   index: number,
   smell: SmellSource | undefined,
 ): StagedStep[] {
-  const marks: LaidMark[] = [];
-  // Two findings of it on one cloth tell of the same hair.
-  const hair = hairOn(context.job, view.id).slice(0, 1);
   const smells = smell?.zoneId === view.id;
   const likely = likelyWithSmell(likelyOn(context, view), smell, view.id);
-  for (const findingId of context.job.findings.order) {
-    const finding = context.job.findings.byId[findingId]!;
-    if (finding.zoneId !== view.id) continue;
-    if (finding.kind === "damage") plan.damage.push({ findingId, finding });
-    else if (finding.kind === "mark" || finding.kind === "mould") {
-      const laid = layMark(context, view, findingId, finding, likely);
-      plan.marks[findingId] = laid.plan;
-      marks.push(laid);
-    }
-  }
+  const { marks, hair } = takeFindings({ context, view, likely, plan, marks: [], hair: [] });
   const open = marks.filter(({ plan }) => plan.state === "open");
   const state = stateNow(context, view);
   const zonePlan: ZonePlan = {
@@ -178,7 +167,7 @@ function planZone(
   plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));
   const layMarks = (work: ZoneWork) => {
-    for (const { finding } of hair) layHair(work, finding);
+    if (hair.length > 0) layHair(work, densest(hair));
     layLookUnder(
       work,
       open.map(({ plan }) => plan),

@@ -1,4 +1,7 @@
 "use client";
+import { addFinding } from "@/core/job/change";
+import { findingsOfKind } from "@/core/job/findingKinds";
+import { useSetFinding } from "./useSetFinding";
 import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
 import { familyOf } from "@/core/ground/catalog/families";
 import { backgroundOf } from "@/core/judgement/diagnosis/background";
@@ -21,37 +24,21 @@ const CHARACTERS = Object.entries(EVIDENCE.smell.outcomes as Record<string, Outc
 const SHOWN = 3;
 
 /** A smell at this zone, and what all the sniffs together say of its source. */
-export function OdourFields({
-  finding,
-  set,
-}: {
-  finding: OdourFinding;
-  set: (key: string, label: string, value: unknown) => void;
-}) {
+export function OdourFields({ finding }: { finding: OdourFinding }) {
+  const set = useSetFinding<OdourFinding>();
   const { job, views, kit, run, go } = useBay();
-  const readings = job.findings.order
-    .map((id) => job.findings.byId[id]!)
-    .filter((each): each is OdourFinding => each.kind === "odour");
+  const smells = findingsOfKind(job, "odour");
+  const readings = smells.map((smell) => smell.finding);
   const { zones, layers, families, next } = odourSource(views, readings, backgroundOf(job.account, "field", kit));
-  const sniffed = (zoneId: string) =>
-    job.findings.order.find(
-      (id) => job.findings.byId[id]!.kind === "odour" && job.findings.byId[id]!.zoneId === zoneId,
-    );
   const sniffNext = () => {
-    const known = sniffed(next.zoneId);
+    const known = smells.find((smell) => smell.finding.zoneId === next.zoneId)?.id;
     if (known) return go({ zone: next.zoneId, finding: known });
     const id = newId();
-    run("Sniff here", {
-      op: "insert",
-      collection: "findings",
-      id,
-      value: {
-        kind: "odour",
-        zoneId: next.zoneId,
-        closed: 0,
-        ...(finding.character ? { character: finding.character } : {}),
-      },
-    });
+    const { character } = finding;
+    run(
+      "Sniff here",
+      addFinding(id, { kind: "odour", zoneId: next.zoneId, closed: 0, ...(character ? { character } : {}) }),
+    );
     go({ zone: next.zoneId, finding: id });
   };
   return (

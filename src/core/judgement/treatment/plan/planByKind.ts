@@ -1,0 +1,45 @@
+import type { FindingKindId } from "@/core/job/findingKinds";
+import type { DamageFinding, Finding, HairFinding } from "@/core/job/schema";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import type { Context } from "@/core/judgement/treatment/cloth/planContext";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
+import { layMark, type LaidMark, type MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
+
+/** What was found on a zone, as it comes into the plan. */
+interface ZoneFindings {
+  context: Context;
+  view: ZoneView;
+  /** What anything on the zone may be. */
+  likely: readonly FamilyId[];
+  plan: { marks: Record<string, MarkPlan>; damage: { findingId: string; finding: DamageFinding }[] };
+  marks: LaidMark[];
+  hair: HairFinding[];
+}
+
+type OfKind<K extends FindingKindId> = Extract<Finding, { kind: K }>;
+
+const asMark = (on: ZoneFindings, id: string, finding: OfKind<"mark" | "mould">) => {
+  const laid = layMark(on.context, on.view, id, finding, on.likely);
+  on.plan.marks[id] = laid.plan;
+  on.marks.push(laid);
+};
+
+/** What plans each kind of finding; a kind without an entry does not compile. */
+const PLAN_BY_KIND: { [K in FindingKindId]: (on: ZoneFindings, id: string, finding: OfKind<K>) => void } = {
+  mark: asMark,
+  mould: asMark,
+  damage: ({ plan }, findingId, finding) => void plan.damage.push({ findingId, finding }),
+  hair: ({ hair }, _id, finding) => void hair.push(finding),
+  // A smell is treated where it comes from, which all sniffs together tell (`smellSource`).
+  odour: () => undefined,
+};
+
+/** Takes in everything that was found on a zone. */
+export function takeFindings(on: ZoneFindings): ZoneFindings {
+  for (const id of on.context.job.findings.order) {
+    const finding = on.context.job.findings.byId[id]!;
+    if (finding.zoneId === on.view.id)
+      (PLAN_BY_KIND[finding.kind] as (on: ZoneFindings, id: string, finding: Finding) => void)(on, id, finding);
+  }
+  return on;
+}
