@@ -47,22 +47,23 @@ export function readReadings(
   return problems.length > 0 ? { readings: [], problems: problems.slice(0, 12) } : { readings, problems };
 }
 
-function readRow(row: Record<string, string>, views: readonly ZoneView[], nowMs: number): NewReading | string {
-  const word = (row.instrument ?? "").trim().toLowerCase();
-  const instrument: InstrumentId | undefined = INSTRUMENT_IDS.find(
-    (id) => id === word || INSTRUMENTS[id].name.toLowerCase() === word,
-  );
+type Row = Record<string, string>;
+const cellOf = (row: Row, column: string) => (row[column] ?? "").trim();
+/** A number as it is written here or there; NaN where it is none. */
+const numberOf = (text: string) => (text === "" ? NaN : Number(text.replace(",", ".")));
+
+/** One line of the table, or what is wrong with it in a sentence. */
+function readRow(row: Row, views: readonly ZoneView[], nowMs: number): NewReading | string {
+  const instrument = instrumentOf(cellOf(row, "instrument"));
   if (!instrument) return `"${row.instrument ?? ""}" is no instrument. There are ${INSTRUMENT_IDS.join(", ")}.`;
-  const zoneName = (row.zone ?? "").trim();
-  const zone = views.find(({ name }) => name.toLowerCase() === zoneName.toLowerCase());
-  if (!zone && instrument !== "air" && instrument !== "gas")
-    return zoneName ? `there is no zone called "${zoneName}" on this job.` : "it does not say which zone.";
-  const value = Number((row.value ?? "").trim().replace(",", "."));
-  if ((row.value ?? "").trim() === "" || !Number.isFinite(value)) return `"${row.value ?? ""}" is not a number.`;
-  const humidity = (row.humidity ?? "").trim();
-  const humidityPct = humidity === "" ? undefined : Number(humidity.replace(",", "."));
+  const zone = zoneOf(cellOf(row, "zone"), instrument, views);
+  if (typeof zone === "string") return zone;
+  const value = numberOf(cellOf(row, "value"));
+  if (!Number.isFinite(value)) return `"${row.value ?? ""}" is not a number.`;
+  const humidity = cellOf(row, "humidity");
+  const humidityPct = humidity === "" ? undefined : numberOf(humidity);
   if (humidityPct !== undefined && !Number.isFinite(humidityPct)) return `humidity "${humidity}" is not a number.`;
-  const time = readTime((row.time ?? "").trim(), nowMs);
+  const time = readTime(cellOf(row, "time"), nowMs);
   if (typeof time === "string") return time;
   const reading: NewReading = {
     ...(time === undefined ? {} : { at: new Date(time).toISOString() }),
@@ -72,6 +73,16 @@ function readRow(row: Record<string, string>, views: readonly ZoneView[], nowMs:
     ...(humidityPct === undefined ? {} : { humidityPct }),
   };
   return readingProblem(reading) ?? reading;
+}
+
+const instrumentOf = (word: string): InstrumentId | undefined =>
+  INSTRUMENT_IDS.find((id) => id === word.toLowerCase() || INSTRUMENTS[id].name.toLowerCase() === word.toLowerCase());
+
+/** The zone of a reading; the air and the gas are of the whole place. */
+function zoneOf(name: string, instrument: InstrumentId, views: readonly ZoneView[]): ZoneView | undefined | string {
+  const zone = views.find((view) => view.name.toLowerCase() === name.toLowerCase());
+  if (zone || instrument === "air" || instrument === "gas") return zone;
+  return name ? `there is no zone called "${name}" on this job.` : "it does not say which zone.";
 }
 
 /** A moment in ms, undefined where none is given, a sentence where it cannot be. */

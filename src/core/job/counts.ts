@@ -33,41 +33,58 @@ const pathOf = (where: string, key: string) => (where ? `${where}.${shortKey(key
  * @returns the first such thing, with where; undefined when all of it can be looked at closely
  */
 export function countProblem(raw: unknown): Problem | undefined {
-  let values = 0;
-  const look = (value: unknown, schema: AnySchema | undefined, where: string, depth: number): Problem | undefined => {
-    values += 1;
-    if (values > MOST_VALUES)
-      return { where: "", what: `The file holds over ${MOST_VALUES} values, more than any job has` };
-    if (typeof value === "number" && !Number.isFinite(value))
-      return { where, what: "is too large a number to be meant" };
-    if (typeof value !== "object" || value === null) return undefined;
-    if (depth > MOST_DEPTH) return { where: where.slice(0, 80), what: "is nested deeper than any job file is" };
-    const { item, record, shape, kinds, max = Infinity } = schema?.meta() ?? {};
-    if (Array.isArray(value)) {
-      if (item && value.length > max) return { where, what: `has ${value.length} entries; at most ${max} fit` };
-      for (let at = 0; at < value.length; at++) {
-        const problem = look(value[at], item, `${where}[${at}]`, depth + 1);
-        if (problem) return problem;
-      }
-      return undefined;
-    }
-    const keys = Object.keys(value);
-    const most = record ? max : MOST_KEYS;
-    if (keys.length > most)
-      return { where, what: `has ${keys.length} ${record ? "entries" : "keys"}; at most ${most} fit` };
-    const kind = (value as { kind?: unknown }).kind;
-    const fields = kinds && typeof kind === "string" && Object.hasOwn(kinds, kind) ? kinds[kind]!.meta()?.shape : shape;
-    for (const key of keys) {
-      if (NOT_OURS.includes(key)) return { where, what: `has a key named "${key}", which no job file has` };
-      const problem = look(
-        (value as Record<string, unknown>)[key],
-        record ?? (fields && Object.hasOwn(fields, key) ? fields[key] : undefined),
-        pathOf(where, key),
-        depth + 1,
-      );
-      if (problem) return problem;
-    }
-    return undefined;
-  };
-  return look(raw, jobFileSchema as unknown as AnySchema, "", 0);
+  return look(raw, jobFileSchema as unknown as AnySchema, "", 0, { values: 0 });
+}
+
+/** @param seen how many values were looked at so far */
+function look(
+  value: unknown,
+  schema: AnySchema | undefined,
+  where: string,
+  depth: number,
+  seen: { values: number },
+): Problem | undefined {
+  seen.values += 1;
+  if (seen.values > MOST_VALUES)
+    return { where: "", what: `The file holds over ${MOST_VALUES} values, more than any job has` };
+  if (typeof value === "number" && !Number.isFinite(value)) return { where, what: "is too large a number to be meant" };
+  if (typeof value !== "object" || value === null) return undefined;
+  if (depth > MOST_DEPTH) return { where: where.slice(0, 80), what: "is nested deeper than any job file is" };
+  return Array.isArray(value)
+    ? lookAtList(value, schema, where, depth, seen)
+    : lookAtRecord(value as Record<string, unknown>, schema, where, depth, seen);
+}
+
+type Looking = [schema: AnySchema | undefined, where: string, depth: number, seen: { values: number }];
+
+function lookAtList(list: readonly unknown[], ...[schema, where, depth, seen]: Looking): Problem | undefined {
+  const { item, max = Infinity } = schema?.meta() ?? {};
+  if (item && list.length > max) return { where, what: `has ${list.length} entries; at most ${max} fit` };
+  for (let at = 0; at < list.length; at++) {
+    const problem = look(list[at], item, `${where}[${at}]`, depth + 1, seen);
+    if (problem) return problem;
+  }
+  return undefined;
+}
+
+function lookAtRecord(value: Record<string, unknown>, ...[schema, where, depth, seen]: Looking): Problem | undefined {
+  const { record, max = Infinity } = schema?.meta() ?? {};
+  const keys = Object.keys(value);
+  const most = record ? max : MOST_KEYS;
+  if (keys.length > most)
+    return { where, what: `has ${keys.length} ${record ? "entries" : "keys"}; at most ${most} fit` };
+  const fields = fieldsOf(value, schema);
+  for (const key of keys) {
+    if (NOT_OURS.includes(key)) return { where, what: `has a key named "${key}", which no job file has` };
+    const own = record ?? (fields && Object.hasOwn(fields, key) ? fields[key] : undefined);
+    const problem = look(value[key], own, pathOf(where, key), depth + 1, seen);
+    if (problem) return problem;
+  }
+  return undefined;
+}
+
+/** The fields of a thing, by its kind where there are several. */
+function fieldsOf({ kind }: Record<string, unknown>, schema: AnySchema | undefined) {
+  const { shape, kinds } = schema?.meta() ?? {};
+  return kinds && typeof kind === "string" && Object.hasOwn(kinds, kind) ? kinds[kind]!.meta()?.shape : shape;
 }

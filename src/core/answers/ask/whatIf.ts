@@ -12,7 +12,8 @@ import { input, worked, sumOf, stated, opened, type Worked } from "@/core/ground
 import { dryFromMs, forecastOf } from "@/core/answers/schedule/forecast";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { SHARE_LEFT_BY_TOWEL } from "@/core/models/water/strokes";
-import { contextOf, stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 import { PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/amounts";
 

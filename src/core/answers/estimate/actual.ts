@@ -1,8 +1,8 @@
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
 import type { Assessment } from "@/core/answers/assess/assess";
-import { AGENTS } from "@/core/ground/catalog/agents";
-import { machineOf } from "@/core/ground/catalog/machines";
+import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
+import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { machineFor } from "@/core/judgement/shelf/circuit";
@@ -35,6 +35,37 @@ interface Actual {
 
 const cents = (value: number) => Math.round(value * 100) / 100;
 
+type Done = Assessment["history"]["done"][number];
+
+// What nobody timed counts as planned.
+const minutesOf = ({ minutes, plannedMin = 0 }: Done) => minutes ?? plannedMin;
+
+/** What of each product went on, neat, and what that cost. */
+function productsUsed(done: readonly Done[], kit: Kit) {
+  const used = new Map<AgentId, number>();
+  for (const { agent, amountMl = 0, partsWater = 0 } of done)
+    if (agent && agent !== "water") used.set(agent, (used.get(agent) ?? 0) + amountMl / (partsWater + 1));
+  return [...used].map(([agent, neatMl]) => ({ agent, neatMl, cost: (neatMl / 1000) * agentOn(kit, agent).costPerL }));
+}
+
+/** Minutes that each machine ran. */
+function machinesRun(done: readonly Done[], kit: Kit, areaOf: (zoneId: string) => number): Map<MachineId, number> {
+  const running = new Map<MachineId, number>();
+  for (const event of done) {
+    const machine = machineFor(kit, event.action, Math.max(0, ...event.zoneIds.map(areaOf)));
+    if (machine && machineOn(kit, machine)) running.set(machine, (running.get(machine) ?? 0) + minutesOf(event));
+  }
+  return running;
+}
+
+/** What the owner heard when it was agreed. */
+function agreedOf(history: Assessment["history"]): Actual["agreed"] {
+  const heard = lastOf(history, "agreed");
+  return heard?.priceLow !== undefined && heard.priceHigh !== undefined
+    ? { low: heard.priceLow, high: heard.priceHigh }
+    : undefined;
+}
+
 /**
  * @param travelMin to the job and back, and setting up
  * @returns money in the technician's own
@@ -47,9 +78,6 @@ export function actualOf(
   travelMin: number,
 ): Actual {
   const { done } = history;
-  const areaOf = (zoneId: string) => plan.zones[zoneId]?.view.areaM2.value ?? 0;
-  // What nobody timed counts as planned.
-  const minutesOf = ({ minutes, plannedMin = 0 }: (typeof done)[number]) => minutes ?? plannedMin;
   const handsOn = sumOf("record.minutes", {
     minutes: done.map((event) => ({
       value: minutesOf(event),
@@ -57,104 +85,98 @@ export function actualOf(
       basis: event.minutes === undefined ? ("computed" as const) : ("measured" as const),
     })),
   });
-  const used = new Map<string, number>();
-  for (const { agent, amountMl = 0, partsWater = 0 } of done)
-    if (agent && agent !== "water") used.set(agent, (used.get(agent) ?? 0) + amountMl / (partsWater + 1));
-  const productLines = [...used].map(([agent, neatMl]) => ({
-    agent: agent as keyof typeof AGENTS,
-    neatMl,
-    cost: (neatMl / 1000) * agentOn(kit, agent as keyof typeof AGENTS).costPerL,
-  }));
+  const products = productsUsed(done, kit);
   const product = sumOf("record.product", {
-    usedMl: productLines.map(({ agent, neatMl }) => stated.measured(neatMl, AGENTS[agent].name.toLowerCase())),
-    costsPerL: productLines.map(({ agent }) => stated.table(agentOn(kit, agent).costPerL)),
+    usedMl: products.map(({ agent, neatMl }) => stated.measured(neatMl, AGENTS[agent].name.toLowerCase())),
+    costsPerL: products.map(({ agent }) => stated.table(agentOn(kit, agent).costPerL)),
   });
-  const running = new Map<string, number>();
-  for (const event of done) {
-    const machine = machineFor(kit, event.action, Math.max(0, ...event.zoneIds.map(areaOf)));
-    if (machine && machineOn(kit, machine)) running.set(machine, (running.get(machine) ?? 0) + minutesOf(event));
-  }
+  const running = machinesRun(done, kit, (zoneId) => plan.zones[zoneId]?.view.areaM2.value ?? 0);
   const { wearPerHour, minimum, taxPct, perHour, callOut } = perHourOf(rates);
   const wear = sumOf("record.wear", {
-    minutes: [...running].map(([machine, min]) =>
-      stated.measured(min, machineOf(machine as Parameters<typeof machineOf>[0]).name.toLowerCase()),
-    ),
+    minutes: [...running].map(([machine, min]) => stated.measured(min, machineOf(machine).name.toLowerCase())),
     perHour: stated.entered(wearPerHour),
   });
   const hours = handsOn.value;
   // Nothing done, nothing to pay.
   const any = done.length > 0 ? 1 : 0;
+  const costs = { product: product.value, wear: wear.value };
   const net = sumOf("invoice.net", {
     callOut: stated.entered(callOut * any),
     hours,
     perHour: stated.entered(perHour),
-    product: product.value,
-    wear: wear.value,
+    ...costs,
     minimum: stated.entered(minimum * any),
   });
   const tax = sumOf("invoice.tax", { net: net.value, taxPct: stated.entered(taxPct) });
-  const total = sumOf("invoice.total", { net: net.value, tax: tax.value });
-  const onTheRoad = travelMin / 60;
-  const earnedPerHour = sumOf("invoice.earned", {
-    net: net.value,
-    product: product.value,
-    wear: wear.value,
-    hours,
-    roadH: onTheRoad,
-  });
-  const heard = lastOf(history, "agreed");
-  const agreed =
-    heard?.priceLow !== undefined && heard.priceHigh !== undefined
-      ? { low: heard.priceLow, high: heard.priceHigh }
-      : undefined;
-  const over =
-    agreed && net.value > agreed.high
-      ? sumOf("invoice.over", { net: net.value, agreed: stated.entered(agreed.high) })
-      : undefined;
-  const charged =
-    done.length === 0
-      ? []
-      : [
-          { what: "Coming out", amount: 1, unit: "" as const, price: cents(callOut) },
-          { what: `Work: ${job.title}`, amount: cents(hours), unit: "h" as const, price: cents(hours * perHour) },
-          ...productLines
-            .filter(({ cost }) => cost >= 0.005)
-            .map(({ agent, neatMl, cost }) => ({
-              what: AGENTS[agent].name,
-              amount: cents(neatMl),
-              unit: "mL" as const,
-              price: cents(cost),
-            })),
-          ...(wear.value >= 0.005
-            ? [
-                {
-                  what: "Machines",
-                  amount: cents([...running.values()].reduce((a, b) => a + b, 0)),
-                  unit: "min" as const,
-                  price: cents(wear.value),
-                },
-              ]
-            : []),
-        ];
-  // The lines add up to what is asked, to the cent.
-  const rest = cents(net.value - charged.reduce((total, { price }) => total + price, 0));
-  const lines: InvoiceLine[] = [
-    ...charged,
-    ...(charged.length > 0 && Math.abs(rest) >= 0.005
-      ? [{ what: rest >= 1 ? "Up to the minimum charge" : "Rounding", amount: 1, unit: "" as const, price: rest }]
-      : []),
-    ...(tax.value > 0 ? [{ what: `Tax, ${taxPct} %`, amount: 1, unit: "" as const, price: tax.value }] : []),
-  ];
+  const agreed = agreedOf(history);
   return {
     handsOn,
     product,
     wear,
     net,
     tax,
-    total,
-    earnedPerHour,
+    total: sumOf("invoice.total", { net: net.value, tax: tax.value }),
+    earnedPerHour: sumOf("invoice.earned", { net: net.value, ...costs, hours, roadH: travelMin / 60 }),
     ...(agreed ? { agreed } : {}),
-    ...(over ? { over } : {}),
-    lines,
+    ...(agreed && net.value > agreed.high
+      ? { over: sumOf("invoice.over", { net: net.value, agreed: stated.entered(agreed.high) }) }
+      : {}),
+    lines: linesOf(
+      any === 0 ? [] : chargedFor(job, { hours, perHour, callOut, wear: wear.value, products, running }),
+      net.value,
+      tax.value,
+      taxPct,
+    ),
   };
+}
+
+/** Less than this is not written down. */
+const LEAST_LINE = 0.005;
+
+function chargedFor(
+  job: Job,
+  {
+    hours,
+    perHour,
+    callOut,
+    wear,
+    products,
+    running,
+  }: {
+    hours: number;
+    perHour: number;
+    callOut: number;
+    wear: number;
+    products: ReturnType<typeof productsUsed>;
+    running: ReadonlyMap<MachineId, number>;
+  },
+): InvoiceLine[] {
+  const ranMin = [...running.values()].reduce((a, b) => a + b, 0);
+  return [
+    { what: "Coming out", amount: 1, unit: "", price: cents(callOut) },
+    { what: `Work: ${job.title}`, amount: cents(hours), unit: "h", price: cents(hours * perHour) },
+    ...products
+      .filter(({ cost }) => cost >= LEAST_LINE)
+      .map(({ agent, neatMl, cost }): InvoiceLine => ({
+        what: AGENTS[agent].name,
+        amount: cents(neatMl),
+        unit: "mL",
+        price: cents(cost),
+      })),
+    ...(wear >= LEAST_LINE
+      ? [{ what: "Machines", amount: cents(ranMin), unit: "min" as const, price: cents(wear) }]
+      : []),
+  ];
+}
+
+/** The lines add up to what is asked, to the cent. */
+function linesOf(charged: InvoiceLine[], net: number, tax: number, taxPct: number): InvoiceLine[] {
+  const rest = cents(net - charged.reduce((total, { price }) => total + price, 0));
+  return [
+    ...charged,
+    ...(charged.length > 0 && Math.abs(rest) >= LEAST_LINE
+      ? [{ what: rest >= 1 ? "Up to the minimum charge" : "Rounding", amount: 1, unit: "" as const, price: rest }]
+      : []),
+    ...(tax > 0 ? [{ what: `Tax, ${taxPct} %`, amount: 1, unit: "" as const, price: tax }] : []),
+  ];
 }

@@ -2,7 +2,8 @@ import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
-import { factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { fitAgent } from "@/core/judgement/treatment/way/allowedWay";
 import { limitsOf } from "@/core/judgement/rules/judge";

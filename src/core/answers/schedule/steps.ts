@@ -54,6 +54,35 @@ interface Names {
   circuit: string;
 }
 
+/** What was last done on a zone: what follows it there waits for it. */
+interface LastOn {
+  step: Step;
+  task: string;
+  /** Of what runs: when it ends, min from now. */
+  endsAt?: number;
+}
+
+/** A job while it is made into tasks. */
+interface Draft {
+  tasks: StepTask[];
+  lags: Lag[];
+  dues: Due[];
+  capacity: Record<string, number>;
+  names: Names;
+  kit: Kit;
+  areaOf: (zoneId: string) => number;
+  sinceMin: (iso: string) => number;
+  lastOn: Map<string, LastOn>;
+  /** What dwells on a zone, put on before. */
+  waitingOn: ReadonlyMap<string, DoneEvent>;
+  taken: Set<string>;
+  /** While solvent or gas is about, nothing else goes on: a motor sparks as well two seats further on. */
+  guard?: { step: Step; task: string };
+  /** Tasks since the last that guards. */
+  since: string[];
+  dusty: string[];
+}
+
 /**
  * @param nowMs what runs is taken for what is left of it then
  * @returns tasks in the order of the plan; on the same cloth one after another, with the dwell between; on different
@@ -62,92 +91,136 @@ interface Names {
 export function stepTasks(
   { plan, history }: JobPlan,
   kit: Kit,
-  { id, inside, circuit }: Names,
+  names: Names,
   nowMs: number,
 ): { tasks: StepTask[]; lags: Lag[]; dues: Due[]; capacity: Record<string, number> } {
-  const tasks: StepTask[] = [];
-  const lags: Lag[] = [];
-  const dues: Due[] = [];
-  const capacity: Record<string, number> = { [inside]: INSIDE, [circuit]: CIRCUIT_W };
-  const areaOf = (zoneId: string) => plan.zones[zoneId]?.view.areaM2.value ?? 0;
-  const sinceMin = (iso: string) => Math.max(0, (nowMs - Date.parse(iso)) / MINUTE_MS);
-  const lastOn = new Map<string, { step: Step; task: string; endsAt?: number }>();
-  const waitingOn = new Map(
-    history.dwelling.flatMap((event) => event.zoneIds.map((zoneId) => [zoneId, event] as const)),
-  );
-  // While solvent or gas is about, nothing else goes on: a motor sparks as well two seats further on.
-  let guard: { step: Step; task: string } | undefined;
-  let since: string[] = [];
-  const dusty: string[] = [];
-  const taken = new Set<string>();
-  plan.steps.forEach((whole) =>
-    partsOf(whole, areaOf, history.running).forEach(({ step, running }) => {
-      // The same task bears the same name whatever was done since.
-      const name = `${step.key} ${step.zoneIds.join("+")}`;
-      const task = id(taken.has(id(name)) ? `${name} ${tasks.length}` : name);
-      taken.add(task);
-      // What hands are at waits for nothing any more.
-      if (guard && !running) lags.push(withoutEnd(lagAfter(guard.step, guard.task, task)));
-      if (isGuarding(step)) {
-        if (!running)
-          for (const earlier of since) lags.push({ from: earlier, to: task, min: 0, why: "before solvent or gas" });
-        guard = { step, task };
-        since = [];
-      } else since.push(task);
-      if (step.waterOnLPerM2 > 0 && !running)
-        for (const earlier of dusty) lags.push({ from: earlier, to: task, min: 0, why: "dust before water" });
-      if (DUSTY.includes(step.action)) dusty.push(task);
-      const machine = machineFor(kit, step.action, Math.max(0, ...step.zoneIds.map(areaOf)));
-      if (machine) capacity[machine] = 1;
-      const watts = machine ? (machineOn(kit, machine)?.powerW ?? 0) : 0;
-      const hands = wholeMinutes(step.minutes.value);
-      const minutes = running ? Math.max(0, hands - Math.floor(sinceMin(running.at))) : hands;
-      let earliest = 0;
-      const after: DoneEvent[] = [];
-      for (const zoneId of step.zoneIds) {
-        const waiting = lastOn.has(zoneId) ? undefined : waitingOn.get(zoneId);
-        if (!waiting || after.includes(waiting)) continue;
-        after.push(waiting);
-        earliest = Math.max(earliest, Math.ceil(waiting.dwellMinMin! - sinceMin(waiting.at)));
-        if (waiting.dwellMaxMin !== undefined)
-          dues.push({ task, name: DRIES_OUT, at: Math.max(0, waiting.dwellMaxMin - sinceMin(waiting.at)) + minutes });
-      }
-      tasks.push({
-        id: task,
-        name: step.title,
-        step,
-        minutes,
-        ...(earliest > 0 ? { earliest } : {}),
-        ...(machine ? { machine } : {}),
-        ...(running ? { running, begun: true } : {}),
-        ...(after.length > 0 ? { after: after.sort((a, b) => rightAtMs(a) - rightAtMs(b)) } : {}),
-        // Gas runs by itself behind shut doors; everything else is hands inside.
-        needs: [
-          { resource: HANDS, amount: 1 },
-          ...(machine ? [{ resource: machine, amount: 1 }] : []),
-          ...(watts > 0 ? [{ resource: circuit, amount: Math.min(watts, CIRCUIT_W) }] : []),
-          { resource: inside, amount: step.action === "gas" ? INSIDE : 1 },
-        ],
-      });
-      const linked = new Set<string>();
-      for (const zoneId of step.zoneIds) {
-        const earlier = lastOn.get(zoneId);
-        if (earlier && !running && !linked.has(earlier.task)) {
-          linked.add(earlier.task);
-          const lag = lagAfter(earlier.step, earlier.task, task);
-          lags.push(earlier.endsAt === undefined ? lag : { ...lag, soft: true });
-          if (earlier.endsAt !== undefined && lag.max !== undefined)
-            dues.push({ task, name: DRIES_OUT, at: earlier.endsAt + lag.max + minutes });
-        }
-        lastOn.set(zoneId, {
-          step: { ...step, ...(running && step.dwell ? { dwell: leftOf(step, sinceMin(running.at), hands) } : {}) },
-          task,
-          ...(running ? { endsAt: minutes } : {}),
-        });
-      }
-    }),
-  );
+  const draft: Draft = {
+    tasks: [],
+    lags: [],
+    dues: [],
+    capacity: { [names.inside]: INSIDE, [names.circuit]: CIRCUIT_W },
+    names,
+    kit,
+    areaOf: (zoneId) => plan.zones[zoneId]?.view.areaM2.value ?? 0,
+    sinceMin: (iso) => Math.max(0, (nowMs - Date.parse(iso)) / MINUTE_MS),
+    lastOn: new Map(),
+    waitingOn: new Map(history.dwelling.flatMap((event) => event.zoneIds.map((zoneId) => [zoneId, event] as const))),
+    taken: new Set(),
+    since: [],
+    dusty: [],
+  };
+  for (const whole of plan.steps)
+    for (const part of partsOf(whole, draft.areaOf, history.running)) addPart(draft, part);
+  const { tasks, lags, dues, capacity } = draft;
   return { tasks, lags, dues, capacity };
+}
+
+interface Part {
+  step: Step;
+  running?: StartEvent;
+}
+
+function addPart(draft: Draft, part: Part) {
+  const { step, running } = part;
+  const task = nameOf(draft, step);
+  addGuards(draft, part, task);
+  const hands = wholeMinutes(step.minutes.value);
+  const minutes = running ? Math.max(0, hands - Math.floor(draft.sinceMin(running.at))) : hands;
+  const { after, earliest } = waitsOut(draft, step, task, minutes);
+  const { machine, needs } = needsOf(draft, step);
+  draft.tasks.push({
+    id: task,
+    name: step.title,
+    step,
+    minutes,
+    ...(earliest > 0 ? { earliest } : {}),
+    ...(machine ? { machine } : {}),
+    ...(running ? { running, begun: true } : {}),
+    ...(after.length > 0 ? { after } : {}),
+    needs,
+  });
+  linkOnCloth(draft, part, task, minutes, hands);
+}
+
+/** The same task bears the same name whatever was done since. */
+function nameOf({ names: { id }, taken, tasks }: Draft, { key, zoneIds }: Step): string {
+  const name = `${key} ${zoneIds.join("+")}`;
+  const task = id(taken.has(id(name)) ? `${name} ${tasks.length}` : name);
+  taken.add(task);
+  return task;
+}
+
+/** Solvent, gas and dust keep others apart; what hands are at waits for nothing any more. */
+function addGuards(draft: Draft, { step, running }: Part, task: string) {
+  const { lags, dusty } = draft;
+  if (draft.guard && !running) lags.push(withoutEnd(lagAfter(draft.guard.step, draft.guard.task, task)));
+  if (isGuarding(step)) {
+    if (!running) for (const from of draft.since) lags.push({ from, to: task, min: 0, why: "before solvent or gas" });
+    draft.guard = { step, task };
+    draft.since = [];
+  } else draft.since.push(task);
+  if (step.waterOnLPerM2 > 0 && !running)
+    for (const from of dusty) lags.push({ from, to: task, min: 0, why: "dust before water" });
+  if (DUSTY.includes(step.action)) dusty.push(task);
+}
+
+/** What was put on before and dwells where this step goes on: until when it waits, and when that dries out. */
+function waitsOut(
+  { lastOn, waitingOn, sinceMin, dues }: Draft,
+  { zoneIds }: Step,
+  task: string,
+  minutes: number,
+): { after: DoneEvent[]; earliest: number } {
+  let earliest = 0;
+  const after: DoneEvent[] = [];
+  for (const zoneId of zoneIds) {
+    const waiting = lastOn.has(zoneId) ? undefined : waitingOn.get(zoneId);
+    if (!waiting || after.includes(waiting)) continue;
+    after.push(waiting);
+    earliest = Math.max(earliest, Math.ceil(waiting.dwellMinMin! - sinceMin(waiting.at)));
+    if (waiting.dwellMaxMin !== undefined)
+      dues.push({ task, name: DRIES_OUT, at: Math.max(0, waiting.dwellMaxMin - sinceMin(waiting.at)) + minutes });
+  }
+  return { after: after.sort((a, b) => rightAtMs(a) - rightAtMs(b)), earliest };
+}
+
+function needsOf({ kit, capacity, areaOf, names: { inside, circuit } }: Draft, { action, zoneIds }: Step) {
+  const machine = machineFor(kit, action, Math.max(0, ...zoneIds.map(areaOf)));
+  if (machine) capacity[machine] = 1;
+  const watts = machine ? (machineOn(kit, machine)?.powerW ?? 0) : 0;
+  return {
+    machine,
+    // Gas runs by itself behind shut doors; everything else is hands inside.
+    needs: [
+      { resource: HANDS, amount: 1 },
+      ...(machine ? [{ resource: machine, amount: 1 }] : []),
+      ...(watts > 0 ? [{ resource: circuit, amount: Math.min(watts, CIRCUIT_W) }] : []),
+      { resource: inside, amount: action === "gas" ? INSIDE : 1 },
+    ],
+  };
+}
+
+/** On the same cloth one thing waits for the other. */
+function linkOnCloth(
+  { lastOn, lags, dues, sinceMin }: Draft,
+  { step, running }: Part,
+  task: string,
+  minutes: number,
+  hands: number,
+) {
+  const linked = new Set<string>();
+  for (const zoneId of step.zoneIds) {
+    const earlier = lastOn.get(zoneId);
+    if (earlier && !running && !linked.has(earlier.task)) {
+      linked.add(earlier.task);
+      const lag = lagAfter(earlier.step, earlier.task, task);
+      lags.push(earlier.endsAt === undefined ? lag : { ...lag, soft: true });
+      if (earlier.endsAt !== undefined && lag.max !== undefined)
+        dues.push({ task, name: DRIES_OUT, at: earlier.endsAt + lag.max + minutes });
+    }
+    const left = running && step.dwell ? { dwell: leftOf(step, sinceMin(running.at), hands) } : {};
+    lastOn.set(zoneId, { step: { ...step, ...left }, task, ...(running ? { endsAt: minutes } : {}) });
+  }
 }
 
 const rightAtMs = ({ at, dwellMinMin = 0 }: DoneEvent) => Date.parse(at) + dwellMinMin * MINUTE_MS;
@@ -163,12 +236,8 @@ function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): St
  * A step over several zones is worked zone by zone: one zone's dwell does not wait for another zone's brush. What
  * hands are at stays together.
  */
-function partsOf(
-  step: Step,
-  areaOf: (zoneId: string) => number,
-  running: readonly StartEvent[],
-): { step: Step; running?: StartEvent }[] {
-  const parts: { step: Step; running?: StartEvent }[] = [];
+function partsOf(step: Step, areaOf: (zoneId: string) => number, running: readonly StartEvent[]): Part[] {
+  const parts: Part[] = [];
   let left = step.zoneIds;
   for (const event of running) {
     const begun = event.stepKey === step.key ? left.filter((zoneId) => event.zoneIds.includes(zoneId)) : [];

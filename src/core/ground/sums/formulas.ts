@@ -349,6 +349,14 @@ export const FORMULAS = {
     },
     of: ({ onLPerM2, areaM2, parts }) => (onLPerM2 * areaM2 * 1000) / (parts + 1),
   }),
+  "treatment.productOfWay": sum({
+    name: "Product by this way",
+    equation: "sum over its steps, each mix put on ÷ (parts of water + 1)",
+    mark: "practice",
+    unit: "mL",
+    inputs: { steps: many("step", "mL") },
+    of: ({ steps }) => total(steps),
+  }),
   "treatment.dwellWanted": sum({
     name: "Dwell the cleaning wants",
     equation: "shortest dwell × how many times it is waited, where a softer tool or a weaker mix is used instead",

@@ -14,7 +14,7 @@ import { strengthFor } from "@/core/judgement/treatment/way/strength";
 
 const nothingSpecial: RuleFacts = {
   materials: ["polyester"],
-  builds: ["cover-on-foam"],
+  builds: ["carpet-stuck-down"],
   careCode: "none",
   neighbours: [],
   oldOrFragile: false,
@@ -41,6 +41,12 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "high-voltage": [{ neighbours: ["high-voltage"] }, { action: "rinse", ...water }],
   "worn-leather": [{ neighbours: ["worn-leather"] }, { action: "steam", ...water }],
   "glue-line": [{ neighbours: ["glue-line"] }, { action: "agent", ...water, spraying: true }],
+  spores: [{ likely: ["mould"] }, { action: "hair-lift" }],
+  "disinfect-glue": [{ builds: ["glue-held"] }, { action: "agent", agent: "disinfectant" }],
+  "disinfect-foam": [
+    { builds: ["cover-on-foam"] },
+    { action: "agent", agent: "disinfectant" },
+  ],
   "heat-sets": [{ likely: ["protein"] }, { action: "extract", ...water, clothTempC: 45 }],
   "heat-shy": [{ materials: ["olefin"] }, { action: "steam", ...water }],
   "hardly-wet": [{ materials: ["viscose"] }, { action: "extract", ...water }],

@@ -136,7 +136,10 @@ export const RULES: readonly Rule[] = [
     id: "high-voltage",
     title: "Orange cables or battery",
     when: { neighbour: ["high-voltage"] },
-    forbid: { anyAgent: true, actions: ["extract", "steam", "presoak", "scrape"] },
+    forbid: {
+      anyAgent: true,
+      actions: ["extract", "steam", "presoak", "scrape", "dry-removal", "hair-lift", "seams"],
+    },
     guardsPeople: true,
     because:
       "High voltage can kill, and disconnecting 12 V does not make it safe. No liquid here: refer it to someone licensed.",
@@ -165,6 +168,32 @@ export const RULES: readonly Rule[] = [
     when: { neighbour: ["glue-line"] },
     forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
     because: "Water along a glue line lets it go.",
+    mark: "practice",
+  },
+  {
+    id: "spores",
+    title: "It may be mould",
+    when: { likely: ["mould"] },
+    forbid: { actions: ["hair-lift", "seams"] },
+    guardsPeople: true,
+    because: "Brushing and beating spread spores into the air that is breathed: HEPA vacuum only, nothing brushed.",
+    mark: "practice",
+  },
+  {
+    id: "disinfect-glue",
+    title: "No disinfection on glue",
+    when: { build: ["glue-held"] },
+    forbid: { groups: ["disinfectant"] },
+    because: "Fully wet for its whole contact time, and glue lets go: impossible here.",
+    mark: "practice",
+  },
+  {
+    id: "disinfect-foam",
+    title: "No disinfection over foam",
+    when: { build: ["cover-on-foam"] },
+    forbid: { groups: ["disinfectant"] },
+    because:
+      "Ten minutes fully wet is too wet for a thin cover over foam; on cloth most labels claim no more than sanitising.",
     mark: "practice",
   },
   {
@@ -279,7 +308,7 @@ export const RULES: readonly Rule[] = [
     id: "solvent-in-cloth",
     title: "Solvent in the cloth",
     when: { inCloth: "solvent" },
-    forbid: { actions: ["dry-removal", "hair-lift", "extract", "steam"], poweredTools: true },
+    forbid: { actions: ["dry-removal", "hair-lift", "seams", "extract", "steam"], poweredTools: true },
     require: "air-before",
     guardsPeople: true,
     because:

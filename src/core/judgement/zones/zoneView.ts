@@ -100,6 +100,20 @@ function neighboursAssumed(neighbours: Cloth["neighbours"], usual: Role["neighbo
   return [`Nobody looked beside this part: planned as if ${names} were there.`];
 }
 
+const clothAssumed = (cloth: Cloth, build: BuildId | undefined, tested: readonly MaterialId[] | undefined) => [
+  ...(cloth.material === undefined ? [fibreAssumed(tested)] : []),
+  ...(build === undefined ? ["Build not known: planned as if held by glue."] : []),
+];
+
+const labelAndAgeAssumed = ({ careCode, ageYears, condition }: Cloth) => [
+  ...(careCode === undefined ? ["Care label not seen: look for it before anything wet."] : []),
+  ...(ageYears === undefined || condition === undefined ? ["Age or state not known: tamped, not brushed."] : []),
+];
+
+/** What nobody knows the age or state of counts as old. */
+const isOldOrFragile = ({ ageYears, condition }: Cloth): boolean =>
+  ageYears === undefined || condition === undefined || ageYears > OLD_AT_YEARS || condition !== "sound";
+
 function viewOf(
   id: string,
   zone: Zone,
@@ -109,24 +123,11 @@ function viewOf(
 ): ZoneView {
   const role = roleOf(part.role);
   const { cloth, build, neighbours, otherCloth } = clothOf(zone.cloth ?? {}, piece.cloth, role);
-  const oldOrFragile =
-    cloth.ageYears === undefined ||
-    cloth.condition === undefined ||
-    cloth.ageYears > OLD_AT_YEARS ||
-    cloth.condition !== "sound";
+  const oldOrFragile = isOldOrFragile(cloth);
   const tested = cloth.material === undefined && Object.keys(cloth.fibreTests ?? {}).length > 0;
   const fibre = tested ? identifyFibre(cloth.fibreTests!) : undefined;
   const materials = cloth.material ? [cloth.material] : fibre ? possibleFibres(fibre) : MATERIAL_IDS;
   const looked = zone.cloth?.neighbours !== undefined;
-  const assumed = [
-    ...(cloth.material === undefined ? [fibreAssumed(fibre && materials)] : []),
-    ...(build === undefined ? ["Build not known: planned as if held by glue."] : []),
-    ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
-    ...(cloth.careCode === undefined ? ["Care label not seen: look for it before anything wet."] : []),
-    ...(cloth.ageYears === undefined || cloth.condition === undefined
-      ? ["Age or state not known: tamped, not brushed."]
-      : []),
-  ];
   const shape = boundsOf(corners);
   return {
     id,
@@ -148,7 +149,11 @@ function viewOf(
     careCode: cloth.careCode ?? "unknown",
     neighbours: neighbours ?? ["unknown"],
     oldOrFragile,
-    assumed,
+    assumed: [
+      ...clothAssumed(cloth, build, fibre && materials),
+      ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
+      ...labelAndAgeAssumed(cloth),
+    ],
   };
 }
 

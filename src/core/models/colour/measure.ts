@@ -192,26 +192,31 @@ function colourWithin({ columns, mean }: Field, inMark: Float64Array): Linear | 
   return mean(wellInside) ?? mean((index) => inMark[index]! > 0);
 }
 
-/** What each channel is multiplied by so that the card looks as it is. @param box where the given pixels lie */
-function gainsOf(
-  { card, cardAt, cardIsCloth = false }: Picks,
+/** What the card and what lies beside it add up to. */
+interface CardSums {
+  on: Linear & { n: number };
+  beside: Linear & { n: number };
+  /** Of the green, squared. */
+  squares: number;
+  clipped: number;
+}
+
+/** @param box where the given pixels lie */
+function sumsOfCard(
+  { cardAt }: Picks,
   size: { widthPx: number; heightPx: number },
   box: Box,
   { data, widthPx, heightPx }: Pixels,
-): Linear {
+): CardSums {
   const [cx, cy, r] = [cardAt.x * size.widthPx - box.left, cardAt.y * size.heightPx - box.top, cardAt.r * size.widthPx];
-  const [on, beside] = [
-    { r: 0, g: 0, b: 0, n: 0 },
-    { r: 0, g: 0, b: 0, n: 0 },
-  ];
-  let [squares, clipped] = [0, 0];
+  const sums: CardSums = { on: { r: 0, g: 0, b: 0, n: 0 }, beside: { r: 0, g: 0, b: 0, n: 0 }, squares: 0, clipped: 0 };
   // A large card is told by fewer of its pixels as well.
   const stride = Math.max(1, Math.floor(r / ENOUGH_OF_CARD_PX));
   for (let y = 0; y < heightPx; y += stride)
     for (let x = 0; x < widthPx; x += stride) {
       const far = Math.sqrt((x + 0.5 - cx) ** 2 + (y + 0.5 - cy) ** 2) / r;
       if (far > 1 && far < BESIDE_CARD.from) continue;
-      const sum = far <= 1 ? on : beside;
+      const sum = far <= 1 ? sums.on : sums.beside;
       const at = 4 * (y * widthPx + x);
       const g = LINEAR_OF_STEP[data[at + 1]!]!;
       sum.r += LINEAR_OF_STEP[data[at]!]!;
@@ -219,14 +224,40 @@ function gainsOf(
       sum.b += LINEAR_OF_STEP[data[at + 2]!]!;
       sum.n += 1;
       if (far > 1) continue;
-      squares += g * g;
-      if (Math.max(data[at]!, data[at + 1]!, data[at + 2]!) >= 254) clipped += 1;
+      sums.squares += g * g;
+      if (Math.max(data[at]!, data[at + 1]!, data[at + 2]!) >= 254) sums.clipped += 1;
     }
+  return sums;
+}
+
+/** What each channel is multiplied by so that the card looks as it is. @param box where the given pixels lie */
+function gainsOf(picks: Picks, size: { widthPx: number; heightPx: number }, box: Box, pixels: Pixels): Linear {
+  const sums = sumsOfCard(picks, size, box, pixels);
+  const { on, beside } = sums;
   if (on.n < LEAST_CARD_PX)
     throw new BadPicture(
       "No card is pointed at: put the card's ring on a card that lies in the picture, and make it as large as fits.",
     );
   const mean = { r: on.r / on.n, g: on.g / on.n, b: on.b / on.n };
+  checkCard(picks, mean, sums);
+  const { reflectance } = CARDS[picks.card];
+  const gains = { r: reflectance / mean.r, g: reflectance / mean.g, b: reflectance / mean.b };
+  const grey = labOf({ r: reflectance, g: reflectance, b: reflectance });
+  const around = labOf({
+    r: (beside.r / beside.n) * gains.r,
+    g: (beside.g / beside.n) * gains.g,
+    b: (beside.b / beside.n) * gains.b,
+  });
+  if (!picks.cardIsCloth && beside.n > 0 && deltaE2000(grey, around) < SEEN_FROM)
+    throw new BadPicture(
+      "No card is to be seen where the ring lies: what is about it looks the same. Lay a grey or white card " +
+        "beside the mark, and make the ring as large as fits on it.",
+    );
+  return gains;
+}
+
+/** @throws BadPicture where what is pointed at cannot tell the light */
+function checkCard({ card }: Picks, mean: Linear, { on, squares, clipped }: CardSums) {
   const { reflectance, name } = CARDS[card];
   if (clipped > MOST_CLIPPED * on.n)
     throw new BadPicture(
@@ -242,19 +273,6 @@ function gainsOf(
     throw new BadPicture(
       "What is pointed at as the card is not grey, or the light is strongly coloured. Take it by daylight or a white lamp.",
     );
-  const gains = { r: reflectance / mean.r, g: reflectance / mean.g, b: reflectance / mean.b };
-  const grey = labOf({ r: reflectance, g: reflectance, b: reflectance });
-  const around = labOf({
-    r: (beside.r / beside.n) * gains.r,
-    g: (beside.g / beside.n) * gains.g,
-    b: (beside.b / beside.n) * gains.b,
-  });
-  if (!cardIsCloth && beside.n > 0 && deltaE2000(grey, around) < SEEN_FROM)
-    throw new BadPicture(
-      "No card is to be seen where the ring lies: what is about it looks the same. Lay a grey or white card " +
-        "beside the mark, and make the ring as large as fits on it.",
-    );
-  return gains;
 }
 
 interface Field {
@@ -267,12 +285,16 @@ interface Field {
   mean: (counts: (index: number) => boolean) => Linear | undefined;
 }
 
-/** The picture in cells: means of light, so that threads and noise even out. */
-function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
-  const cell = Math.max(1, Math.ceil(Math.sqrt((widthPx * heightPx) / MOST_CELLS)));
-  const [columns, rows] = [Math.floor(widthPx / cell), Math.floor(heightPx / cell)];
-  if (columns < 8 || rows < 8)
-    throw new BadPicture("The mark is too small in this picture to be read. Take it from nearer.");
+/** Light added up by cells, three channels each. */
+interface CellSums {
+  light: Float64Array;
+  /** Pixels counted of each cell. */
+  counted: Float64Array;
+  clipped: number;
+  black: number;
+}
+
+function sumsOfCells({ data, widthPx }: Pixels, cell: number, columns: number, rows: number): CellSums {
   const light = new Float64Array(3 * columns * rows);
   const counted = new Float64Array(columns * rows);
   const step = LINEAR_OF_STEP;
@@ -298,6 +320,11 @@ function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
       counted[row + column]! += Math.ceil(cell / stride);
     }
   }
+  return { light, counted, clipped, black };
+}
+
+/** @throws BadPicture where too much of the cloth is burnt out or black */
+function checkLight({ counted, clipped, black }: CellSums) {
   const pixels = counted.reduce((sum, each) => sum + each, 0);
   if (clipped > MOST_CLIPPED * pixels)
     throw new BadPicture(
@@ -308,6 +335,18 @@ function fieldOf({ data, widthPx, heightPx }: Pixels, gains: Linear): Field {
     throw new BadPicture(
       "Much of the cloth in this picture is pure black: it is too dark to read a colour from. Take it again with more light.",
     );
+}
+
+/** The picture in cells: means of light, so that threads and noise even out. */
+function fieldOf(pixels: Pixels, gains: Linear): Field {
+  const { widthPx, heightPx } = pixels;
+  const cell = Math.max(1, Math.ceil(Math.sqrt((widthPx * heightPx) / MOST_CELLS)));
+  const [columns, rows] = [Math.floor(widthPx / cell), Math.floor(heightPx / cell)];
+  if (columns < 8 || rows < 8)
+    throw new BadPicture("The mark is too small in this picture to be read. Take it from nearer.");
+  const sums = sumsOfCells(pixels, cell, columns, rows);
+  checkLight(sums);
+  const { light, counted } = sums;
   const at = (index: number): Linear => {
     const n = counted[index]!;
     return {

@@ -1,15 +1,9 @@
-import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
-import type { FamilyId } from "@/core/ground/catalog/families";
 import { historyOf, stepBase, type History } from "@/core/job/history";
-import { backgroundOf, certainly, leftByOwner } from "@/core/judgement/diagnosis/background";
+import { backgroundOf, certainly } from "@/core/judgement/diagnosis/background";
 import { diagnose, type Background, type Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import type { Job, Kit, MarkFinding, MouldFinding, ReadingEvent } from "@/core/job/schema";
-import type { Worked } from "@/core/ground/sums/working";
-import type { ActionId } from "@/core/ground/catalog/actions";
 import { conditionsOf, type Conditions } from "@/core/judgement/zones/conditions";
-import { fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
-import type { RuleFacts } from "@/core/judgement/rules/judge";
-import { waterBudget, type WaterMove } from "./waterBudget";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
 /** What planning one job looks at throughout. */
 export interface Context {
@@ -76,98 +70,8 @@ export const surfaceTempOf = ({ history }: Context, zoneId: string): number | un
       event.kind === "reading" && event.instrument === "surface" && event.zoneId === zoneId,
   )?.value;
 
-const lastJudged = ({ job, history }: Context, view: ZoneView) =>
+/** The last look at a mark of a zone, by its place in the record; -1 where there was none. */
+export const lastJudged = ({ job, history }: Context, view: ZoneView) =>
   history.standing.findLastIndex(
     (event) => event.kind === "outcome" && job.findings.byId[event.findingId]?.zoneId === view.id,
-  );
-
-/** What one zone carries while its steps are laid out one after another. */
-export interface ZoneState {
-  view: ZoneView;
-  /** Groups of the agents in the cloth that nothing has rinsed or aired out yet. */
-  inCloth: Set<AgentGroup>;
-  budget: Worked;
-  usedLPerM2: number;
-  moves: WaterMove[];
-}
-
-/** Where the zone stands: water and agents put on since it was last judged dry. */
-export function stateNow(context: Context, view: ZoneView): ZoneState {
-  const { conditions, history } = context;
-  const lastDry = lastJudged(context, view);
-  const state: ZoneState = {
-    view,
-    inCloth: new Set(leftByOwner(context.job.account)),
-    budget: waterBudget(view, conditions, context.minutesLeft),
-    usedLPerM2: 0,
-    moves: [],
-  };
-  history.standing.forEach((event, index) => {
-    if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;
-    const action = event.action as ActionId;
-    remember(state, action, event.agent);
-    if (index <= lastDry) return;
-    state.usedLPerM2 += event.waterOnLPerM2 ?? 0;
-    state.moves.push({
-      action,
-      waterOnLPerM2: event.waterOnLPerM2,
-      wetStrokes: event.wetStrokes,
-      dryStrokes: event.dryStrokes,
-      pace: event.pace,
-      eventId: event.id,
-      recoveredLPerM2:
-        event.recoveredMl !== undefined && event.areaM2 ? event.recoveredMl / 1000 / event.areaM2 : undefined,
-    });
-  });
-  return state;
-}
-
-/** What a step leaves in the cloth: an agent stays until it is rinsed or drawn off; solvent until it has aired. */
-export function remember({ inCloth }: ZoneState, action: ActionId, agent: AgentId | undefined) {
-  if (action === "rinse" || action === "extract")
-    for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
-  if (action === "air") inCloth.delete("solvent");
-  if (agent && agent !== "water")
-    for (const group of agentOf(agent).groups) if (group !== "water-borne") inCloth.add(group);
-}
-
-/** At this or colder a belt does not dry out; what nobody measured counts as this cold. Judgement. */
-const BELT_COLD_C = 12;
-
-/** What the rules are told of a zone and the marks on it. */
-export const factsOf = (
-  { job, history, conditions }: Context,
-  view: ZoneView,
-  likely: readonly FamilyId[],
-  inCloth: Iterable<AgentGroup>,
-): RuleFacts => ({
-  materials: view.materials,
-  builds: view.builds,
-  careCode: view.careCode,
-  neighbours: view.neighbours,
-  oldOrFragile: view.oldOrFragile,
-  likely,
-  inCloth: [...inCloth],
-  fastness: (agent) =>
-    fastnessOf(view, agent) === "unproved" && fastnessDone(history, agent, view.id)
-      ? "proved"
-      : fastnessOf(view, agent),
-  noPower: job.site.power === "none",
-  role: view.role,
-  allergies: job.account?.allergies ?? [],
-  matters: job.account?.matters,
-  seatsLifted: job.account?.liftSeats === true,
-  cold: conditions.slow.tempC <= BELT_COLD_C,
-});
-
-/** The key of a colourfastness step names its agents and its cloth. */
-export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
-  `${agents.join("+")}@${view.clothOwner.id}`;
-
-const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
-  history.done.some(
-    ({ stepKey, zoneIds }) =>
-      stepBase(stepKey) === "fastness" &&
-      zoneIds.includes(zoneId) &&
-      stepKey.split(/[:@]/)[1]?.split("+").includes(agent),
   );

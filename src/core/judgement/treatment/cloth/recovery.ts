@@ -3,7 +3,8 @@ import { recoveryFactor } from "@/core/judgement/learnt/own";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { paced } from "@/core/models/water/strokes";
 import { fittedRecovery } from "@/core/models/water/tankMarks";
-import { stateNow, type Context } from "./planContext";
+import { type Context } from "./planContext";
+import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { mostOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
 import { waterBefore } from "./waterBudget";
 

@@ -14,7 +14,8 @@ import type { Mark } from "@/core/ground/quantity/provenance";
 import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn, ownsAgent } from "@/core/judgement/shelf/shelf";
 import type { ActionId } from "@/core/ground/catalog/actions";
-import { stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
@@ -122,42 +123,27 @@ export function gasPlanOf(
   views: readonly ZoneView[],
   cloth: Pick<GasFacts, "workLeft" | "wet" | "referred">,
 ): GasPlan | undefined {
-  const { history, kit, job } = context;
-  const [ranAt, outAt] = [lastIndex(context, "gas"), lastIndex(context, "gas-out")];
-  const ran = ranAt < 0 ? undefined : (history.standing[ranAt] as DoneEvent);
-  const inside = ran && outAt < ranAt ? gasOfKey(ran.stepKey) : undefined;
+  const { job, kit } = context;
+  const { ran, ranAt, inside } = gasInside(context);
   const gas = inside ?? job.gas?.gas;
   if (!gas || views.length === 0) return undefined;
   const choice: GasChoice = job.gas?.gas === gas ? job.gas : { gas };
-  const row = gasOf(gas);
   const inCloth = new Set(views.flatMap((view) => [...stateNow(context, view).inCloth]));
   const owned = gas === "ozone" ? machineOn(kit, "ozone-machine") !== undefined : ownsAgent(kit, "vapour-sachet");
-  const locks = GAS_LOCKS.filter(({ holds }) => holds({ gas, choice, inCloth, owned, ...cloth })).map(
-    ({ id, because }) => ({ id, because }),
-  );
+  const locks = locksOf({ gas, choice, inCloth, owned, ...cloth });
   const aimPpm = entryPpmOf(gas, job.account);
   const outputAssumed = kit.machines["ozone-machine"]?.gasMgPerH === undefined;
-  // It may have run longer than planned; a run that nobody timed has no upper end.
-  const ranH = inside ? (ran!.minutes === undefined ? Infinity : ran!.minutes / 60) : 0;
-  const numbers =
-    gas === "ozone" && owned
-      ? numbersOf(
-          choice,
-          machineOn(kit, "ozone-machine")!.gasMgPerH!,
-          outputAssumed,
-          Math.max(row.runMaxH, ranH),
-          aimPpm,
-        )
-      : {};
-  const meter = ran && meterSince(history.standing.slice(ranAt), aimPpm, choice.airedMinPerH);
-  const running = history.running.some(({ action }) => action === "gas" || action === "gas-out");
+  const numbers = gas === "ozone" && owned ? ozoneNumbers(kit, choice, longestRunH(ran, inside), aimPpm) : {};
+  const meter = ran && meterSince(context.history.standing.slice(ranAt), aimPpm, choice.airedMinPerH);
   const finished = ran !== undefined && !inside && gasOfKey(ran.stepKey) === gas;
+  const running = context.history.running.some(({ action }) => action === "gas" || action === "gas-out");
+  const airing = { gas, views, aimPpm, toEntry: numbers.toEntry };
   const steps = finished
     ? []
     : inside
-      ? [stepOut(inside, views, aimPpm, numbers.toEntry, meter)]
+      ? [stepOut({ ...airing, meter })]
       : locks.length === 0 || running
-        ? [stepRun(gas, views), stepOut(gas, views, aimPpm, numbers.toEntry, undefined)]
+        ? [stepRun(gas, views), stepOut(airing)]
         : [];
   return {
     gas,
@@ -167,9 +153,29 @@ export function gasPlanOf(
     outputAssumed,
     meter,
     ...(inside ? { inside } : {}),
-    stillH: steps.length > 0 || finished ? 0 : row.runMinH + (numbers.toEntry?.value ?? 0) / 60,
+    stillH: steps.length > 0 || finished ? 0 : gasOf(gas).runMinH + (numbers.toEntry?.value ?? 0) / 60,
     steps,
   };
+}
+
+const locksOf = (facts: GasFacts) =>
+  GAS_LOCKS.filter(({ holds }) => holds(facts)).map(({ id, because }) => ({ id, because }));
+
+/** The last run of a gas, and whether it was let out again. */
+function gasInside(context: Context): { ran?: DoneEvent; ranAt: number; inside?: GasId } {
+  const [ranAt, outAt] = [lastIndex(context, "gas"), lastIndex(context, "gas-out")];
+  if (ranAt < 0) return { ranAt };
+  const ran = context.history.standing[ranAt] as DoneEvent;
+  return { ran, ranAt, ...(outAt < ranAt ? { inside: gasOfKey(ran.stepKey) } : {}) };
+}
+
+/** It may have run longer than planned; a run that nobody timed has no upper end. */
+const longestRunH = (ran: DoneEvent | undefined, inside: GasId | undefined): number =>
+  Math.max(gasOf("ozone").runMaxH, inside ? (ran!.minutes === undefined ? Infinity : ran!.minutes / 60) : 0);
+
+function ozoneNumbers(kit: Context["kit"], choice: GasChoice, longestH: number, aimPpm: number) {
+  const outputAssumed = kit.machines["ozone-machine"]?.gasMgPerH === undefined;
+  return numbersOf(choice, machineOn(kit, "ozone-machine")!.gasMgPerH!, outputAssumed, longestH, aimPpm);
 }
 
 /** By the order of the record, not by its clock: a clock can be set back. */
@@ -194,23 +200,16 @@ function numbersOf(
       input("gas made", gasMgPerH, "mg/h", outputAssumed ? "assumed" : "entered"),
     ]);
   const ends = [shutMinPerH, shutMaxPerH ?? shutMinPerH];
-  const [leakLeast, leakMost] = [Math.min(...ends), Math.max(...ends)];
-  const strongest = concentration({ gasMgPerH, volumeM3, airChangesPerH: leakLeast, decayPerH: 0 }, longestH);
-  const peak = inPpm(strongest);
-  const weakest = inPpm(concentration({ gasMgPerH, volumeM3, airChangesPerH: leakMost, decayPerH: row.decayMaxPerH }));
+  const box = (airChangesPerH: number, decayPerH: number) => ({ gasMgPerH, volumeM3, airChangesPerH, decayPerH });
+  const leaky = box(Math.max(...ends), 0);
+  const peak = inPpm(concentration(box(Math.min(...ends), 0), longestH));
+  if (!Number.isFinite(peak.value)) return {};
+  const weakest = inPpm(concentration(box(Math.max(...ends), row.decayMaxPerH)));
   // The room gets most where most leaks: what is made and does not fall apart all goes out.
   const room =
     roomM3 === undefined || roomAirPerH === undefined
       ? undefined
-      : inPpm(
-          roomConcentration(
-            { gasMgPerH, volumeM3, airChangesPerH: leakMost, decayPerH: 0 },
-            concentration({ gasMgPerH, volumeM3, airChangesPerH: leakMost, decayPerH: 0 }).value,
-            roomM3,
-            roomAirPerH,
-          ),
-        );
-  if (!Number.isFinite(peak.value)) return {};
+      : inPpm(roomConcentration(leaky, concentration(leaky).value, roomM3, roomAirPerH));
   return {
     peak,
     // At least this much only where the output is known.
@@ -287,13 +286,19 @@ function stepRun(gas: GasId, views: readonly ZoneView[]): Step {
   };
 }
 
-function stepOut(
-  gas: GasId,
-  views: readonly ZoneView[],
-  aimPpm: number,
-  toEntry: Worked | undefined,
-  meter: GasPlan["meter"],
-): Step {
+function stepOut({
+  gas,
+  views,
+  aimPpm,
+  toEntry,
+  meter,
+}: {
+  gas: GasId;
+  views: readonly ZoneView[];
+  aimPpm: number;
+  toEntry: Worked | undefined;
+  meter?: GasPlan["meter"];
+}): Step {
   const wait = meter ? (meter.mayEnter ? undefined : meter.minutesLeft) : toEntry;
   return {
     ...common(views),

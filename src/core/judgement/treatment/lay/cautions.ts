@@ -31,6 +31,47 @@ export function warmestAtCloth({ action, agent, tempC, reasons }: Step, kit: Kit
 export const reasonsOf = (rules: readonly Rule[]): Reason[] =>
   rules.map(({ id, because, mark }) => ({ rule: id, because, mark }));
 
+type People = Omit<Caution, "guards">;
+
+/** What the work itself can do to whoever does it, by the kind of step. */
+const OF_ACTION: Partial<Record<ActionId, People>> = {
+  steam: {
+    id: "steam",
+    title: "Steam scalds",
+    words: "Gloves, sleeves, face clear. Purge into a bucket first: the first spit is boiling water.",
+    tone: "danger",
+  },
+  extract: {
+    id: "mains-water",
+    title: "Mains near water",
+    words: "Plug into residual-current protection; keep the lead off the wet cloth.",
+    tone: "care",
+  },
+};
+const SHARPS: People = {
+  id: "sharps",
+  title: "Sharps",
+  words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.",
+  tone: "care",
+};
+const REACHES_IN: readonly ActionId[] = ["dry-removal", "scrape", "take-out"];
+const MAY_BE_MOULD: People = {
+  id: "mould",
+  title: "May be mould",
+  words:
+    "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 " +
+    "m² or someone at risk lives here.",
+  tone: "care",
+};
+const FIBRE_UNKNOWN: Caution = {
+  id: "fibre-unknown",
+  title: "Fibre not known",
+  words:
+    "Planned for every fibre at once: neutral, cool, hardly damp, no rubbing. Name the fibre in Look and more may open.",
+  tone: "care",
+  guards: "cloth",
+};
+
 /** The labels to show beside a step: its rules, its agent, what it does, and what the mark may be. */
 export function cautionsOf(
   rules: readonly Rule[],
@@ -38,76 +79,51 @@ export function cautionsOf(
   agent: AgentId | undefined,
   likely: readonly FamilyId[],
 ): Caution[] {
+  const people = [
+    ofAgent(agent),
+    OF_ACTION[action],
+    bodyFluids(likely),
+    likely.includes("mould") ? MAY_BE_MOULD : undefined,
+    REACHES_IN.includes(action) ? SHARPS : undefined,
+  ];
+  return [
+    ...ofRules(rules),
+    ...people.flatMap((caution): Caution[] => (caution ? [{ ...caution, guards: "people" }] : [])),
+  ];
+}
+
+/** Rules as labels; a fibre nobody has named is one label, not one for each it may be. */
+function ofRules(rules: readonly Rule[]): Caution[] {
   const ofFibre = rules.filter(({ when }) => when.material !== undefined);
   const fibreUnknown = ofFibre.filter(({ id }) => id.startsWith("ph-")).length > 1;
   const shown = fibreUnknown ? rules.filter((rule) => !ofFibre.includes(rule)) : rules;
-  const cautions: Caution[] = shown.map(({ id, title, because, forbid, guardsPeople }) => ({
-    id,
-    title,
-    words: because,
-    tone: forbid ? "danger" : "care",
-    guards: guardsPeople ? "people" : "cloth",
-  }));
-  if (fibreUnknown)
-    cautions.push({
-      id: "fibre-unknown",
-      title: "Fibre not known",
-      words:
-        "Planned for every fibre at once: neutral, cool, hardly damp, no rubbing. Name the fibre in Look and more may open.",
-      tone: "care",
-      guards: "cloth",
-    });
-  const about = agent ? agentOf(agent).caution : undefined;
-  if (agent && about)
-    cautions.push({
-      id: `agent-${agent}`,
-      title: agentOf(agent).name,
-      words: `${about} The label and safety sheet come first.`,
-      tone: "care",
-      guards: "people",
-    });
-  if (action === "steam")
-    cautions.push({
-      id: "steam",
-      title: "Steam scalds",
-      words: "Gloves, sleeves, face clear. Purge into a bucket first: the first spit is boiling water.",
-      tone: "danger",
-      guards: "people",
-    });
-  if (action === "extract")
-    cautions.push({
-      id: "mains-water",
-      title: "Mains near water",
-      words: "Plug into residual-current protection; keep the lead off the wet cloth.",
-      tone: "care",
-      guards: "people",
-    });
+  return [
+    ...shown.map(({ id, title, because, forbid, guardsPeople }): Caution => ({
+      id,
+      title,
+      words: because,
+      tone: forbid ? "danger" : "care",
+      guards: guardsPeople ? "people" : "cloth",
+    })),
+    ...(fibreUnknown ? [FIBRE_UNKNOWN] : []),
+  ];
+}
+
+function ofAgent(agent: AgentId | undefined): People | undefined {
+  if (!agent) return undefined;
+  const { name, caution } = agentOf(agent);
+  return caution
+    ? { id: `agent-${agent}`, title: name, words: `${caution} The label and safety sheet come first.`, tone: "care" }
+    : undefined;
+}
+
+function bodyFluids(likely: readonly FamilyId[]): People | undefined {
   const fluids = likely.filter((family) => family === "protein" || family === "urine");
-  if (fluids.length > 0)
-    cautions.push({
-      id: "body-fluids",
-      title: "May be body fluid",
-      words: `${fluids.map((family) => familyOf(family).name).join(" or ")} not ruled out: gloves, and a mask for what dries to dust.`,
-      tone: "care",
-      guards: "people",
-    });
-  if (likely.includes("mould"))
-    cautions.push({
-      id: "mould",
-      title: "May be mould",
-      words:
-        "Not ruled out: N95 mask or better, gloves, goggles, HEPA vacuum only. Stop if it covers more than 1 " +
-        "m² or someone at risk lives here.",
-      tone: "care",
-      guards: "people",
-    });
-  if (action === "dry-removal" || action === "scrape" || action === "take-out")
-    cautions.push({
-      id: "sharps",
-      title: "Sharps",
-      words: "Needles and glass hide in seams and under seats: look and use the nozzle, not your fingers.",
-      tone: "care",
-      guards: "people",
-    });
-  return cautions;
+  if (fluids.length === 0) return undefined;
+  return {
+    id: "body-fluids",
+    title: "May be body fluid",
+    words: `${fluids.map((family) => familyOf(family).name).join(" or ")} not ruled out: gloves, and a mask for what dries to dust.`,
+    tone: "care",
+  };
 }

@@ -2,24 +2,19 @@ import { HAIR_DENSITIES } from "@/core/ground/catalog/findings";
 import type { HairFinding } from "@/core/job/schema";
 import { ownsTool } from "@/core/judgement/shelf/shelf";
 import { hairWork } from "./hairPasses";
-import { type ZoneWork, STAGE } from "./zoneWork";
+import { clearFor } from "./clear";
+import { STAGE } from "./stages";
+import type { ZoneWork } from "./zoneWork";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 
 /** Hair comes off dry, before anything else: on what may be mould nothing is brushed. */
 export function layHair(work: ZoneWork, { density }: HairFinding) {
   const { context, view, likely, round } = work;
-  const fit = fitMachine(context, view, likely, "dry-removal");
-  if (
-    round > 0 ||
-    !fit.ok ||
-    likely.includes("mould") ||
-    !work.todo("hair-lift") ||
-    view.neighbours.includes("high-voltage")
-  )
-    return;
+  const fit = fitMachine(context, view, likely, "hair-lift");
+  if (round > 0 || !fit.ok || !work.todo("hair-lift")) return;
   const block = ownsTool(context.kit, "rubber-block");
   const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials, context.kit);
-  if (!work.clearFor(fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
+  if (!clearFor(work, fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   work.add(
     STAGE.hair,
     "hair-lift",

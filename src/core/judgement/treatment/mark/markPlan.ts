@@ -4,7 +4,7 @@ import { ringOrigin, type RingOrigin } from "@/core/judgement/diagnosis/ring";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
-import type { MarkFinding, MouldFinding } from "@/core/job/schema";
+import type { MarkFinding, MouldFinding, OutcomeResult } from "@/core/job/schema";
 import type { Worked } from "@/core/ground/sums/working";
 import { cautionsOf } from "@/core/judgement/treatment/lay/cautions";
 import { diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
@@ -77,96 +77,120 @@ export function layMark(
 ): LaidMark {
   const diagnosis = diagnosisOf(context, view, finding);
   const area = markArea(finding);
-  const { leader } = diagnosis;
   const sure = !isCommon(decide(diagnosis.chances));
   const ring = finding.kind === "mark" && diagnosis.likely.includes("water-ring") ? ringOrigin(finding) : undefined;
   const mould = finding.kind === "mould" ? judgeMould(context.job, finding) : undefined;
-  const outcomes = context.history.outcomes[id] ?? [];
-  const last = outcomes.at(-1);
-  const round = outcomes.filter((result) => result === "better" || result === "same").length;
-  const attempt = (rung: Rung) => ({ rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) });
-  const fromBelow = leader === "water-ring" && ring?.from === "below";
-  // What rises out of the foam is rinsed out with the panel; more spotter on top only feeds it.
-  const ofFamily = LADDERS[leader]
-    .map((rung) => rungFromShelf(context.kit, rung))
-    .map((rung, index) =>
-      fromBelow && index > 0
-        ? {
-            rung,
-            works: false,
-            leftOut: [
-              {
-                what: rungTitle(rung),
-                because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top.",
-              },
-            ],
-          }
-        : attempt(rung),
-    );
-  // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the
-  // family's own.
-  const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
-  const laid = commonFirst ? [attempt(rungFromShelf(context.kit, UNSURE_RUNG)), ...ofFamily] : ofFamily;
-  const fibre = fibreGroupOf(view.materials);
-  const success = new Map(laid.map(({ rung }) => [rung, rungSuccess(context, leader, rung, fibre)]));
-  // What suits every family still likely comes first whatever a log says of one of them.
-  const mustStay = (rung: Rung, index: number) => (commonFirst && index === 0) || wasDone(context, id, rung);
-  const tried = laid.map((each, index) =>
-    mustStay(each.rung, index)
-      ? each
-      : withoutHopeless(
-          each,
-          success.get(each.rung),
-          laid.slice(index + 1).some(({ works }) => works),
-        ),
-  );
-  const viable = tried.filter(({ works }) => works).map(({ rung }) => rung);
   const referral =
     mould?.verdict === "refer"
       ? { title: mould.title, words: mould.words }
       : referralOf(context, view, finding, diagnosis, area.value);
-  const stateOf = (): MarkPlan["state"] => {
-    if (referral) return "referred";
-    // What somebody judged with their eyes outranks what the tables take it for.
-    if (last === "gone" || last === "left" || last === "worse") return last;
-    if (sure && leader === "damage") return "damage";
-    return round >= viable.length ? "at-the-stop" : "open";
-  };
-  const state = stateOf();
-  const rungs = tried.map(({ rung, works, leftOut }): RungView => {
-    const index = viable.indexOf(rung);
-    const where = index < round ? "done" : index === round && state === "open" ? "now" : "next";
-    return {
-      ...(success.get(rung) ? { success: success.get(rung) } : {}),
-      title: rungTitle(rung),
-      missing: missingOf(context.kit, rung),
-      why: rung.why,
-      leftOut,
-      state: works ? where : "left-out",
-    };
-  });
-  const name = finding.name ?? `Mark on ${view.name.toLowerCase()}`;
-  const stopWords = mould?.verdict === "discard" ? mould.words : (STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE);
+  const outcomes = context.history.outcomes[id] ?? [];
+  const round = outcomes.filter((result) => result === "better" || result === "same").length;
+  const ladder = ladderOf({ context, view, id, diagnosis, sure, zoneLikely, fromBelow: ring?.from === "below" });
+  const viable = ladder.filter(({ works }) => works).map(({ rung }) => rung);
+  const state = stateOf(referral, outcomes.at(-1), sure && diagnosis.leader === "damage", round >= viable.length);
   return {
     rungs: viable,
     plan: {
       findingId: id,
       zoneId: view.id,
-      name,
+      name: finding.name ?? `Mark on ${view.name.toLowerCase()}`,
       diagnosis,
       sure,
       area,
       spread: spreadArea(finding, view),
       round,
       state,
-      rungs,
-      stopWords,
+      rungs: ladder.map((each) => shown(context, each, viable.indexOf(each.rung), round, state === "open")),
+      stopWords: mould?.verdict === "discard" ? mould.words : (STOP_WORDS[diagnosis.leader] ?? STOP_WORDS_OTHERWISE),
       referral,
       touching: cautionsOf([], "check-first", undefined, diagnosis.likely),
       ring,
       mould,
     },
   };
+}
+
+/** What somebody judged with their eyes outranks what the tables take it for. */
+function stateOf(
+  referral: MarkPlan["referral"],
+  last: OutcomeResult | undefined,
+  isDamage: boolean,
+  isAtTheEnd: boolean,
+): MarkPlan["state"] {
+  if (referral) return "referred";
+  if (last === "gone" || last === "left" || last === "worse") return last;
+  if (isDamage) return "damage";
+  return isAtTheEnd ? "at-the-stop" : "open";
+}
+
+/** A rung as the technician reads it. @param index among those that work, -1 where it does not */
+function shown(
+  { kit }: Context,
+  { rung, works, leftOut, success }: Tried,
+  index: number,
+  round: number,
+  open: boolean,
+): RungView {
+  const where = index < round ? "done" : index === round && open ? "now" : "next";
+  return {
+    ...(success ? { success } : {}),
+    title: rungTitle(rung),
+    missing: missingOf(kit, rung),
+    why: rung.why,
+    leftOut,
+    state: works ? where : "left-out",
+  };
+}
+
+interface Climb {
+  context: Context;
+  view: ZoneView;
+  id: string;
+  diagnosis: Diagnosis;
+  sure: boolean;
+  zoneLikely: readonly FamilyId[];
+  /** A ring that rises out of the foam. */
+  fromBelow: boolean;
+}
+
+/** The rungs of a mark, each with whether the rules and the own log leave it. */
+function ladderOf(climb: Climb): Tried[] {
+  const { context, view, id, diagnosis, sure } = climb;
+  const { leader } = diagnosis;
+  const ofFamily = LADDERS[leader].map((rung, index) => tried(climb, rungFromShelf(context.kit, rung), index));
+  // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the
+  // family's own.
+  const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
+  const laid = commonFirst ? [tried(climb, rungFromShelf(context.kit, UNSURE_RUNG), 0), ...ofFamily] : ofFamily;
+  const fibre = fibreGroupOf(view.materials);
+  const known = laid.map((each) => ({ ...each, success: rungSuccess(context, leader, each.rung, fibre) }));
+  return known.map((each, index) => {
+    // What suits every family still likely comes first whatever a log says of one of them.
+    const stays = (commonFirst && index === 0) || wasDone(context, id, each.rung);
+    return stays
+      ? each
+      : withoutHopeless(
+          each,
+          known.slice(index + 1).some(({ works }) => works),
+        );
+  });
+}
+
+function tried({ context, view, diagnosis, zoneLikely, fromBelow }: Climb, rung: Rung, index: number): Tried {
+  // What rises out of the foam is rinsed out with the panel; more spotter on top only feeds it.
+  if (fromBelow && diagnosis.leader === "water-ring" && index > 0)
+    return {
+      rung,
+      works: false,
+      leftOut: [
+        {
+          what: rungTitle(rung),
+          because: "It comes from below: a rinse into the foam and full recovery, not more spotter on top.",
+        },
+      ],
+    };
+  return { rung, ...tryRung(context, view, diagnosis.likely, zoneLikely, rung) };
 }
 
 /** How often the agent of a rung, the last one put on, makes such a mark go by table and own log. */
@@ -190,9 +214,16 @@ const wasDone = ({ history }: Context, findingId: string, { does }: Rung) =>
       does.some((each) => each.action === "agent" && each.agent !== "water" && each.agent === event.agent),
   );
 
-type Tried = { rung: Rung; works: boolean; leftOut: LeftOut[] };
+interface Tried {
+  rung: Rung;
+  works: boolean;
+  leftOut: LeftOut[];
+  success?: Success;
+}
+
 /** A rung that surely does not help here is passed over, where a later one may. */
-function withoutHopeless(tried: Tried, success: Success | undefined, later: boolean): Tried {
+function withoutHopeless(tried: Tried, later: boolean): Tried {
+  const { success } = tried;
   if (!tried.works || !later || !success || !isHopeless(success)) return tried;
   return {
     ...tried,

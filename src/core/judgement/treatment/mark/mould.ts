@@ -1,5 +1,4 @@
 import type { Account, Job, MouldFinding } from "@/core/job/schema";
-import { findingsOfKind } from "@/core/job/findingKinds";
 import type { Sourced } from "@/core/ground/quantity/provenance";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
@@ -126,8 +125,10 @@ export interface MouldJudgement {
 }
 
 /** All mould seen on a job, m²: one limit for them together. */
-function mouldTotal(job: Job): Worked {
-  const areas = findingsOfKind(job, "mould").map(({ finding }) => markArea(finding).value);
+function mouldTotal({ findings }: Job): Worked {
+  const areas = Object.values(findings.byId).flatMap((finding) =>
+    finding.kind === "mould" ? [markArea(finding).value] : [],
+  );
   return sumOf("geometry.area", { areas: areas.map((area, index) => ({ value: area, name: `patch ${index + 1}` })) });
 }
 

@@ -1,7 +1,9 @@
 import { EVIDENCE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { MarkFinding } from "@/core/job/schema";
-import { backgroundFor, factsOf, stateNow, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { backgroundFor, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
+import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { MarkPlan } from "./markPlan";
 import { lockOf } from "@/core/judgement/diagnosis/locks";

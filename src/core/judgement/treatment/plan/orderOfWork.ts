@@ -1,6 +1,7 @@
 import { sumOf, opened, stated, type Worked } from "@/core/ground/sums/working";
 import type { Step } from "@/core/judgement/treatment/step/step";
-import { proofOf, STAGE, type StagedStep } from "@/core/judgement/treatment/lay/zoneWork";
+import { proofOf } from "@/core/judgement/treatment/lay/proofs";
+import { STAGE, type StagedStep } from "@/core/judgement/treatment/lay/stages";
 
 /**
  * Puts the zones' steps into one order of work and makes one step of what is the same on several zones.

@@ -4,43 +4,33 @@ import type { School } from "@/core/ground/catalog/schoolIds";
 import { densest } from "@/core/job/hairFinding";
 import { takeFindings } from "./planByKind";
 import { isCovered, type History } from "@/core/job/history";
-import type { DamageFinding, Job, Kit } from "@/core/job/schema";
+import type { DamageFinding, HairFinding, Job, Kit } from "@/core/job/schema";
 import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
 import { ACTIONS } from "@/core/ground/catalog/actions";
-import {
-  beforeThisRound,
-  contextOf,
-  diagnosisOf,
-  stateNow,
-  type Context,
-  type ZoneState,
-} from "@/core/judgement/treatment/cloth/planContext";
-import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
-import {
-  layDisinfection,
-  layDryExtras,
-  layLookUnder,
-  NOT_CLEANED,
-  notDisinfected,
-  layProtection,
-  laySmell,
-  likelyWithSmell,
-  smellSource,
-  wantsDisinfection,
-  type SmellSource,
-} from "@/core/judgement/treatment/extra/extras";
-import { layMark, type LaidMark, type MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
+import { beforeThisRound, contextOf, diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { stateNow, type ZoneState } from "@/core/judgement/treatment/cloth/inCloth";
+import type { WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import { isCleaned, layDisinfection, NOT_CLEANED, notDisinfected, wantsDisinfection } from "../extra/disinfection";
+import { layLookUnder } from "../extra/lookUnder";
+import { layProtection } from "../extra/protection";
+import { laySeamsBeltsMats } from "../extra/seamsBeltsMats";
+import { laySmell, likelyWithSmell, smellSource, type SmellSource } from "../extra/smell";
+import { layDryLift } from "../lay/dryLift";
+import { layHair } from "../lay/layHair";
+import { addProofs } from "../lay/proofs";
+import { STAGE, type StagedStep } from "../lay/stages";
+import { ZoneWork } from "../lay/zoneWork";
+import { laySpot } from "../mark/laySpot";
+import type { LaidMark, MarkPlan } from "../mark/markPlan";
+import { cleanersFor, type Panel } from "../school/panel";
+import { laySchool } from "../school/schools";
+import type { SchoolOption } from "../school/weigh";
 import { mergeSteps } from "./orderOfWork";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { REFERRALS } from "@/core/judgement/rules/rules";
-import { cleanersFor, laySchool, type SchoolOption } from "@/core/judgement/treatment/school/schools";
-import { layDryLift } from "@/core/judgement/treatment/lay/dryLift";
-import { layHair } from "../lay/layHair";
-import { laySpot } from "../mark/laySpot";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
-import type { WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
-import { STAGE, ZoneWork, type StagedStep } from "@/core/judgement/treatment/lay/zoneWork";
+import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
 
 interface ZonePlan {
   view: ZoneView;
@@ -127,6 +117,23 @@ function referralsOf(job: Job, marks: MarkPlan[]): Caution[] {
 }
 
 const ORDERS_PER_ZONE = 1000;
+const inOrder = (steps: readonly StagedStep[], index: number): StagedStep[] =>
+  steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
+
+/** One zone while it is planned. */
+interface ZoneDraft {
+  context: Context;
+  plan: Plan;
+  zone: ZonePlan;
+  view: ZoneView;
+  state: ZoneState;
+  marks: LaidMark[];
+  /** Those still to be treated. */
+  open: LaidMark[];
+  hair: HairFinding[];
+  /** The source of the smell, where it is here. */
+  smell: SmellSource | undefined;
+}
 
 function planZone(
   context: Context,
@@ -135,12 +142,10 @@ function planZone(
   index: number,
   smell: SmellSource | undefined,
 ): StagedStep[] {
-  const smells = smell?.zoneId === view.id;
   const likely = likelyWithSmell(likelyOn(context, view), smell, view.id);
   const { marks, hair } = takeFindings({ context, view, likely, plan, marks: [], hair: [] });
-  const open = marks.filter(({ plan }) => plan.state === "open");
   const state = stateNow(context, view);
-  const zonePlan: ZonePlan = {
+  const zone: ZonePlan = {
     view,
     budget: state.budget,
     used: usedOf(state),
@@ -149,72 +154,102 @@ function planZone(
     moves: state.moves,
     likely,
   };
-  plan.zones[view.id] = zonePlan;
+  plan.zones[view.id] = zone;
+  const draft: ZoneDraft = {
+    context,
+    plan,
+    zone,
+    view,
+    state,
+    marks,
+    open: marks.filter(({ plan }) => plan.state === "open"),
+    hair,
+    smell: smell?.zoneId === view.id ? smell : undefined,
+  };
+  const untouched = whyUntouched(draft);
+  if (untouched) {
+    if (wantsDisinfection(context.job, view.id) && !isCovered(context.history, "disinfect-r0", view.id))
+      plan.notes.push(notDisinfected(view, untouched));
+    return [];
+  }
+  plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
+  return inOrder(layZone(draft), index);
+}
 
+const isToTreat = ({ open, view, smell }: ZoneDraft) =>
+  open.length > 0 || view.soil !== undefined || smell !== undefined;
+
+/** Why nothing at all is done on a zone, as it is said of its disinfection; undefined where something is. */
+function whyUntouched(draft: ZoneDraft): string | undefined {
+  const { context, marks, open, hair } = draft;
   // A referral stops the whole zone: nothing is brushed or wetted around what someone licensed has to see.
-  const referred = hadSewage(context.job.account) || marks.some(({ plan }) => plan.state === "referred");
+  if (hadSewage(context.job.account) || marks.some(({ plan }) => plan.state === "referred"))
+    return "Someone licensed has to see it first.";
   const judged =
     open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.
   const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);
-  const toTreat = open.length > 0 || view.soil !== undefined || smells;
-  if (referred || judged || !(toTreat || nothingAllowed || hair.length > 0)) {
-    if (wantsDisinfection(context.job, view.id) && !isCovered(context.history, "disinfect-r0", view.id))
-      plan.notes.push(notDisinfected(view, referred ? "Someone licensed has to see it first." : NOT_CLEANED));
-    return [];
-  }
+  return judged || !(isToTreat(draft) || nothingAllowed || hair.length > 0) ? NOT_CLEANED : undefined;
+}
 
-  plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
+function layZone(draft: ZoneDraft): StagedStep[] {
+  const { context, plan, view, state, zone, open } = draft;
   const round = Math.max(0, ...open.map(({ plan }) => plan.round));
-  const layMarks = (work: ZoneWork) => {
-    if (hair.length > 0) layHair(work, densest(hair));
-    layLookUnder(
-      work,
-      open.map(({ plan }) => plan),
-    );
-    layDryLift(work);
-    layDryExtras(work);
-    for (const mark of open) laySpot(work, mark);
-    if (smells) laySmell(work, smell.families);
-    return work;
-  };
-  const work = layMarks(new ZoneWork(context, state, likely, round));
-  const spotArea = sumOf("geometry.spreadOfAll", {
-    spreads: open.map(({ plan }) => opened(plan.spread, plan.name.toLowerCase())),
-    zoneM2: view.areaM2.value,
-  });
-  if (toTreat) {
-    const soil = view.soil?.level ?? (smells ? "light" : undefined);
-    const panel = {
-      soil: round > 0 ? undefined : soil,
-      spotArea,
-      flush: smells,
-      fromBelow: open.some(({ plan }) => plan.ring?.from === "below" && plan.diagnosis.leader === "water-ring"),
-    };
-    const before = beforeThisRound(context, view);
-    const begun =
-      before === context
-        ? undefined
-        : laySchool(layMarks(new ZoneWork(before, stateNow(before, view), likely, round)), panel);
-    const { options, picked, because } = laySchool(work, panel, begun);
-    Object.assign(zonePlan, { schools: options, picked, pickedBecause: because });
-    if (panel.soil)
-      plan.missing.push(...missingAgents(context.kit, cleanersFor(view, panel.soil, picked === "extraction")));
-  }
+  const work = layMarks(draft, new ZoneWork(context, state, zone.likely, round));
+  if (isToTreat(draft)) layPanel(draft, work);
   if (wantsDisinfection(context.job, view.id)) plan.notes.push(...optional(layDisinfection(work)));
-  if (context.job.choices.protect === "damp" && isCleaned(context, work))
-    plan.notes.push(...optional(layProtection(work)));
-  work.addProofs();
+  if (context.job.choices.protect === "damp" && isCleaned(work)) plan.notes.push(...optional(layProtection(work)));
+  addProofs(work);
   layDrying(work);
-  zonePlan.used = usedOf(state);
-  return work.steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
+  zone.used = usedOf(work.state);
+  zone.moves = work.state.moves;
+  return work.steps;
+}
+
+/** What comes before the panel: hair, dry soil, seams, then the marks and the source of a smell. */
+function layMarks({ hair, open, smell }: ZoneDraft, work: ZoneWork): ZoneWork {
+  if (hair.length > 0) layHair(work, densest(hair));
+  layLookUnder(
+    work,
+    open.map(({ plan }) => plan),
+  );
+  layDryLift(work);
+  laySeamsBeltsMats(work);
+  for (const mark of open) laySpot(work, mark);
+  if (smell) laySmell(work, smell.families);
+  return work;
+}
+
+/** The way through the panel, as it was weighed when the work on this zone began. */
+function layPanel(draft: ZoneDraft, work: ZoneWork) {
+  const { context, plan, view, zone } = draft;
+  const panel = panelOf(draft, work.round);
+  const before = beforeThisRound(context, view);
+  const begun =
+    before === context
+      ? undefined
+      : laySchool(layMarks(draft, new ZoneWork(before, stateNow(before, view), zone.likely, work.round)), panel);
+  const { options, picked, because } = laySchool(work, panel, begun);
+  Object.assign(zone, { schools: options, picked, pickedBecause: because });
+  if (panel.soil)
+    plan.missing.push(...missingAgents(context.kit, cleanersFor(view, panel.soil, picked === "extraction")));
+}
+
+function panelOf({ view, open, smell }: ZoneDraft, round: number): Panel {
+  return {
+    soil: round > 0 ? undefined : (view.soil?.level ?? (smell ? "light" : undefined)),
+    spotArea: sumOf("geometry.spreadOfAll", {
+      spreads: open.map(({ plan }) => opened(plan.spread, plan.name.toLowerCase())),
+      zoneM2: view.areaM2.value,
+    }),
+    flush: smell !== undefined,
+    fromBelow: open.some(({ plan }) => plan.ring?.from === "below" && plan.diagnosis.leader === "water-ring"),
+  };
 }
 
 const optional = (sentence: string | undefined) => (sentence === undefined ? [] : [sentence]);
 const wasCleaned = ({ history }: Context, zoneId: string) =>
   history.done.some(({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(zoneId));
-const isCleaned = (context: Context, { steps, view }: ZoneWork) =>
-  steps.some(({ action }) => action === "clean" || action === "extract") || wasCleaned(context, view.id);
 
 /** Protector by the dry school: when the rest is done and dry, on every zone that was cleaned. */
 export function dryProtection(context: Context, plan: Plan, views: readonly ZoneView[]): Step[] {
@@ -224,8 +259,8 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
       .flatMap((view, index) => {
         const work = new ZoneWork(context, stateNow(context, view), plan.zones[view.id]!.likely, 0);
         plan.notes.push(...optional(layProtection(work)));
-        work.addProofs();
-        return work.steps.map((step) => ({ ...step, order: step.order + index * ORDERS_PER_ZONE }));
+        addProofs(work);
+        return inOrder(work.steps, index);
       }),
   );
 }

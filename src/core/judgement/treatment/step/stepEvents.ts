@@ -65,43 +65,55 @@ export function doneOf(
   startedAt?: string,
   learning: Learnt = {},
 ): DoneEvent {
-  const amountMl = correction.amountMl ?? step.amountMl?.value;
-  const wetStrokes = correction.wetStrokes ?? step.wetStrokes?.value;
-  const dryStrokes = correction.dryStrokes ?? step.dryStrokes?.value;
-  const more =
-    step.wetStrokes && wetStrokes
-      ? wetStrokes / step.wetStrokes.value
-      : step.amountMl && amountMl
-        ? amountMl / step.amountMl.value
-        : 1;
-  const putOnMl =
-    correction.solutionMl ?? (amountMl === undefined ? undefined : amountMl * (step.wetStrokes ? more : 1));
   return {
     kind: "done",
     ...of(step, moment),
     areaM2: step.areaM2.value,
     ...(step.agent ? { agent: step.agent } : {}),
     ...(step.partsWater ? { partsWater: step.partsWater.value } : {}),
-    ...(putOnMl === undefined ? {} : { amountMl: putOnMl }),
-    ...(wetStrokes === undefined ? {} : { wetStrokes }),
-    ...(dryStrokes === undefined ? {} : { dryStrokes }),
+    ...whatWentOn(step, correction),
     ...(step.pace === undefined ? {} : { pace: step.pace }),
-    ...(step.waterOnLPerM2 > 0
-      ? {
-          waterOnLPerM2:
-            correction.solutionMl === undefined
-              ? step.waterOnLPerM2 * more
-              : correction.solutionMl / 1000 / step.areaM2.value,
-        }
-      : {}),
     ...(correction.recoveredMl === undefined ? {} : { recoveredMl: correction.recoveredMl }),
     ...learning,
-    ...(startedAt
-      ? {
-          minutes: Math.min(MOST_MIN, Math.max(0, (Date.parse(moment.at) - Date.parse(startedAt)) / 60_000)),
-          plannedMin: Math.min(MOST_MIN, step.minutes.value),
-        }
-      : {}),
+    ...timeTaken(step, moment, startedAt),
     ...(isWaitedOut(step.action) ? {} : dwellOf(step)),
   };
 }
+
+/** Against the plan: by the strokes pulled, else by the amount put on. */
+function shareOfPlan(step: Step, wetStrokes: number | undefined, amountMl: number | undefined): number {
+  if (step.wetStrokes && wetStrokes) return wetStrokes / step.wetStrokes.value;
+  return step.amountMl && amountMl ? amountMl / step.amountMl.value : 1;
+}
+
+/** Liquid, water and strokes as they went on; the tank's own marks outrank what was planned. */
+function whatWentOn(
+  step: Step,
+  correction: Correction,
+): Pick<DoneEvent, "amountMl" | "wetStrokes" | "dryStrokes" | "waterOnLPerM2"> {
+  const planned = correction.amountMl ?? step.amountMl?.value;
+  const wetStrokes = correction.wetStrokes ?? step.wetStrokes?.value;
+  const dryStrokes = correction.dryStrokes ?? step.dryStrokes?.value;
+  const share = shareOfPlan(step, wetStrokes, planned);
+  const pulled = planned === undefined ? undefined : planned * (step.wetStrokes ? share : 1);
+  const amountMl = correction.solutionMl ?? pulled;
+  const byTank = correction.solutionMl === undefined ? undefined : correction.solutionMl / 1000 / step.areaM2.value;
+  return {
+    ...(amountMl === undefined ? {} : { amountMl }),
+    ...(wetStrokes === undefined ? {} : { wetStrokes }),
+    ...(dryStrokes === undefined ? {} : { dryStrokes }),
+    ...(step.waterOnLPerM2 > 0 ? { waterOnLPerM2: byTank ?? step.waterOnLPerM2 * share } : {}),
+  };
+}
+
+const timeTaken = (
+  step: Step,
+  { at }: Moment,
+  startedAt: string | undefined,
+): Pick<DoneEvent, "minutes" | "plannedMin"> =>
+  startedAt
+    ? {
+        minutes: Math.min(MOST_MIN, Math.max(0, (Date.parse(at) - Date.parse(startedAt)) / 60_000)),
+        plannedMin: Math.min(MOST_MIN, step.minutes.value),
+      }
+    : {};

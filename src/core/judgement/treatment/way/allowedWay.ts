@@ -4,7 +4,8 @@ import type { RoleId } from "@/core/ground/catalog/roles";
 import { toolOf, TOOLS, type ToolId } from "@/core/ground/catalog/tools";
 import type { Kit } from "@/core/job/schema";
 import type { ActionId } from "@/core/ground/catalog/actions";
-import { factsOf, surfaceTempOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { surfaceTempOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { judge, limitsOf, type Candidate, type Verdict } from "@/core/judgement/rules/judge";
 import { usualClothTempC } from "../step/amounts";
@@ -30,7 +31,10 @@ interface RefusedFit {
   forbiddenBy: Rule[];
 }
 
-type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal";
+/** What is done by a machine, by hand without an agent, or with plain water. */
+type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal" | "hair-lift" | "seams";
+/** Loose dirt comes off with a nozzle right behind. */
+const WITH_NOZZLE: readonly ActionId[] = ["dry-removal", "hair-lift", "seams"];
 
 const refused = (because: string, forbiddenBy: Rule[] = []): RefusedFit => ({ ok: false, because, forbiddenBy });
 const GENTLER: Partial<Record<ToolId, ToolId>> = {
@@ -113,7 +117,26 @@ const MACHINE_TOOL: Record<MachineAction, ToolId> = {
   extract: "extractor",
   presoak: "towel",
   "dry-removal": "vacuum",
+  "hair-lift": "rubber-block",
+  seams: "toothbrush",
 };
+
+/** What the shelf lacks for it, in words. */
+function missingFor(
+  kit: Kit,
+  { areaM2 }: ZoneView,
+  likely: readonly FamilyId[],
+  action: MachineAction,
+): string | undefined {
+  if (action === "steam") return machineOn(kit, "steamer") ? undefined : "There is no steamer on the shelf.";
+  if (action === "extract") return extractorFor(kit, areaM2.value) ? undefined : "There is no extractor on the shelf.";
+  if (action === "scrape") return ownsTool(kit, "scraper") ? undefined : "There is no scraper on the shelf.";
+  if (!WITH_NOZZLE.includes(action)) return undefined;
+  if (!hasVacuum(kit)) return "There is no vacuum on the shelf.";
+  return likely.includes("mould") && !hasHepa(kit)
+    ? "Mould is not ruled out, and there is no HEPA vacuum on the shelf: any other blows spores about."
+    : undefined;
+}
 
 /** The same for what is done by a machine or with plain water. */
 export function fitMachine(
@@ -123,15 +146,10 @@ export function fitMachine(
   action: MachineAction,
   inCloth: Iterable<AgentGroup> = [],
 ): Fit {
-  if (action === "steam" && !machineOn(context.kit, "steamer")) return refused("There is no steamer on the shelf.");
-  if (action === "extract" && !extractorFor(context.kit, view.areaM2.value))
-    return refused("There is no extractor on the shelf.");
-  if (action === "dry-removal" && !hasVacuum(context.kit)) return refused("There is no vacuum on the shelf.");
-  if (action === "dry-removal" && likely.includes("mould") && !hasHepa(context.kit))
-    return refused("Mould is not ruled out, and there is no HEPA vacuum on the shelf: any other blows spores about.");
-  if (action === "scrape" && !ownsTool(context.kit, "scraper")) return refused("There is no scraper on the shelf.");
+  const missing = missingFor(context.kit, view, likely, action);
+  if (missing) return refused(missing);
   const facts = factsOf(context, view, likely, inCloth);
-  const wet = action !== "scrape" && action !== "dry-removal";
+  const wet = action === "steam" || action === "extract" || action === "presoak";
   const usual = usualClothTempC(action, "water");
   // Only drawing off can be done cooler; steam and a soak are what they are, or are refused.
   const hot = action === "extract" ? Math.min(usual, limitsOf(facts).clothTempC) : usual;
@@ -140,7 +158,7 @@ export function fitMachine(
   const candidate: Candidate = {
     action,
     ...(wet ? { agent: "water", clothTempC: hot, phMin, phMax } : {}),
-    ...(action === "scrape" ? { toolAggressiveness: TOOLS[tool].aggressiveness } : {}),
+    ...(action === "scrape" || action === "seams" ? { toolAggressiveness: TOOLS[tool].aggressiveness } : {}),
   };
   const verdict = judge(candidate, facts);
   return verdict.forbiddenBy.length > 0

@@ -2,7 +2,8 @@ import type { AgentId } from "@/core/ground/catalog/agents";
 import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
 import { agentOn } from "@/core/job/ownAgent";
-import { factsOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import type { Context } from "@/core/judgement/treatment/cloth/planContext";
+import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
 import { soilLeft } from "../step/effect";
 import type { Effort } from "../step/effect";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
@@ -45,6 +46,16 @@ interface Wanted {
   dwell: Dwell;
 }
 
+/** One way to turn the four factors, before anybody asked the rules. */
+interface Turned {
+  /** Parts of water. */
+  r: number;
+  tool: ToolId;
+  effort: Effort;
+  left: number;
+  harsh: number;
+}
+
 /**
  * Every set the rules leave, gentlest first, is tried against the target; where none reaches it, the one that leaves
  * least in the usual rounds.
@@ -54,82 +65,96 @@ export function gentlestSet(
   view: ZoneView,
   likely: readonly FamilyId[],
   fit: FoundFit,
-  { agent, targetLeft, usualRounds, mostRounds, dwell }: Wanted,
+  wanted: Wanted,
 ): CleaningSet {
-  const row = agentOn(context.kit, agent);
-  const label = context.job.choices.readings[agent] ?? row.reading;
-  const strongest = fit.strength?.partsWater.value ?? 0;
-  // One bottle for all panels of a job: weaker only where none of them is worse than lightly soiled.
-  const weaker = Math.round(Math.sqrt((strongest + 1) * (Math.max(strongest, row.weakestPartsWater) + 1)) - 1);
-  const parts = label && lightAllOver(context) ? [weaker, strongest] : [strongest];
-  const warmest = fit.candidate.clothTempC ?? COOL_C;
-  const temps = [...new Set([Math.max(Math.min(COOL_C, warmest), row.minTempC), warmest])];
-  const shortestMin = dwell.min.value;
-  const dwells = DWELL_TIMES.filter((times) => times === 1 || times * shortestMin <= (dwell.max?.value ?? Infinity));
-  const tools = gentlerTools(context.kit, view, fit.tool);
-
-  const sets = parts.flatMap((r) =>
-    temps.flatMap((tempC) =>
-      dwells.flatMap((times) =>
-        tools.flatMap((tool) =>
-          Array.from({ length: mostRounds }, (_, index) => {
-            const strength = label ? (partsWater(label) + 1) / (r + 1) : 1;
-            const effort: Effort = {
-              agent,
-              rounds: index + 1,
-              strength,
-              dwellMin: times * shortestMin,
-              shortestMin,
-              agitation: TOOLS[tool].agitation,
-              tempC,
-            };
-            return { r, tool, effort, left: soilLeft(effort).value, harsh: harshnessOf(effort, tool, times) };
-          }),
-        ),
-      ),
-    ),
-  );
-  type Set = (typeof sets)[number];
-  const fitOf = ({ r, tool, effort }: Set): FoundFit | undefined => {
-    const strength = r === strongest ? fit.strength : strengthAt(row, r, fit.strength!);
-    const candidate = {
-      ...fit.candidate,
-      clothTempC: effort.tempC,
-      toolAggressiveness: TOOLS[tool].aggressiveness,
-      phMin: strength?.phMin ?? fit.candidate.phMin,
-      phMax: strength?.phMax ?? fit.candidate.phMax,
-    };
-    const verdict = judge(candidate, factsOf(context, view, likely, []));
-    return verdict.forbiddenBy.length === 0 ? { ...fit, candidate, verdict, strength, tool } : undefined;
-  };
-  const taken = (set: Set): CleaningSet | undefined => {
-    const found = fitOf(set);
-    return found && { fit: found, effort: set.effort, targetLeft, reaches: set.left <= targetLeft + 1e-9 };
-  };
+  const { agent, targetLeft, usualRounds, dwell } = wanted;
+  const parts = partsTried(context, fit, agent);
+  const sets = turnedAllWays(context, view, fit, wanted, parts);
   const gentlest = sets
     .filter(({ left }) => left <= targetLeft + 1e-9)
     .sort((a, b) => parts.indexOf(a.r) - parts.indexOf(b.r) || a.harsh - b.harsh);
-  for (const set of gentlest) {
-    const found = taken(set);
-    if (found) return found;
-  }
   const most = sets
     .filter(({ effort }) => effort.rounds === usualRounds)
     .sort((a, b) => a.left - b.left || a.harsh - b.harsh);
-  for (const set of most) {
-    const found = taken(set);
-    if (found) return found;
+  for (const set of [...gentlest, ...most]) {
+    const found = underTheRules(context, view, likely, fit, set);
+    if (found) return { fit: found, effort: set.effort, targetLeft, reaches: set.left <= targetLeft + 1e-9 };
   }
   const effort: Effort = {
     agent,
     rounds: usualRounds,
     strength: 1,
-    dwellMin: shortestMin,
-    shortestMin,
+    dwellMin: dwell.min.value,
+    shortestMin: dwell.min.value,
     agitation: TOOLS[fit.tool].agitation,
-    tempC: warmest,
+    tempC: fit.candidate.clothTempC ?? COOL_C,
   };
   return { fit, effort, targetLeft, reaches: false };
+}
+
+const labelOf = ({ job, kit }: Context, agent: AgentId) => job.choices.readings[agent] ?? agentOn(kit, agent).reading;
+
+/** One bottle for all panels of a job: weaker only where none of them is worse than lightly soiled. */
+function partsTried(context: Context, { strength }: FoundFit, agent: AgentId): number[] {
+  const strongest = strength?.partsWater.value ?? 0;
+  if (!labelOf(context, agent) || !lightAllOver(context)) return [strongest];
+  const { weakestPartsWater } = agentOn(context.kit, agent);
+  return [Math.round(Math.sqrt((strongest + 1) * (Math.max(strongest, weakestPartsWater) + 1)) - 1), strongest];
+}
+
+function turnedAllWays(
+  context: Context,
+  view: ZoneView,
+  fit: FoundFit,
+  { agent, mostRounds, dwell }: Wanted,
+  parts: readonly number[],
+): Turned[] {
+  const label = labelOf(context, agent);
+  const warmest = fit.candidate.clothTempC ?? COOL_C;
+  const coolest = Math.max(Math.min(COOL_C, warmest), agentOn(context.kit, agent).minTempC);
+  const temps = [...new Set([coolest, warmest])];
+  const shortestMin = dwell.min.value;
+  const dwells = DWELL_TIMES.filter((times) => times === 1 || times * shortestMin <= (dwell.max?.value ?? Infinity));
+  const tools = gentlerTools(context.kit, view, fit.tool);
+  const turned = (r: number, tempC: number, times: number, tool: ToolId, rounds: number): Turned => {
+    const effort: Effort = {
+      agent,
+      rounds,
+      strength: label ? (partsWater(label) + 1) / (r + 1) : 1,
+      dwellMin: times * shortestMin,
+      shortestMin,
+      agitation: TOOLS[tool].agitation,
+      tempC,
+    };
+    return { r, tool, effort, left: soilLeft(effort).value, harsh: harshnessOf(effort, tool, times) };
+  };
+  const rounds = Array.from({ length: mostRounds }, (_, index) => index + 1);
+  return parts.flatMap((r) =>
+    temps.flatMap((tempC) =>
+      dwells.flatMap((times) => tools.flatMap((tool) => rounds.map((n) => turned(r, tempC, times, tool, n)))),
+    ),
+  );
+}
+
+/** The fit as a set turns it; undefined where a rule forbids that. */
+function underTheRules(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  fit: FoundFit,
+  { r, tool, effort }: Turned,
+): FoundFit | undefined {
+  const isUsual = r === (fit.strength?.partsWater.value ?? 0);
+  const strength = isUsual ? fit.strength : strengthAt(agentOn(context.kit, effort.agent), r, fit.strength!);
+  const candidate = {
+    ...fit.candidate,
+    clothTempC: effort.tempC,
+    toolAggressiveness: TOOLS[tool].aggressiveness,
+    phMin: strength?.phMin ?? fit.candidate.phMin,
+    phMax: strength?.phMax ?? fit.candidate.phMax,
+  };
+  const verdict = judge(candidate, factsOf(context, view, likely, []));
+  return verdict.forbiddenBy.length === 0 ? { ...fit, candidate, verdict, strength, tool } : undefined;
 }
 
 const lightAllOver = ({ job }: Context) =>

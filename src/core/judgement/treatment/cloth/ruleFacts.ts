@@ -1,0 +1,47 @@
+import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import { stepBase, type History } from "@/core/job/history";
+import type { RuleFacts } from "@/core/judgement/rules/judge";
+import { fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
+import type { Context } from "./planContext";
+
+/** At this or colder a belt does not dry out; what nobody measured counts as this cold. Judgement. */
+const BELT_COLD_C = 12;
+
+/** What the rules are told of a zone and the marks on it. */
+export const factsOf = (
+  { job, history, conditions }: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  inCloth: Iterable<AgentGroup>,
+): RuleFacts => ({
+  materials: view.materials,
+  builds: view.builds,
+  careCode: view.careCode,
+  neighbours: view.neighbours,
+  oldOrFragile: view.oldOrFragile,
+  likely,
+  inCloth: [...inCloth],
+  fastness: (agent) =>
+    fastnessOf(view, agent) === "unproved" && fastnessDone(history, agent, view.id)
+      ? "proved"
+      : fastnessOf(view, agent),
+  noPower: job.site.power === "none",
+  role: view.role,
+  allergies: job.account?.allergies ?? [],
+  matters: job.account?.matters,
+  seatsLifted: job.account?.liftSeats === true,
+  cold: conditions.slow.tempC <= BELT_COLD_C,
+});
+
+/** The key of a colourfastness step names its agents and its cloth. */
+export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
+  `${agents.join("+")}@${view.clothOwner.id}`;
+
+const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
+  history.done.some(
+    ({ stepKey, zoneIds }) =>
+      stepBase(stepKey) === "fastness" &&
+      zoneIds.includes(zoneId) &&
+      stepKey.split(/[:@]/)[1]?.split("+").includes(agent),
+  );

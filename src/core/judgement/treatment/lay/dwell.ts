@@ -1,0 +1,50 @@
+import { evaporation } from "@/core/models/air/evaporation";
+import type { AgentId } from "@/core/ground/catalog/agents";
+import { opened, stated, sumOf } from "@/core/ground/sums/working";
+import { agentOn } from "@/core/job/ownAgent";
+import { surfaceTempOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import type { Effort } from "@/core/judgement/treatment/step/effect";
+import type { Dwell } from "@/core/judgement/treatment/step/step";
+
+const DRYING_OUT_SHARE = 0.6;
+
+/** The wait that the cleaning wants, where it is more than the agent's shortest. */
+export const longerDwell = ({ min, max }: Dwell, effort: Effort | undefined): Dwell =>
+  effort && effort.dwellMin > min.value + 1e-9
+    ? {
+        min: sumOf("treatment.dwellWanted", {
+          shortestMin: opened(min),
+          times: effort.dwellMin / min.value,
+        }),
+        max: max && (max.value > effort.dwellMin ? max : undefined),
+      }
+    : { min, max };
+
+/** How long an agent works: longer where it is cold, no longer than it stays wet. @param filmLPerM2 what is put on */
+export function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLPerM2: number): Dwell {
+  const { conditions } = context;
+  const { dwellMinMin, dwellMaxMin } = agentOn(context.kit, agent);
+  const { basis } = conditions.slow;
+  const surface = surfaceTempOf(context, zoneId);
+  const tempC = Math.min(conditions.slow.tempC, surface ?? Infinity);
+  const cold = Math.min(2, Math.max(1, 2 ** ((20 - tempC) / 10)));
+  const min = dwellMinMin * cold;
+  const rate = evaporation(conditions.fast);
+  // Where it would dry out before the dwell is over it is misted again; the dwell is never cut under its minimum.
+  return {
+    min: sumOf("treatment.dwellMin", {
+      shortestMin: stated.table(dwellMinMin),
+      tempC:
+        surface !== undefined && surface <= conditions.slow.tempC
+          ? stated.measured(surface, "cloth")
+          : { value: tempC, name: "air", basis: basis?.tempC ?? "entered" },
+    }),
+    max: sumOf("treatment.dwellMax", {
+      shortestMin: min,
+      longestMin: stated.table(dwellMaxMin),
+      filmLPerM2,
+      share: stated.table(DRYING_OUT_SHARE),
+      evaporation: opened(rate),
+    }),
+  };
+}
