@@ -5,6 +5,7 @@ import { handsOf, type History } from "@/core/job/history";
 import { timeText } from "@/ui/time";
 import { useBay } from "./state/BayContext";
 import { PHASES } from "./state/phases";
+import { type Dwell } from "@/core/judgement/treatment/step/step";
 
 const LINE_Y = 34;
 /** Hands-on time takes this share of the thread, drying the rest. */
@@ -43,60 +44,17 @@ export function Thread() {
         </text>
       )}
       {worked.map(({ key, fromMs, toMs }) => (
-        <line
-          key={key}
-          x1={x(fromMs) + 1.5}
-          x2={Math.max(x(fromMs) + 4, x(toMs) - 2)}
-          y1={LINE_Y}
-          y2={LINE_Y}
-          stroke="var(--moss)"
-          strokeWidth="5"
-          strokeLinecap="round"
-        />
+        <PromiseMark key={key} x={x} fromMs={fromMs} toMs={toMs} />
       ))}
       {assessment.order.tasks.map(({ step: { key, dwell }, running }, index) => {
         const { startMs, endMs } = forecast.times[index]!;
         const [a, b] = [x(startMs) + 2, Math.max(x(startMs) + 5, x(endMs) - 2)];
-        if (running || index === 0)
-          return (
-            <line
-              key={`${key}-${index}`}
-              x1={a}
-              x2={b}
-              y1={LINE_Y}
-              y2={LINE_Y}
-              stroke="var(--ink)"
-              strokeWidth="6"
-              strokeLinecap="round"
-            />
-          );
+        if (running || index === 0) return <DoneStitch key={`${key}-${index}`} a={a} b={b} />;
         const sag = Math.min(12, 4 + (b - a) / 14);
-        return (
-          <path
-            key={`${key}-${index}`}
-            d={
-              dwell
-                ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}`
-                : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`
-            }
-            fill="none"
-            stroke={dwell ? "var(--weld)" : "var(--inkSoft)"}
-            strokeWidth="2.5"
-            strokeLinecap="round"
-          />
-        );
+        return <DwellSag key={`${key}-${index}`} dwell={dwell} a={a} b={b} sag={sag} />;
       })}
       {forecast.usable && forecast.usable.atMs > finishMs && (
-        <line
-          x1={x(finishMs)}
-          x2={x(forecast.usable.atMs)}
-          y1={LINE_Y}
-          y2={LINE_Y}
-          stroke="var(--woad)"
-          strokeWidth="4"
-          strokeDasharray="1 9"
-          strokeLinecap="round"
-        />
+        <FinishMark x={x} finishMs={finishMs} usableMs={forecast.usable.atMs} />
       )}
       {promises.map(({ name, ms }, index) => {
         const at = x(ms);
@@ -130,6 +88,55 @@ export function Thread() {
         </g>
       )}
     </svg>
+  );
+}
+
+function PromiseMark({ x, fromMs, toMs }: { x: (ms: number) => number; fromMs: number; toMs: number }) {
+  return (
+    <line
+      x1={x(fromMs) + 1.5}
+      x2={Math.max(x(fromMs) + 4, x(toMs) - 2)}
+      y1={LINE_Y}
+      y2={LINE_Y}
+      stroke="var(--moss)"
+      strokeWidth="5"
+      strokeLinecap="round"
+    />
+  );
+}
+
+function DoneStitch({ a, b }: { a: number; b: number }) {
+  return <line x1={a} x2={b} y1={LINE_Y} y2={LINE_Y} stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />;
+}
+
+function DwellSag({ dwell, a, b, sag }: { dwell: Dwell | undefined; a: number; b: number; sag: number }) {
+  return (
+    <path
+      d={
+        dwell
+          ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}`
+          : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`
+      }
+      fill="none"
+      stroke={dwell ? "var(--weld)" : "var(--inkSoft)"}
+      strokeWidth="2.5"
+      strokeLinecap="round"
+    />
+  );
+}
+
+function FinishMark({ x, finishMs, usableMs }: { x: (ms: number) => number; finishMs: number; usableMs: number }) {
+  return (
+    <line
+      x1={x(finishMs)}
+      x2={x(usableMs)}
+      y1={LINE_Y}
+      y2={LINE_Y}
+      stroke="var(--woad)"
+      strokeWidth="4"
+      strokeDasharray="1 9"
+      strokeLinecap="round"
+    />
   );
 }
 

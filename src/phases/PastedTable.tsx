@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState } from "react";
+import { type SetStateAction, type RefObject, type Dispatch, useRef, useState } from "react";
 import ProgressBar from "react-bootstrap/ProgressBar";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
@@ -53,35 +53,14 @@ export function PastedTable({
   return (
     <details className="mt-2">
       <summary className="form-label">{title}</summary>
-      <FormGroup controlId={id}>
-        <FormLabel>CSV: {columns}</FormLabel>
-        <FormControl
-          as="textarea"
-          rows={4}
-          value={text}
-          placeholder={`${columns}\n${example}`}
-          onChange={({ target }) => setText(target.value)}
-        />
-      </FormGroup>
+      <PastedText id={id} columns={columns} text={text} example={example} setText={setText} />
       <div className="row-wrap mt-2">
         <Act onAct={() => void read(text)} disabled={text.trim() === ""}>
           {taken}
         </Act>
         <Act onAct={() => file.current?.click()}>Open a CSV file</Act>
       </div>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,text/csv,text/plain"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label={`${title}: file`}
-        onChange={({ target }) => {
-          const [given] = target.files ?? [];
-          if (given) void open(given);
-          target.value = "";
-        }}
-      />
+      <TableFileInput file={file} title={title} open={open} />
       {reading && <ProgressBar className="mt-2" now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
       {problems.length > 0 && (
         <div className="caution caution-danger mt-2" role="alert">
@@ -94,5 +73,58 @@ export function PastedTable({
         </div>
       )}
     </details>
+  );
+}
+
+function PastedText({
+  id,
+  columns,
+  text,
+  example,
+  setText,
+}: {
+  id: string;
+  columns: string;
+  text: string;
+  example: string;
+  setText: Dispatch<SetStateAction<string>>;
+}) {
+  return (
+    <FormGroup controlId={id}>
+      <FormLabel>CSV: {columns}</FormLabel>
+      <FormControl
+        as="textarea"
+        rows={4}
+        value={text}
+        placeholder={`${columns}\n${example}`}
+        onChange={({ target }) => setText(target.value)}
+      />
+    </FormGroup>
+  );
+}
+
+function TableFileInput({
+  file,
+  title,
+  open,
+}: {
+  file: RefObject<HTMLInputElement | null>;
+  title: string;
+  open: (given: File) => Promise<void>;
+}) {
+  return (
+    <input
+      ref={file}
+      type="file"
+      accept=".csv,text/csv,text/plain"
+      className="visually-hidden"
+      tabIndex={-1}
+      aria-label={`${title}: file`}
+      onChange={({ target }) => {
+        const [given] = target.files ?? [];
+        if (given) void open(given);
+        target.value = "";
+      }}
+    />
   );
 }

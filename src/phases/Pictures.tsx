@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState, type ReactNode } from "react";
+import { type RefObject, useRef, useState, type ReactNode } from "react";
 import { MOST } from "@/core/job/fileFormat";
 import { addPicture, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
@@ -48,50 +48,10 @@ export function Pictures({
   return (
     <div className="mt-3">
       <h3>{title}</h3>
-      <div className="pictures">
-        {pictures.map((id) => (
-          <Shown
-            key={id}
-            id={id}
-            action={action?.(id)}
-            onRemove={() =>
-              onChange(
-                "Take a picture off",
-                pictures.filter((other) => other !== id),
-              )
-            }
-          />
-        ))}
-      </div>
-      <div className="row-wrap">
-        <Act onAct={() => camera.current?.click()} disabled={busy}>
-          Take a picture
-        </Act>
-        <Act onAct={() => file.current?.click()} disabled={busy}>
-          Add from a file
-        </Act>
-        <span role="status">{busy ? "Shrinking it…" : ""}</span>
-      </div>
-      <input
-        ref={camera}
-        type="file"
-        accept="image/*"
-        capture="environment"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label={`${title}: picture from the camera`}
-        onChange={({ target }) => void add(target.files)}
-      />
-      <input
-        ref={file}
-        type="file"
-        accept="image/*"
-        multiple
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label={title === "Pictures" ? "Picture file" : `${title}: picture file`}
-        onChange={({ target }) => void add(target.files)}
-      />
+      <Thumbnails pictures={pictures} action={action} onChange={onChange} />
+      <AddButtons camera={camera} busy={busy} file={file} />
+      <CameraInput camera={camera} title={title} add={add} />
+      <FileInput file={file} title={title} add={add} />
       {problems.length > 0 && (
         <div role="alert">
           {problems.map((problem) => (
@@ -103,6 +63,102 @@ export function Pictures({
         </div>
       )}
     </div>
+  );
+}
+
+function Thumbnails({
+  pictures,
+  action,
+  onChange,
+}: {
+  pictures: readonly string[];
+  action: ((id: string) => ReactNode) | undefined;
+  onChange: (label: string, pictures: string[]) => void;
+}) {
+  return (
+    <div className="pictures">
+      {pictures.map((id) => (
+        <Shown
+          key={id}
+          id={id}
+          action={action?.(id)}
+          onRemove={() =>
+            onChange(
+              "Take a picture off",
+              pictures.filter((other) => other !== id),
+            )
+          }
+        />
+      ))}
+    </div>
+  );
+}
+
+function AddButtons({
+  camera,
+  busy,
+  file,
+}: {
+  camera: RefObject<HTMLInputElement | null>;
+  busy: boolean;
+  file: RefObject<HTMLInputElement | null>;
+}) {
+  return (
+    <div className="row-wrap">
+      <Act onAct={() => camera.current?.click()} disabled={busy}>
+        Take a picture
+      </Act>
+      <Act onAct={() => file.current?.click()} disabled={busy}>
+        Add from a file
+      </Act>
+      <span role="status">{busy ? "Shrinking it…" : ""}</span>
+    </div>
+  );
+}
+
+function CameraInput({
+  camera,
+  title,
+  add,
+}: {
+  camera: RefObject<HTMLInputElement | null>;
+  title: string;
+  add: (files: FileList | null) => Promise<void>;
+}) {
+  return (
+    <input
+      ref={camera}
+      type="file"
+      accept="image/*"
+      capture="environment"
+      className="visually-hidden"
+      tabIndex={-1}
+      aria-label={`${title}: picture from the camera`}
+      onChange={({ target }) => void add(target.files)}
+    />
+  );
+}
+
+function FileInput({
+  file,
+  title,
+  add,
+}: {
+  file: RefObject<HTMLInputElement | null>;
+  title: string;
+  add: (files: FileList | null) => Promise<void>;
+}) {
+  return (
+    <input
+      ref={file}
+      type="file"
+      accept="image/*"
+      multiple
+      className="visually-hidden"
+      tabIndex={-1}
+      aria-label={title === "Pictures" ? "Picture file" : `${title}: picture file`}
+      onChange={({ target }) => void add(target.files)}
+    />
   );
 }
 

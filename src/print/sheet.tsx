@@ -87,24 +87,7 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
             ))}
           </View>
         )}
-        {lines.length > 0 && (
-          <View wrap={false}>
-            <Text style={styles.head}>To pay</Text>
-            {lines.map(({ what, amount, unit, price }, index) => (
-              <View key={index} style={styles.row}>
-                <Text>
-                  {printable(what).text}
-                  {unit ? `, ${amount} ${unit}` : ""}
-                </Text>
-                <Text>{money(price)}</Text>
-              </View>
-            ))}
-            <View style={styles.row}>
-              <Text style={{ fontWeight: 700 }}>Together</Text>
-              <Text style={{ fontWeight: 700 }}>{money(lines.reduce((sum, { price }) => sum + price, 0))}</Text>
-            </View>
-          </View>
-        )}
+        {lines.length > 0 && <PriceLines lines={lines} />}
         {signed && (
           <View wrap={false}>
             <Text style={styles.head}>Received</Text>
@@ -120,23 +103,54 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
           Made on {madeOn}. The products&apos; own labels and safety sheets come first.
         </Text>
       </Page>
-      {workings && (
-        <Page size="A4" style={styles.page}>
-          <Text style={styles.title}>For the technician</Text>
-          {workings.map(({ when, what, numbers }, index) => (
-            <View key={index} style={styles.row} wrap={false}>
-              <Text style={styles.words}>
-                {when} {printable(what).text}
-              </Text>
-              <Text>{numbers}</Text>
-            </View>
-          ))}
-          <Text style={styles.foot} fixed>
-            Made on {madeOn}. Not for the owner.
-          </Text>
-        </Page>
-      )}
+      {workings && <WorkingsPage workings={workings} madeOn={madeOn} />}
     </Document>,
+  );
+}
+
+function PriceLines({ lines }: { lines: readonly InvoiceLine[] }) {
+  return (
+    <View wrap={false}>
+      <Text style={styles.head}>To pay</Text>
+      {lines.map(({ what, amount, unit, price }, index) => (
+        <View key={index} style={styles.row}>
+          <Text>
+            {printable(what).text}
+            {unit ? `, ${amount} ${unit}` : ""}
+          </Text>
+          <Text>{money(price)}</Text>
+        </View>
+      ))}
+      <View style={styles.row}>
+        <Text style={{ fontWeight: 700 }}>Together</Text>
+        <Text style={{ fontWeight: 700 }}>{money(lines.reduce((sum, { price }) => sum + price, 0))}</Text>
+      </View>
+    </View>
+  );
+}
+
+function WorkingsPage({
+  workings,
+  madeOn,
+}: {
+  workings: readonly { when: string; what: string; numbers: string }[];
+  madeOn: string;
+}) {
+  return (
+    <Page size="A4" style={styles.page}>
+      <Text style={styles.title}>For the technician</Text>
+      {workings.map(({ when, what, numbers }, index) => (
+        <View key={index} style={styles.row} wrap={false}>
+          <Text style={styles.words}>
+            {when} {printable(what).text}
+          </Text>
+          <Text>{numbers}</Text>
+        </View>
+      ))}
+      <Text style={styles.foot} fixed>
+        Made on {madeOn}. Not for the owner.
+      </Text>
+    </Page>
   );
 }
 

@@ -15,6 +15,7 @@ import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
 import { placeZones, type Placed } from "./geometry";
 import { FINDING_PATTERN, Patterns } from "./patterns";
+import { type Worked } from "@/core/ground/sums/working";
 
 const HeldFinding = later(() => import("./HeldFinding").then(({ HeldFinding }) => HeldFinding), FindingShape);
 const CornerHandles = later(() => import("./CornerHandles").then(({ CornerHandles }) => CornerHandles));
@@ -193,23 +194,53 @@ function Drawing({ closer }: { closer: boolean }) {
         />
       )}
       {size.height > 150 && (
-        <g transform={`translate(0 ${heightMm + px(20)})`}>
-          <path
-            className="scale"
-            strokeWidth={px(1.5)}
-            d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`}
-          />
-          <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>
-            {quantity({ value: rulerMm / 1000, unit: "m" })}
-          </text>
-          {faces && widthMm * scale > 230 && (
-            <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">
-              {faces}
-            </text>
-          )}
-        </g>
+        <ScaleBar
+          heightMm={heightMm}
+          px={px}
+          rulerMm={rulerMm}
+          quantity={quantity}
+          faces={faces}
+          widthMm={widthMm}
+          scale={scale}
+        />
       )}
     </svg>
+  );
+}
+
+function ScaleBar({
+  heightMm,
+  px,
+  rulerMm,
+  quantity,
+  faces,
+  widthMm,
+  scale,
+}: {
+  heightMm: number;
+  px: (pixels: number) => number;
+  rulerMm: number;
+  quantity: (of: { value: number; unit: Worked["unit"] }) => string;
+  faces: string | undefined;
+  widthMm: number;
+  scale: number;
+}) {
+  return (
+    <g transform={`translate(0 ${heightMm + px(20)})`}>
+      <path
+        className="scale"
+        strokeWidth={px(1.5)}
+        d={`M0 ${-px(5)} V${px(5)} M0 0 H${rulerMm} M${rulerMm} ${-px(5)} V${px(5)}`}
+      />
+      <text x={rulerMm + px(8)} y={px(5)} fontSize={px(TEXT_PX)}>
+        {quantity({ value: rulerMm / 1000, unit: "m" })}
+      </text>
+      {faces && widthMm * scale > 230 && (
+        <text x={widthMm} y={px(5)} fontSize={px(TEXT_PX)} textAnchor="end">
+          {faces}
+        </text>
+      )}
+    </g>
   );
 }
 
@@ -421,17 +452,29 @@ function ZoneLabel({
         rx={px(4)}
       />
       {lines.map((line, index) => (
-        <text
-          key={line}
-          className={selected ? "on" : ""}
-          x={px(6)}
-          y={-px(height - 17 - index * 19)}
-          fontSize={px(TEXT_PX)}
-        >
-          {line}
-        </text>
+        <LabelLine key={line} line={line} selected={selected} px={px} height={height} index={index} />
       ))}
     </g>
+  );
+}
+
+function LabelLine({
+  line,
+  selected,
+  px,
+  height,
+  index,
+}: {
+  line: string;
+  selected: boolean;
+  px: (pixels: number) => number;
+  height: number;
+  index: number;
+}) {
+  return (
+    <text className={selected ? "on" : ""} x={px(6)} y={-px(height - 17 - index * 19)} fontSize={px(TEXT_PX)}>
+      {line}
+    </text>
   );
 }
 

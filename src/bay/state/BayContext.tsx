@@ -47,7 +47,7 @@ export interface Bay {
 }
 
 /** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
-type MapTool = { kind: "place"; what: PlacedKindId } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
+export type MapTool = { kind: "place"; what: PlacedKindId } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
 
 const Context = createContext<Bay | undefined>(undefined);
 

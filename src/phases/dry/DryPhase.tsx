@@ -1,7 +1,8 @@
 "use client";
+import type { Bay } from "@/bay/state/BayContext";
 import { record } from "@/core/job/change";
 import { input, worked } from "@/core/ground/sums/working";
-import { driedBy, dryingFactor, TABLE_STEPS } from "@/core/judgement/learnt/own";
+import { driedBy, dryingFactor, type OwnFactor, TABLE_STEPS } from "@/core/judgement/learnt/own";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
@@ -17,6 +18,9 @@ import { MeterReadings } from "./MeterReadings";
 import { PlaceFields } from "./PlaceFields";
 import { TimeSlider } from "./TimeSlider";
 import { WhatIf } from "./WhatIf";
+import { type ZoneDrying, type Assessment } from "@/core/answers/assess/assess";
+import { type Forecast } from "@/core/answers/schedule/forecast";
+import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
 const LayersChart = later(() => import("./LayersChart").then(({ LayersChart }) => LayersChart));
 
@@ -38,37 +42,9 @@ export function DryPhase() {
   const isDry = setToDry !== undefined && forecast.usable !== undefined && forecast.usable.atMs <= nowMs;
   return (
     <>
-      <div className="row-between">
-        <h2>
-          {zones.length === 0 ? (
-            "Nothing is wet"
-          ) : !forecast.usable ? (
-            "It does not dry like this"
-          ) : (
-            <>
-              Dry and usable{" "}
-              <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />
-            </>
-          )}
-        </h2>
-        <Act variant="link" onAct={() => go({ phase: "handback" })}>
-          Go to Hand back
-        </Act>
-      </div>
+      <DryBy zones={zones} forecast={forecast} nowMs={nowMs} go={go} />
       {zones.length === 0 && <p>When a step puts water on, how long it takes to dry stands here.</p>}
-      {dried.n > 0 && dried.factor > 1 && (
-        <p className="soft">
-          Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took{" "}
-          <Num
-            of={worked("ledger.drying", dried.factor, "1", [
-              input("jobs of your own behind it", dried.n, "1", "measured"),
-              input("the model counts as", TABLE_STEPS, "1", "table"),
-            ])}
-            words={`${dried.factor.toFixed(2)} ×`}
-          />{" "}
-          the model&apos;s, which counts as {TABLE_STEPS}.
-        </p>
-      )}
+      {dried.n > 0 && dried.factor > 1 && <LearntHours dried={dried} />}
       {zones.length > 0 && !setToDry && <p className="soft">Planned: counted from when the hands are done.</p>}
       {isDry && <Outcomes />}
       {assessment.place?.beyond.map((sentence) => (
@@ -94,53 +70,7 @@ export function DryPhase() {
                 <th>Mould clock</th>
               </tr>
             </thead>
-            <tbody>
-              {zones.map(([zoneId, dry]) => (
-                <tr key={zoneId} className={zoneId === zone?.id ? "picked" : ""}>
-                  <th scope="row">
-                    <Act variant="link" className="row-link" onAct={() => go({ zone: zoneId, finding: null })}>
-                      {assessment.plan.zones[zoneId]!.view.name}
-                    </Act>
-                  </th>
-                  <td data-label="Water left">
-                    <Num of={dry.residual} testId={`water-left-${zoneId}`} />
-                    {dry.cleanerLeft && (
-                      <div className="soft">
-                        cleaner in it thinned to <Num of={dry.cleanerLeft} share testId={`cleaner-left-${zoneId}`} />
-                      </div>
-                    )}
-                    {dry.recovery && (
-                      <div className="soft">
-                        a dry stroke takes <Num of={dry.recovery} share testId={`recovery-${zoneId}`} /> here, by the
-                        tank marks
-                      </div>
-                    )}
-                    {dry.tooDeep && (
-                      <div className="soft">
-                        ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here
-                      </div>
-                    )}
-                  </td>
-                  <td data-label="Dry on top">
-                    {dry.layers && Number.isFinite(dry.layers.surfaceDry.value) ? (
-                      <Num of={dry.layers.surfaceDry} />
-                    ) : (
-                      "not like this"
-                    )}
-                  </td>
-                  <td data-label="Dry through">
-                    {Number.isFinite(dry.hours.value) ? (
-                      <Num of={dry.hours} testId={`dry-in-${zoneId}`} />
-                    ) : (
-                      "not like this"
-                    )}
-                  </td>
-                  <td data-label="Mould clock">
-                    <Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
+            <ZoneRows zones={zones} zone={zone} go={go} assessment={assessment} />
           </table>
           {zone && inHand?.layers && (
             <SmallFold title={`Layer by layer, ${zone.name.toLowerCase()}`}>
@@ -163,6 +93,110 @@ export function DryPhase() {
       </div>
       {!isDry && <Outcomes />}
     </>
+  );
+}
+
+function DryBy({
+  zones,
+  forecast,
+  nowMs,
+  go,
+}: {
+  zones: [string, ZoneDrying][];
+  forecast: Forecast;
+  nowMs: number;
+  go: Bay["go"];
+}) {
+  return (
+    <div className="row-between">
+      <h2>
+        {zones.length === 0 ? (
+          "Nothing is wet"
+        ) : !forecast.usable ? (
+          "It does not dry like this"
+        ) : (
+          <>
+            Dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />
+          </>
+        )}
+      </h2>
+      <Act variant="link" onAct={() => go({ phase: "handback" })}>
+        Go to Hand back
+      </Act>
+    </div>
+  );
+}
+
+function LearntHours({ dried }: { dried: OwnFactor }) {
+  return (
+    <p className="soft">
+      Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took{" "}
+      <Num
+        of={worked("ledger.drying", dried.factor, "1", [
+          input("jobs of your own behind it", dried.n, "1", "measured"),
+          input("the model counts as", TABLE_STEPS, "1", "table"),
+        ])}
+        words={`${dried.factor.toFixed(2)} ×`}
+      />{" "}
+      the model&apos;s, which counts as {TABLE_STEPS}.
+    </p>
+  );
+}
+
+function ZoneRows({
+  zones,
+  zone,
+  go,
+  assessment,
+}: {
+  zones: [string, ZoneDrying][];
+  zone: ZoneView | undefined;
+  go: Bay["go"];
+  assessment: Assessment;
+}) {
+  return (
+    <tbody>
+      {zones.map(([zoneId, dry]) => (
+        <tr key={zoneId} className={zoneId === zone?.id ? "picked" : ""}>
+          <th scope="row">
+            <Act variant="link" className="row-link" onAct={() => go({ zone: zoneId, finding: null })}>
+              {assessment.plan.zones[zoneId]!.view.name}
+            </Act>
+          </th>
+          <td data-label="Water left">
+            <Num of={dry.residual} testId={`water-left-${zoneId}`} />
+            {dry.cleanerLeft && (
+              <div className="soft">
+                cleaner in it thinned to <Num of={dry.cleanerLeft} share testId={`cleaner-left-${zoneId}`} />
+              </div>
+            )}
+            {dry.recovery && (
+              <div className="soft">
+                a dry stroke takes <Num of={dry.recovery} share testId={`recovery-${zoneId}`} /> here, by the tank marks
+              </div>
+            )}
+            {dry.tooDeep && (
+              <div className="soft">
+                ran <Num of={dry.depth} /> deep; <Num of={dry.allowed} /> is allowed here
+              </div>
+            )}
+          </td>
+          <td data-label="Dry on top">
+            {dry.layers && Number.isFinite(dry.layers.surfaceDry.value) ? (
+              <Num of={dry.layers.surfaceDry} />
+            ) : (
+              "not like this"
+            )}
+          </td>
+          <td data-label="Dry through">
+            {Number.isFinite(dry.hours.value) ? <Num of={dry.hours} testId={`dry-in-${zoneId}`} /> : "not like this"}
+          </td>
+          <td data-label="Mould clock">
+            <Num of={dry.mouldHoursLeft} words={MOULD_WORDS[dry.mould]} />
+          </td>
+        </tr>
+      ))}
+    </tbody>
   );
 }
 

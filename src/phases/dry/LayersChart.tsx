@@ -39,67 +39,8 @@ export function LayersChart({ layers, hours, name }: { layers: LayeredDrying; ho
   return (
     <div data-testid="layers-chart">
       <div aria-hidden className="effect-chart">
-        <ResponsiveContainer width="100%" height={HEIGHT_PX}>
-          <LineChart data={rows} margin={{ top: 8, right: 16, bottom: 20, left: 8 }} accessibilityLayer={false}>
-            <CartesianGrid stroke="var(--line)" vertical={false} />
-            <XAxis
-              dataKey="hour"
-              type="number"
-              domain={[0, endH]}
-              tickCount={7}
-              allowDecimals={false}
-              stroke="var(--inkSoft)"
-              tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
-              label={{
-                value: "hours of drying",
-                position: "insideBottom",
-                offset: -12,
-                fill: "var(--inkSoft)",
-                fontSize: 15,
-              }}
-            />
-            <YAxis
-              stroke="var(--inkSoft)"
-              width={56}
-              domain={[0, top]}
-              tickCount={5}
-              tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
-              tickFormatter={(value: number) => formatNumber(value)}
-            />
-            {Number.isFinite(hours.value) && <ReferenceLine x={hours.value} stroke="var(--moss)" strokeWidth={2} />}
-            <ReferenceLine x={surfaceDry.value} stroke="var(--inkSoft)" strokeDasharray="4 4" />
-            {course.layers.map((layer, index) => (
-              <Line
-                key={layer.name}
-                dataKey={layer.name}
-                stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
-                strokeWidth={WIDTHS[index]}
-                strokeDasharray={DASHES[index]}
-                dot={false}
-                isAnimationActive={false}
-              />
-            ))}
-          </LineChart>
-        </ResponsiveContainer>
-        <div className="effect-key soft">
-          {course.layers.map((layer, index) => (
-            <span key={layer.name}>
-              <svg width="34" height="10" aria-hidden>
-                <line
-                  x1="0"
-                  y1="5"
-                  x2="34"
-                  y2="5"
-                  stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
-                  strokeWidth={WIDTHS[index]}
-                  strokeDasharray={DASHES[index]}
-                />
-              </svg>{" "}
-              {layer.name.toLowerCase()}, {unit}
-            </span>
-          ))}
-          <span>Broken upright: dry on top. Full one: dry through.</span>
-        </div>
+        <WaterLines rows={rows} endH={endH} top={top} hours={hours} surfaceDry={surfaceDry} course={course} />
+        <LineKey course={course} unit={unit} />
       </div>
       <p className="mt-2">
         About <Num of={wickBack} share testId="wick-back" /> of what is dissolved ends at the face. The bottom gets to{" "}
@@ -114,33 +55,136 @@ export function LayersChart({ layers, hours, name }: { layers: LayeredDrying; ho
         ; mould index by then <Num of={mouldIndex} testId="mould-index" /> (1 is the first growth on wood; cloth and
         foam are quicker, so 24 to 48 hours rule).
       </p>
-      <SmallFold title="The same as a table">
-        <table className="compare">
-          <caption className="visually-hidden">Water by layer, {name}</caption>
-          <thead>
-            <tr>
-              <th>Hours</th>
-              {course.layers.map((layer) => (
-                <th key={layer.name}>{layer.name}</th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows
-              .filter((_, index) => index % every === 0 || index === rows.length - 1)
-              .map((row) => (
-                <tr key={row.hour}>
-                  <th scope="row">{row.hour}</th>
-                  {cutAt(layers, row.hour).map(({ name: layer, water }) => (
-                    <td key={layer}>
-                      <Num of={water} />
-                    </td>
-                  ))}
-                </tr>
-              ))}
-          </tbody>
-        </table>
-      </SmallFold>
+      <WaterTable name={name} course={course} rows={rows} every={every} layers={layers} />
     </div>
+  );
+}
+
+function WaterLines({
+  rows,
+  endH,
+  top,
+  hours,
+  surfaceDry,
+  course,
+}: {
+  rows: { hour: number }[];
+  endH: number;
+  top: number;
+  hours: Worked;
+  surfaceDry: Worked;
+  course: LayeredDrying["course"];
+}) {
+  return (
+    <ResponsiveContainer width="100%" height={HEIGHT_PX}>
+      <LineChart data={rows} margin={{ top: 8, right: 16, bottom: 20, left: 8 }} accessibilityLayer={false}>
+        <CartesianGrid stroke="var(--line)" vertical={false} />
+        <XAxis
+          dataKey="hour"
+          type="number"
+          domain={[0, endH]}
+          tickCount={7}
+          allowDecimals={false}
+          stroke="var(--inkSoft)"
+          tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
+          label={{
+            value: "hours of drying",
+            position: "insideBottom",
+            offset: -12,
+            fill: "var(--inkSoft)",
+            fontSize: 15,
+          }}
+        />
+        <YAxis
+          stroke="var(--inkSoft)"
+          width={56}
+          domain={[0, top]}
+          tickCount={5}
+          tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
+          tickFormatter={(value: number) => formatNumber(value)}
+        />
+        {Number.isFinite(hours.value) && <ReferenceLine x={hours.value} stroke="var(--moss)" strokeWidth={2} />}
+        <ReferenceLine x={surfaceDry.value} stroke="var(--inkSoft)" strokeDasharray="4 4" />
+        {course.layers.map((layer, index) => (
+          <Line
+            key={layer.name}
+            dataKey={layer.name}
+            stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
+            strokeWidth={WIDTHS[index]}
+            strokeDasharray={DASHES[index]}
+            dot={false}
+            isAnimationActive={false}
+          />
+        ))}
+      </LineChart>
+    </ResponsiveContainer>
+  );
+}
+
+function LineKey({ course, unit }: { course: LayeredDrying["course"]; unit: string }) {
+  return (
+    <div className="effect-key soft">
+      {course.layers.map((layer, index) => (
+        <span key={layer.name}>
+          <svg width="34" height="10" aria-hidden>
+            <line
+              x1="0"
+              y1="5"
+              x2="34"
+              y2="5"
+              stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
+              strokeWidth={WIDTHS[index]}
+              strokeDasharray={DASHES[index]}
+            />
+          </svg>{" "}
+          {layer.name.toLowerCase()}, {unit}
+        </span>
+      ))}
+      <span>Broken upright: dry on top. Full one: dry through.</span>
+    </div>
+  );
+}
+
+function WaterTable({
+  name,
+  course,
+  rows,
+  every,
+  layers,
+}: {
+  name: string;
+  course: LayeredDrying["course"];
+  rows: { hour: number }[];
+  every: number;
+  layers: LayeredDrying;
+}) {
+  return (
+    <SmallFold title="The same as a table">
+      <table className="compare">
+        <caption className="visually-hidden">Water by layer, {name}</caption>
+        <thead>
+          <tr>
+            <th>Hours</th>
+            {course.layers.map((layer) => (
+              <th key={layer.name}>{layer.name}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows
+            .filter((_, index) => index % every === 0 || index === rows.length - 1)
+            .map((row) => (
+              <tr key={row.hour}>
+                <th scope="row">{row.hour}</th>
+                {cutAt(layers, row.hour).map(({ name: layer, water }) => (
+                  <td key={layer}>
+                    <Num of={water} />
+                  </td>
+                ))}
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </SmallFold>
   );
 }

@@ -1,8 +1,9 @@
 "use client";
+import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import { useState } from "react";
 import { meterAt } from "@/core/models/drying/at";
 import type { ReadingEvent } from "@/core/job/schema";
-import { READING_RANGE } from "@/core/job/readings";
+import { type NewReading, READING_RANGE } from "@/core/job/readings";
 import { entered } from "@/core/ground/sums/working";
 import { simulated } from "@/instruments/simulated";
 import { nowMs as clockNowMs } from "@/store/clock";
@@ -73,51 +74,67 @@ export function MeterReadings() {
       {wet.map((id) => (
         <Refit key={id} zoneId={id} />
       ))}
-      <details className="mt-2">
-        <summary className="form-label">Type a reading, {name.toLowerCase()}</summary>
-        <div className="fields">
-          <NumberField
-            label="Moisture meter"
-            unit="%"
-            min={READING_RANGE.moisture[0]}
-            max={READING_RANGE.moisture[1]}
-            decimals={1}
-            value={undefined}
-            onChange={(value) =>
-              keep([{ instrument: "moisture", zoneId: at, value }], `Meter on ${name.toLowerCase()}`)
-            }
-          />
-        </div>
-      </details>
+      <TypedReading name={name} keep={keep} at={at} />
       <PastedReadings />
-      {readings.length > 0 && (
-        <ul className="mt-2 mb-0" data-testid="meter-list">
-          {readings
-            .slice(-SHOWN)
-            .reverse()
-            .map(({ id, instrument, value, humidityPct, zoneId, at: when }) => (
-              <li key={id}>
-                {instrument === "moisture" ? (
-                  <>
-                    <Num of={entered("moisture meter", value, "%")} /> on{" "}
-                    {zoneId ? (plan.zones[zoneId]?.view.name.toLowerCase() ?? "a zone that is gone") : "no zone"}
-                  </>
-                ) : (
-                  <>
-                    air <Num of={entered("air", value, "degC")} />
-                    {humidityPct !== undefined && (
-                      <>
-                        , <Num of={entered("relative humidity", humidityPct, "%")} />
-                      </>
-                    )}
-                  </>
-                )}{" "}
-                <span className="soft">{timeText(Date.parse(when), nowMs)}</span>
-              </li>
-            ))}
-        </ul>
-      )}
+      {readings.length > 0 && <ReadingList readings={readings} plan={plan} nowMs={nowMs} />}
     </div>
+  );
+}
+
+function TypedReading({
+  name,
+  keep,
+  at,
+}: {
+  name: string;
+  keep: (readings: NewReading[], label: string) => void;
+  at: string;
+}) {
+  return (
+    <details className="mt-2">
+      <summary className="form-label">Type a reading, {name.toLowerCase()}</summary>
+      <div className="fields">
+        <NumberField
+          label="Moisture meter"
+          unit="%"
+          min={READING_RANGE.moisture[0]}
+          max={READING_RANGE.moisture[1]}
+          decimals={1}
+          value={undefined}
+          onChange={(value) => keep([{ instrument: "moisture", zoneId: at, value }], `Meter on ${name.toLowerCase()}`)}
+        />
+      </div>
+    </details>
+  );
+}
+
+function ReadingList({ readings, plan, nowMs }: { readings: readonly ReadingEvent[]; plan: Plan; nowMs: number }) {
+  return (
+    <ul className="mt-2 mb-0" data-testid="meter-list">
+      {readings
+        .slice(-SHOWN)
+        .reverse()
+        .map(({ id, instrument, value, humidityPct, zoneId, at: when }) => (
+          <li key={id}>
+            {instrument === "moisture" ? (
+              <>
+                <Num of={entered("moisture meter", value, "%")} /> on{" "}
+                {zoneId ? (plan.zones[zoneId]?.view.name.toLowerCase() ?? "a zone that is gone") : "no zone"}
+              </>
+            ) : (
+              <>
+                air <Num of={entered("air", value, "degC")} />
+                {humidityPct !== undefined && (
+                  <>
+                    , <Num of={entered("relative humidity", humidityPct, "%")} />
+                  </>
+                )}
+              </>
+            )}{" "}
+            <span className="soft">{timeText(Date.parse(when), nowMs)}</span>
+          </li>
+        ))}
+    </ul>
   );
 }
 

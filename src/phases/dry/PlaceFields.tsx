@@ -1,4 +1,5 @@
 "use client";
+import type { Assessment } from "@/core/answers/assess/assess";
 import { setSite } from "@/core/job/change";
 import { SPACES } from "@/core/ground/catalog/spaces";
 import { entered } from "@/core/ground/sums/working";
@@ -11,6 +12,7 @@ import { useBay } from "@/bay/state/BayContext";
 import { AirFields, useChangeAir } from "../AirFields";
 import { PastedTable } from "../PastedTable";
 import { nowIso } from "@/store/clock";
+import { type DryingAir } from "@/core/job/schema";
 
 const RUNNING = [
   { id: "heater", name: "Heater" },
@@ -47,68 +49,16 @@ export function PlaceFields() {
         </p>
       )}
       {closed && (
-        <div className="row-wrap mt-2 air-row">
-          <Stepper
-            label="Room inside"
-            value={volumeM3 ?? place?.volume.value}
-            planned={place?.volume}
-            unit="m3"
-            step={(volumeM3 ?? place?.volume.value ?? 25) > 15 ? 5 : 0.5}
-            min={0.5}
-            max={2000}
-            unknown={{ words: "from the drawing", start: 25 }}
-            onChange={(value) => change("Room inside", { volumeM3: value })}
-          />
-          <div>
-            <div className="form-label">Runs in it</div>
-            <ManyChips
-              label="Runs in it"
-              choices={RUNNING}
-              value={running}
-              onPick={(now) =>
-                change("What runs in it", {
-                  heater: now.includes("heater") || undefined,
-                  dehumidifier: now.includes("dehumidifier") || undefined,
-                })
-              }
-            />
-          </div>
-          <Stepper
-            label="Outside"
-            value={outsideTempC}
-            unit="degC"
-            step={1}
-            min={-20}
-            max={45}
-            unknown={{ words: "as inside", start: 10 }}
-            onChange={(value) => change("Outside", { outsideTempC: value })}
-          />
-          <Stepper
-            label="Humidity outside"
-            value={outsideHumidityPct}
-            unit="%"
-            step={5}
-            min={5}
-            max={100}
-            unknown={{ words: "as inside", start: 70 }}
-            onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })}
-          />
-        </div>
+        <ShutRoom
+          volumeM3={volumeM3}
+          place={place}
+          change={change}
+          running={running}
+          outsideTempC={outsideTempC}
+          outsideHumidityPct={outsideHumidityPct}
+        />
       )}
-      {!closed && (
-        <div className="mt-2">
-          <Stepper
-            label="Sun on it for"
-            value={sunHours}
-            unit="h"
-            step={1}
-            min={0}
-            max={14}
-            unknown={{ words: "none", start: 3 }}
-            onChange={(value) => change("Sun", { sunHours: value })}
-          />
-        </div>
-      )}
+      {!closed && <SunHours sunHours={sunHours} change={change} />}
       {weather ? (
         <p className="mt-2 mb-0" data-testid="weather">
           Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}:{" "}
@@ -130,5 +80,94 @@ export function PlaceFields() {
         />
       )}
     </>
+  );
+}
+
+function ShutRoom({
+  volumeM3,
+  place,
+  change,
+  running,
+  outsideTempC,
+  outsideHumidityPct,
+}: {
+  volumeM3: number | undefined;
+  place: Assessment["place"];
+  change: (label: string, change: Partial<DryingAir>) => void;
+  running: ("heater" | "dehumidifier")[];
+  outsideTempC: number | undefined;
+  outsideHumidityPct: number | undefined;
+}) {
+  return (
+    <div className="row-wrap mt-2 air-row">
+      <Stepper
+        label="Room inside"
+        value={volumeM3 ?? place?.volume.value}
+        planned={place?.volume}
+        unit="m3"
+        step={(volumeM3 ?? place?.volume.value ?? 25) > 15 ? 5 : 0.5}
+        min={0.5}
+        max={2000}
+        unknown={{ words: "from the drawing", start: 25 }}
+        onChange={(value) => change("Room inside", { volumeM3: value })}
+      />
+      <div>
+        <div className="form-label">Runs in it</div>
+        <ManyChips
+          label="Runs in it"
+          choices={RUNNING}
+          value={running}
+          onPick={(now) =>
+            change("What runs in it", {
+              heater: now.includes("heater") || undefined,
+              dehumidifier: now.includes("dehumidifier") || undefined,
+            })
+          }
+        />
+      </div>
+      <Stepper
+        label="Outside"
+        value={outsideTempC}
+        unit="degC"
+        step={1}
+        min={-20}
+        max={45}
+        unknown={{ words: "as inside", start: 10 }}
+        onChange={(value) => change("Outside", { outsideTempC: value })}
+      />
+      <Stepper
+        label="Humidity outside"
+        value={outsideHumidityPct}
+        unit="%"
+        step={5}
+        min={5}
+        max={100}
+        unknown={{ words: "as inside", start: 70 }}
+        onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })}
+      />
+    </div>
+  );
+}
+
+function SunHours({
+  sunHours,
+  change,
+}: {
+  sunHours: number | undefined;
+  change: (label: string, change: Partial<DryingAir>) => void;
+}) {
+  return (
+    <div className="mt-2">
+      <Stepper
+        label="Sun on it for"
+        value={sunHours}
+        unit="h"
+        step={1}
+        min={0}
+        max={14}
+        unknown={{ words: "none", start: 3 }}
+        onChange={(value) => change("Sun", { sunHours: value })}
+      />
+    </div>
   );
 }

@@ -8,6 +8,7 @@ import { usePlanned } from "@/ui/usePlanned";
 import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { useChangeAir } from "../AirFields";
+import { type DryingAir } from "@/core/job/schema";
 
 const MOST = 4;
 
@@ -46,60 +47,7 @@ export function WhatIf() {
         </thead>
         <tbody>
           {ways.map((way) => (
-            <Fragment key={way.way}>
-              <tr
-                className={`${way.cheapest ? "picked" : ""}${hasNote(way) ? " with-note" : ""}`}
-                data-testid={`way-${way.way}`}
-              >
-                <th scope="row">{way.name}</th>
-                <td data-label="Dry in">
-                  {Number.isFinite(way.hours.value) ? (
-                    <Num of={way.hours} testId={`what-if-${way.way}`} />
-                  ) : (
-                    "over three days"
-                  )}
-                </td>
-                <td data-label="Current">
-                  {way.watts.value > 0 ? (
-                    <>
-                      <Num of={way.watts} />
-                      {Number.isFinite(way.energy.value) && (
-                        <>
-                          , <Num of={way.energy} />
-                        </>
-                      )}
-                    </>
-                  ) : (
-                    "none"
-                  )}
-                </td>
-                <td data-label="Promises">
-                  {promisesIn(way)}
-                  {way.cheapest && <b> with least current</b>}
-                </td>
-                <td>
-                  {Object.keys(way.air).length > 0 && (
-                    <Act onAct={() => change(way.name, way.air)} aria-label={`Take ${way.name}`}>
-                      Take it
-                    </Act>
-                  )}
-                </td>
-              </tr>
-              {hasNote(way) && (
-                <tr className="note-row">
-                  <td colSpan={5}>
-                    {way.gap && (
-                      <>
-                        Best with{" "}
-                        <Num of={way.gap} words={`about ${way.gap.value} air changes an hour`} testId="best-gap" />:{" "}
-                        {gapWords(way.gap.value)}.{" "}
-                      </>
-                    )}
-                    {way.how} {way.caution}
-                  </td>
-                </tr>
-              )}
-            </Fragment>
+            <WayRow key={way.way} way={way} change={change} />
           ))}
         </tbody>
       </table>
@@ -109,6 +57,60 @@ export function WhatIf() {
         </p>
       )}
     </div>
+  );
+}
+
+function WayRow({ way, change }: { way: Way; change: (label: string, change: Partial<DryingAir>) => void }) {
+  return (
+    <Fragment>
+      <tr
+        className={`${way.cheapest ? "picked" : ""}${hasNote(way) ? " with-note" : ""}`}
+        data-testid={`way-${way.way}`}
+      >
+        <th scope="row">{way.name}</th>
+        <td data-label="Dry in">
+          {Number.isFinite(way.hours.value) ? <Num of={way.hours} testId={`what-if-${way.way}`} /> : "over three days"}
+        </td>
+        <td data-label="Current">
+          {way.watts.value > 0 ? (
+            <>
+              <Num of={way.watts} />
+              {Number.isFinite(way.energy.value) && (
+                <>
+                  , <Num of={way.energy} />
+                </>
+              )}
+            </>
+          ) : (
+            "none"
+          )}
+        </td>
+        <td data-label="Promises">
+          {promisesIn(way)}
+          {way.cheapest && <b> with least current</b>}
+        </td>
+        <td>
+          {Object.keys(way.air).length > 0 && (
+            <Act onAct={() => change(way.name, way.air)} aria-label={`Take ${way.name}`}>
+              Take it
+            </Act>
+          )}
+        </td>
+      </tr>
+      {hasNote(way) && (
+        <tr className="note-row">
+          <td colSpan={5}>
+            {way.gap && (
+              <>
+                Best with <Num of={way.gap} words={`about ${way.gap.value} air changes an hour`} testId="best-gap" />:{" "}
+                {gapWords(way.gap.value)}.{" "}
+              </>
+            )}
+            {way.how} {way.caution}
+          </td>
+        </tr>
+      )}
+    </Fragment>
   );
 }
 

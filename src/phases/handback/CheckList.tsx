@@ -1,4 +1,5 @@
 "use client";
+import type { Bay } from "@/bay/state/BayContext";
 import { record } from "@/core/job/change";
 import { checkedItems, checkListOf } from "@/core/answers/handback/checkList";
 import { drynessOf, feltDryItem } from "@/core/answers/handback/dryness";
@@ -54,40 +55,71 @@ export function CheckList() {
         </div>
       ))}
       {zones.map(({ zoneId, name, readPct, feltDry, dry }) => (
-        <div key={zoneId} className="line-step" data-testid={`dry-${zoneId}`}>
-          <span className="line-mark" aria-label={dry ? "Dry" : "Not read dry"}>
-            {dry ? "✓" : "–"}
-          </span>
-          <span className="line-what">
-            <b>{name} dry</b>{" "}
-            <span className="soft">
-              {readPct !== undefined
-                ? `read ${readPct} %, dry at ${DRY_AT_PCT} % or under`
-                : feltDry
-                  ? "a white towel pressed on it stayed dry"
-                  : "press a dry white towel on it a minute, or read it"}
-            </span>
-          </span>
-          {!dry && readPct === undefined && (
-            <Act
-              variant="link"
-              aria-label={`${name}: the towel stayed dry`}
-              onAct={() => check(`${name} dry`, [feltDryItem(zoneId)])}
-            >
-              The towel stayed dry
-            </Act>
-          )}
-          {!dry && (
-            <Act
-              variant="link"
-              aria-label={`${name}: read it in Dry`}
-              onAct={() => go({ phase: "dry", zone: zoneId, finding: null })}
-            >
-              Read it
-            </Act>
-          )}
-        </div>
+        <DryZone
+          key={zoneId}
+          zoneId={zoneId}
+          dry={dry}
+          name={name}
+          readPct={readPct}
+          feltDry={feltDry}
+          check={check}
+          go={go}
+        />
       ))}
     </section>
+  );
+}
+
+function DryZone({
+  zoneId,
+  dry,
+  name,
+  readPct,
+  feltDry,
+  check,
+  go,
+}: {
+  zoneId: string;
+  dry: boolean;
+  name: string;
+  readPct: number | undefined;
+  feltDry: boolean;
+  check: (label: string, ids: string[]) => void;
+  go: Bay["go"];
+}) {
+  return (
+    <div className="line-step" data-testid={`dry-${zoneId}`}>
+      <span className="line-mark" aria-label={dry ? "Dry" : "Not read dry"}>
+        {dry ? "✓" : "–"}
+      </span>
+      <span className="line-what">
+        <b>{name} dry</b>{" "}
+        <span className="soft">
+          {readPct !== undefined
+            ? `read ${readPct} %, dry at ${DRY_AT_PCT} % or under`
+            : feltDry
+              ? "a white towel pressed on it stayed dry"
+              : "press a dry white towel on it a minute, or read it"}
+        </span>
+      </span>
+      {!dry && readPct === undefined && (
+        <Act
+          variant="link"
+          aria-label={`${name}: the towel stayed dry`}
+          onAct={() => check(`${name} dry`, [feltDryItem(zoneId)])}
+        >
+          The towel stayed dry
+        </Act>
+      )}
+      {!dry && (
+        <Act
+          variant="link"
+          aria-label={`${name}: read it in Dry`}
+          onAct={() => go({ phase: "dry", zone: zoneId, finding: null })}
+        >
+          Read it
+        </Act>
+      )}
+    </div>
   );
 }

@@ -1,9 +1,12 @@
 "use client";
+import type { HandBack } from "@/core/answers/handback/dryness";
+import type { History } from "@/core/job/history";
+import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import { record } from "@/core/job/change";
 import { dampWords, handBackOf, drynessOf } from "@/core/answers/handback/dryness";
-import { ownerSheet, usableWords } from "@/core/answers/handback/sheet";
+import { type OwnerSheet, ownerSheet, usableWords } from "@/core/answers/handback/sheet";
 import { lastOf } from "@/core/job/history";
-import type { DoneEvent } from "@/core/job/schema";
+import type { DoneEvent, Job } from "@/core/job/schema";
 import { sumOf, stated } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
@@ -18,6 +21,8 @@ import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
 import { CheckList } from "./CheckList";
 import { Signature } from "./Signature";
+import { type Assessment } from "@/core/answers/assess/assess";
+import { type Forecast } from "@/core/answers/schedule/forecast";
 
 const BeforeAfter = later(() => import("../measure/BeforeAfter").then(({ BeforeAfter }) => BeforeAfter));
 const PriceBlock = later(() => import("./PriceBlock").then(({ PriceBlock }) => PriceBlock));
@@ -44,25 +49,16 @@ export function HandBackPhase() {
 
   return (
     <>
-      <div className="row-wrap no-print mb-3">
-        <Act
-          variant={plan.steps.length === 0 ? "primary" : "outline-primary"}
-          onAct={handBack}
-          disabled={handed !== undefined || !begun || (wet && state === "not-yet")}
-        >
-          {handed
-            ? "Handed back"
-            : wet
-              ? state === "damp-agreed"
-                ? "Hand back damp, as agreed"
-                : "Not yet: it is not dry"
-              : "Hand back"}
-        </Act>
-        <PaperButtons />
-        <Act onAct={() => window.print()}>Print this page</Act>
-        <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
-        <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
-      </div>
+      <Deeds
+        plan={plan}
+        handBack={handBack}
+        handed={handed}
+        begun={begun}
+        wet={wet}
+        state={state}
+        job={job}
+        saveCalendar={saveCalendar}
+      />
       {!handed && plan.steps.length > 0 && (
         <p className="no-print">
           {plan.steps.length} {plan.steps.length === 1 ? "step is" : "steps are"} still to do; the sheet shows what is
@@ -78,22 +74,7 @@ export function HandBackPhase() {
         <CheckList />
       </Boundary>
       <BeforeAfter />
-      <div className="row-between no-print">
-        <span>
-          {forecast.tighter ? (
-            <>
-              <Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to{" "}
-              {forecast.tighter.promise}
-            </>
-          ) : (
-            "Nothing promised yet"
-          )}
-        </span>
-        <details>
-          <summary className="form-label">Change the promises</summary>
-          <PromiseFields />
-        </details>
-      </div>
+      <PromiseLine forecast={forecast} />
       <Boundary what="The price">
         <PriceBlock />
       </Boundary>
@@ -113,38 +94,18 @@ export function HandBackPhase() {
         <Section head="Damage that was there before" items={sheet.damage} />
         <h3>What was done</h3>
         {sheet.done.length === 0 ? <p>Nothing yet.</p> : <p>{sheet.done.join(". ")}.</p>}
-        {sheet.products.length > 0 && (
-          <p className="soft">
-            Used:{" "}
-            {sheet.products.map(({ agent, name }, index) => (
-              <span key={agent}>
-                {index > 0 && ", "}
-                {name.toLowerCase()} <Num of={usedOf(agent, history.done)} />
-              </span>
-            ))}
-            .
-          </p>
-        )}
+        {sheet.products.length > 0 && <WhatWasUsed sheet={sheet} history={history} />}
         <Section head="What stayed, and why" items={sheet.stayed} />
         <h3>When you may use it</h3>
-        <p>
-          {handed
-            ? `Given back ${fullTime(Date.parse(handed.at))}${handed.damp ? ", damp as agreed" : ""}. `
-            : job.promises.handBackAt
-              ? `Given back ${fullTime(Date.parse(job.promises.handBackAt))}. `
-              : ""}
-          {begun && !allDry && forecast.usable && forecast.usable.atMs > nowMs ? (
-            <>
-              Do not sit or walk on it before{" "}
-              <b>
-                <Num of={forecast.usable} words={fullTime(forecast.usable.atMs)} testId="sheet-usable" />
-              </b>{" "}
-              (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).
-            </>
-          ) : (
-            usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: allDry || !begun }, fullTime)
-          )}
-        </p>
+        <WhenUsable
+          handed={handed}
+          job={job}
+          begun={begun}
+          allDry={allDry}
+          forecast={forecast}
+          nowMs={nowMs}
+          assessment={assessment}
+        />
         <Section head="Afterwards" items={sheet.afterwards} />
         <Section head="What is due" items={sheet.due.map(({ atMs, words }) => `${fullTime(atMs)}: ${words}`)} />
         <Boundary what="The signature">
@@ -152,6 +113,123 @@ export function HandBackPhase() {
         </Boundary>
       </article>
     </>
+  );
+}
+
+function Deeds({
+  plan,
+  handBack,
+  handed,
+  begun,
+  wet,
+  state,
+  job,
+  saveCalendar,
+}: {
+  plan: Plan;
+  handBack: () => void;
+  handed: { kind: "handed-back"; at: string; damp: boolean; id: string } | undefined;
+  begun: boolean;
+  wet: boolean;
+  state: HandBack;
+  job: Job;
+  saveCalendar: () => Promise<void>;
+}) {
+  return (
+    <div className="row-wrap no-print mb-3">
+      <Act
+        variant={plan.steps.length === 0 ? "primary" : "outline-primary"}
+        onAct={handBack}
+        disabled={handed !== undefined || !begun || (wet && state === "not-yet")}
+      >
+        {handed
+          ? "Handed back"
+          : wet
+            ? state === "damp-agreed"
+              ? "Hand back damp, as agreed"
+              : "Not yet: it is not dry"
+            : "Hand back"}
+      </Act>
+      <PaperButtons />
+      <Act onAct={() => window.print()}>Print this page</Act>
+      <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
+      <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
+    </div>
+  );
+}
+
+function PromiseLine({ forecast }: { forecast: Forecast }) {
+  return (
+    <div className="row-between no-print">
+      <span>
+        {forecast.tighter ? (
+          <>
+            <Num of={forecast.tighter.minutes} words={slackWords(forecast.tighter)} testId="handback-slack" /> to{" "}
+            {forecast.tighter.promise}
+          </>
+        ) : (
+          "Nothing promised yet"
+        )}
+      </span>
+      <details>
+        <summary className="form-label">Change the promises</summary>
+        <PromiseFields />
+      </details>
+    </div>
+  );
+}
+
+function WhatWasUsed({ sheet, history }: { sheet: OwnerSheet; history: History }) {
+  return (
+    <p className="soft">
+      Used:{" "}
+      {sheet.products.map(({ agent, name }, index) => (
+        <span key={agent}>
+          {index > 0 && ", "}
+          {name.toLowerCase()} <Num of={usedOf(agent, history.done)} />
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+function WhenUsable({
+  handed,
+  job,
+  begun,
+  allDry,
+  forecast,
+  nowMs,
+  assessment,
+}: {
+  handed: { kind: "handed-back"; at: string; damp: boolean; id: string } | undefined;
+  job: Job;
+  begun: boolean;
+  allDry: boolean;
+  forecast: Forecast;
+  nowMs: number;
+  assessment: Assessment;
+}) {
+  return (
+    <p>
+      {handed
+        ? `Given back ${fullTime(Date.parse(handed.at))}${handed.damp ? ", damp as agreed" : ""}. `
+        : job.promises.handBackAt
+          ? `Given back ${fullTime(Date.parse(job.promises.handBackAt))}. `
+          : ""}
+      {begun && !allDry && forecast.usable && forecast.usable.atMs > nowMs ? (
+        <>
+          Do not sit or walk on it before{" "}
+          <b>
+            <Num of={forecast.usable} words={fullTime(forecast.usable.atMs)} testId="sheet-usable" />
+          </b>{" "}
+          (hands done in <Num of={forecast.finish} testId="sheet-finish" />, then drying).
+        </>
+      ) : (
+        usableWords(assessment, { usableMs: forecast.usable?.atMs, nowMs, allDry: allDry || !begun }, fullTime)
+      )}
+    </p>
   );
 }
 

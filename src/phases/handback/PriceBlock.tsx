@@ -7,6 +7,7 @@ import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
+import { type Worked } from "@/core/ground/sums/working";
 
 /** What it comes to by the record, against what was agreed; the technician's, not on the owner's page. */
 export function PriceBlock() {
@@ -36,18 +37,7 @@ export function PriceBlock() {
         <Act onAct={() => fetched(saveCsv)}>Invoice lines, CSV</Act>
       </div>
       <div className="facts">
-        <div>
-          <span>To pay</span>{" "}
-          <b>
-            <Num of={total} words={plain(total)} testId="price-total" />
-          </b>
-          {tax.value > 0 && (
-            <>
-              {" "}
-              of it tax <Num of={tax} words={plain(tax)} />
-            </>
-          )}
-        </div>
+        <PriceTotal total={total} plain={plain} tax={tax} />
         <div>
           <span>Before tax</span> <Num of={net} words={plain(net)} testId="price-net" />
         </div>
@@ -74,5 +64,22 @@ export function PriceBlock() {
         </p>
       )}
     </section>
+  );
+}
+
+function PriceTotal({ total, plain, tax }: { total: Worked; plain: (of: { value: number }) => string; tax: Worked }) {
+  return (
+    <div>
+      <span>To pay</span>{" "}
+      <b>
+        <Num of={total} words={plain(total)} testId="price-total" />
+      </b>
+      {tax.value > 0 && (
+        <>
+          {" "}
+          of it tax <Num of={tax} words={plain(tax)} />
+        </>
+      )}
+    </div>
   );
 }

@@ -178,15 +178,7 @@ export function AccountFields() {
     <>
       {questions.map(({ id, ask, answer, fields }, index) =>
         id === openId ? (
-          <div key={id} className="question">
-            <h3>{ask}</h3>
-            {fields}
-            <div className="row-wrap mt-2">
-              <Act variant={answer === undefined ? "link" : "primary"} onAct={next}>
-                {answer === undefined ? "Skip it" : "Next question"}
-              </Act>
-            </div>
-          </div>
+          <OpenQuestion key={id} ask={ask} fields={fields} answer={answer} next={next} />
         ) : (
           <button key={id} type="button" className="question-line" onClick={() => setOpenId(id)}>
             <span>
@@ -203,6 +195,30 @@ export function AccountFields() {
         ))}
       </ul>
     </>
+  );
+}
+
+function OpenQuestion({
+  ask,
+  fields,
+  answer,
+  next,
+}: {
+  ask: string;
+  fields: ReactNode;
+  answer: string | undefined;
+  next: () => void;
+}) {
+  return (
+    <div className="question">
+      <h3>{ask}</h3>
+      {fields}
+      <div className="row-wrap mt-2">
+        <Act variant={answer === undefined ? "link" : "primary"} onAct={next}>
+          {answer === undefined ? "Skip it" : "Next question"}
+        </Act>
+      </div>
+    </div>
   );
 }
 

@@ -88,38 +88,58 @@ export function ClothFields({ cloth, owner, what }: { cloth: Cloth; owner: Cloth
         onPick={(value) => set("condition", value)}
       />
       <h3 className="mt-3">Beside or under it</h3>
-      <div className="row-wrap">
-        <Act
-          className="chip"
-          aria-pressed={cloth.neighbours?.length === 0}
-          onAct={() => set("neighbours", cloth.neighbours?.length === 0 ? undefined : [])}
-        >
-          Looked: nothing
-        </Act>
-        <ManyChips<NeighbourId>
-          label={`Beside ${what}`}
-          choices={choicesOf(NEIGHBOURS)}
-          value={cloth.neighbours ?? []}
-          onPick={(value) => set("neighbours", value.length > 0 ? value : undefined)}
-        />
-      </div>
+      <BesideIt cloth={cloth} set={set} what={what} />
       <h3 className="mt-3">Layers under the face</h3>
-      <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
-        {LAYERS.map(({ key, label, step, max, start }) => (
-          <Stepper
-            key={key}
-            label={label}
-            value={cloth.layers?.[key]}
-            unit="mm"
-            step={step}
-            min={0}
-            max={max}
-            unknown={{ words: "not known", start }}
-            onChange={(value) => change(setLayer(owner, key, value))}
-          />
-        ))}
-      </div>
+      <LayerSteppers cloth={cloth} change={change} owner={owner} />
     </>
+  );
+}
+
+function BesideIt({
+  cloth,
+  set,
+  what,
+}: {
+  cloth: Cloth;
+  set: <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
+  what: string;
+}) {
+  return (
+    <div className="row-wrap">
+      <Act
+        className="chip"
+        aria-pressed={cloth.neighbours?.length === 0}
+        onAct={() => set("neighbours", cloth.neighbours?.length === 0 ? undefined : [])}
+      >
+        Looked: nothing
+      </Act>
+      <ManyChips<NeighbourId>
+        label={`Beside ${what}`}
+        choices={choicesOf(NEIGHBOURS)}
+        value={cloth.neighbours ?? []}
+        onPick={(value) => set("neighbours", value.length > 0 ? value : undefined)}
+      />
+    </div>
+  );
+}
+
+function LayerSteppers({ cloth, change, owner }: { cloth: Cloth; change: (op: Op) => void; owner: ClothOwner }) {
+  return (
+    <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
+      {LAYERS.map(({ key, label, step, max, start }) => (
+        <Stepper
+          key={key}
+          label={label}
+          value={cloth.layers?.[key]}
+          unit="mm"
+          step={step}
+          min={0}
+          max={max}
+          unknown={{ words: "not known", start }}
+          onChange={(value) => change(setLayer(owner, key, value))}
+        />
+      ))}
+    </div>
   );
 }
 

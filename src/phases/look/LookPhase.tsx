@@ -1,4 +1,5 @@
 "use client";
+import type { Bay, MapTool } from "@/bay/state/BayContext";
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { accountAsked, ACCOUNT_QUESTIONS } from "@/core/job/account";
@@ -12,6 +13,7 @@ import { Fold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { clothWords } from "./clothWords";
 import { ZonePanel } from "./ZonePanel";
+import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
 // What opens on a tap is loaded after the first screen.
 const FindingPanel = later(() => import("./FindingPanel").then(({ FindingPanel }) => FindingPanel));
@@ -43,42 +45,7 @@ export function LookPhase() {
 
   return (
     <>
-      <div className="block">
-        {tool?.kind === "place" ? (
-          <div className="now-step">
-            <h2>{FINDING_KINDS[tool.what].place}</h2>
-            <p>On the drawing. Size and shape come after.</p>
-            <div className="row-wrap">
-              {zone && (
-                <Act variant="primary" onAct={() => place(zone.id)}>
-                  Middle of {zone.name}
-                </Act>
-              )}
-              <Act onAct={() => setTool(undefined)}>Leave it</Act>
-            </div>
-          </div>
-        ) : (
-          <div className="row-wrap">
-            <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>
-              Add a mark
-            </Act>
-            <Act onAct={() => setTool({ kind: "place", what: "damage" })}>Record damage</Act>
-            <Act onAct={() => onZone("hair")}>Hair here</Act>
-            <Act onAct={() => onZone("odour")}>A smell here</Act>
-            <Act onAct={() => setTool({ kind: "place", what: "mould" })}>Mould</Act>
-            {alive && (
-              <Act variant="link" onAct={() => go({ phase: "plan" })}>
-                Show the first safe step
-              </Act>
-            )}
-          </div>
-        )}
-        {!alive && !tool && (
-          <p className="soft mt-3">
-            Nothing marked yet. Ask the owner, go round the piece, and record damage that was there before you touch it.
-          </p>
-        )}
-      </div>
+      <AddFindings tool={tool} zone={zone} place={place} setTool={setTool} onZone={onZone} alive={alive} go={go} />
       {finding && <FindingPanel key={`finding-${job.id}`} />}
       {zone && !finding && <ZonePanel />}
       {job.from && <LastTime />}
@@ -112,5 +79,62 @@ export function LookPhase() {
         <SiteFields />
       </Fold>
     </>
+  );
+}
+
+function AddFindings({
+  tool,
+  zone,
+  place,
+  setTool,
+  onZone,
+  alive,
+  go,
+}: {
+  tool: MapTool | undefined;
+  zone: ZoneView | undefined;
+  place: (zoneId: string, at?: { xMm: number; yMm: number }) => void;
+  setTool: (tool: MapTool | undefined) => void;
+  onZone: (kind: "hair" | "odour") => void;
+  alive: boolean;
+  go: Bay["go"];
+}) {
+  return (
+    <div className="block">
+      {tool?.kind === "place" ? (
+        <div className="now-step">
+          <h2>{FINDING_KINDS[tool.what].place}</h2>
+          <p>On the drawing. Size and shape come after.</p>
+          <div className="row-wrap">
+            {zone && (
+              <Act variant="primary" onAct={() => place(zone.id)}>
+                Middle of {zone.name}
+              </Act>
+            )}
+            <Act onAct={() => setTool(undefined)}>Leave it</Act>
+          </div>
+        </div>
+      ) : (
+        <div className="row-wrap">
+          <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>
+            Add a mark
+          </Act>
+          <Act onAct={() => setTool({ kind: "place", what: "damage" })}>Record damage</Act>
+          <Act onAct={() => onZone("hair")}>Hair here</Act>
+          <Act onAct={() => onZone("odour")}>A smell here</Act>
+          <Act onAct={() => setTool({ kind: "place", what: "mould" })}>Mould</Act>
+          {alive && (
+            <Act variant="link" onAct={() => go({ phase: "plan" })}>
+              Show the first safe step
+            </Act>
+          )}
+        </div>
+      )}
+      {!alive && !tool && (
+        <p className="soft mt-3">
+          Nothing marked yet. Ask the owner, go round the piece, and record damage that was there before you touch it.
+        </p>
+      )}
+    </div>
   );
 }

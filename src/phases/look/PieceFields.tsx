@@ -6,14 +6,16 @@ import FormLabel from "react-bootstrap/FormLabel";
 import type { Piece } from "@/core/job/schema";
 import { addPieceOps } from "@/core/job/newJob";
 import { measureOps } from "@/core/job/zoneOps";
-import { roomCorners } from "@/core/ground/pieces/geometry";
-import { templateOf, TEMPLATES, TEMPLATE_IDS, type Measures } from "@/core/ground/pieces/templates";
+import { roomCorners, type Wall } from "@/core/ground/pieces/geometry";
+import { templateOf, TEMPLATES, TEMPLATE_IDS, type Measures, type Ask } from "@/core/ground/pieces/templates";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { useFormat } from "@/ui/useFormat";
 import { NumberField } from "@/ui/NumberField";
 import { Stepper } from "@/ui/Stepper";
 import { useBay } from "@/bay/state/BayContext";
+import { type Door } from "@/core/ground/pieces/part";
+import { type Op } from "@/core/job/commands";
 
 /** The piece by its real measures. */
 export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece }) {
@@ -23,32 +25,7 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
     run(`${label} of ${piece.name}`, ...measureOps(job, pieceId, change, newId));
   return (
     <>
-      <div className="fields">
-        {asks
-          .filter(({ key }) => key.endsWith("Mm"))
-          .map(({ key, words, min, max }) => (
-            <NumberField
-              key={key}
-              label={words}
-              unit="mm"
-              min={min}
-              max={max}
-              value={piece[key] ?? usual[key]}
-              onChange={(value) => measure(words, { [key]: value })}
-            />
-          ))}
-        <FormGroup controlId="piece-name">
-          <FormLabel>Name</FormLabel>
-          <FormControl
-            defaultValue={piece.name}
-            key={piece.name}
-            maxLength={80}
-            onBlur={({ target }) =>
-              target.value !== piece.name && run("Name the piece", namePiece(pieceId, target.value))
-            }
-          />
-        </FormGroup>
-      </div>
+      <Sizes asks={asks} piece={piece} usual={usual} measure={measure} run={run} pieceId={pieceId} />
       <div className="row-wrap mt-3">
         {asks
           .filter(({ key }) => !key.endsWith("Mm"))
@@ -83,6 +60,51 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
         <p className="soft mt-2">Tap a zone of the other piece on the drawing to work on it.</p>
       )}
     </>
+  );
+}
+
+function Sizes({
+  asks,
+  piece,
+  usual,
+  measure,
+  run,
+  pieceId,
+}: {
+  asks: readonly Ask[];
+  piece: Piece;
+  usual: Measures;
+  measure: (label: string, change: Partial<Measures>) => void;
+  run: (label: string, ...ops: Op[]) => void;
+  pieceId: string;
+}) {
+  return (
+    <div className="fields">
+      {asks
+        .filter(({ key }) => key.endsWith("Mm"))
+        .map(({ key, words, min, max }) => (
+          <NumberField
+            key={key}
+            label={words}
+            unit="mm"
+            min={min}
+            max={max}
+            value={piece[key] ?? usual[key]}
+            onChange={(value) => measure(words, { [key]: value })}
+          />
+        ))}
+      <FormGroup controlId="piece-name">
+        <FormLabel>Name</FormLabel>
+        <FormControl
+          defaultValue={piece.name}
+          key={piece.name}
+          maxLength={80}
+          onBlur={({ target }) =>
+            target.value !== piece.name && run("Name the piece", namePiece(pieceId, target.value))
+          }
+        />
+      </FormGroup>
+    </div>
   );
 }
 
@@ -125,33 +147,7 @@ function Walls({ piece, onChange }: { piece: Piece; onChange: (label: string, ch
     <>
       <h3 className="mt-3">Walls, clockwise from the top left</h3>
       {walls.map((wall, index) => (
-        <div className="row-wrap mb-2" key={index}>
-          <NumberField
-            label={`Wall ${letter(index)}`}
-            unit="mm"
-            min={100}
-            max={30_000}
-            value={wall.lengthMm}
-            onChange={(lengthMm) => setWalls(walls.map((old, at) => (at === index ? { ...old, lengthMm } : old)))}
-          />
-          <NumberField
-            label={`Turn right after ${letter(index)}`}
-            unit="deg"
-            min={-179}
-            max={179}
-            value={wall.turnDeg}
-            onChange={(turnDeg) => setWalls(walls.map((old, at) => (at === index ? { ...old, turnDeg } : old)))}
-          />
-          {walls.length > 2 && (
-            <Act
-              variant="link"
-              aria-label={`Take wall ${letter(index)} out`}
-              onAct={() => setWalls(walls.filter((_, at) => at !== index))}
-            >
-              Take it out
-            </Act>
-          )}
-        </div>
+        <WallFields key={index} index={index} letter={letter} wall={wall} setWalls={setWalls} walls={walls} />
       ))}
       <div className="row-wrap">
         <Act onAct={() => setWalls([...walls, { lengthMm: 1000, turnDeg: 90 }])}>Add a wall</Act>
@@ -163,37 +159,109 @@ function Walls({ piece, onChange }: { piece: Piece; onChange: (label: string, ch
       </div>
       <h3 className="mt-3">Doors</h3>
       {doors.map((door, index) => (
-        <div className="row-wrap mb-2" key={index}>
-          <Stepper
-            label={`Door ${index + 1}, in wall`}
-            unit="1"
-            step={1}
-            min={0}
-            max={walls.length}
-            value={door.wall}
-            words={letter(door.wall)}
-            onChange={(wall) => setDoors(doors.map((old, at) => (at === index ? { ...old, wall } : old)))}
-          />
-          <NumberField
-            label={`Door ${index + 1}, from the wall's start`}
-            unit="mm"
-            min={0}
-            max={30_000}
-            value={door.atMm}
-            onChange={(atMm) => setDoors(doors.map((old, at) => (at === index ? { ...old, atMm } : old)))}
-          />
-          <Act
-            variant="link"
-            aria-label={`Take door ${index + 1} out`}
-            onAct={() => setDoors(doors.filter((_, at) => at !== index))}
-          >
-            Take it out
-          </Act>
-        </div>
+        <DoorFields
+          key={index}
+          index={index}
+          walls={walls}
+          door={door}
+          letter={letter}
+          setDoors={setDoors}
+          doors={doors}
+        />
       ))}
       {doors.length < 10 && (
         <Act onAct={() => setDoors([...doors, { wall: 0, atMm: 500, widthMm: 800 }])}>Add a door</Act>
       )}
     </>
+  );
+}
+
+function WallFields({
+  index,
+  letter,
+  wall,
+  setWalls,
+  walls,
+}: {
+  index: number;
+  letter: (index: number) => string;
+  wall: Wall;
+  setWalls: (next: NonNullable<Measures["walls"]>) => void;
+  walls: readonly Wall[];
+}) {
+  return (
+    <div className="row-wrap mb-2">
+      <NumberField
+        label={`Wall ${letter(index)}`}
+        unit="mm"
+        min={100}
+        max={30_000}
+        value={wall.lengthMm}
+        onChange={(lengthMm) => setWalls(walls.map((old, at) => (at === index ? { ...old, lengthMm } : old)))}
+      />
+      <NumberField
+        label={`Turn right after ${letter(index)}`}
+        unit="deg"
+        min={-179}
+        max={179}
+        value={wall.turnDeg}
+        onChange={(turnDeg) => setWalls(walls.map((old, at) => (at === index ? { ...old, turnDeg } : old)))}
+      />
+      {walls.length > 2 && (
+        <Act
+          variant="link"
+          aria-label={`Take wall ${letter(index)} out`}
+          onAct={() => setWalls(walls.filter((_, at) => at !== index))}
+        >
+          Take it out
+        </Act>
+      )}
+    </div>
+  );
+}
+
+function DoorFields({
+  index,
+  walls,
+  door,
+  letter,
+  setDoors,
+  doors,
+}: {
+  index: number;
+  walls: readonly Wall[];
+  door: Door;
+  letter: (index: number) => string;
+  setDoors: (next: NonNullable<Measures["doors"]>) => void;
+  doors: readonly Door[];
+}) {
+  return (
+    <div className="row-wrap mb-2">
+      <Stepper
+        label={`Door ${index + 1}, in wall`}
+        unit="1"
+        step={1}
+        min={0}
+        max={walls.length}
+        value={door.wall}
+        words={letter(door.wall)}
+        onChange={(wall) => setDoors(doors.map((old, at) => (at === index ? { ...old, wall } : old)))}
+      />
+      <NumberField
+        label={`Door ${index + 1}, from the wall's start`}
+        unit="mm"
+        min={0}
+        max={30_000}
+        value={door.atMm}
+        onChange={(atMm) => setDoors(doors.map((old, at) => (at === index ? { ...old, atMm } : old)))}
+      />
+      <Act
+        variant="link"
+        aria-label={`Take door ${index + 1} out`}
+        onAct={() => setDoors(doors.filter((_, at) => at !== index))}
+      >
+        Take it out
+      </Act>
+    </div>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import type { MapTool } from "@/bay/state/BayContext";
 import { setZone } from "@/core/job/change";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
@@ -11,6 +12,9 @@ import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { NumberField } from "@/ui/NumberField";
 import { useBay } from "@/bay/state/BayContext";
+import { type Op } from "@/core/job/commands";
+import { type Job } from "@/core/job/schema";
+import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
 const NEW_SIDE_MM = 400;
 
@@ -38,36 +42,7 @@ export function ShapeFields() {
   };
   return (
     <>
-      <div className="fields">
-        <FormGroup controlId="zone-name">
-          <FormLabel>Zone&apos;s name</FormLabel>
-          <FormControl
-            key={zone.name}
-            defaultValue={zone.name}
-            maxLength={80}
-            onBlur={({ target }) =>
-              target.value !== zone.name &&
-              run("Name the zone", setZone(zone.id, "name", target.value.trim() || undefined))
-            }
-          />
-        </FormGroup>
-        <NumberField
-          label="Zone width"
-          unit="mm"
-          min={20}
-          max={30_000}
-          value={widthMm}
-          onChange={(value) => change("Width of the zone", resizeOps(job, zone.id, value, heightMm))}
-        />
-        <NumberField
-          label="Zone depth"
-          unit="mm"
-          min={20}
-          max={30_000}
-          value={heightMm}
-          onChange={(value) => change("Depth of the zone", resizeOps(job, zone.id, widthMm, value))}
-        />
-      </div>
+      <NameAndSize zone={zone} run={run} widthMm={widthMm} change={change} job={job} heightMm={heightMm} />
       <div className="row-wrap mt-3">
         <Act
           className="chip"
@@ -93,41 +68,112 @@ export function ShapeFields() {
           </Act>
         ))}
       </div>
-      <div className="row-wrap mt-3">
-        {tool?.kind === "draw" ? (
-          <>
-            <span>
-              {tool.corners.length < 3
-                ? "Tap corners on the drawing, at least three."
-                : `${tool.corners.length} corners.`}
-            </span>
-            {tool.corners.length >= 3 && (
-              <Act variant="primary" onAct={() => add(tool.corners)}>
-                Close the outline
-              </Act>
-            )}
-            {tool.corners.length > 0 && (
-              <Act onAct={() => setTool({ kind: "draw", corners: tool.corners.slice(0, -1) })}>
-                Take the last corner back
-              </Act>
-            )}
-            <Act variant="link" onAct={() => setTool(undefined)}>
-              Leave it
-            </Act>
-          </>
-        ) : (
-          <>
-            <Act onAct={() => setTool({ kind: "draw", corners: [] })}>Draw a new zone</Act>
-            <Act onAct={() => add(rect(zone.shape.xMm, zone.shape.yMm + heightMm + 60, NEW_SIDE_MM, NEW_SIDE_MM))}>
-              Add a square zone below it
-            </Act>
-            <Act variant="link" onAct={() => change(`Take ${zone.name} off the job`, removeZoneOps(job, zone.id))}>
-              Take it off the job
-            </Act>
-          </>
-        )}
-      </div>
+      <DrawButtons tool={tool} add={add} setTool={setTool} zone={zone} heightMm={heightMm} change={change} job={job} />
     </>
+  );
+}
+
+function NameAndSize({
+  zone,
+  run,
+  widthMm,
+  change,
+  job,
+  heightMm,
+}: {
+  zone: ZoneView;
+  run: (label: string, ...ops: Op[]) => void;
+  widthMm: number;
+  change: (label: string, made: Change) => made is { ok: true; ops: Op[] };
+  job: Job;
+  heightMm: number;
+}) {
+  return (
+    <div className="fields">
+      <FormGroup controlId="zone-name">
+        <FormLabel>Zone&apos;s name</FormLabel>
+        <FormControl
+          key={zone.name}
+          defaultValue={zone.name}
+          maxLength={80}
+          onBlur={({ target }) =>
+            target.value !== zone.name &&
+            run("Name the zone", setZone(zone.id, "name", target.value.trim() || undefined))
+          }
+        />
+      </FormGroup>
+      <NumberField
+        label="Zone width"
+        unit="mm"
+        min={20}
+        max={30_000}
+        value={widthMm}
+        onChange={(value) => change("Width of the zone", resizeOps(job, zone.id, value, heightMm))}
+      />
+      <NumberField
+        label="Zone depth"
+        unit="mm"
+        min={20}
+        max={30_000}
+        value={heightMm}
+        onChange={(value) => change("Depth of the zone", resizeOps(job, zone.id, widthMm, value))}
+      />
+    </div>
+  );
+}
+
+function DrawButtons({
+  tool,
+  add,
+  setTool,
+  zone,
+  heightMm,
+  change,
+  job,
+}: {
+  tool: MapTool | undefined;
+  add: (corners: { xMm: number; yMm: number }[]) => void;
+  setTool: (tool: MapTool | undefined) => void;
+  zone: ZoneView;
+  heightMm: number;
+  change: (label: string, made: Change) => made is { ok: true; ops: Op[] };
+  job: Job;
+}) {
+  return (
+    <div className="row-wrap mt-3">
+      {tool?.kind === "draw" ? (
+        <>
+          <span>
+            {tool.corners.length < 3
+              ? "Tap corners on the drawing, at least three."
+              : `${tool.corners.length} corners.`}
+          </span>
+          {tool.corners.length >= 3 && (
+            <Act variant="primary" onAct={() => add(tool.corners)}>
+              Close the outline
+            </Act>
+          )}
+          {tool.corners.length > 0 && (
+            <Act onAct={() => setTool({ kind: "draw", corners: tool.corners.slice(0, -1) })}>
+              Take the last corner back
+            </Act>
+          )}
+          <Act variant="link" onAct={() => setTool(undefined)}>
+            Leave it
+          </Act>
+        </>
+      ) : (
+        <>
+          <Act onAct={() => setTool({ kind: "draw", corners: [] })}>Draw a new zone</Act>
+          <Act onAct={() => add(rect(zone.shape.xMm, zone.shape.yMm + heightMm + 60, NEW_SIDE_MM, NEW_SIDE_MM))}>
+            Add a square zone below it
+          </Act>
+          <Act variant="link" onAct={() => change(`Take ${zone.name} off the job`, removeZoneOps(job, zone.id))}>
+            Take it off the job
+          </Act>
+        </>
+      )}
+    </div>
   );
 }
 

@@ -1,6 +1,6 @@
 "use client";
 import { record } from "@/core/job/change";
-import { useEffect, useState } from "react";
+import { type SetStateAction, type Dispatch, useEffect, useState } from "react";
 import { CARDS, type CardId } from "@/core/ground/catalog/cards";
 import type { Picks } from "@/core/models/colour/measure";
 import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/core/answers/measure/picks";
@@ -124,68 +124,8 @@ export function MeasurePanel({
         <h3 className="mt-3">It shows</h3>
         <Chips label="It shows" choices={SHOWS} value={when} onPick={(next) => next && setWhen(next)} />
         <h3 className="mt-3">In hand: tap or drag on the picture</h3>
-        <Chips<Thing>
-          label="In hand"
-          choices={[
-            { id: "card", name: "Card" },
-            { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" },
-            ...(picks.scale
-              ? [
-                  { id: "from" as const, name: "One end" },
-                  { id: "to" as const, name: "Other end" },
-                ]
-              : []),
-          ]}
-          value={inHand}
-          onPick={(next) => next && setInHand(next)}
-        />
-        <div className="row-wrap mt-2">
-          {inHand === "card" && (
-            <Stepper
-              label="Ring on the card"
-              value={Math.round(picks.cardAt.r / PER_CENT)}
-              unit="%"
-              step={1}
-              min={1}
-              max={30}
-              onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })}
-            />
-          )}
-          {inHand === "mark" && (
-            <Stepper
-              label="Across"
-              value={Math.round((2 * picks.mark.rx) / PER_CENT)}
-              unit="%"
-              step={2}
-              min={2}
-              max={96}
-              onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")}
-            />
-          )}
-          {inHand === "mark" && (
-            <Stepper
-              label="Down"
-              value={Math.round((2 * picks.mark.ry) / PER_CENT)}
-              unit="%"
-              step={2}
-              min={2}
-              max={96}
-              onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")}
-            />
-          )}
-          {picks.scale && (inHand === "from" || inHand === "to") && (
-            <Stepper
-              label="Length of the line"
-              value={picks.scale.lengthMm}
-              unit="mm"
-              step={5}
-              min={5}
-              max={3000}
-              words={`${picks.scale.lengthMm} mm`}
-              onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })}
-            />
-          )}
-        </div>
+        <InHandChips when={when} picks={picks} inHand={inHand} setInHand={setInHand} />
+        <SizeOfThing inHand={inHand} picks={picks} size={size} />
         <h3 className="mt-3">The card is a</h3>
         <Chips<CardId>
           label="The card is a"
@@ -197,6 +137,96 @@ export function MeasurePanel({
           {picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}
         </Act>
       </div>
+    </div>
+  );
+}
+
+function InHandChips({
+  when,
+  picks,
+  inHand,
+  setInHand,
+}: {
+  when: "towel" | "after" | "before";
+  picks: Picks;
+  inHand: Thing;
+  setInHand: Dispatch<SetStateAction<Thing>>;
+}) {
+  return (
+    <Chips<Thing>
+      label="In hand"
+      choices={[
+        { id: "card", name: "Card" },
+        { id: "mark", name: when === "towel" ? "Wiped place" : "Mark" },
+        ...(picks.scale
+          ? [
+              { id: "from" as const, name: "One end" },
+              { id: "to" as const, name: "Other end" },
+            ]
+          : []),
+      ]}
+      value={inHand}
+      onPick={(next) => next && setInHand(next)}
+    />
+  );
+}
+
+function SizeOfThing({
+  inHand,
+  picks,
+  size,
+}: {
+  inHand: Thing;
+  picks: Picks;
+  size: (next: Picks, thing?: Thing) => void;
+}) {
+  return (
+    <div className="row-wrap mt-2">
+      {inHand === "card" && (
+        <Stepper
+          label="Ring on the card"
+          value={Math.round(picks.cardAt.r / PER_CENT)}
+          unit="%"
+          step={1}
+          min={1}
+          max={30}
+          onChange={(value) => size({ ...picks, cardAt: { ...picks.cardAt, r: value * PER_CENT } })}
+        />
+      )}
+      {inHand === "mark" && (
+        <Stepper
+          label="Across"
+          value={Math.round((2 * picks.mark.rx) / PER_CENT)}
+          unit="%"
+          step={2}
+          min={2}
+          max={96}
+          onChange={(value) => size({ ...picks, mark: { ...picks.mark, rx: (value * PER_CENT) / 2 } }, "mark")}
+        />
+      )}
+      {inHand === "mark" && (
+        <Stepper
+          label="Down"
+          value={Math.round((2 * picks.mark.ry) / PER_CENT)}
+          unit="%"
+          step={2}
+          min={2}
+          max={96}
+          onChange={(value) => size({ ...picks, mark: { ...picks.mark, ry: (value * PER_CENT) / 2 } }, "mark")}
+        />
+      )}
+      {picks.scale && (inHand === "from" || inHand === "to") && (
+        <Stepper
+          label="Length of the line"
+          value={picks.scale.lengthMm}
+          unit="mm"
+          step={5}
+          min={5}
+          max={3000}
+          words={`${picks.scale.lengthMm} mm`}
+          onChange={(value) => size({ ...picks, scale: { ...picks.scale!, lengthMm: value } })}
+        />
+      )}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { AGENTS } from "@/core/ground/catalog/agents";
 import { machineOf } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
-import { loadJob, loadListOf, type ProductLoad } from "@/core/answers/mixing/loadList";
+import { loadJob, type LoadList, loadListOf, type ProductLoad } from "@/core/answers/mixing/loadList";
 import { entered } from "@/core/ground/sums/working";
 import { useJobsState } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
@@ -66,87 +66,103 @@ export function LoadListView() {
       {wanted.map(({ job: other, planned }) =>
         planned.ok ? null : <UnplannedJob key={other.id} job={other} problem={planned.problem} />,
       )}
-      <table className="compare mt-2">
-        <thead>
-          <tr>
-            <th>Product</th>
-            <th>Take</th>
-            <th>Left</th>
-            <th>Cost</th>
-          </tr>
-        </thead>
-        <tbody>
-          {list.products.map(({ agent, productMl, leftMl, stock, packs, packMl, cost }) => (
-            <tr key={agent}>
-              <th scope="row">{AGENTS[agent].name}</th>
-              <td data-label="Take">
-                <Num of={productMl} testId={`load-${agent}`} />
-              </td>
-              <td data-label="Left">
-                {leftMl !== undefined && (
-                  <>
-                    <Num of={entered("left", leftMl, "mL")} />:{" "}
-                  </>
-                )}
-                {stock === "short" ? <b>{STOCK_WORDS[stock]}</b> : <span className="soft">{STOCK_WORDS[stock]}</span>}
-                {packs > 0 && (
-                  <>
-                    , buy {packs} × <Num of={entered("pack", packMl, "mL")} />
-                  </>
-                )}
-              </td>
-              <td data-label="Cost">
-                <Num of={cost} words={cost.value.toFixed(2)} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="facts">
-        <div>
-          <span>Water</span> <Num of={list.waterL} testId="load-water" />
-        </div>
-        {list.towels.map(({ kind, count }) => (
-          <div key={kind}>
-            <span>Towels</span> <Num of={count} words={`${count.value} ${TOWEL_NAMES[kind]}`} />
-          </div>
-        ))}
-        {list.tanks && (
-          <div>
-            <span>{machineOf(list.tanks.machine).name}</span> filled{" "}
-            <Num of={list.tanks.fills} words={times(list.tanks.fills.value)} />, emptied{" "}
-            <Num of={list.tanks.empties} words={times(list.tanks.empties.value)} />
-          </div>
-        )}
-        {list.batteries.map(({ machine, charges }) => (
-          <div key={machine}>
-            <span>{machineOf(machine).name}</span>{" "}
-            <Num of={charges} words={charges.value === 1 ? "one charge" : `${charges.value} charges`} />
-          </div>
-        ))}
-      </div>
-      {list.power.length > 0 && (
-        <p>
-          Power:{" "}
-          {list.power.map(({ machine, watts }, index) => (
-            <span key={machine}>
-              {index > 0 && ", "}
-              {machineOf(machine).name} <Num of={watts} />
-            </span>
-          ))}
-          .{" "}
-          {list.overloads ? (
-            <b>
-              Not all at once on one circuit: together <Num of={list.togetherW} testId="load-power" />.
-            </b>
-          ) : (
-            <>
-              One circuit carries them all, <Num of={list.togetherW} testId="load-power" />.
-            </>
-          )}
-        </p>
-      )}
+      <ProductTable list={list} />
+      <WaterAndTowels list={list} />
+      {list.power.length > 0 && <PowerNeeded list={list} />}
     </div>
+  );
+}
+
+function ProductTable({ list }: { list: LoadList }) {
+  return (
+    <table className="compare mt-2">
+      <thead>
+        <tr>
+          <th>Product</th>
+          <th>Take</th>
+          <th>Left</th>
+          <th>Cost</th>
+        </tr>
+      </thead>
+      <tbody>
+        {list.products.map(({ agent, productMl, leftMl, stock, packs, packMl, cost }) => (
+          <tr key={agent}>
+            <th scope="row">{AGENTS[agent].name}</th>
+            <td data-label="Take">
+              <Num of={productMl} testId={`load-${agent}`} />
+            </td>
+            <td data-label="Left">
+              {leftMl !== undefined && (
+                <>
+                  <Num of={entered("left", leftMl, "mL")} />:{" "}
+                </>
+              )}
+              {stock === "short" ? <b>{STOCK_WORDS[stock]}</b> : <span className="soft">{STOCK_WORDS[stock]}</span>}
+              {packs > 0 && (
+                <>
+                  , buy {packs} × <Num of={entered("pack", packMl, "mL")} />
+                </>
+              )}
+            </td>
+            <td data-label="Cost">
+              <Num of={cost} words={cost.value.toFixed(2)} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function WaterAndTowels({ list }: { list: LoadList }) {
+  return (
+    <div className="facts">
+      <div>
+        <span>Water</span> <Num of={list.waterL} testId="load-water" />
+      </div>
+      {list.towels.map(({ kind, count }) => (
+        <div key={kind}>
+          <span>Towels</span> <Num of={count} words={`${count.value} ${TOWEL_NAMES[kind]}`} />
+        </div>
+      ))}
+      {list.tanks && (
+        <div>
+          <span>{machineOf(list.tanks.machine).name}</span> filled{" "}
+          <Num of={list.tanks.fills} words={times(list.tanks.fills.value)} />, emptied{" "}
+          <Num of={list.tanks.empties} words={times(list.tanks.empties.value)} />
+        </div>
+      )}
+      {list.batteries.map(({ machine, charges }) => (
+        <div key={machine}>
+          <span>{machineOf(machine).name}</span>{" "}
+          <Num of={charges} words={charges.value === 1 ? "one charge" : `${charges.value} charges`} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function PowerNeeded({ list }: { list: LoadList }) {
+  return (
+    <p>
+      Power:{" "}
+      {list.power.map(({ machine, watts }, index) => (
+        <span key={machine}>
+          {index > 0 && ", "}
+          {machineOf(machine).name} <Num of={watts} />
+        </span>
+      ))}
+      .{" "}
+      {list.overloads ? (
+        <b>
+          Not all at once on one circuit: together <Num of={list.togetherW} testId="load-power" />.
+        </b>
+      ) : (
+        <>
+          One circuit carries them all, <Num of={list.togetherW} testId="load-power" />.
+        </>
+      )}
+    </p>
   );
 }
 

@@ -1,4 +1,9 @@
 "use client";
+import type { Booster } from "@/core/answers/mixing/booster";
+import type { Plan } from "@/core/judgement/treatment/plan/plan";
+import type { Bay } from "@/bay/state/BayContext";
+import type { Kit } from "@/core/job/schema";
+import type { AgentId } from "@/core/ground/catalog/agents";
 import { setBottle, setReading } from "@/core/job/change";
 import { useId, useState } from "react";
 import { AGENTS } from "@/core/ground/catalog/agents";
@@ -7,7 +12,7 @@ import { machineOf } from "@/core/ground/catalog/machines";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
 import { watersOf, type WaterNeed } from "@/core/answers/mixing/waters";
 import { labelOf } from "@/core/answers/mixing/labels";
-import { entered } from "@/core/ground/sums/working";
+import { entered, type Worked } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
 import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
@@ -18,6 +23,7 @@ import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { useFormat } from "@/ui/useFormat";
 import { useBay } from "@/bay/state/BayContext";
+import { type Op } from "@/core/job/commands";
 
 const LoadListView = later(() => import("./LoadListView").then(({ LoadListView }) => LoadListView));
 const Reckon = later(() => import("./Reckon").then(({ Reckon }) => Reckon));
@@ -46,41 +52,10 @@ export function MixPhase() {
     }
     setPrinting(false);
   };
-  if (mixes.length === 0)
-    return (
-      <>
-        <h2>Nothing to mix</h2>
-        {waters.map((need) => (
-          <Water key={`${need.container}-${need.machine}`} need={need} />
-        ))}
-        <p>
-          {plan.steps.length > 0
-            ? "What is left needs plain water or no agent at all."
-            : "There is no plan yet: mark something in Look first."}
-        </p>
-        <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>
-          {plan.steps.length > 0 ? "Go to work" : "Go to Look"}
-        </Act>
-        <div className="mt-4">
-          <Fold title="Reckon a mix" note="said another way, put right, lukewarm">
-            <Reckon />
-          </Fold>
-        </div>
-      </>
-    );
+  if (mixes.length === 0) return <NothingToMix waters={waters} plan={plan} go={go} />;
   return (
     <>
-      <div className="row-between">
-        <h2>{mixes.length === 1 ? "One mix" : `${mixes.length} mixes`}</h2>
-        <div className="row-wrap">
-          <Act disabled={printing} onAct={() => void print()}>
-            {printing ? "Drawing labels…" : "Print bottle labels"}
-          </Act>
-          <Act variant="primary" onAct={() => go({ phase: "work" })}>
-            Mixed, go to work
-          </Act>
-        </div>
-      </div>
+      <MixHead mixes={mixes} printing={printing} print={print} go={go} />
       <p className="soft mt-2">
         Water first, then product: it foams less and splashes nothing strong. Never two products in one bottle, but for
         a booster named here.
@@ -98,6 +73,56 @@ export function MixPhase() {
         <Reckon />
       </Fold>
     </>
+  );
+}
+
+function NothingToMix({ waters, plan, go }: { waters: WaterNeed[]; plan: Plan; go: Bay["go"] }) {
+  return (
+    <>
+      <h2>Nothing to mix</h2>
+      {waters.map((need) => (
+        <Water key={`${need.container}-${need.machine}`} need={need} />
+      ))}
+      <p>
+        {plan.steps.length > 0
+          ? "What is left needs plain water or no agent at all."
+          : "There is no plan yet: mark something in Look first."}
+      </p>
+      <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>
+        {plan.steps.length > 0 ? "Go to work" : "Go to Look"}
+      </Act>
+      <div className="mt-4">
+        <Fold title="Reckon a mix" note="said another way, put right, lukewarm">
+          <Reckon />
+        </Fold>
+      </div>
+    </>
+  );
+}
+
+function MixHead({
+  mixes,
+  printing,
+  print,
+  go,
+}: {
+  mixes: BottleMix[];
+  printing: boolean;
+  print: () => Promise<void>;
+  go: Bay["go"];
+}) {
+  return (
+    <div className="row-between">
+      <h2>{mixes.length === 1 ? "One mix" : `${mixes.length} mixes`}</h2>
+      <div className="row-wrap">
+        <Act disabled={printing} onAct={() => void print()}>
+          {printing ? "Drawing labels…" : "Print bottle labels"}
+        </Act>
+        <Act variant="primary" onAct={() => go({ phase: "work" })}>
+          Mixed, go to work
+        </Act>
+      </div>
+    </div>
   );
 }
 
@@ -134,53 +159,14 @@ function Bottle({ mix }: { mix: BottleMix }) {
           <Num of={entered("picked", bottleMl, "mL")} /> {CONTAINERS[mix.container].name};{" "}
           <Num of={wanted} testId="mix-wanted" /> needed with a little spare.
         </p>
-        {reading && (
-          <div className="row-wrap">
-            <span>
-              Label {reading.label}:{" "}
-              <b>
-                <Num of={reading.strength} words={reading.words} testId="reading" />
-              </b>
-            </span>
-            <Act
-              onAct={() =>
-                run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, setReading(agent, reading.other))
-              }
-            >
-              It means {reading.otherWords}
-            </Act>
-          </div>
-        )}
+        {reading && <LabelReading reading={reading} run={run} agent={agent} />}
         {mix.weakerBecause && (
           <p className="mt-2">
             <b>{mix.weakerBecause}</b>
           </p>
         )}
-        {mix.booster && (
-          <p className="mt-2" data-testid="booster">
-            {mix.booster.ml ? (
-              <>
-                For heavy grease: <Num of={mix.booster.ml} /> {AGENTS[mix.booster.agent].name.toLowerCase()} into this
-                one, no more, on the grease only. Prove it boosted on the hidden place.
-              </>
-            ) : (
-              <>
-                No {AGENTS[mix.booster.agent].name.toLowerCase()} as a booster in this one. {mix.booster.because}
-              </>
-            )}
-          </p>
-        )}
-        <div className="mt-3">
-          <Chips
-            label={`Bottle for ${AGENTS[agent].name}`}
-            choices={kit.bottles.map(({ capacityMl }) => ({
-              id: String(capacityMl),
-              name: quantity({ value: capacityMl, unit: "mL" }),
-            }))}
-            value={String(bottleMl)}
-            onPick={(value) => run("Bottle", setBottle(agent, value ? Number(value) : undefined))}
-          />
-        </div>
+        {mix.booster && <BoosterLine booster={mix.booster} />}
+        <OtherBottle agent={agent} kit={kit} quantity={quantity} bottleMl={bottleMl} run={run} />
       </div>
     </section>
   );
@@ -188,6 +174,79 @@ function Bottle({ mix }: { mix: BottleMix }) {
   function stepNumber(key: string) {
     return assessment.plan.steps.findIndex((step) => step.key === key) + 1;
   }
+}
+
+function LabelReading({
+  reading,
+  run,
+  agent,
+}: {
+  reading: NonNullable<BottleMix["reading"]>;
+  run: (label: string, ...ops: Op[]) => void;
+  agent: AgentId;
+}) {
+  return (
+    <div className="row-wrap">
+      <span>
+        Label {reading.label}:{" "}
+        <b>
+          <Num of={reading.strength} words={reading.words} testId="reading" />
+        </b>
+      </span>
+      <Act
+        onAct={() =>
+          run(`How the label of ${AGENTS[agent].name.toLowerCase()} is read`, setReading(agent, reading.other))
+        }
+      >
+        It means {reading.otherWords}
+      </Act>
+    </div>
+  );
+}
+
+function BoosterLine({ booster }: { booster: Booster }) {
+  return (
+    <p className="mt-2" data-testid="booster">
+      {booster.ml ? (
+        <>
+          For heavy grease: <Num of={booster.ml} /> {AGENTS[booster.agent].name.toLowerCase()} into this one, no more,
+          on the grease only. Prove it boosted on the hidden place.
+        </>
+      ) : (
+        <>
+          No {AGENTS[booster.agent].name.toLowerCase()} as a booster in this one. {booster.because}
+        </>
+      )}
+    </p>
+  );
+}
+
+function OtherBottle({
+  agent,
+  kit,
+  quantity,
+  bottleMl,
+  run,
+}: {
+  agent: AgentId;
+  kit: Kit;
+  quantity: (of: { value: number; unit: Worked["unit"] }) => string;
+  bottleMl: number;
+  run: (label: string, ...ops: Op[]) => void;
+}) {
+  return (
+    <div className="mt-3">
+      <Chips
+        label={`Bottle for ${AGENTS[agent].name}`}
+        choices={kit.bottles.map(({ capacityMl }) => ({
+          id: String(capacityMl),
+          name: quantity({ value: capacityMl, unit: "mL" }),
+        }))}
+        value={String(bottleMl)}
+        onPick={(value) => run("Bottle", setBottle(agent, value ? Number(value) : undefined))}
+      />
+    </div>
+  );
 }
 
 /** Plain water: how much, how warm, from which taps. */

@@ -1,6 +1,7 @@
 "use client";
+import type { WorkEvent } from "@/core/job/schema";
 import { record } from "@/core/job/change";
-import { useState } from "react";
+import { type SetStateAction, type Dispatch, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import {
   estimateOf,
@@ -22,6 +23,8 @@ import { NumberField } from "@/ui/NumberField";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
+import { type Forecast } from "@/core/answers/schedule/forecast";
+import { type Worked } from "@/core/ground/sums/working";
 
 /** The estimate and both promises, kept as the owner heard them, before anything gets wet. */
 export function Agreement() {
@@ -56,27 +59,8 @@ export function Agreement() {
   return (
     <section className="block" aria-label="Estimate" data-testid="estimate">
       <h3>What you promise</h3>
-      <div className="facts">
-        <div>
-          <span>Price</span> <Num of={price.low} testId="price-low" words={String(price.low.value)} /> to{" "}
-          <Num of={price.high} testId="price-high" words={String(price.high.value)} />
-        </div>
-        <div>
-          <span>Hands-on</span> <Num of={minutes.low} /> to <Num of={minutes.high} />
-        </div>
-      </div>
-      <p>
-        Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} /> (
-        <Num of={forecast.finish} testId="finish" /> from now),{" "}
-        {!forecast.usable ? (
-          <b>and it does not dry in this air.</b>
-        ) : (
-          <>
-            dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />
-            .
-          </>
-        )}
-      </p>
+      <PriceAndHands price={price} minutes={minutes} />
+      <WhenDone forecast={forecast} nowMs={nowMs} />
       <PromiseFields />
       {excluded.length > 0 && (
         <>
@@ -98,37 +82,97 @@ export function Agreement() {
           </ul>
         </>
       )}
-      <div className="row-wrap mt-3">
-        <Act variant={agreed ? "outline-primary" : "primary"} onAct={agree}>
-          The owner agreed to this
-        </Act>
-        <Act aria-expanded={shown} onAct={() => setShown(!shown)}>
-          Message for the owner
-        </Act>
-        {agreed && (
-          <span className="soft">
-            {agreedWords(agreed.priceLow, agreed.priceHigh, price)} {timeText(Date.parse(agreed.at), nowMs)},{" "}
-            {agreed.steps.length} steps
-          </span>
-        )}
-      </div>
-      {shown && (
-        <div className="mt-2">
-          <FormControl
-            as="textarea"
-            rows={12}
-            readOnly
-            aria-label="Message"
-            value={message}
-            onFocus={({ target }) => target.select()}
-          />
-          <Act className="mt-2" onAct={() => void send(message)}>
-            Share or copy it
-          </Act>
-        </div>
-      )}
+      <AgreeButtons agreed={agreed} agree={agree} shown={shown} setShown={setShown} price={price} nowMs={nowMs} />
+      {shown && <OwnerMessage message={message} />}
       <RateFields rates={rates} />
     </section>
+  );
+}
+
+function PriceAndHands({
+  price,
+  minutes,
+}: {
+  price: { low: Worked; high: Worked };
+  minutes: { low: Worked; high: Worked };
+}) {
+  return (
+    <div className="facts">
+      <div>
+        <span>Price</span> <Num of={price.low} testId="price-low" words={String(price.low.value)} /> to{" "}
+        <Num of={price.high} testId="price-high" words={String(price.high.value)} />
+      </div>
+      <div>
+        <span>Hands-on</span> <Num of={minutes.low} /> to <Num of={minutes.high} />
+      </div>
+    </div>
+  );
+}
+
+function WhenDone({ forecast, nowMs }: { forecast: Forecast; nowMs: number }) {
+  return (
+    <p>
+      Hands done <Num of={forecast.finish} words={timeText(forecast.finish.atMs, nowMs)} /> (
+      <Num of={forecast.finish} testId="finish" /> from now),{" "}
+      {!forecast.usable ? (
+        <b>and it does not dry in this air.</b>
+      ) : (
+        <>
+          dry and usable <Num of={forecast.usable} words={timeText(forecast.usable.atMs, nowMs)} testId="usable-at" />.
+        </>
+      )}
+    </p>
+  );
+}
+
+function AgreeButtons({
+  agreed,
+  agree,
+  shown,
+  setShown,
+  price,
+  nowMs,
+}: {
+  agreed: Extract<WorkEvent, { kind: "agreed" }> | undefined;
+  agree: () => void;
+  shown: boolean;
+  setShown: Dispatch<SetStateAction<boolean>>;
+  price: { low: Worked; high: Worked };
+  nowMs: number;
+}) {
+  return (
+    <div className="row-wrap mt-3">
+      <Act variant={agreed ? "outline-primary" : "primary"} onAct={agree}>
+        The owner agreed to this
+      </Act>
+      <Act aria-expanded={shown} onAct={() => setShown(!shown)}>
+        Message for the owner
+      </Act>
+      {agreed && (
+        <span className="soft">
+          {agreedWords(agreed.priceLow, agreed.priceHigh, price)} {timeText(Date.parse(agreed.at), nowMs)},{" "}
+          {agreed.steps.length} steps
+        </span>
+      )}
+    </div>
+  );
+}
+
+function OwnerMessage({ message }: { message: string }) {
+  return (
+    <div className="mt-2">
+      <FormControl
+        as="textarea"
+        rows={12}
+        readOnly
+        aria-label="Message"
+        value={message}
+        onFocus={({ target }) => target.select()}
+      />
+      <Act className="mt-2" onAct={() => void send(message)}>
+        Share or copy it
+      </Act>
+    </div>
   );
 }
 

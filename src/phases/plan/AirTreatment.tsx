@@ -18,7 +18,7 @@ import { NumberField } from "@/ui/NumberField";
 import { useBay } from "@/bay/state/BayContext";
 import { GasMeter } from "../GasMeter";
 import { SteamKill } from "./SteamKill";
-import { GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
+import { type GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
 
 /** Air changes an hour, from and to. Judgement; a smoke pencil and a stopwatch know better. */
 const LEAKS = {
@@ -68,36 +68,54 @@ export function AirTreatment() {
           <GasMeter />
         </>
       )}
-      {choice && gas && (
-        <>
-          <div className="caution caution-danger mt-3">
-            <h3>Gas burns lungs</h3>
-            <p className="mb-0">
-              {GASES[gas.gas].never} {GASES[gas.gas].limits}
-            </p>
-          </div>
-          <GasPlace choice={choice} set={set} size={size} leak={leak} airing={airing} />
-          <details className="mt-2">
-            <summary className="form-label">Own numbers</summary>
-            <OwnNumbers choice={choice} set={set} />
-          </details>
-          {gas.gas === "ozone" && gas.outputAssumed && (
-            <p className="mt-2 mb-0">
-              Nobody said what the machine makes in an hour: reckoned as a strong one. Its rating goes on the Shelf.
-            </p>
-          )}
-          <GasNumbers gas={gas} />
-          {gas.locks.length > 0 && <Locks gas={gas} />}
-          {gas.steps.length > 0 && (
-            <p className="mt-2">
-              <b>Its steps stand at the end of the plan.</b>
-            </p>
-          )}
-          {(gas.inside ?? gas.meter) && <GasMeter />}
-        </>
-      )}
+      {choice && gas && <GasWork gas={gas} choice={choice} set={set} size={size} leak={leak} airing={airing} />}
       <SteamKill />
     </Fold>
+  );
+}
+
+function GasWork({
+  gas,
+  choice,
+  set,
+  size,
+  leak,
+  airing,
+}: {
+  gas: GasPlan;
+  choice: GasChoice;
+  set: (label: string, change: Partial<GasChoice>) => void;
+  size: "small" | "compact" | "midsize" | "large" | "wagon" | undefined;
+  leak: "unknown" | "tight" | "cracked" | undefined;
+  airing: "unknown" | "still" | "fan" | undefined;
+}) {
+  return (
+    <>
+      <div className="caution caution-danger mt-3">
+        <h3>Gas burns lungs</h3>
+        <p className="mb-0">
+          {GASES[gas.gas].never} {GASES[gas.gas].limits}
+        </p>
+      </div>
+      <GasPlace choice={choice} set={set} size={size} leak={leak} airing={airing} />
+      <details className="mt-2">
+        <summary className="form-label">Own numbers</summary>
+        <OwnNumbers choice={choice} set={set} />
+      </details>
+      {gas.gas === "ozone" && gas.outputAssumed && (
+        <p className="mt-2 mb-0">
+          Nobody said what the machine makes in an hour: reckoned as a strong one. Its rating goes on the Shelf.
+        </p>
+      )}
+      <GasNumbers gas={gas} />
+      {gas.locks.length > 0 && <Locks gas={gas} />}
+      {gas.steps.length > 0 && (
+        <p className="mt-2">
+          <b>Its steps stand at the end of the plan.</b>
+        </p>
+      )}
+      {(gas.inside ?? gas.meter) && <GasMeter />}
+    </>
   );
 }
 
@@ -150,20 +168,7 @@ function GasPlace({
           onPick={(value) => set("Room inside", { volumeM3: value && CABIN_SIZES[value as CabinSize].volumeM3 })}
         />
       </div>
-      <div>
-        <div className="form-label">Leak while it works</div>
-        <Chips
-          label="Leak while it works"
-          choices={choicesOf(LEAKS)}
-          value={leak}
-          onPick={(value) =>
-            set("Leak", {
-              shutMinPerH: value && LEAKS[value].range?.[0],
-              shutMaxPerH: value && LEAKS[value].range?.[1],
-            })
-          }
-        />
-      </div>
+      <LeakChips leak={leak} set={set} />
       <div>
         <div className="form-label">Airing after</div>
         <Chips
@@ -182,6 +187,31 @@ function GasPlace({
           onPick={(value) => set("Cleared", { cleared: value === "cleared" ? true : undefined })}
         />
       </div>
+    </div>
+  );
+}
+
+function LeakChips({
+  leak,
+  set,
+}: {
+  leak: "unknown" | "tight" | "cracked" | undefined;
+  set: (label: string, change: Partial<GasChoice>) => void;
+}) {
+  return (
+    <div>
+      <div className="form-label">Leak while it works</div>
+      <Chips
+        label="Leak while it works"
+        choices={choicesOf(LEAKS)}
+        value={leak}
+        onPick={(value) =>
+          set("Leak", {
+            shutMinPerH: value && LEAKS[value].range?.[0],
+            shutMaxPerH: value && LEAKS[value].range?.[1],
+          })
+        }
+      />
     </div>
   );
 }

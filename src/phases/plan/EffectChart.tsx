@@ -3,6 +3,7 @@ import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAx
 import { effectOf, soilLeftBy } from "@/core/judgement/treatment/step/effectCurve";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { Num } from "@/ui/Num";
+import { type Worked } from "@/core/ground/sums/working";
 
 const LINES = [
   { key: "half", strength: 0.5, dash: "2 5", width: 2, words: "half as strong" },
@@ -38,52 +39,7 @@ export function EffectChart({ step }: { step: Step }) {
         <Num of={stopsPayingMin} testId="effect-stops" />. The label and the fibre decide how strong it may be.
       </p>
       <div aria-hidden className="effect-chart">
-        <ResponsiveContainer width="100%" height={HEIGHT_PX}>
-          <LineChart data={rows} margin={{ top: 8, right: 16, bottom: 20, left: 8 }} accessibilityLayer={false}>
-            <CartesianGrid stroke="var(--line)" vertical={false} />
-            <XAxis
-              dataKey="minutes"
-              type="number"
-              domain={[0, "dataMax"]}
-              ticks={minuteTicks(rows.at(-1)!.minutes)}
-              interval={0}
-              stroke="var(--inkSoft)"
-              tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
-              tickFormatter={(value: number) => String(Math.round(value))}
-              label={{
-                value: "minutes of dwell",
-                position: "insideBottom",
-                offset: -12,
-                fill: "var(--inkSoft)",
-                fontSize: 15,
-              }}
-            />
-            <YAxis
-              scale="log"
-              domain={[least, 1]}
-              ticks={[1, 0.5, 0.2, 0.1, 0.05, 0.02].filter((tick) => tick >= least * 0.99)}
-              interval={0}
-              allowDataOverflow
-              stroke="var(--inkSoft)"
-              tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
-              tickFormatter={(value: number) => `${Math.round(value * 100)} %`}
-              width={56}
-            />
-            <ReferenceLine x={step.dwell!.min.value} stroke="var(--ink)" strokeDasharray="4 4" />
-            <ReferenceLine x={stopsPayingMin.value} stroke="var(--weld)" />
-            {LINES.map(({ key, dash, width }) => (
-              <Line
-                key={key}
-                dataKey={key}
-                stroke="var(--ink)"
-                strokeWidth={width}
-                strokeDasharray={dash}
-                dot={false}
-                isAnimationActive={false}
-              />
-            ))}
-          </LineChart>
-        </ResponsiveContainer>
+        <EffectLines rows={rows} least={least} step={step} stopsPayingMin={stopsPayingMin} />
         <div className="effect-key soft">
           {LINES.map(({ key, dash, width, words }) => (
             <span key={key}>
@@ -97,6 +53,67 @@ export function EffectChart({ step }: { step: Step }) {
         </div>
       </div>
     </div>
+  );
+}
+
+function EffectLines({
+  rows,
+  least,
+  step,
+  stopsPayingMin,
+}: {
+  rows: { minutes: number }[];
+  least: number;
+  step: Step;
+  stopsPayingMin: Worked;
+}) {
+  return (
+    <ResponsiveContainer width="100%" height={HEIGHT_PX}>
+      <LineChart data={rows} margin={{ top: 8, right: 16, bottom: 20, left: 8 }} accessibilityLayer={false}>
+        <CartesianGrid stroke="var(--line)" vertical={false} />
+        <XAxis
+          dataKey="minutes"
+          type="number"
+          domain={[0, "dataMax"]}
+          ticks={minuteTicks(rows.at(-1)!.minutes)}
+          interval={0}
+          stroke="var(--inkSoft)"
+          tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
+          tickFormatter={(value: number) => String(Math.round(value))}
+          label={{
+            value: "minutes of dwell",
+            position: "insideBottom",
+            offset: -12,
+            fill: "var(--inkSoft)",
+            fontSize: 15,
+          }}
+        />
+        <YAxis
+          scale="log"
+          domain={[least, 1]}
+          ticks={[1, 0.5, 0.2, 0.1, 0.05, 0.02].filter((tick) => tick >= least * 0.99)}
+          interval={0}
+          allowDataOverflow
+          stroke="var(--inkSoft)"
+          tick={{ fill: "var(--inkSoft)", fontSize: 15 }}
+          tickFormatter={(value: number) => `${Math.round(value * 100)} %`}
+          width={56}
+        />
+        <ReferenceLine x={step.dwell!.min.value} stroke="var(--ink)" strokeDasharray="4 4" />
+        <ReferenceLine x={stopsPayingMin.value} stroke="var(--weld)" />
+        {LINES.map(({ key, dash, width }) => (
+          <Line
+            key={key}
+            dataKey={key}
+            stroke="var(--ink)"
+            strokeWidth={width}
+            strokeDasharray={dash}
+            dot={false}
+            isAnimationActive={false}
+          />
+        ))}
+      </LineChart>
+    </ResponsiveContainer>
   );
 }
 

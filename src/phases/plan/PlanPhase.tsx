@@ -1,4 +1,6 @@
 "use client";
+import type { Plan } from "@/core/judgement/treatment/plan/plan";
+import type { Bay } from "@/bay/state/BayContext";
 import Link from "next/link";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import { familyOf } from "@/core/ground/catalog/families";
@@ -20,6 +22,7 @@ import { useBay } from "@/bay/state/BayContext";
 import { MarkPicker } from "../MarkPicker";
 import { zonesOf } from "../zones";
 import { Schools } from "./Schools";
+import { type Worked } from "@/core/ground/sums/working";
 
 const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
 const EffectChart = later(() => import("./EffectChart").then(({ EffectChart }) => EffectChart));
@@ -42,66 +45,11 @@ export function PlanPhase() {
   const first = plan.steps[0];
   return (
     <>
-      <div className="row-between">
-        <h2>{mark ? mark.name : "The whole job"}</h2>
-        <div className="row-wrap">
-          {mark && (
-            <Act variant="link" onAct={() => go({ finding: null })}>
-              The whole job
-            </Act>
-          )}
-          {first && (
-            <Act variant="primary" onAct={() => go({ phase: "work" })}>
-              Go to work
-            </Act>
-          )}
-        </div>
-      </div>
+      <PlanHead mark={mark} go={go} first={first} />
       {mark && <Ladder mark={mark} />}
-      {plan.assumed.length > 0 && (
-        <details className="block">
-          <summary className="row-between">
-            <h3>
-              {plan.assumed.length === 1
-                ? "One thing not known, planned at its safest"
-                : `${plan.assumed.length} things not known, planned at their safest`}
-            </h3>
-            <span className="soft">show</span>
-          </summary>
-          <ul>
-            {plan.assumed.map((sentence) => (
-              <li key={sentence}>{sentence}</li>
-            ))}
-          </ul>
-        </details>
-      )}
-      {plan.missing.length > 0 && (
-        <section className="block" data-testid="missing">
-          <div className="row-between">
-            <h3>Not on the shelf</h3>
-            <Link href="/shelf" prefetch={false}>
-              Open the shelf
-            </Link>
-          </div>
-          <ul className="mb-0">
-            {plan.missing.map(({ wanted, standIn }) => (
-              <li key={wanted}>{missingWords(wanted, standIn)}</li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <div className="block">
-        <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>
-        {plan.steps
-          .filter(
-            ({ findingId: of, zoneIds }) =>
-              !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId)),
-          )
-          .map((step, index) => (
-            <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
-          ))}
-        {first && <OwnMinutes />}
-      </div>
+      {plan.assumed.length > 0 && <Assumed plan={plan} />}
+      {plan.missing.length > 0 && <NotOnShelf plan={plan} />}
+      <StepList mark={mark} first={first} plan={plan} />
       {zone && (
         <Boundary what="The ways through">
           <Schools />
@@ -132,6 +80,81 @@ export function PlanPhase() {
         <Agreement />
       </Boundary>
     </>
+  );
+}
+
+function PlanHead({ mark, go, first }: { mark: MarkPlan | undefined; go: Bay["go"]; first: Step | undefined }) {
+  return (
+    <div className="row-between">
+      <h2>{mark ? mark.name : "The whole job"}</h2>
+      <div className="row-wrap">
+        {mark && (
+          <Act variant="link" onAct={() => go({ finding: null })}>
+            The whole job
+          </Act>
+        )}
+        {first && (
+          <Act variant="primary" onAct={() => go({ phase: "work" })}>
+            Go to work
+          </Act>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Assumed({ plan }: { plan: Plan }) {
+  return (
+    <details className="block">
+      <summary className="row-between">
+        <h3>
+          {plan.assumed.length === 1
+            ? "One thing not known, planned at its safest"
+            : `${plan.assumed.length} things not known, planned at their safest`}
+        </h3>
+        <span className="soft">show</span>
+      </summary>
+      <ul>
+        {plan.assumed.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function NotOnShelf({ plan }: { plan: Plan }) {
+  return (
+    <section className="block" data-testid="missing">
+      <div className="row-between">
+        <h3>Not on the shelf</h3>
+        <Link href="/shelf" prefetch={false}>
+          Open the shelf
+        </Link>
+      </div>
+      <ul className="mb-0">
+        {plan.missing.map(({ wanted, standIn }) => (
+          <li key={wanted}>{missingWords(wanted, standIn)}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function StepList({ mark, first, plan }: { mark: MarkPlan | undefined; first: Step | undefined; plan: Plan }) {
+  return (
+    <div className="block">
+      <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>
+      {plan.steps
+        .filter(
+          ({ findingId: of, zoneIds }) =>
+            !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId)),
+        )
+        .map((step, index) => (
+          <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
+        ))}
+      {first && <OwnMinutes />}
+    </div>
   );
 }
 
@@ -239,49 +262,7 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
           </span>
         </summary>
         <p>{step.how}</p>
-        <div className="facts">
-          {step.amountMl && (
-            <div>
-              <span>Amount</span> <Num of={step.amountMl} testId="plan-amount" />
-            </div>
-          )}
-          {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && (
-            <div>
-              <span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} />
-            </div>
-          )}
-          {step.dwell && (
-            <div>
-              <span>Dwell</span> <Num of={step.dwell.min} />
-              {step.dwell.max && (
-                <>
-                  {" "}
-                  to <Num of={step.dwell.max} />
-                </>
-              )}
-            </div>
-          )}
-          {warmest && (
-            <div>
-              <span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under
-            </div>
-          )}
-          <div>
-            <span>Tool</span> {TOOLS[step.tool].name}
-            {TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}
-          </div>
-          <div>
-            <span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" />
-          </div>
-          {step.liftOff && (
-            <div>
-              <span>Lift off</span> {step.liftOff}
-            </div>
-          )}
-          <div>
-            <span>Check</span> {step.check}
-          </div>
-        </div>
+        <StepFacts step={step} warmest={warmest} />
         <p>
           <b>Why:</b> {step.why}
         </p>
@@ -306,6 +287,54 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
       <span className="step-total soft">
         <Num of={stepMinutes(step)} />
       </span>
+    </div>
+  );
+}
+
+function StepFacts({ step, warmest }: { step: Step; warmest: Worked | undefined }) {
+  return (
+    <div className="facts">
+      {step.amountMl && (
+        <div>
+          <span>Amount</span> <Num of={step.amountMl} testId="plan-amount" />
+        </div>
+      )}
+      {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && (
+        <div>
+          <span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} />
+        </div>
+      )}
+      {step.dwell && (
+        <div>
+          <span>Dwell</span> <Num of={step.dwell.min} />
+          {step.dwell.max && (
+            <>
+              {" "}
+              to <Num of={step.dwell.max} />
+            </>
+          )}
+        </div>
+      )}
+      {warmest && (
+        <div>
+          <span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under
+        </div>
+      )}
+      <div>
+        <span>Tool</span> {TOOLS[step.tool].name}
+        {TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}
+      </div>
+      <div>
+        <span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" />
+      </div>
+      {step.liftOff && (
+        <div>
+          <span>Lift off</span> {step.liftOff}
+        </div>
+      )}
+      <div>
+        <span>Check</span> {step.check}
+      </div>
     </div>
   );
 }

@@ -1,10 +1,13 @@
 "use client";
+import type { ZonePlan } from "@/core/judgement/treatment/plan/plan";
 import { setSchool } from "@/core/job/change";
 import { Fragment } from "react";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
+import { type Op } from "@/core/job/commands";
+import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
 /** The three schools weighed for the zone in hand; one is picked, another can be chosen. */
 export function Schools() {
@@ -39,53 +42,7 @@ export function Schools() {
             </th>
           </tr>
         </thead>
-        <tbody>
-          {plan.schools.map(({ school, allowed, because, lifted, residual, drying, minutes, productMl, risks }) => (
-            <Fragment key={school}>
-              <tr className={`${school === plan.picked ? "picked" : ""}${allowed ? " with-note" : ""}`}>
-                <th scope="row">{SCHOOL_NAMES[school]}</th>
-                {allowed ? (
-                  <>
-                    <td data-label="Soil out">
-                      <Num of={lifted} share />
-                    </td>
-                    <td data-label="Water left">
-                      <Num of={residual} testId={`residual-${school}`} />
-                    </td>
-                    <td data-label="Dry in">
-                      {Number.isFinite(drying.hours.value) ? <Num of={drying.hours} /> : "not like this"}
-                    </td>
-                    <td data-label="Hands-on">
-                      <Num of={minutes} />
-                    </td>
-                    <td data-label="Product">
-                      <Num of={productMl} />
-                    </td>
-                    <td>
-                      {school === plan.picked ? (
-                        "picked"
-                      ) : (
-                        <Act
-                          onAct={() => run(`School for ${zone.name}`, setSchool(zone.id, school))}
-                          aria-label={`Choose ${SCHOOL_NAMES[school]}`}
-                        >
-                          Choose
-                        </Act>
-                      )}
-                    </td>
-                  </>
-                ) : (
-                  <td colSpan={6}>Not here. {because}</td>
-                )}
-              </tr>
-              {allowed && (
-                <tr className="note-row">
-                  <td colSpan={7}>{risks.length > 0 ? `Risk: ${risks.join("; ")}.` : "No risk stands out."}</td>
-                </tr>
-              )}
-            </Fragment>
-          ))}
-        </tbody>
+        <SchoolRows plan={plan} run={run} zone={zone} />
       </table>
       {chosen && (
         <Act variant="link" onAct={() => run("The plan's own pick", setSchool(zone.id, undefined))}>
@@ -93,5 +50,65 @@ export function Schools() {
         </Act>
       )}
     </div>
+  );
+}
+
+function SchoolRows({
+  plan,
+  run,
+  zone,
+}: {
+  plan: ZonePlan;
+  run: (label: string, ...ops: Op[]) => void;
+  zone: ZoneView;
+}) {
+  return (
+    <tbody>
+      {plan.schools.map(({ school, allowed, because, lifted, residual, drying, minutes, productMl, risks }) => (
+        <Fragment key={school}>
+          <tr className={`${school === plan.picked ? "picked" : ""}${allowed ? " with-note" : ""}`}>
+            <th scope="row">{SCHOOL_NAMES[school]}</th>
+            {allowed ? (
+              <>
+                <td data-label="Soil out">
+                  <Num of={lifted} share />
+                </td>
+                <td data-label="Water left">
+                  <Num of={residual} testId={`residual-${school}`} />
+                </td>
+                <td data-label="Dry in">
+                  {Number.isFinite(drying.hours.value) ? <Num of={drying.hours} /> : "not like this"}
+                </td>
+                <td data-label="Hands-on">
+                  <Num of={minutes} />
+                </td>
+                <td data-label="Product">
+                  <Num of={productMl} />
+                </td>
+                <td>
+                  {school === plan.picked ? (
+                    "picked"
+                  ) : (
+                    <Act
+                      onAct={() => run(`School for ${zone.name}`, setSchool(zone.id, school))}
+                      aria-label={`Choose ${SCHOOL_NAMES[school]}`}
+                    >
+                      Choose
+                    </Act>
+                  )}
+                </td>
+              </>
+            ) : (
+              <td colSpan={6}>Not here. {because}</td>
+            )}
+          </tr>
+          {allowed && (
+            <tr className="note-row">
+              <td colSpan={7}>{risks.length > 0 ? `Risk: ${risks.join("; ")}.` : "No risk stands out."}</td>
+            </tr>
+          )}
+        </Fragment>
+      ))}
+    </tbody>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import type { WholeJobOption } from "@/core/answers/ask/wholeJob";
 import { setChoice } from "@/core/job/change";
 import { Fragment, useCallback } from "react";
 import type { School } from "@/core/ground/catalog/schoolIds";
@@ -10,6 +11,7 @@ import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
+import { type Job } from "@/core/job/schema";
 
 /** The three schools over the whole job, each taken wherever the rules allow it. */
 export function WholeJob() {
@@ -41,51 +43,7 @@ function Comparison() {
             </th>
           </tr>
         </thead>
-        <tbody>
-          {options.map(({ school, zones, allowedOn, lifted, waterL, dryH, minutes, productMl, risks }) => (
-            <Fragment key={school}>
-              <tr className="with-note">
-                <th scope="row">{SCHOOL_NAMES[school]}</th>
-                <td data-label="Soil out">
-                  <Num of={lifted} share />
-                </td>
-                <td data-label="Put on">
-                  <Num of={waterL} testId={`whole-water-${school}`} />
-                </td>
-                <td data-label="Dry in">{Number.isFinite(dryH.value) ? <Num of={dryH} /> : "does not dry"}</td>
-                <td data-label="Hands-on">
-                  <Num of={minutes} />
-                </td>
-                <td data-label="Product">
-                  <Num of={productMl} />
-                </td>
-                <td>
-                  <Act
-                    disabled={allowedOn === 0}
-                    onAct={() =>
-                      set(
-                        `${SCHOOL_NAMES[school]} for the whole job`,
-                        Object.fromEntries(job.zones.order.map((id) => [id, school])),
-                      )
-                    }
-                    aria-label={`Take ${SCHOOL_NAMES[school]} for the whole job`}
-                  >
-                    Take it
-                  </Act>
-                </td>
-              </tr>
-              <tr className="note-row">
-                <td colSpan={7}>
-                  {allowedOn === zones ? "Everywhere." : `On ${allowedOn} of ${zones} zones, else as picked.`}{" "}
-                  {risks.length > 0
-                    ? "Risk: " +
-                      `${risks.map(({ what, zones: count }) => `${what} (${count === 1 ? "one zone" : `${count} zones`})`).join("; ")}.`
-                    : "No risk stands out."}
-                </td>
-              </tr>
-            </Fragment>
-          ))}
-        </tbody>
+        <WayRows options={options} set={set} job={job} />
       </table>
       {chosen.length > 0 && (
         <Act variant="link" onAct={() => set("The plan's own picks", {})}>
@@ -93,6 +51,64 @@ function Comparison() {
         </Act>
       )}
     </>
+  );
+}
+
+function WayRows({
+  options,
+  set,
+  job,
+}: {
+  options: readonly WholeJobOption[];
+  set: (label: string, schools: Record<string, School>) => void;
+  job: Job;
+}) {
+  return (
+    <tbody>
+      {options.map(({ school, zones, allowedOn, lifted, waterL, dryH, minutes, productMl, risks }) => (
+        <Fragment key={school}>
+          <tr className="with-note">
+            <th scope="row">{SCHOOL_NAMES[school]}</th>
+            <td data-label="Soil out">
+              <Num of={lifted} share />
+            </td>
+            <td data-label="Put on">
+              <Num of={waterL} testId={`whole-water-${school}`} />
+            </td>
+            <td data-label="Dry in">{Number.isFinite(dryH.value) ? <Num of={dryH} /> : "does not dry"}</td>
+            <td data-label="Hands-on">
+              <Num of={minutes} />
+            </td>
+            <td data-label="Product">
+              <Num of={productMl} />
+            </td>
+            <td>
+              <Act
+                disabled={allowedOn === 0}
+                onAct={() =>
+                  set(
+                    `${SCHOOL_NAMES[school]} for the whole job`,
+                    Object.fromEntries(job.zones.order.map((id) => [id, school])),
+                  )
+                }
+                aria-label={`Take ${SCHOOL_NAMES[school]} for the whole job`}
+              >
+                Take it
+              </Act>
+            </td>
+          </tr>
+          <tr className="note-row">
+            <td colSpan={7}>
+              {allowedOn === zones ? "Everywhere." : `On ${allowedOn} of ${zones} zones, else as picked.`}{" "}
+              {risks.length > 0
+                ? "Risk: " +
+                  `${risks.map(({ what, zones: count }) => `${what} (${count === 1 ? "one zone" : `${count} zones`})`).join("; ")}.`
+                : "No risk stands out."}
+            </td>
+          </tr>
+        </Fragment>
+      ))}
+    </tbody>
   );
 }
 

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { type JSX, useState } from "react";
 import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
 import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
 import { evidenceOf, READING_RANGE, type NewReading } from "@/core/job/readings";
@@ -15,6 +15,7 @@ import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
 import { PastedReadings } from "../PastedReadings";
 import { useKeepReadings } from "../useKeepReadings";
+import { type Assessment } from "@/core/answers/assess/assess";
 
 const LAMP = Object.values(EVIDENCE.lamp.outcomes as Record<string, Outcome>);
 const SHOWN = 6;
@@ -74,23 +75,37 @@ export function Instruments() {
       )}
       <TypedReading key={findingId} onKeep={(reading) => keep([{ ...reading, ...spot }], "Reading, typed")} />
       <PastedReadings />
-      {readings.length > 0 && (
-        <ul className="mt-2" data-testid="readings">
-          {readings
-            .slice(-SHOWN)
-            .reverse()
-            .map((event) => (
-              <li key={event.id}>
-                {INSTRUMENTS[event.instrument].name}: <b>{shown(event)}</b>{" "}
-                <span className="soft">
-                  {event.zoneId ? (assessment.plan.zones[event.zoneId]?.view.name ?? "") : ""}{" "}
-                  {timeText(Date.parse(event.at), nowMs)}
-                </span>
-              </li>
-            ))}
-        </ul>
-      )}
+      {readings.length > 0 && <ReadingList readings={readings} shown={shown} assessment={assessment} nowMs={nowMs} />}
     </div>
+  );
+}
+
+function ReadingList({
+  readings,
+  shown,
+  assessment,
+  nowMs,
+}: {
+  readings: ReadingEvent[];
+  shown: (event: ReadingEvent) => string | JSX.Element;
+  assessment: Assessment;
+  nowMs: number;
+}) {
+  return (
+    <ul className="mt-2" data-testid="readings">
+      {readings
+        .slice(-SHOWN)
+        .reverse()
+        .map((event) => (
+          <li key={event.id}>
+            {INSTRUMENTS[event.instrument].name}: <b>{shown(event)}</b>{" "}
+            <span className="soft">
+              {event.zoneId ? (assessment.plan.zones[event.zoneId]?.view.name ?? "") : ""}{" "}
+              {timeText(Date.parse(event.at), nowMs)}
+            </span>
+          </li>
+        ))}
+    </ul>
   );
 }
 

@@ -1,4 +1,5 @@
 "use client";
+import type { Bay } from "@/bay/state/BayContext";
 import { useHotkeys } from "react-hotkeys-hook";
 import { EVIDENCE_IDS, testOf } from "@/core/ground/catalog/evidence";
 import { familyOf } from "@/core/ground/catalog/families";
@@ -9,6 +10,7 @@ import { Num } from "@/ui/Num";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
 import { EvidenceChips } from "./EvidenceRow";
+import { type Worked } from "@/core/ground/sums/working";
 
 /** The most useful test now, or that it is enough. */
 export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding: MarkFinding }) {
@@ -22,28 +24,7 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
   if (enough || !best) {
     const settled = !isCommon(decision) && decision.sure >= 0.9;
     const locked = EVIDENCE_IDS.filter((test) => locks[test] && finding.evidence[test] === undefined).length;
-    return (
-      <div className="now-step" data-testid="next-test">
-        <h2>{settled ? "Enough tested" : "Nothing left to test"}</h2>
-        <p>
-          {settled ? (
-            <>
-              The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left would change
-              it.
-            </>
-          ) : (
-            <>
-              Still not sure (<Num of={sure} share testId="next-sure" />
-              ): the first step is the gentle one that suits all that are likely.
-            </>
-          )}
-          {locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}
-        </p>
-        <Act variant="primary" onAct={() => go({ phase: "plan" })}>
-          To the plan
-        </Act>
-      </div>
-    );
+    return <EnoughKnown settled={settled} sure={sure} locked={locked} go={go} />;
   }
   const { name, how, caution, minutes } = testOf(best.test);
   return (
@@ -70,6 +51,30 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
         <Num of={best.change} share testId="next-change" />. Key T, then a number.
       </p>
       <EvidenceChips test={best.test} finding={finding} autoFocusKey="next" />
+    </div>
+  );
+}
+
+function EnoughKnown({ settled, sure, locked, go }: { settled: boolean; sure: Worked; locked: number; go: Bay["go"] }) {
+  return (
+    <div className="now-step" data-testid="next-test">
+      <h2>{settled ? "Enough tested" : "Nothing left to test"}</h2>
+      <p>
+        {settled ? (
+          <>
+            The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left would change it.
+          </>
+        ) : (
+          <>
+            Still not sure (<Num of={sure} share testId="next-sure" />
+            ): the first step is the gentle one that suits all that are likely.
+          </>
+        )}
+        {locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}
+      </p>
+      <Act variant="primary" onAct={() => go({ phase: "plan" })}>
+        To the plan
+      </Act>
     </div>
   );
 }

@@ -1,9 +1,10 @@
 "use client";
+import type { EvidenceId } from "@/core/ground/catalog/evidence";
 import { useMemo } from "react";
 import { EVIDENCE_COSTS, EVIDENCE_IDS, testOf, type EvidenceCost } from "@/core/ground/catalog/evidence";
 import { familyOf } from "@/core/ground/catalog/families";
 import type { MarkFinding } from "@/core/job/schema";
-import { adviseTests } from "@/core/judgement/treatment/mark/testAdvice";
+import { adviseTests, type TestAdvice } from "@/core/judgement/treatment/mark/testAdvice";
 import { outcomeName } from "@/core/judgement/diagnosis/diagnose";
 import { priorsShare } from "@/core/judgement/learnt/own";
 import { formatShare } from "@/core/ground/quantity/format";
@@ -65,32 +66,52 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
         const tests = EVIDENCE_IDS.filter((test) => testOf(test).cost === cost && test !== best?.test);
         const done = tests.filter((test) => finding.evidence[test] !== undefined).length;
         return (
-          <details key={cost} className="block" open={cost === "look" || cost === "touch"}>
-            <summary className="row-between">
-              <h2>{EVIDENCE_COSTS[cost]}</h2>
-              <span className="soft">
-                {done} of {tests.length} done
-              </span>
-            </summary>
-            {tests.map((test) => (
-              <EvidenceRow
-                key={test}
-                test={test}
-                finding={finding}
-                lock={advice.locks[test]}
-                hint={plan.diagnosis.hints.find((hint) => hint.test === test)}
-              />
-            ))}
-            {cost === "tool" && (
-              <Boundary what="The instruments">
-                <Instruments />
-              </Boundary>
-            )}
-          </details>
+          <TestsOfCost key={cost} cost={cost} done={done} tests={tests} finding={finding} advice={advice} plan={plan} />
         );
       })}
       <Fastness />
     </>
+  );
+}
+
+function TestsOfCost({
+  cost,
+  done,
+  tests,
+  finding,
+  advice,
+  plan,
+}: {
+  cost: "look" | "touch" | "tool" | "agent";
+  done: number;
+  tests: readonly EvidenceId[];
+  finding: MarkFinding;
+  advice: TestAdvice;
+  plan: MarkPlan;
+}) {
+  return (
+    <details className="block" open={cost === "look" || cost === "touch"}>
+      <summary className="row-between">
+        <h2>{EVIDENCE_COSTS[cost]}</h2>
+        <span className="soft">
+          {done} of {tests.length} done
+        </span>
+      </summary>
+      {tests.map((test) => (
+        <EvidenceRow
+          key={test}
+          test={test}
+          finding={finding}
+          lock={advice.locks[test]}
+          hint={plan.diagnosis.hints.find((hint) => hint.test === test)}
+        />
+      ))}
+      {cost === "tool" && (
+        <Boundary what="The instruments">
+          <Instruments />
+        </Boundary>
+      )}
+    </details>
   );
 }
 

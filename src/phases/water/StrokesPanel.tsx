@@ -1,4 +1,5 @@
 "use client";
+import type { StrokesDone } from "@/core/answers/ask/strokesTried";
 import { setStrokes } from "@/core/job/change";
 import { useCallback, useState } from "react";
 import type { StrokePattern, Strokes } from "@/core/answers/ask/strokesTried";
@@ -9,6 +10,7 @@ import { usePlanned } from "@/ui/usePlanned";
 import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { LayerCut } from "./LayerCut";
+import { type Worked } from "@/core/ground/sums/working";
 
 const PACE_STEP = 0.25;
 
@@ -34,101 +36,9 @@ export function StrokesPanel({ zoneId }: { zoneId: string }) {
         {machine}, head <Num of={headWidth} />, <Num of={perWet} /> a wet stroke at its usual pace;{" "}
         <Num of={budgetLeft} testId="budget-left" /> of the water budget left, no deeper than <Num of={allowed} />.
       </p>
-      <div className="row-wrap">
-        <Stepper
-          label="Wet strokes"
-          value={pattern.wet}
-          planned={undefined}
-          unit="strokes"
-          step={1}
-          min={1}
-          max={12}
-          onChange={(wet) => set({ wet, dry: Math.max(wet, pattern.dry) })}
-        />
-        <Stepper
-          label="Dry strokes"
-          value={pattern.dry}
-          unit="strokes"
-          step={1}
-          min={pattern.wet}
-          max={40}
-          onChange={(dry) => set({ dry })}
-        />
-        <Stepper
-          label="Pace against usual"
-          value={pattern.pace}
-          unit="1"
-          step={PACE_STEP}
-          min={0.5}
-          max={2}
-          onChange={(pace) => set({ pace })}
-        />
-      </div>
-      {(shown.overBudget || shown.tooDeep) && (
-        <div className="caution caution-danger mt-2" role="alert">
-          <h3>{shown.tooDeep ? "Too deep" : "Over the water budget"}</h3>
-          <p>
-            {shown.tooDeep ? (
-              <>
-                It would run <Num of={shown.depth} /> below the face; <Num of={allowed} /> is allowed here.{" "}
-              </>
-            ) : (
-              ""
-            )}
-            {shown.overBudget ? (
-              <>
-                Only <Num of={budgetLeft} /> is left of the budget.{" "}
-              </>
-            ) : (
-              ""
-            )}
-            The plan will not go that far: fewer wet strokes, or a quicker pull.
-          </p>
-        </div>
-      )}
-      <table className="compare mt-2">
-        <thead>
-          <tr>
-            <th />
-            <th>On</th>
-            <th>Back</th>
-            <th>Left</th>
-            <th>Deep</th>
-            <th>Cleaner left</th>
-            <th>Takes</th>
-          </tr>
-        </thead>
-        <tbody>
-          {[
-            { title: isPlanned ? "As planned" : "Tried", done: shown, id: "tried" },
-            ...(isPlanned ? [] : [{ title: "As planned", done: planned, id: "planned" }]),
-            ...(faster && !same(faster.pattern, pattern)
-              ? [{ title: "Fastest that does as much", done: faster, id: "fastest" }]
-              : []),
-          ].map(({ title, done, id }) => (
-            <tr key={id} className={id === "tried" ? "picked" : ""} data-testid={`strokes-${id}`}>
-              <th scope="row">
-                {title}
-                <div className="soft">{inWords(done.pattern)}</div>
-              </th>
-              <td data-label="On">
-                <Num of={done.on} testId={`strokes-on-${id}`} />
-              </td>
-              <td data-label="Back">
-                <Num of={done.back} />
-              </td>
-              <td data-label="Left">
-                <Num of={done.left} testId={`strokes-left-${id}`} />
-              </td>
-              <td data-label="Deep">{done.depth.value > 0 ? <Num of={done.depth} /> : "face only"}</td>
-              <td data-label="Cleaner left">{done.residue ? <Num of={done.residue} share /> : "none went on"}</td>
-              <td data-label="Takes">
-                <Num of={done.minutes} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PatternSteppers pattern={pattern} set={set} />
+      {(shown.overBudget || shown.tooDeep) && <TooDeep shown={shown} allowed={allowed} budgetLeft={budgetLeft} />}
+      <PatternTable isPlanned={isPlanned} shown={shown} planned={planned} faster={faster} pattern={pattern} />
       <div className="row-wrap mt-2">
         {!isPlanned && (
           <Act variant="primary" disabled={shown.overBudget || shown.tooDeep} onAct={() => take(pattern)}>
@@ -146,24 +56,150 @@ export function StrokesPanel({ zoneId }: { zoneId: string }) {
           </Act>
         )}
       </div>
-      <div className="cuts mt-2">
-        <LayerCut
-          title="At its wettest"
-          layers={shown.wettest.layers}
-          allowed={shown.wettest.allowed}
-          testId="cut-wettest"
-        />
-        <LayerCut
-          title="When the last stroke is pulled"
-          layers={shown.after.layers}
-          allowed={shown.after.allowed}
-          testId="cut-after"
-        />
-      </div>
+      <Cuts shown={shown} />
       <p className="soft">
         Of <Num of={shown.balance.on} /> put on here in all, <Num of={shown.balance.toweled} /> goes into towels,{" "}
         <Num of={shown.balance.drawnOff} /> into the tank, <Num of={shown.balance.left} /> stays. {tankWords(tanks)}
       </p>
+    </div>
+  );
+}
+
+function PatternSteppers({ pattern, set }: { pattern: StrokePattern; set: (change: Partial<StrokePattern>) => void }) {
+  return (
+    <div className="row-wrap">
+      <Stepper
+        label="Wet strokes"
+        value={pattern.wet}
+        planned={undefined}
+        unit="strokes"
+        step={1}
+        min={1}
+        max={12}
+        onChange={(wet) => set({ wet, dry: Math.max(wet, pattern.dry) })}
+      />
+      <Stepper
+        label="Dry strokes"
+        value={pattern.dry}
+        unit="strokes"
+        step={1}
+        min={pattern.wet}
+        max={40}
+        onChange={(dry) => set({ dry })}
+      />
+      <Stepper
+        label="Pace against usual"
+        value={pattern.pace}
+        unit="1"
+        step={PACE_STEP}
+        min={0.5}
+        max={2}
+        onChange={(pace) => set({ pace })}
+      />
+    </div>
+  );
+}
+
+function TooDeep({ shown, allowed, budgetLeft }: { shown: StrokesDone; allowed: Worked; budgetLeft: Worked }) {
+  return (
+    <div className="caution caution-danger mt-2" role="alert">
+      <h3>{shown.tooDeep ? "Too deep" : "Over the water budget"}</h3>
+      <p>
+        {shown.tooDeep ? (
+          <>
+            It would run <Num of={shown.depth} /> below the face; <Num of={allowed} /> is allowed here.{" "}
+          </>
+        ) : (
+          ""
+        )}
+        {shown.overBudget ? (
+          <>
+            Only <Num of={budgetLeft} /> is left of the budget.{" "}
+          </>
+        ) : (
+          ""
+        )}
+        The plan will not go that far: fewer wet strokes, or a quicker pull.
+      </p>
+    </div>
+  );
+}
+
+function PatternTable({
+  isPlanned,
+  shown,
+  planned,
+  faster,
+  pattern,
+}: {
+  isPlanned: boolean;
+  shown: StrokesDone;
+  planned: StrokesDone;
+  faster: StrokesDone | undefined;
+  pattern: StrokePattern;
+}) {
+  return (
+    <table className="compare mt-2">
+      <thead>
+        <tr>
+          <th />
+          <th>On</th>
+          <th>Back</th>
+          <th>Left</th>
+          <th>Deep</th>
+          <th>Cleaner left</th>
+          <th>Takes</th>
+        </tr>
+      </thead>
+      <tbody>
+        {[
+          { title: isPlanned ? "As planned" : "Tried", done: shown, id: "tried" },
+          ...(isPlanned ? [] : [{ title: "As planned", done: planned, id: "planned" }]),
+          ...(faster && !same(faster.pattern, pattern)
+            ? [{ title: "Fastest that does as much", done: faster, id: "fastest" }]
+            : []),
+        ].map(({ title, done, id }) => (
+          <tr key={id} className={id === "tried" ? "picked" : ""} data-testid={`strokes-${id}`}>
+            <th scope="row">
+              {title}
+              <div className="soft">{inWords(done.pattern)}</div>
+            </th>
+            <td data-label="On">
+              <Num of={done.on} testId={`strokes-on-${id}`} />
+            </td>
+            <td data-label="Back">
+              <Num of={done.back} />
+            </td>
+            <td data-label="Left">
+              <Num of={done.left} testId={`strokes-left-${id}`} />
+            </td>
+            <td data-label="Deep">{done.depth.value > 0 ? <Num of={done.depth} /> : "face only"}</td>
+            <td data-label="Cleaner left">{done.residue ? <Num of={done.residue} share /> : "none went on"}</td>
+            <td data-label="Takes">
+              <Num of={done.minutes} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Cuts({ shown }: { shown: StrokesDone }) {
+  return (
+    <div className="cuts mt-2">
+      <LayerCut
+        title="At its wettest"
+        layers={shown.wettest.layers}
+        allowed={shown.wettest.allowed}
+        testId="cut-wettest"
+      />
+      <LayerCut
+        title="When the last stroke is pulled"
+        layers={shown.after.layers}
+        allowed={shown.after.allowed}
+        testId="cut-after"
+      />
     </div>
   );
 }

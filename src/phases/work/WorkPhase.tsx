@@ -1,6 +1,8 @@
 "use client";
+import type { WorkEvent } from "@/core/job/schema";
+import type { History } from "@/core/job/history";
 import { setChoice } from "@/core/job/change";
-import { useState } from "react";
+import { type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { input, worked } from "@/core/ground/sums/working";
 import { isDue, isFree, type OrderTask } from "@/core/answers/schedule/times";
@@ -21,6 +23,7 @@ import { NoteFields } from "./NoteFields";
 import { startOps } from "./record";
 import { guardLeftMs } from "./guards";
 import { Waiting } from "./Waiting";
+import { type Assessment } from "@/core/answers/assess/assess";
 
 const SHOWN_DONE = 1;
 /** What is due within this is due. */
@@ -51,26 +54,15 @@ export function WorkPhase() {
           onPick={(value) => go({ hands: value ?? null })}
         />
       )}
-      <div className="done-lines" data-recorded={history.standing.length}>
-        {shown.map((event) => (
-          <div className="line-step line-done" key={event.id}>
-            <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>
-              {event.kind === "done" ? <DoneStitch /> : "–"}
-            </span>
-            <span className="line-what">
-              {event.title}
-              {event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}{" "}
-              <span className="soft">{namesOf(assessment.plan.zones, event.zoneIds)}</span>
-            </span>
-            <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
-          </div>
-        ))}
-        {finished.length > SHOWN_DONE && (
-          <Act variant="link" className="done-more" onAct={() => setAll(!all)}>
-            {all ? "Only the last one" : `${finished.length - SHOWN_DONE} more done before`}
-          </Act>
-        )}
-      </div>
+      <DoneLines
+        history={history}
+        shown={shown}
+        assessment={assessment}
+        nowMs={nowMs}
+        finished={finished}
+        setAll={setAll}
+        all={all}
+      />
       {order.broken.length > 0 && (
         <p className="not-agreed" role="status">
           <b>No room for every wait.</b> {[...new Set(order.broken)].slice(0, 2).join(" ")}
@@ -98,6 +90,50 @@ export function WorkPhase() {
         <p className="soft">This browser cannot keep the screen on: set the tablet itself to stay on.</p>
       )}
     </>
+  );
+}
+
+/** What was done or left out, as it stands in the record. */
+type Recorded = Extract<WorkEvent, { kind: "done" | "skip" }>;
+
+function DoneLines({
+  history,
+  shown,
+  assessment,
+  nowMs,
+  finished,
+  setAll,
+  all,
+}: {
+  history: History;
+  shown: readonly Recorded[];
+  assessment: Assessment;
+  nowMs: number;
+  finished: readonly Recorded[];
+  setAll: Dispatch<SetStateAction<boolean>>;
+  all: boolean;
+}) {
+  return (
+    <div className="done-lines" data-recorded={history.standing.length}>
+      {shown.map((event) => (
+        <div className="line-step line-done" key={event.id}>
+          <span className="line-mark" aria-label={event.kind === "done" ? "Done" : "Left out"}>
+            {event.kind === "done" ? <DoneStitch /> : "–"}
+          </span>
+          <span className="line-what">
+            {event.title}
+            {event.kind === "skip" ? `, left out: ${event.reason.toLowerCase()}` : ""}{" "}
+            <span className="soft">{namesOf(assessment.plan.zones, event.zoneIds)}</span>
+          </span>
+          <span className="line-more">{timeText(Date.parse(event.at), nowMs)}</span>
+        </div>
+      ))}
+      {finished.length > SHOWN_DONE && (
+        <Act variant="link" className="done-more" onAct={() => setAll(!all)}>
+          {all ? "Only the last one" : `${finished.length - SHOWN_DONE} more done before`}
+        </Act>
+      )}
+    </div>
   );
 }
 

@@ -100,18 +100,7 @@ export function DayPlace() {
         <h1>Day</h1>
       </div>
       {status === "loading" && <p>Opening your jobs…</p>}
-      {status === "ready" && jobs.length === 0 && (
-        <div className="block">
-          <h2>Nothing to plan</h2>
-          <p>
-            A day is made of jobs that are not handed back yet.{" "}
-            <Link href="/" prefetch={false}>
-              Start one in Jobs
-            </Link>
-            .
-          </p>
-        </div>
-      )}
+      {status === "ready" && jobs.length === 0 && <NothingToPlan />}
       {jobs.length > 0 && (
         <>
           {news && "problem" in news && (
@@ -146,22 +135,14 @@ export function DayPlace() {
             </p>
           )}
           {news && "day" in news && (
-            <div className="row-wrap mt-2">
-              {searching ? (
-                <Act onAct={stopTimetable}>Stop searching</Act>
-              ) : (
-                <Act onAct={() => again(LONGER_MS)}>Search longer</Act>
-              )}
-              <span className="soft" data-testid="tries">
-                {news.tries} orders tried{searching ? ", searching on" : ""}.
-              </span>
-              {Object.keys(moved).length > 0 && (
-                <Act variant="link" onAct={() => void set({ notBefore: {} })}>
-                  All as it comes
-                </Act>
-              )}
-              <Act onAct={() => fetched(() => saveCalendar(news))}>Calendar file</Act>
-            </div>
+            <SearchButtons
+              searching={searching}
+              again={again}
+              news={news}
+              moved={moved}
+              set={set}
+              saveCalendar={saveCalendar}
+            />
           )}
           <OwnMinutes />
           <div className="block mt-3">
@@ -174,93 +155,17 @@ export function DayPlace() {
               )}
             </div>
             {jobs.map((job, index) => (
-              <div key={job.id} className="line-step">
-                <span className="line-mark">{choices.notToday.includes(job.id) ? "–" : visits.indexOf(job) + 1}</span>
-                <span className="line-what">
-                  <Link prefetch={false} href={`/bay?job=${job.id}&phase=work`}>
-                    {job.title}
-                  </Link>{" "}
-                  <span className="soft">{job.place}</span>
-                </span>
-                <Act
-                  variant="link"
-                  disabled={index === 0}
-                  onAct={() => earlier(job.id)}
-                  aria-label={`${job.title}: earlier`}
-                >
-                  Earlier
-                </Act>
-                <Chips
-                  label={`${job.title}: when`}
-                  choices={[{ id: "not-today", name: "Not today" }]}
-                  value={choices.notToday.includes(job.id) ? "not-today" : undefined}
-                  onPick={(value) =>
-                    void set({
-                      notToday: value ? [...choices.notToday, job.id] : choices.notToday.filter((id) => id !== job.id),
-                    })
-                  }
-                />
-              </div>
+              <VisitLine
+                key={job.id}
+                job={job}
+                choices={choices}
+                visits={visits}
+                index={index}
+                earlier={earlier}
+                set={set}
+              />
             ))}
-            <div className="row-wrap air-row mt-3">
-              <Stepper
-                label="Pairs of hands"
-                value={choices.people}
-                unit="1"
-                step={1}
-                min={1}
-                max={3}
-                onChange={(people) => void set({ people })}
-              />
-              <Stepper
-                label="Drive to each"
-                value={choices.travelMin}
-                unit="min"
-                step={5}
-                min={0}
-                max={180}
-                onChange={(travelMin) => void set({ travelMin })}
-              />
-              <Stepper
-                label="Unload and set up"
-                value={choices.setUpMin}
-                unit="min"
-                step={5}
-                min={0}
-                max={120}
-                onChange={(setUpMin) => void set({ setUpMin })}
-              />
-              <Stepper
-                label="Pack up"
-                value={choices.packUpMin ?? USUAL_DAY.packUpMin}
-                unit="min"
-                step={5}
-                min={0}
-                max={120}
-                onChange={(packUpMin) => void set({ packUpMin })}
-              />
-              <div>
-                <div className="form-label">Break</div>
-                <Chips
-                  label="Break"
-                  choices={[{ id: "noon", name: "Half an hour at 12:30" }]}
-                  value={choices.noonBreak ? "noon" : undefined}
-                  onPick={(value) => void set({ noonBreak: value !== undefined })}
-                />
-              </div>
-              <div>
-                <div className="form-label">Hours</div>
-                <Chips
-                  label="Hours"
-                  choices={HOURS}
-                  value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id}
-                  onPick={(id) => {
-                    const picked = HOURS.find((each) => each.id === id);
-                    void set({ hours: picked && { from: picked.from, to: picked.to } });
-                  }}
-                />
-              </div>
-            </div>
+            <DayNumbers choices={choices} set={set} />
           </div>
           {news && "day" in news && (
             <Boundary what="The list">
@@ -285,6 +190,161 @@ export function DayPlace() {
         </Boundary>
       )}
     </PlaceFrame>
+  );
+}
+
+function NothingToPlan() {
+  return (
+    <div className="block">
+      <h2>Nothing to plan</h2>
+      <p>
+        A day is made of jobs that are not handed back yet.{" "}
+        <Link href="/" prefetch={false}>
+          Start one in Jobs
+        </Link>
+        .
+      </p>
+    </div>
+  );
+}
+
+function SearchButtons({
+  searching,
+  again,
+  news,
+  moved,
+  set,
+  saveCalendar,
+}: {
+  searching: boolean;
+  again: (ms: number) => void;
+  news: Timetable;
+  moved: Record<string, string>;
+  set: (change: Partial<DayChoices>) => Promise<void>;
+  saveCalendar: (timetable: Timetable) => Promise<void>;
+}) {
+  return (
+    <div className="row-wrap mt-2">
+      {searching ? (
+        <Act onAct={stopTimetable}>Stop searching</Act>
+      ) : (
+        <Act onAct={() => again(LONGER_MS)}>Search longer</Act>
+      )}
+      <span className="soft" data-testid="tries">
+        {news.tries} orders tried{searching ? ", searching on" : ""}.
+      </span>
+      {Object.keys(moved).length > 0 && (
+        <Act variant="link" onAct={() => void set({ notBefore: {} })}>
+          All as it comes
+        </Act>
+      )}
+      <Act onAct={() => fetched(() => saveCalendar(news))}>Calendar file</Act>
+    </div>
+  );
+}
+
+function VisitLine({
+  job,
+  choices,
+  visits,
+  index,
+  earlier,
+  set,
+}: {
+  job: Job;
+  choices: DayChoices;
+  visits: Job[];
+  index: number;
+  earlier: (id: string) => void;
+  set: (change: Partial<DayChoices>) => Promise<void>;
+}) {
+  return (
+    <div className="line-step">
+      <span className="line-mark">{choices.notToday.includes(job.id) ? "–" : visits.indexOf(job) + 1}</span>
+      <span className="line-what">
+        <Link prefetch={false} href={`/bay?job=${job.id}&phase=work`}>
+          {job.title}
+        </Link>{" "}
+        <span className="soft">{job.place}</span>
+      </span>
+      <Act variant="link" disabled={index === 0} onAct={() => earlier(job.id)} aria-label={`${job.title}: earlier`}>
+        Earlier
+      </Act>
+      <Chips
+        label={`${job.title}: when`}
+        choices={[{ id: "not-today", name: "Not today" }]}
+        value={choices.notToday.includes(job.id) ? "not-today" : undefined}
+        onPick={(value) =>
+          void set({
+            notToday: value ? [...choices.notToday, job.id] : choices.notToday.filter((id) => id !== job.id),
+          })
+        }
+      />
+    </div>
+  );
+}
+
+function DayNumbers({ choices, set }: { choices: DayChoices; set: (change: Partial<DayChoices>) => Promise<void> }) {
+  return (
+    <div className="row-wrap air-row mt-3">
+      <Stepper
+        label="Pairs of hands"
+        value={choices.people}
+        unit="1"
+        step={1}
+        min={1}
+        max={3}
+        onChange={(people) => void set({ people })}
+      />
+      <Stepper
+        label="Drive to each"
+        value={choices.travelMin}
+        unit="min"
+        step={5}
+        min={0}
+        max={180}
+        onChange={(travelMin) => void set({ travelMin })}
+      />
+      <Stepper
+        label="Unload and set up"
+        value={choices.setUpMin}
+        unit="min"
+        step={5}
+        min={0}
+        max={120}
+        onChange={(setUpMin) => void set({ setUpMin })}
+      />
+      <Stepper
+        label="Pack up"
+        value={choices.packUpMin ?? USUAL_DAY.packUpMin}
+        unit="min"
+        step={5}
+        min={0}
+        max={120}
+        onChange={(packUpMin) => void set({ packUpMin })}
+      />
+      <div>
+        <div className="form-label">Break</div>
+        <Chips
+          label="Break"
+          choices={[{ id: "noon", name: "Half an hour at 12:30" }]}
+          value={choices.noonBreak ? "noon" : undefined}
+          onPick={(value) => void set({ noonBreak: value !== undefined })}
+        />
+      </div>
+      <div>
+        <div className="form-label">Hours</div>
+        <Chips
+          label="Hours"
+          choices={HOURS}
+          value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id}
+          onPick={(id) => {
+            const picked = HOURS.find((each) => each.id === id);
+            void set({ hours: picked && { from: picked.from, to: picked.to } });
+          }}
+        />
+      </div>
+    </div>
   );
 }
 

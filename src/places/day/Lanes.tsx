@@ -6,6 +6,7 @@ import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import type { Timetable } from "@/workers/timetable.worker";
 import { handLanes, msAt, timedTasks, type TimedTask } from "./tasks";
+import { type DayTask } from "@/core/answers/day/day";
 
 const LANE_PX = 46;
 const NAME_PX = 150;
@@ -84,20 +85,7 @@ export function Lanes({
         role="img"
         aria-label={`${tasks.length} tasks over ${lanes.length} lanes; the same stands in the list below`}
       >
-        <defs>
-          <pattern
-            id={`${prefix}wait`}
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="3" x2="7" y2="3" stroke="var(--weld)" strokeWidth="2.4" />
-          </pattern>
-          <pattern id={`${prefix}dry`} width="10" height="10" patternUnits="userSpaceOnUse">
-            <line x1="0" y1="5" x2="10" y2="5" stroke="var(--woad)" strokeWidth="2.2" strokeDasharray="2 4" />
-          </pattern>
-        </defs>
+        <Weaves prefix={prefix} />
         {spaced(hoursBetween(timetable, 0, end), x).map(({ minute, words }) => (
           <g key={minute}>
             <line x1={x(minute)} x2={x(minute)} y1={TOP_PX - 6} y2={height} stroke="var(--line)" />
@@ -131,19 +119,7 @@ export function Lanes({
           const [from, to] = [its[0]!.startMin, Math.max(...its.map(({ endMin }) => endMin))];
           const fits = Math.floor((x(to) - x(from) - 10) / CHARACTER_PX);
           const name = `${numberOf(jobId)} ${titles[jobId] ?? ""}`;
-          return (
-            <g key={jobId}>
-              <path
-                d={`M${x(from) + 2} ${y(0) + 34} v5 H${x(to) - 2} v-5`}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth="2"
-              />
-              <text x={x(from) + 4} y={y(0) + 27}>
-                {name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`}
-              </text>
-            </g>
-          );
+          return <VisitSpan key={jobId} x={x} from={from} y={y} to={to} name={name} fits={fits} />;
         })}
         {handLanes(tasks, people).map(({ lane, timed: each }) => (
           <Bar
@@ -170,56 +146,27 @@ export function Lanes({
           const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
           const lane = y(jobLane(timed.get(from)!.task.jobId));
           return (
-            <g key={index}>
-              <rect
-                x={x(begin + min)}
-                width={Math.max(2, x(begin + max!) - x(begin + min))}
-                y={lane + 10}
-                height={LANE_PX - 22}
-                fill={`url(#${prefix}wait)`}
-                stroke="var(--weld)"
-              />
-              <line
-                x1={x(start)}
-                x2={x(start)}
-                y1={lane + 6}
-                y2={lane + LANE_PX - 8}
-                stroke="var(--ink)"
-                strokeWidth="2.5"
-              />
-            </g>
+            <WaitWindow key={index} x={x} begin={begin} min={min} max={max} lane={lane} prefix={prefix} start={start} />
           );
         })}
         {tasks
           .filter(({ task }) => task.kind === "drying" || task.kind === "airing")
           .map(({ task, startMin, endMin }) => (
-            <g key={task.id}>
-              <rect
-                x={x(startMin)}
-                width={Math.max(2, x(endMin) - x(startMin))}
-                y={y(jobLane(task.jobId)) + 8}
-                height={LANE_PX - 18}
-                fill={`url(#${prefix}dry)`}
-                stroke="var(--woad)"
-              />
-              <title>{task.name}</title>
-            </g>
+            <DryingBar
+              key={task.id}
+              task={task}
+              x={x}
+              startMin={startMin}
+              endMin={endMin}
+              y={y}
+              jobLane={jobLane}
+              prefix={prefix}
+            />
           ))}
         {promises
           .filter(({ at }) => at <= end)
           .map(({ name, at, task }) => (
-            <g key={`${name}-${task}`}>
-              <line
-                x1={x(at)}
-                x2={x(at)}
-                y1={TOP_PX - 2}
-                y2={height}
-                stroke="var(--ink)"
-                strokeWidth="2.4"
-                strokeDasharray="7 5"
-              />
-              <title>{name}</title>
-            </g>
+            <PromiseLine key={`${name}-${task}`} name={name} x={x} at={at} height={height} />
           ))}
       </svg>
       <p className="soft lanes-key">
@@ -227,6 +174,135 @@ export function Lanes({
         drying; broken upright: a promise. Drag a task to do it later: the rest follows.
       </p>
     </div>
+  );
+}
+
+function Weaves({ prefix }: { prefix: string }) {
+  return (
+    <defs>
+      <pattern id={`${prefix}wait`} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <line x1="0" y1="3" x2="7" y2="3" stroke="var(--weld)" strokeWidth="2.4" />
+      </pattern>
+      <pattern id={`${prefix}dry`} width="10" height="10" patternUnits="userSpaceOnUse">
+        <line x1="0" y1="5" x2="10" y2="5" stroke="var(--woad)" strokeWidth="2.2" strokeDasharray="2 4" />
+      </pattern>
+    </defs>
+  );
+}
+
+function VisitSpan({
+  x,
+  from,
+  y,
+  to,
+  name,
+  fits,
+}: {
+  x: (minute: number) => number;
+  from: number;
+  y: (lane: number) => number;
+  to: number;
+  name: string;
+  fits: number;
+}) {
+  return (
+    <g>
+      <path d={`M${x(from) + 2} ${y(0) + 34} v5 H${x(to) - 2} v-5`} fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <text x={x(from) + 4} y={y(0) + 27}>
+        {name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`}
+      </text>
+    </g>
+  );
+}
+
+function WaitWindow({
+  x,
+  begin,
+  min,
+  max,
+  lane,
+  prefix,
+  start,
+}: {
+  x: (minute: number) => number;
+  begin: number;
+  min: number;
+  max: number | undefined;
+  lane: number;
+  prefix: string;
+  start: number;
+}) {
+  return (
+    <g>
+      <rect
+        x={x(begin + min)}
+        width={Math.max(2, x(begin + max!) - x(begin + min))}
+        y={lane + 10}
+        height={LANE_PX - 22}
+        fill={`url(#${prefix}wait)`}
+        stroke="var(--weld)"
+      />
+      <line x1={x(start)} x2={x(start)} y1={lane + 6} y2={lane + LANE_PX - 8} stroke="var(--ink)" strokeWidth="2.5" />
+    </g>
+  );
+}
+
+function DryingBar({
+  task,
+  x,
+  startMin,
+  endMin,
+  y,
+  jobLane,
+  prefix,
+}: {
+  task: DayTask;
+  x: (minute: number) => number;
+  startMin: number;
+  endMin: number;
+  y: (lane: number) => number;
+  jobLane: (jobId: string) => number;
+  prefix: string;
+}) {
+  return (
+    <g>
+      <rect
+        x={x(startMin)}
+        width={Math.max(2, x(endMin) - x(startMin))}
+        y={y(jobLane(task.jobId)) + 8}
+        height={LANE_PX - 18}
+        fill={`url(#${prefix}dry)`}
+        stroke="var(--woad)"
+      />
+      <title>{task.name}</title>
+    </g>
+  );
+}
+
+function PromiseLine({
+  name,
+  x,
+  at,
+  height,
+}: {
+  name: string;
+  x: (minute: number) => number;
+  at: number;
+  height: number;
+}) {
+  return (
+    <g>
+      <line
+        x1={x(at)}
+        x2={x(at)}
+        y1={TOP_PX - 2}
+        y2={height}
+        stroke="var(--ink)"
+        strokeWidth="2.4"
+        strokeDasharray="7 5"
+      />
+      <title>{name}</title>
+    </g>
   );
 }
 

@@ -1,4 +1,5 @@
 "use client";
+import type { Day } from "@/core/answers/day/day";
 import type { Job } from "@/core/job/schema";
 import { input, worked, sumOf } from "@/core/ground/sums/working";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
@@ -7,7 +8,7 @@ import { Num } from "@/ui/Num";
 import { LateJob } from "./LateJob";
 import { timeText } from "@/ui/time";
 import type { Timetable } from "@/workers/timetable.worker";
-import { msAt, timedTasks } from "./tasks";
+import { msAt, type TimedTask, timedTasks } from "./tasks";
 import { Boundary } from "@/ui/Boundary";
 
 /** From here on a step is slow enough to be started in time for its own sake, min. Judgement. */
@@ -58,77 +59,131 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
           words={clock(handsDone)}
         />
       </h2>
-      <ul className="promise-lines" data-testid="promises">
-        {jobs.map(({ id, title }, visit) => {
-          const its = promisesOf(id);
-          if (its.length === 0) return null;
-          return (
-            <li key={id}>
-              <b>
-                {visit + 1} {title}
-              </b>
-              :{" "}
-              {its.map(({ name, at, endMin }, index) => {
-                const left = sumOf("schedule.promise", { promisedMin: at, endMin }, [
-                  input("promised", clock(at)),
-                  input("end of its last task", clock(endMin)),
-                ]);
-                return (
-                  <span key={name}>
-                    {index > 0 ? "; " : ""}
-                    {name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>},{" "}
-                    <Num
-                      of={left}
-                      words={
-                        at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`
-                      }
-                    />
-                  </span>
-                );
-              })}
-            </li>
-          );
-        })}
-        {late.map((job) => (
-          <Boundary key={job.id} what="What it needs">
-            <LateJob job={job} nowMs={nowMs} />
-          </Boundary>
-        ))}
-        {day.untimed.map(({ jobId, because }) => (
-          <li key={jobId}>
-            <b>Not timed</b>: {titleOf(jobId)}. {because}
+      <PromiseLines
+        jobs={jobs}
+        promisesOf={promisesOf}
+        clock={clock}
+        late={late}
+        nowMs={nowMs}
+        day={day}
+        titleOf={titleOf}
+      />
+      {slow.length > 0 && <SlowSteps slow={slow} titleOf={titleOf} clock={clock} />}
+      <WhatDecides chain={chain} clock={clock} />
+    </>
+  );
+}
+
+function PromiseLines({
+  jobs,
+  promisesOf,
+  clock,
+  late,
+  nowMs,
+  day,
+  titleOf,
+}: {
+  jobs: readonly Job[];
+  promisesOf: (jobId: string) => { name: string; at: number; endMin: number }[];
+  clock: (minute: number) => string;
+  late: Job[];
+  nowMs: number;
+  day: Day;
+  titleOf: (jobId: string) => string;
+}) {
+  return (
+    <ul className="promise-lines" data-testid="promises">
+      {jobs.map(({ id, title }, visit) => {
+        const its = promisesOf(id);
+        if (its.length === 0) return null;
+        return (
+          <li key={id}>
+            <b>
+              {visit + 1} {title}
+            </b>
+            :{" "}
+            {its.map(({ name, at, endMin }, index) => {
+              const left = sumOf("schedule.promise", { promisedMin: at, endMin }, [
+                input("promised", clock(at)),
+                input("end of its last task", clock(endMin)),
+              ]);
+              return (
+                <span key={name}>
+                  {index > 0 ? "; " : ""}
+                  {name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>},{" "}
+                  <Num
+                    of={left}
+                    words={
+                      at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`
+                    }
+                  />
+                </span>
+              );
+            })}
+          </li>
+        );
+      })}
+      {late.map((job) => (
+        <Boundary key={job.id} what="What it needs">
+          <LateJob job={job} nowMs={nowMs} />
+        </Boundary>
+      ))}
+      {day.untimed.map(({ jobId, because }) => (
+        <li key={jobId}>
+          <b>Not timed</b>: {titleOf(jobId)}. {because}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function SlowSteps({
+  slow,
+  titleOf,
+  clock,
+}: {
+  slow: TimedTask[];
+  titleOf: (jobId: string) => string;
+  clock: (minute: number) => string;
+}) {
+  return (
+    <p data-testid="latest">
+      <b>Slow steps must start by:</b>{" "}
+      {slow.map(({ task, latestMin, startMin }, index) => (
+        <span key={task.id}>
+          {index > 0 ? "; " : ""}
+          {task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}){" "}
+          <Num
+            of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
+              input("planned start", clock(startMin)),
+              input("latest safe start", clock(latestMin)),
+            ])}
+            words={clock(latestMin)}
+          />
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+function WhatDecides({
+  chain,
+  clock,
+}: {
+  chain: { because: string; timed: TimedTask }[];
+  clock: (minute: number) => string;
+}) {
+  return (
+    <details className="mt-2">
+      <summary className="form-label">What decides it</summary>
+      <ol data-testid="chain">
+        {chain.map(({ timed, because }) => (
+          <li key={timed.task.id}>
+            {clock(timed.startMin)} {timed.task.name} <span className="soft">{because}</span>
           </li>
         ))}
-      </ul>
-      {slow.length > 0 && (
-        <p data-testid="latest">
-          <b>Slow steps must start by:</b>{" "}
-          {slow.map(({ task, latestMin, startMin }, index) => (
-            <span key={task.id}>
-              {index > 0 ? "; " : ""}
-              {task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}){" "}
-              <Num
-                of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
-                  input("planned start", clock(startMin)),
-                  input("latest safe start", clock(latestMin)),
-                ])}
-                words={clock(latestMin)}
-              />
-            </span>
-          ))}
-          .
-        </p>
-      )}
-      <details className="mt-2">
-        <summary className="form-label">What decides it</summary>
-        <ol data-testid="chain">
-          {chain.map(({ timed, because }) => (
-            <li key={timed.task.id}>
-              {clock(timed.startMin)} {timed.task.name} <span className="soft">{because}</span>
-            </li>
-          ))}
-        </ol>
-      </details>
-    </>
+      </ol>
+    </details>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useCallback, useMemo, useState } from "react";
+import { type SetStateAction, type Dispatch, useCallback, useMemo, useState } from "react";
 import type { Assessment } from "@/core/answers/assess/assess";
 import type { Job } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
@@ -58,34 +58,8 @@ export function JobsPlace() {
 
   return (
     <PlaceFrame at="/">
-      <div className="row-between mb-3">
-        <h1>Jobs</h1>
-        <div className="row-wrap">
-          <Act
-            variant="primary"
-            onAct={() => setChoosing(!choosing)}
-            aria-expanded={choosing}
-            disabled={status !== "ready"}
-          >
-            New job
-          </Act>
-          <Link className="btn btn-outline-primary" prefetch={false} href="/mark">
-            One mark, now
-          </Link>
-        </div>
-      </div>
-      {choosing && (
-        <div className="now-step" aria-label="New job">
-          <h2>What is it?</h2>
-          <div className="chips">
-            {TEMPLATE_IDS.map((template) => (
-              <Act key={template} onAct={() => void create(template)}>
-                {TEMPLATES[template].name}
-              </Act>
-            ))}
-          </div>
-        </div>
-      )}
+      <JobsHead setChoosing={setChoosing} choosing={choosing} status={status} />
+      {choosing && <NewJob create={create} />}
       <Boundary what="The reminder">
         <BackupReminder nowMs={nowMs} />
       </Boundary>
@@ -127,6 +101,50 @@ export function JobsPlace() {
         </div>
       )}
     </PlaceFrame>
+  );
+}
+
+function JobsHead({
+  setChoosing,
+  choosing,
+  status,
+}: {
+  setChoosing: Dispatch<SetStateAction<boolean>>;
+  choosing: boolean;
+  status: "loading" | "ready" | "no-storage";
+}) {
+  return (
+    <div className="row-between mb-3">
+      <h1>Jobs</h1>
+      <div className="row-wrap">
+        <Act
+          variant="primary"
+          onAct={() => setChoosing(!choosing)}
+          aria-expanded={choosing}
+          disabled={status !== "ready"}
+        >
+          New job
+        </Act>
+        <Link className="btn btn-outline-primary" prefetch={false} href="/mark">
+          One mark, now
+        </Link>
+      </div>
+    </div>
+  );
+}
+
+function NewJob({ create }: { create: (template: TemplateId) => Promise<void> }) {
+  return (
+    <div className="now-step" aria-label="New job">
+      <h2>What is it?</h2>
+      <div className="chips">
+        {TEMPLATE_IDS.map((template) => (
+          <Act key={template} onAct={() => void create(template)}>
+            {TEMPLATES[template].name}
+          </Act>
+        ))}
+      </div>
+    </div>
   );
 }
 

@@ -19,6 +19,9 @@ import { useFormat } from "@/ui/useFormat";
 const HEIGHT_PX = 200;
 const AXIS = { stroke: "var(--inkSoft)", tick: { fill: "var(--inkSoft)", fontSize: 15 } };
 
+/** A month as it is drawn, product in the units chosen. */
+type Row = Month & { name: string; product: number };
+
 /** Month by month: pace, product a job, promises. */
 export function Charts({ months }: { months: readonly Month[] }) {
   const { units } = useFormat();
@@ -31,33 +34,7 @@ export function Charts({ months }: { months: readonly Month[] }) {
   return (
     <>
       <div className="ledger-charts" aria-hidden>
-        <figure>
-          <figcaption>Pace, 1 is the table&apos;s; above is slower</figcaption>
-          <ResponsiveContainer width="100%" height={HEIGHT_PX}>
-            <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 4, left: 0 }} accessibilityLayer={false}>
-              <CartesianGrid stroke="var(--line)" vertical={false} />
-              <XAxis dataKey="name" {...AXIS} />
-              <YAxis
-                {...AXIS}
-                width={48}
-                domain={[
-                  (low: number) => Math.min(0.8, Math.floor(low * 10) / 10),
-                  (high: number) => Math.max(1.2, Math.ceil(high * 10) / 10),
-                ]}
-                tickFormatter={formatNumber}
-              />
-              <ReferenceLine y={1} stroke="var(--inkSoft)" strokeDasharray="4 4" />
-              <Line
-                dataKey="pace"
-                stroke="var(--ink)"
-                strokeWidth={3}
-                dot={{ r: 4, fill: "var(--ink)" }}
-                isAnimationActive={false}
-                connectNulls
-              />
-            </LineChart>
-          </ResponsiveContainer>
-        </figure>
+        <PaceFigure rows={rows} />
         <figure>
           <figcaption>Neat product a job, {unit}</figcaption>
           <ResponsiveContainer width="100%" height={HEIGHT_PX}>
@@ -89,34 +66,72 @@ export function Charts({ months }: { months: readonly Month[] }) {
           </ResponsiveContainer>
         </figure>
       </div>
-      <SmallFold title="The same as a table">
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th>Month</th>
-              <th>Jobs</th>
-              <th>Pace</th>
-              <th>Product a job</th>
-              <th>Kept</th>
-              <th>Missed</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ month, jobs, pace, product, kept, missed }) => (
-              <tr key={month} className="ledger-row">
-                <th scope="row">{month}</th>
-                <td data-label="Jobs">{jobs}</td>
-                <td data-label="Pace">{pace === undefined ? "not timed" : formatNumber(pace)}</td>
-                <td data-label="Product a job">
-                  {formatNumber(product)} {unit}
-                </td>
-                <td data-label="Kept">{kept}</td>
-                <td data-label="Missed">{missed}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </SmallFold>
+      <MonthTable rows={rows} unit={unit} />
     </>
+  );
+}
+
+function PaceFigure({ rows }: { rows: Row[] }) {
+  return (
+    <figure>
+      <figcaption>Pace, 1 is the table&apos;s; above is slower</figcaption>
+      <ResponsiveContainer width="100%" height={HEIGHT_PX}>
+        <LineChart data={rows} margin={{ top: 8, right: 12, bottom: 4, left: 0 }} accessibilityLayer={false}>
+          <CartesianGrid stroke="var(--line)" vertical={false} />
+          <XAxis dataKey="name" {...AXIS} />
+          <YAxis
+            {...AXIS}
+            width={48}
+            domain={[
+              (low: number) => Math.min(0.8, Math.floor(low * 10) / 10),
+              (high: number) => Math.max(1.2, Math.ceil(high * 10) / 10),
+            ]}
+            tickFormatter={formatNumber}
+          />
+          <ReferenceLine y={1} stroke="var(--inkSoft)" strokeDasharray="4 4" />
+          <Line
+            dataKey="pace"
+            stroke="var(--ink)"
+            strokeWidth={3}
+            dot={{ r: 4, fill: "var(--ink)" }}
+            isAnimationActive={false}
+            connectNulls
+          />
+        </LineChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}
+
+function MonthTable({ rows, unit }: { rows: readonly Row[]; unit: string }) {
+  return (
+    <SmallFold title="The same as a table">
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>Month</th>
+            <th>Jobs</th>
+            <th>Pace</th>
+            <th>Product a job</th>
+            <th>Kept</th>
+            <th>Missed</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ month, jobs, pace, product, kept, missed }) => (
+            <tr key={month} className="ledger-row">
+              <th scope="row">{month}</th>
+              <td data-label="Jobs">{jobs}</td>
+              <td data-label="Pace">{pace === undefined ? "not timed" : formatNumber(pace)}</td>
+              <td data-label="Product a job">
+                {formatNumber(product)} {unit}
+              </td>
+              <td data-label="Kept">{kept}</td>
+              <td data-label="Missed">{missed}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </SmallFold>
   );
 }

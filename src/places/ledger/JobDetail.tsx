@@ -12,6 +12,7 @@ import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
 import { FurtherVisit } from "./FurtherVisit";
 import type { Line } from "./line";
+import { type LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 
 /** One job by its steps, and what may be done with it from here. */
 export function JobDetail({ line: { id, steps, outcomes } }: { line: Line }) {
@@ -45,27 +46,7 @@ function Opened({ job, steps, outcomes }: Pick<LedgerJob, "steps" | "outcomes"> 
           .
         </p>
       )}
-      <ul className="ledger-steps">
-        {steps.map((step) => (
-          <li key={step.id}>
-            <span>
-              {step.title}
-              {step.family ? <span className="soft">, {familyOf(step.family).name.toLowerCase()}</span> : ""}
-            </span>
-            <span>
-              {step.minutes !== undefined && <Num of={entered("taken", step.minutes, "min")} />}
-              {step.plannedMin !== undefined && (
-                <span className="soft">
-                  {" "}
-                  of <Num of={entered("planned", step.plannedMin, "min")} />
-                </span>
-              )}
-            </span>
-            <span>{step.amountMl > 0 && <Num of={entered("mixed, put on", step.amountMl, "mL")} />}</span>
-            <b>{step.outcome ? OUTCOME_WORDS[step.outcome] : ""}</b>
-          </li>
-        ))}
-      </ul>
+      <StepLines steps={steps} />
       <div className="row-wrap">
         <Link prefetch={false} className="btn btn-outline-primary" href={`/bay?job=${job.id}&phase=handback`}>
           Open the job
@@ -78,5 +59,31 @@ function Opened({ job, steps, outcomes }: Pick<LedgerJob, "steps" | "outcomes"> 
         </Act>
       </div>
     </div>
+  );
+}
+
+function StepLines({ steps }: { steps: LedgerStep[] }) {
+  return (
+    <ul className="ledger-steps">
+      {steps.map((step) => (
+        <li key={step.id}>
+          <span>
+            {step.title}
+            {step.family ? <span className="soft">, {familyOf(step.family).name.toLowerCase()}</span> : ""}
+          </span>
+          <span>
+            {step.minutes !== undefined && <Num of={entered("taken", step.minutes, "min")} />}
+            {step.plannedMin !== undefined && (
+              <span className="soft">
+                {" "}
+                of <Num of={entered("planned", step.plannedMin, "min")} />
+              </span>
+            )}
+          </span>
+          <span>{step.amountMl > 0 && <Num of={entered("mixed, put on", step.amountMl, "mL")} />}</span>
+          <b>{step.outcome ? OUTCOME_WORDS[step.outcome] : ""}</b>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -7,7 +7,16 @@ import {
   useTable,
 } from "@tanstack/react-table";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import {
+  type SetStateAction,
+  type RefObject,
+  type Dispatch,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
@@ -128,42 +137,14 @@ export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
   const after = virtual.getTotalSize() - (items.length > 0 ? items.at(-1)!.end - scrollMargin : 0);
   return (
     <>
-      <div className="row-wrap mb-2">
-        <FormControl
-          type="search"
-          style={{ maxWidth: "26rem" }}
-          aria-label="Search the ledger"
-          placeholder="Job, customer, mark, agent, step"
-          value={words}
-          onChange={({ target }) => {
-            typedAt.current = performance.now();
-            setWords(target.value);
-          }}
-        />
-        <span role="status" data-testid="found">
-          {data.length === ledger.length ? `${ledger.length} jobs` : `${data.length} of ${ledger.length} jobs`}
-        </span>
-      </div>
+      <SearchField words={words} typedAt={typedAt} setWords={setWords} data={data} ledger={ledger} />
       <Chips<LedgerFilter>
         label="Which jobs"
         choices={choicesOf(LEDGER_FILTERS)}
         value={filter}
         onPick={(next) => setFilter(next ?? "all")}
       />
-      {data.length === 0 && (
-        <p className="mt-3">
-          No job holds that.{" "}
-          <Act
-            variant="link"
-            onAct={() => {
-              setWords("");
-              setFilter("all");
-            }}
-          >
-            Show all
-          </Act>
-        </p>
-      )}
+      {data.length === 0 && <NothingFound setWords={setWords} setFilter={setFilter} />}
       <div ref={top} className="mt-3">
         <table className="ledger" data-testid="ledger" aria-rowcount={rows.length}>
           <thead>
@@ -236,5 +217,61 @@ export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
         </table>
       </div>
     </>
+  );
+}
+
+function SearchField({
+  words,
+  typedAt,
+  setWords,
+  data,
+  ledger,
+}: {
+  words: string;
+  typedAt: RefObject<number | undefined>;
+  setWords: Dispatch<SetStateAction<string>>;
+  data: Line[];
+  ledger: readonly Line[];
+}) {
+  return (
+    <div className="row-wrap mb-2">
+      <FormControl
+        type="search"
+        style={{ maxWidth: "26rem" }}
+        aria-label="Search the ledger"
+        placeholder="Job, customer, mark, agent, step"
+        value={words}
+        onChange={({ target }) => {
+          typedAt.current = performance.now();
+          setWords(target.value);
+        }}
+      />
+      <span role="status" data-testid="found">
+        {data.length === ledger.length ? `${ledger.length} jobs` : `${data.length} of ${ledger.length} jobs`}
+      </span>
+    </div>
+  );
+}
+
+function NothingFound({
+  setWords,
+  setFilter,
+}: {
+  setWords: Dispatch<SetStateAction<string>>;
+  setFilter: Dispatch<SetStateAction<"open" | "back" | "all" | "stayed" | "late">>;
+}) {
+  return (
+    <p className="mt-3">
+      No job holds that.{" "}
+      <Act
+        variant="link"
+        onAct={() => {
+          setWords("");
+          setFilter("all");
+        }}
+      >
+        Show all
+      </Act>
+    </p>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
-import { useEffect, useMemo, useState } from "react";
-import { lastFirst, ledgerOfLines } from "@/core/answers/ledger/summary";
+import { type SetStateAction, type Dispatch, useEffect, useMemo, useState } from "react";
+import { lastFirst, type LedgerJob, type LedgerHead, ledgerOfLines } from "@/core/answers/ledger/summary";
 import { addDemoJobs } from "@/store/demo";
 import { useJobsState, useLines, useUnread } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -74,19 +74,37 @@ export function LedgerPlace() {
           <Act onAct={() => void addDemoJobs()}>Look round with made-up jobs</Act>
         </div>
       )}
-      {here && (
-        <>
-          <Chips<View> label="What to see" choices={VIEWS} value={view} onPick={(next) => next && setView(next)} />
-          <div className="mt-3">
-            {view === "jobs" && <JobsTable ledger={lines} />}
-            {view !== "jobs" && !whole && <p>Reading the finished jobs…</p>}
-            {view === "works" && whole && <WhatWorks ledger={ledger} />}
-            {view === "pace" && whole && <Pace ledger={ledger} />}
-            {view === "customers" && whole && <Customers ledger={ledger} />}
-            {view === "due" && whole && <Due ledger={ledger} nowMs={nowMs} />}
-          </div>
-        </>
-      )}
+      {here && <LedgerViews view={view} setView={setView} lines={lines} whole={whole} ledger={ledger} nowMs={nowMs} />}
     </PlaceFrame>
+  );
+}
+
+function LedgerViews({
+  view,
+  setView,
+  lines,
+  whole,
+  ledger,
+  nowMs,
+}: {
+  view: "pace" | "jobs" | "works" | "customers" | "due";
+  setView: Dispatch<SetStateAction<"pace" | "jobs" | "works" | "customers" | "due">>;
+  lines: LedgerHead[];
+  whole: boolean;
+  ledger: LedgerJob[];
+  nowMs: number;
+}) {
+  return (
+    <>
+      <Chips<View> label="What to see" choices={VIEWS} value={view} onPick={(next) => next && setView(next)} />
+      <div className="mt-3">
+        {view === "jobs" && <JobsTable ledger={lines} />}
+        {view !== "jobs" && !whole && <p>Reading the finished jobs…</p>}
+        {view === "works" && whole && <WhatWorks ledger={ledger} />}
+        {view === "pace" && whole && <Pace ledger={ledger} />}
+        {view === "customers" && whole && <Customers ledger={ledger} />}
+        {view === "due" && whole && <Due ledger={ledger} nowMs={nowMs} />}
+      </div>
+    </>
   );
 }

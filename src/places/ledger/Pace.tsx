@@ -1,4 +1,5 @@
 "use client";
+import type { Experience } from "@/core/job/schema";
 import { useMemo } from "react";
 import { machineOf, MACHINE_IDS } from "@/core/ground/catalog/machines";
 import { counted, learntFrom } from "@/core/answers/ledger/experience";
@@ -51,58 +52,7 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
       {timed.length === 0 ? (
         <p>No step was timed yet: press Start in Work, and the time it takes is known when it is done.</p>
       ) : (
-        <table className="ledger">
-          <thead>
-            <tr>
-              <th>Step</th>
-              <th>Your pace, of the table&apos;s</th>
-              <th>Minutes a m²</th>
-              <th>Table</th>
-              <th>Steps timed</th>
-              <th>Of the number</th>
-            </tr>
-          </thead>
-          <tbody>
-            {timed.map((action) => {
-              const own = paceOf(experience, action);
-              const { minPerM2, startMin } = PACE[action];
-              const table = entered(
-                minPerM2 ? "minutes a m² and round" : "minutes a time",
-                minPerM2 || startMin,
-                "min",
-                "table",
-              );
-              const mine = worked("ledger.pace", table.value * own.factor, "min", [
-                input("table", table.value, "min", "table"),
-                input("your pace, of the table's", own.factor, "1", "measured"),
-              ]);
-              return (
-                <tr key={action} className="ledger-row">
-                  <td data-label="Step">{ACTIONS[action].name}</td>
-                  <td data-label="Your pace">
-                    <b>
-                      <Num
-                        of={ownFactor("ledger.pace", own, experience.pace[action]!.meanLog)}
-                        words={`${own.factor.toFixed(2)} ×`}
-                      />
-                    </b>
-                  </td>
-                  <td data-label="Minutes a m²">
-                    <Num of={mine} />
-                    {minPerM2 ? "" : " a time"}
-                  </td>
-                  <td data-label="Table">
-                    <Num of={table} />
-                  </td>
-                  <td data-label="Steps timed">{own.n}</td>
-                  <td data-label="Of the number" className="soft">
-                    {formatShare(1 - own.tableShare)} your own, the rest table
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <PaceTable timed={timed} experience={experience} />
       )}
       <p className="mt-3">
         {drawn.length === 0 && "No tank marks read yet: what a dry stroke takes goes by the shelf. "}
@@ -138,5 +88,62 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
       </p>
       {months.length > 0 && <Charts months={months} />}
     </section>
+  );
+}
+
+function PaceTable({ timed, experience }: { timed: readonly ActionId[]; experience: Experience }) {
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th>Step</th>
+          <th>Your pace, of the table&apos;s</th>
+          <th>Minutes a m²</th>
+          <th>Table</th>
+          <th>Steps timed</th>
+          <th>Of the number</th>
+        </tr>
+      </thead>
+      <tbody>
+        {timed.map((action) => {
+          const own = paceOf(experience, action);
+          const { minPerM2, startMin } = PACE[action];
+          const table = entered(
+            minPerM2 ? "minutes a m² and round" : "minutes a time",
+            minPerM2 || startMin,
+            "min",
+            "table",
+          );
+          const mine = worked("ledger.pace", table.value * own.factor, "min", [
+            input("table", table.value, "min", "table"),
+            input("your pace, of the table's", own.factor, "1", "measured"),
+          ]);
+          return (
+            <tr key={action} className="ledger-row">
+              <td data-label="Step">{ACTIONS[action].name}</td>
+              <td data-label="Your pace">
+                <b>
+                  <Num
+                    of={ownFactor("ledger.pace", own, experience.pace[action]!.meanLog)}
+                    words={`${own.factor.toFixed(2)} ×`}
+                  />
+                </b>
+              </td>
+              <td data-label="Minutes a m²">
+                <Num of={mine} />
+                {minPerM2 ? "" : " a time"}
+              </td>
+              <td data-label="Table">
+                <Num of={table} />
+              </td>
+              <td data-label="Steps timed">{own.n}</td>
+              <td data-label="Of the number" className="soft">
+                {formatShare(1 - own.tableShare)} your own, the rest table
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }

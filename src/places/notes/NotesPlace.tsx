@@ -1,4 +1,5 @@
 "use client";
+import type { EvidenceTest } from "@/core/ground/catalog/evidence";
 import { useState, type ReactNode } from "react";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
@@ -52,75 +53,8 @@ export function NotesPlace() {
         estimate. An estimate you know better can be changed here, and goes back with one tap.
       </p>
       <Evidence own={ownTables} keep={keep} />
-      <Section title="Families of marks" what={`${FAMILY_IDS.length} rows`}>
-        <table className="compare">
-          <thead>
-            <tr>
-              <th>Family</th>
-              <th>For example</th>
-              <th>How often it is met</th>
-              <th>Heat</th>
-              <th>From</th>
-            </tr>
-          </thead>
-          <tbody>
-            {(Object.entries(FAMILIES) as [FamilyId, Family][]).map(([id, { name, examples, prior, heatSets }]) => (
-              <tr key={id}>
-                <th scope="row">{name}</th>
-                <td>{examples}</td>
-                <td>
-                  <NumberField
-                    label={`Weight of ${name.toLowerCase()}`}
-                    hideLabel
-                    unit="1"
-                    min={LEAST}
-                    max={MOST}
-                    decimals={1}
-                    value={ownTables?.priors[id] ?? prior}
-                    onChange={(value) => keep(withOwnPrior(ownTables, id, value), `${name}: met with weight ${value}.`)}
-                  />
-                  {ownTables?.priors[id] !== undefined && (
-                    <Act
-                      variant="link"
-                      onAct={() =>
-                        keep(withOwnPrior(ownTables, id, undefined), `${name}: back to the table's ${prior}.`)
-                      }
-                    >
-                      Back to {prior}
-                    </Act>
-                  )}
-                </td>
-                <td>{heatSets ? `sets the ${heatSets}` : ""}</td>
-                <td>{sourceWords(FAMILIES[id])}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </Section>
-      <Section title="Fibres" what={`${Object.keys(MATERIALS).length} rows`}>
-        <table className="compare">
-          <thead>
-            <tr>
-              <th>Fibre</th>
-              <th>pH as used</th>
-              <th>Limit</th>
-              <th>From</th>
-            </tr>
-          </thead>
-          <tbody>
-            {Object.entries(MATERIALS).map(([id, row]) => (
-              <tr key={id}>
-                <th scope="row">{row.name}</th>
-                <td>
-                  {row.phMin} to {row.phMax}
-                </td>
-                <td>{row.limit}</td>
-                <td>{sourceWords(row)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </Section>
+      <FamilyTable ownTables={ownTables} keep={keep} />
+      <FibreTable />
       <Section title="Builds" what={`${Object.keys(BUILDS).length} rows`}>
         <table className="compare">
           <thead>
@@ -143,33 +77,122 @@ export function NotesPlace() {
           </tbody>
         </table>
       </Section>
-      <Section title="Agents" what={`${Object.keys(AGENTS).length} rows`}>
-        <table className="compare">
-          <thead>
-            <tr>
-              <th>Agent</th>
-              <th>Usual mix</th>
-              <th>pH as used</th>
-              <th>What it does, and its caution</th>
-            </tr>
-          </thead>
-          <tbody>
-            {(Object.values(AGENTS) as Agent[]).map((row) => (
-              <tr key={row.name}>
-                <th scope="row">{row.name}</th>
-                <td>{row.reading ? readingInWords(partsWater(row.reading)) : "ready to use"}</td>
-                <td>
-                  {row.phMin} to {row.phMax}
-                </td>
-                <td>
-                  {row.job}. {row.caution} <span className="soft">{sourceWords(row)}.</span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </Section>
+      <AgentTable />
     </PlaceFrame>
+  );
+}
+
+function FamilyTable({
+  ownTables,
+  keep,
+}: {
+  ownTables: OwnTables | undefined;
+  keep: (next: OwnTables | undefined, words: string) => Promise<void>;
+}) {
+  return (
+    <Section title="Families of marks" what={`${FAMILY_IDS.length} rows`}>
+      <table className="compare">
+        <thead>
+          <tr>
+            <th>Family</th>
+            <th>For example</th>
+            <th>How often it is met</th>
+            <th>Heat</th>
+            <th>From</th>
+          </tr>
+        </thead>
+        <tbody>
+          {(Object.entries(FAMILIES) as [FamilyId, Family][]).map(([id, { name, examples, prior, heatSets }]) => (
+            <tr key={id}>
+              <th scope="row">{name}</th>
+              <td>{examples}</td>
+              <td>
+                <NumberField
+                  label={`Weight of ${name.toLowerCase()}`}
+                  hideLabel
+                  unit="1"
+                  min={LEAST}
+                  max={MOST}
+                  decimals={1}
+                  value={ownTables?.priors[id] ?? prior}
+                  onChange={(value) => keep(withOwnPrior(ownTables, id, value), `${name}: met with weight ${value}.`)}
+                />
+                {ownTables?.priors[id] !== undefined && (
+                  <Act
+                    variant="link"
+                    onAct={() => keep(withOwnPrior(ownTables, id, undefined), `${name}: back to the table's ${prior}.`)}
+                  >
+                    Back to {prior}
+                  </Act>
+                )}
+              </td>
+              <td>{heatSets ? `sets the ${heatSets}` : ""}</td>
+              <td>{sourceWords(FAMILIES[id])}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
+  );
+}
+
+function FibreTable() {
+  return (
+    <Section title="Fibres" what={`${Object.keys(MATERIALS).length} rows`}>
+      <table className="compare">
+        <thead>
+          <tr>
+            <th>Fibre</th>
+            <th>pH as used</th>
+            <th>Limit</th>
+            <th>From</th>
+          </tr>
+        </thead>
+        <tbody>
+          {Object.entries(MATERIALS).map(([id, row]) => (
+            <tr key={id}>
+              <th scope="row">{row.name}</th>
+              <td>
+                {row.phMin} to {row.phMax}
+              </td>
+              <td>{row.limit}</td>
+              <td>{sourceWords(row)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
+  );
+}
+
+function AgentTable() {
+  return (
+    <Section title="Agents" what={`${Object.keys(AGENTS).length} rows`}>
+      <table className="compare">
+        <thead>
+          <tr>
+            <th>Agent</th>
+            <th>Usual mix</th>
+            <th>pH as used</th>
+            <th>What it does, and its caution</th>
+          </tr>
+        </thead>
+        <tbody>
+          {(Object.values(AGENTS) as Agent[]).map((row) => (
+            <tr key={row.name}>
+              <th scope="row">{row.name}</th>
+              <td>{row.reading ? readingInWords(partsWater(row.reading)) : "ready to use"}</td>
+              <td>
+                {row.phMin} to {row.phMax}
+              </td>
+              <td>
+                {row.job}. {row.caution} <span className="soft">{sourceWords(row)}.</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
   );
 }
 
@@ -237,61 +260,80 @@ function Evidence({
             <th />
           </tr>
         </thead>
-        <tbody>
-          {Object.entries(row.outcomes).map(([outcome, { name }]) => {
-            const table = tableWeight(test, outcome, family);
-            const mine = ownWeight(own, test, outcome, family);
-            return (
-              <tr key={`${test}-${family}-${outcome}`}>
-                <th scope="row">{name}</th>
-                <td>
-                  <Num
-                    of={sumOf("diagnosis.likelihood", {
-                      weight: mine === undefined ? stated.table(table) : stated.entered(mine),
-                      all: (mine ?? table) / columns[outcome]![f]!,
-                    })}
-                    share
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    label={`Weight of ${name.toLowerCase()}`}
-                    hideLabel
-                    unit="1"
-                    min={LEAST}
-                    max={MOST}
-                    decimals={2}
-                    value={mine ?? table}
-                    onChange={(value) =>
-                      keep(
-                        withOwnWeight(own, test, outcome, family, value),
-                        `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`,
-                      )
-                    }
-                  />
-                </td>
-                <td>
-                  {mine === undefined ? (
-                    <span className="soft">the table&apos;s</span>
-                  ) : (
-                    <Act
-                      variant="link"
-                      onAct={() =>
-                        keep(
-                          withOwnWeight(own, test, outcome, family, undefined),
-                          `${name}: back to the table's ${table}.`,
-                        )
-                      }
-                    >
-                      Yours: back to {table}
-                    </Act>
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
+        <OutcomeRows row={row} test={test} family={family} own={own} columns={columns} f={f} keep={keep} />
       </table>
     </section>
+  );
+}
+
+function OutcomeRows({
+  row,
+  test,
+  family,
+  own,
+  columns,
+  f,
+  keep,
+}: {
+  row: EvidenceTest;
+  test: EvidenceId;
+  family: FamilyId;
+  own: OwnTables | undefined;
+  columns: Record<string, readonly number[]>;
+  f: number;
+  keep: (next: OwnTables | undefined, words: string) => void;
+}) {
+  return (
+    <tbody>
+      {Object.entries(row.outcomes).map(([outcome, { name }]) => {
+        const table = tableWeight(test, outcome, family);
+        const mine = ownWeight(own, test, outcome, family);
+        return (
+          <tr key={`${test}-${family}-${outcome}`}>
+            <th scope="row">{name}</th>
+            <td>
+              <Num
+                of={sumOf("diagnosis.likelihood", {
+                  weight: mine === undefined ? stated.table(table) : stated.entered(mine),
+                  all: (mine ?? table) / columns[outcome]![f]!,
+                })}
+                share
+              />
+            </td>
+            <td>
+              <NumberField
+                label={`Weight of ${name.toLowerCase()}`}
+                hideLabel
+                unit="1"
+                min={LEAST}
+                max={MOST}
+                decimals={2}
+                value={mine ?? table}
+                onChange={(value) =>
+                  keep(
+                    withOwnWeight(own, test, outcome, family, value),
+                    `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`,
+                  )
+                }
+              />
+            </td>
+            <td>
+              {mine === undefined ? (
+                <span className="soft">the table&apos;s</span>
+              ) : (
+                <Act
+                  variant="link"
+                  onAct={() =>
+                    keep(withOwnWeight(own, test, outcome, family, undefined), `${name}: back to the table's ${table}.`)
+                  }
+                >
+                  Yours: back to {table}
+                </Act>
+              )}
+            </td>
+          </tr>
+        );
+      })}
+    </tbody>
   );
 }

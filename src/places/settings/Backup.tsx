@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState } from "react";
+import { type SetStateAction, type RefObject, type Dispatch, useRef, useState } from "react";
 import type { Named, Opened, Saving } from "@/store/filesWork";
 import type { Plan } from "@/store/backupStore";
 import { countOf, notify, useJobsState } from "@/store/jobs";
@@ -8,7 +8,7 @@ import { Act } from "@/ui/Act";
 import { isNotHere } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
 import { fullTime } from "@/ui/time";
-import { useProgress } from "@/ui/useProgress";
+import { type Progress, useProgress } from "@/ui/useProgress";
 import { HowFar } from "./HowFar";
 
 const store = () => import("@/store/backupStore");
@@ -79,35 +79,9 @@ export function Backup() {
             ? "Never saved yet."
             : "Jobs, pictures, shelf and tables in one ZIP."}
       </p>
-      <div className="row-wrap">
-        <Act onAct={() => void save()} disabled={busy}>
-          Save everything as one ZIP
-        </Act>
-        <Act onAct={() => input.current?.click()} disabled={busy}>
-          Open a backup
-        </Act>
-        {working && <HowFar {...working} />}
-      </div>
-      <input
-        ref={input}
-        type="file"
-        accept=".zip,application/zip"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="Backup file"
-        onChange={({ target }) => void read(target.files?.[0])}
-      />
-      {problems.length > 0 && (
-        <div className="caution caution-danger mt-2" role="alert">
-          <h3>The backup was not opened, and nothing here changed</h3>
-          <ul className="mb-2">
-            {problems.map((problem) => (
-              <li key={problem}>{problem}</li>
-            ))}
-          </ul>
-          <Act onAct={() => setProblems([])}>Close</Act>
-        </div>
-      )}
+      <BackupButtons save={save} busy={busy} input={input} working={working} />
+      <BackupInput input={input} read={read} />
+      {problems.length > 0 && <NotOpened problems={problems} setProblems={setProblems} />}
       {plan && <Parts plan={plan} busy={busy} doing={doing} onLeave={() => setPlan(undefined)} />}
       {opened && (
         <WhatChanges
@@ -117,6 +91,64 @@ export function Backup() {
           onLeave={() => setOpened(undefined)}
         />
       )}
+    </div>
+  );
+}
+
+function BackupButtons({
+  save,
+  busy,
+  input,
+  working,
+}: {
+  save: () => Promise<void>;
+  busy: boolean;
+  input: RefObject<HTMLInputElement | null>;
+  working: Progress | undefined;
+}) {
+  return (
+    <div className="row-wrap">
+      <Act onAct={() => void save()} disabled={busy}>
+        Save everything as one ZIP
+      </Act>
+      <Act onAct={() => input.current?.click()} disabled={busy}>
+        Open a backup
+      </Act>
+      {working && <HowFar {...working} />}
+    </div>
+  );
+}
+
+function BackupInput({
+  input,
+  read,
+}: {
+  input: RefObject<HTMLInputElement | null>;
+  read: (file: File | undefined) => Promise<void> | undefined;
+}) {
+  return (
+    <input
+      ref={input}
+      type="file"
+      accept=".zip,application/zip"
+      className="visually-hidden"
+      tabIndex={-1}
+      aria-label="Backup file"
+      onChange={({ target }) => void read(target.files?.[0])}
+    />
+  );
+}
+
+function NotOpened({ problems, setProblems }: { problems: string[]; setProblems: Dispatch<SetStateAction<string[]>> }) {
+  return (
+    <div className="caution caution-danger mt-2" role="alert">
+      <h3>The backup was not opened, and nothing here changed</h3>
+      <ul className="mb-2">
+        {problems.map((problem) => (
+          <li key={problem}>{problem}</li>
+        ))}
+      </ul>
+      <Act onAct={() => setProblems([])}>Close</Act>
     </div>
   );
 }
@@ -173,28 +205,61 @@ function Parts({
         Too much for one download. {canStream ? "Write it into one file as it is made, or save" : "Save"} {of} parts,
         each a ZIP that opens by itself, in any order. It counts as saved when the last of them is handed over.
       </p>
-      <div className="row-wrap">
-        {canStream && (
-          <Act variant="primary" disabled={busy} onAct={() => void whole()}>
-            Write one file
-          </Act>
-        )}
-        <Act
-          variant={canStream ? "outline-primary" : "primary"}
-          disabled={busy || next === 0}
-          onAct={() => void part(next)}
-        >
-          Save part {next} of {of}
+      <PartButtons
+        canStream={canStream}
+        busy={busy}
+        whole={whole}
+        next={next}
+        part={part}
+        of={of}
+        onLeave={onLeave}
+        saved={saved}
+      />
+    </div>
+  );
+}
+
+function PartButtons({
+  canStream,
+  busy,
+  whole,
+  next,
+  part,
+  of,
+  onLeave,
+  saved,
+}: {
+  canStream: boolean;
+  busy: boolean;
+  whole: () => Promise<void>;
+  next: number;
+  part: (number: number) => Promise<void>;
+  of: number;
+  onLeave: () => void;
+  saved: readonly number[];
+}) {
+  return (
+    <div className="row-wrap">
+      {canStream && (
+        <Act variant="primary" disabled={busy} onAct={() => void whole()}>
+          Write one file
         </Act>
-        <Act variant="link" disabled={busy} onAct={onLeave}>
-          Leave it
-        </Act>
-        {saved.length > 0 && (
-          <span role="status">
-            {saved.length} of {of} handed over.
-          </span>
-        )}
-      </div>
+      )}
+      <Act
+        variant={canStream ? "outline-primary" : "primary"}
+        disabled={busy || next === 0}
+        onAct={() => void part(next)}
+      >
+        Save part {next} of {of}
+      </Act>
+      <Act variant="link" disabled={busy} onAct={onLeave}>
+        Leave it
+      </Act>
+      {saved.length > 0 && (
+        <span role="status">
+          {saved.length} of {of} handed over.
+        </span>
+      )}
     </div>
   );
 }

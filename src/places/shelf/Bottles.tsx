@@ -25,31 +25,7 @@ export function Bottles({ kit, keep }: { kit: Kit; keep: Keep }) {
     <section aria-label="Bottles and tanks" className="block">
       <h2>Bottles and tanks</h2>
       {kit.bottles.map((bottle, index) => (
-        <div className="line-step" key={index}>
-          <span className="line-what">
-            <b>
-              <Num of={entered("holds", bottle.capacityMl, "mL")} />
-            </b>{" "}
-            {CONTAINERS[containerOf(bottle)].name}{" "}
-            <span className="soft">
-              a mark every <Num of={entered("marks", bottle.markEveryMl, "mL")} />
-            </span>
-          </span>
-          {kit.bottles.length > 1 && (
-            <Act
-              variant="link"
-              aria-label={`Take away the ${named(bottle.capacityMl)} ${CONTAINERS[containerOf(bottle)].name}`}
-              onAct={() =>
-                set(
-                  kit.bottles.filter((_, other) => other !== index),
-                  `The ${named(bottle.capacityMl)} ${CONTAINERS[containerOf(bottle)].name} is gone.`,
-                )
-              }
-            >
-              Take away
-            </Act>
-          )}
-        </div>
+        <BottleLine key={index} index={index} bottle={bottle} kit={kit} named={named} set={set} />
       ))}
       {kit.bottles.length < MOST_BOTTLES && (
         <div className="row-wrap align-items-end mt-3">
@@ -93,5 +69,47 @@ export function Bottles({ kit, keep }: { kit: Kit; keep: Keep }) {
         />
       </div>
     </section>
+  );
+}
+
+function BottleLine({
+  index,
+  bottle,
+  kit,
+  named,
+  set,
+}: {
+  index: number;
+  bottle: Kit["bottles"][number];
+  kit: Kit;
+  named: (ml: number) => string;
+  set: (bottles: Kit["bottles"], words: string) => undefined;
+}) {
+  return (
+    <div className="line-step">
+      <span className="line-what">
+        <b>
+          <Num of={entered("holds", bottle.capacityMl, "mL")} />
+        </b>{" "}
+        {CONTAINERS[containerOf(bottle)].name}{" "}
+        <span className="soft">
+          a mark every <Num of={entered("marks", bottle.markEveryMl, "mL")} />
+        </span>
+      </span>
+      {kit.bottles.length > 1 && (
+        <Act
+          variant="link"
+          aria-label={`Take away the ${named(bottle.capacityMl)} ${CONTAINERS[containerOf(bottle)].name}`}
+          onAct={() =>
+            set(
+              kit.bottles.filter((_, other) => other !== index),
+              `The ${named(bottle.capacityMl)} ${CONTAINERS[containerOf(bottle)].name} is gone.`,
+            )
+          }
+        >
+          Take away
+        </Act>
+      )}
+    </div>
   );
 }

@@ -62,51 +62,67 @@ export function ShelfPlace() {
           </section>
           <Bottles kit={kit} keep={keep} />
         </div>
-        <div>
-          <section aria-label="Machines" className="block">
-            <div className="row-between">
-              <h2>Machines</h2>
-              <span className="soft">
-                {machinesHere} of {MACHINE_IDS.length} here
-              </span>
-            </div>
-            {MACHINE_IDS.map((id) => (
-              <MachineRow
-                key={id}
-                id={id}
-                kit={kit}
-                keep={keep}
-                onSwitch={(here) =>
-                  void keep(withMachine(kit, id, here), `${MACHINES[id].name}: ${here ? "here" : "not here"}.`)
-                }
-              />
-            ))}
-          </section>
-          <section aria-label="Tools" className="block">
-            <div className="row-between">
-              <h2>Tools</h2>
-              <span className="soft">
-                {toolsHere} of {SHELF_TOOL_IDS.length} here, gentlest first
-              </span>
-            </div>
-            {SHELF_TOOL_IDS.map((id) => (
-              <div className="shelf-row" key={id}>
-                <Switch
-                  name={TOOLS[id].name}
-                  here={ownsTool(kit, id)}
-                  onSwitch={(here) =>
-                    void keep(withTool(kit, id, here), `${TOOLS[id].name}: ${here ? "here" : "not here"}.`)
-                  }
-                />
-                <span>
-                  <b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{TOOLS[id].where}</span>
-                </span>
-              </div>
-            ))}
-          </section>
-        </div>
+        <MachinesAndTools machinesHere={machinesHere} kit={kit} keep={keep} toolsHere={toolsHere} />
       </div>
     </PlaceFrame>
+  );
+}
+
+function MachinesAndTools({
+  machinesHere,
+  kit,
+  keep,
+  toolsHere,
+}: {
+  machinesHere: number;
+  kit: Kit;
+  keep: (next: Kit, words: string) => Promise<void>;
+  toolsHere: number;
+}) {
+  return (
+    <div>
+      <section aria-label="Machines" className="block">
+        <div className="row-between">
+          <h2>Machines</h2>
+          <span className="soft">
+            {machinesHere} of {MACHINE_IDS.length} here
+          </span>
+        </div>
+        {MACHINE_IDS.map((id) => (
+          <MachineRow
+            key={id}
+            id={id}
+            kit={kit}
+            keep={keep}
+            onSwitch={(here) =>
+              void keep(withMachine(kit, id, here), `${MACHINES[id].name}: ${here ? "here" : "not here"}.`)
+            }
+          />
+        ))}
+      </section>
+      <section aria-label="Tools" className="block">
+        <div className="row-between">
+          <h2>Tools</h2>
+          <span className="soft">
+            {toolsHere} of {SHELF_TOOL_IDS.length} here, gentlest first
+          </span>
+        </div>
+        {SHELF_TOOL_IDS.map((id) => (
+          <div className="shelf-row" key={id}>
+            <Switch
+              name={TOOLS[id].name}
+              here={ownsTool(kit, id)}
+              onSwitch={(here) =>
+                void keep(withTool(kit, id, here), `${TOOLS[id].name}: ${here ? "here" : "not here"}.`)
+              }
+            />
+            <span>
+              <b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{TOOLS[id].where}</span>
+            </span>
+          </div>
+        ))}
+      </section>
+    </div>
   );
 }
 

@@ -28,7 +28,7 @@ interface LayerCut {
   allowed: Worked;
 }
 
-interface StrokesDone {
+export interface StrokesDone {
   pattern: StrokePattern;
   on: Worked;
   back: Worked;

@@ -4,7 +4,7 @@ import type { Job, Kit } from "@/core/job/schema";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** One school taken wherever the rules allow it, added up over the whole job. */
-interface WholeJobOption {
+export interface WholeJobOption {
   school: School;
   /** Zones that get a way through the middle, and on how many of them this school is allowed. */
   zones: number;

@@ -50,7 +50,7 @@ export function drynessOf(assessment: Assessment): Dryness {
   };
 }
 
-type HandBack = "dry" | "damp-agreed" | "not-yet";
+export type HandBack = "dry" | "damp-agreed" | "not-yet";
 
 /** Given back damp only where that was agreed. */
 export const handBackOf = (assessment: Assessment, dampAgreed: boolean): HandBack =>

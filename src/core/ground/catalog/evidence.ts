@@ -17,7 +17,7 @@ export const EVIDENCE_COSTS = {
 
 export type EvidenceCost = keyof typeof EVIDENCE_COSTS;
 
-interface EvidenceTest extends Sourced {
+export interface EvidenceTest extends Sourced {
   name: string;
   /** Said to a technician who has not done it before. */
   how: string;

@@ -8,7 +8,7 @@ import type { Background } from "./diagnose";
 
 /** Where a smell comes from: which zone, which layer, what family; and where to put the nose next. */
 
-type OdourLayer = "face" | "foam" | "below";
+export type OdourLayer = "face" | "foam" | "below";
 export const LAYER_NAMES: Record<OdourLayer, string> = {
   face: "in the face of the cloth",
   foam: "in the foam or backing",

@@ -3,15 +3,17 @@ import { addFinding } from "@/core/job/change";
 import { findingsOfKind } from "@/core/job/findingKinds";
 import { useSetFinding } from "./useSetFinding";
 import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
-import { familyOf } from "@/core/ground/catalog/families";
+import { type FamilyId, familyOf } from "@/core/ground/catalog/families";
 import { backgroundOf } from "@/core/judgement/diagnosis/background";
-import { LAYER_NAMES, odourSource } from "@/core/judgement/diagnosis/odour";
+import { LAYER_NAMES, type OdourLayer, odourSource } from "@/core/judgement/diagnosis/odour";
 import type { OdourFinding } from "@/core/job/schema";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
+import { type Worked } from "@/core/ground/sums/working";
+import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
 /** A nose has no units: named steps from nothing to unbearable. */
 const STRENGTHS = ["0 none", "1 a trace", "2 weak", "3 clear", "4 strong", "5 unbearable"].map((name, index) => ({
@@ -74,34 +76,52 @@ export function OdourFields({ finding }: { finding: OdourFinding }) {
         value={finding.pressed}
         onPick={(value) => set("pressed", "Pressed or warmed", value)}
       />
-      <div className="now-step" data-testid="odour-source">
-        <h3>Likely source</h3>
-        {zones.slice(0, SHOWN).map(({ view, p }) => (
-          <div key={view.id}>
-            <b>
-              <Num of={p} share testId="odour-zone" />
-            </b>{" "}
-            {view.name}
-          </div>
-        ))}
-        <p className="mt-2">
-          Most likely {LAYER_NAMES[layers[0]!.layer]} (<Num of={layers[0]!.p} share />
-          ), and {familyOf(families[0]!.family).name.toLowerCase()} (<Num of={families[0]!.p} share />
-          ).
-        </p>
-        <p>
-          {next.words}
-          {next.gain && (
-            <>
-              {" "}
-              (<Num of={next.gain} testId="odour-gain" />)
-            </>
-          )}
-        </p>
-        <Act variant="primary" onAct={sniffNext}>
-          {next.gain ? "Sniff there" : "Go there"}
-        </Act>
-      </div>
+      <LikelySource zones={zones} layers={layers} families={families} next={next} sniffNext={sniffNext} />
     </>
+  );
+}
+
+function LikelySource({
+  zones,
+  layers,
+  families,
+  next,
+  sniffNext,
+}: {
+  zones: { view: ZoneView; p: Worked }[];
+  layers: { layer: OdourLayer; p: Worked }[];
+  families: { family: FamilyId; p: Worked }[];
+  next: { words: string; zoneId: string; gain?: Worked };
+  sniffNext: () => void;
+}) {
+  return (
+    <div className="now-step" data-testid="odour-source">
+      <h3>Likely source</h3>
+      {zones.slice(0, SHOWN).map(({ view, p }) => (
+        <div key={view.id}>
+          <b>
+            <Num of={p} share testId="odour-zone" />
+          </b>{" "}
+          {view.name}
+        </div>
+      ))}
+      <p className="mt-2">
+        Most likely {LAYER_NAMES[layers[0]!.layer]} (<Num of={layers[0]!.p} share />
+        ), and {familyOf(families[0]!.family).name.toLowerCase()} (<Num of={families[0]!.p} share />
+        ).
+      </p>
+      <p>
+        {next.words}
+        {next.gain && (
+          <>
+            {" "}
+            (<Num of={next.gain} testId="odour-gain" />)
+          </>
+        )}
+      </p>
+      <Act variant="primary" onAct={sniffNext}>
+        {next.gain ? "Sniff there" : "Go there"}
+      </Act>
+    </div>
   );
 }

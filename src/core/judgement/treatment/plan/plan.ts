@@ -32,7 +32,7 @@ import { REFERRALS } from "@/core/judgement/rules/rules";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
 
-interface ZonePlan {
+export interface ZonePlan {
   view: ZoneView;
   budget: Worked;
   /** Put on since it was last dry, done and planned together. */
