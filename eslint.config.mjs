@@ -32,6 +32,15 @@ export default tseslint.config(
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
   },
+  {
+    // What a head can hold. Tests and what they are made of may take longer to set a stage.
+    files: ["src/**/*.{ts,tsx}", "scripts/**/*.{ts,mjs}"],
+    ignores: ["**/*.test.ts", "src/core/testing/**", "scripts/attack/**"],
+    rules: {
+      "max-lines-per-function": ["error", { max: 60, skipBlankLines: true, skipComments: true }],
+      complexity: ["error", 20],
+    },
+  },
   // Commands speak on the terminal.
   { files: ["scripts/**"], rules: { "no-console": "off", "@typescript-eslint/no-empty-function": "off" } },
   { files: ["src/**/*.{ts,tsx}"], ...hooks.configs.flat["recommended-latest"] },

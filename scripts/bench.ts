@@ -27,6 +27,9 @@ interface Row {
   holds: boolean | null;
 }
 
+/** A figure without a target. */
+const shown = (name: string, value: number, unit: string): Row => ({ name, value, unit, target: "none", holds: null });
+
 /** Median milliseconds of one call, after a warm-up. */
 function medianMs(work: () => unknown, rounds = 60): number {
   for (let warm = 0; warm < 15; warm++) work();
@@ -46,6 +49,49 @@ const everything: Evidence = Object.fromEntries(
   EVIDENCE_IDS.map((test) => [test, Object.keys(EVIDENCE[test].outcomes)[0]!]),
 );
 
+/** Ours against every other order, noise by noise; the rows where ours loses stay. */
+function comparedOrders(rows: ReturnType<typeof compareOrders>["rows"]): Row[] {
+  const of = (order: string, noise: number) => rows.find((row) => row.order === order && row.noise === noise)!;
+  return NOISE.flatMap((noise): Row[] => {
+    const ours = of(OURS, noise);
+    const others = rows.filter(({ order, noise: its }) => its === noise && order !== OURS && order !== "all tests");
+    const best = Math.max(...others.map(({ rightPct }) => rightPct));
+    const fewer = (order: string) => 100 * (1 - ours.tests / of(order, noise).tests);
+    const wanted: [string, number][] = [
+      ["best static order", 20],
+      ["order of the trade guide", 30],
+      ["all tests", 50],
+    ];
+    return [
+      {
+        name: `noise ${noise}: right first steps, under the best other order`,
+        value: best - ours.rightPct,
+        unit: "pt",
+        target: "≤ 1",
+        holds: best - ours.rightPct <= 1,
+      },
+      ...wanted.map(([order, target]): Row => ({
+        name: `noise ${noise}: fewer tests than ${order}`,
+        value: fewer(order),
+        unit: "%",
+        target: `≥ ${target}`,
+        holds: fewer(order) >= target,
+      })),
+      ...rows
+        .filter((row) => row.noise === noise)
+        .map((row): Row => ({
+          name:
+            `noise ${noise}: ${row.order}: ${row.rightPct.toFixed(1)} % right, ${row.minutes.toFixed(1)} min, ${row.setByHeat} ` +
+            "heated that sets; tests",
+          value: row.tests,
+          unit: "",
+          target: "none",
+          holds: null,
+        })),
+    ];
+  });
+}
+
 const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
   diagnosis: () => {
     // One tap on the Test screen: the chances anew, and every test left weighed.
@@ -54,56 +100,12 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
     const ms = medianMs(update, 300);
     const all = medianMs(() => diagnose(everything), 300);
     const { rows, calibration } = compareOrders();
-    const of = (order: string, noise: number) => rows.find((row) => row.order === order && row.noise === noise)!;
-    const compared = NOISE.flatMap((noise): Row[] => {
-      const ours = of(OURS, noise);
-      const others = rows.filter(({ order, noise: its }) => its === noise && order !== OURS && order !== "all tests");
-      const best = Math.max(...others.map(({ rightPct }) => rightPct));
-      const fewer = (order: string) => 100 * (1 - ours.tests / of(order, noise).tests);
-      const wanted: [string, number][] = [
-        ["best static order", 20],
-        ["order of the trade guide", 30],
-        ["all tests", 50],
-      ];
-      return [
-        {
-          name: `noise ${noise}: right first steps, under the best other order`,
-          value: best - ours.rightPct,
-          unit: "pt",
-          target: "≤ 1",
-          holds: best - ours.rightPct <= 1,
-        },
-        ...wanted.map(([order, target]): Row => ({
-          name: `noise ${noise}: fewer tests than ${order}`,
-          value: fewer(order),
-          unit: "%",
-          target: `≥ ${target}`,
-          holds: fewer(order) >= target,
-        })),
-        ...rows
-          .filter((row) => row.noise === noise)
-          .map((row): Row => ({
-            name:
-              `noise ${noise}: ${row.order}: ${row.rightPct.toFixed(1)} % right, ${row.minutes.toFixed(1)} min, ${row.setByHeat} ` +
-              "heated that sets; tests",
-            value: row.tests,
-            unit: "",
-            target: "none",
-            holds: null,
-          })),
-      ];
-    });
+    const compared = comparedOrders(rows);
     const unsafe = rows.reduce((sum, row) => sum + row.unsafe, 0);
     return [
       { name: "next test, 17 families × 16 tests, median", value: ms, unit: "ms", target: "≤ 2", holds: ms <= 2 },
       { name: "diagnosis with all 16 tests done, median", value: all, unit: "ms", target: "≤ 2", holds: all <= 2 },
-      {
-        name: "next test / JSON round trip of the job",
-        value: ms / referenceMs,
-        unit: "×",
-        target: "none",
-        holds: null,
-      },
+      shown("next test / JSON round trip of the job", ms / referenceMs, "×"),
       { name: "unsafe first steps, all orders and noises", value: unsafe, unit: "", target: "0", holds: unsafe === 0 },
       ...compared,
       ...calibration.map(({ from, to, cases, sure, right }): Row => ({
@@ -145,13 +147,7 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 50",
         holds: heldMs <= 50,
       },
-      {
-        name: "assessment / JSON round trip of the job",
-        value: ms / referenceMs,
-        unit: "×",
-        target: "none",
-        holds: null,
-      },
+      shown("assessment / JSON round trip of the job", ms / referenceMs, "×"),
     ];
   },
   drying: async () => {
@@ -219,7 +215,7 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 300",
         holds: replan.wholeMs <= 300,
       },
-      { name: "of it the order alone", value: replan.orderMs, unit: "ms", target: "none", holds: null },
+      shown("of it the order alone", replan.orderMs, "ms"),
       ...[20, 60, 120].flatMap((size): Row[] => {
         const { greedyEnd, ends, lowerBound, firstMs } = searchRow(size);
         return [
@@ -230,20 +226,10 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
             target: size === 60 ? "≤ 300" : "none",
             holds: size === 60 ? firstMs <= 300 : null,
           },
-          {
-            name: `${size} tasks: greedy rule, over the lower bound`,
-            value: gap(greedyEnd, lowerBound),
-            unit: "%",
-            target: "none",
-            holds: null,
-          },
-          ...ends.map((end, at): Row => ({
-            name: `${size} tasks: after ${[0.2, 1, 5][at]} s, over the lower bound`,
-            value: gap(end, lowerBound),
-            unit: "%",
-            target: "none",
-            holds: null,
-          })),
+          shown(`${size} tasks: greedy rule, over the lower bound`, gap(greedyEnd, lowerBound), "%"),
+          ...ends.map((end, at): Row =>
+            shown(`${size} tasks: after ${[0.2, 1, 5][at]} s, over the lower bound`, gap(end, lowerBound), "%"),
+          ),
         ];
       }),
     ];
@@ -268,7 +254,7 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 50",
         holds: heldMs <= 50,
       },
-      { name: `12 Mpx in Node, ours: ${said(ours)}`, value: ours.ms, unit: "ms", target: "none", holds: null },
+      shown(`12 Mpx in Node, ours: ${said(ours)}`, ours.ms, "ms"),
       {
         name: `culori pixel by pixel: ${said(perPixel)}; takes, of ours`,
         value: perPixel.ms / ours.ms,
@@ -276,13 +262,7 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≥ 10",
         holds: perPixel.ms / ours.ms >= 10,
       },
-      {
-        name: `culori on cells of 8 by 8: ${said(perCell)}; takes, of ours`,
-        value: perCell.ms / ours.ms,
-        unit: "×",
-        target: "none",
-        holds: null,
-      },
+      shown(`culori on cells of 8 by 8: ${said(perCell)}; takes, of ours`, perCell.ms / ours.ms, "×"),
     ];
   },
   ledger: async () => {
@@ -296,20 +276,8 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 300",
         holds: openMs <= 300,
       },
-      {
-        name: "of it reading from storage what is needed at once",
-        value: loadMs,
-        unit: "ms",
-        target: "none",
-        holds: null,
-      },
-      {
-        name: "from the page's start until every finished job is here too, in slices beside it",
-        value: wholeMs,
-        unit: "ms",
-        target: "none",
-        holds: null,
-      },
+      shown("of it reading from storage what is needed at once", loadMs, "ms"),
+      shown("from the page's start until every finished job is here too, in slices beside it", wholeMs, "ms"),
       {
         name: "a search, from the letter until its rows stand, median",
         value: searchMs,
@@ -317,34 +285,10 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 50",
         holds: searchMs <= 50,
       },
-      {
-        name: "longest that the screen was held meanwhile, tasks from 50 ms on",
-        value: heldMs,
-        unit: "ms",
-        target: "none",
-        holds: null,
-      },
-      {
-        name: "in Node: every job summed up / a structured copy of them all",
-        value: summedMs / copyMs,
-        unit: "×",
-        target: "none",
-        holds: null,
-      },
-      {
-        name: "in Node: all of it learnt from / a structured copy",
-        value: learntMs / copyMs,
-        unit: "×",
-        target: "none",
-        holds: null,
-      },
-      {
-        name: "in Node: one search / a structured copy",
-        value: searchedMs / copyMs,
-        unit: "×",
-        target: "none",
-        holds: null,
-      },
+      shown("longest that the screen was held meanwhile, tasks from 50 ms on", heldMs, "ms"),
+      shown("in Node: every job summed up / a structured copy of them all", summedMs / copyMs, "×"),
+      shown("in Node: all of it learnt from / a structured copy", learntMs / copyMs, "×"),
+      shown("in Node: one search / a structured copy", searchedMs / copyMs, "×"),
     ];
   },
   load: async () => {
@@ -361,13 +305,7 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 230",
         holds: kb <= 230,
       });
-      rows.push({
-        name: `of it what the page of ${name} asks for; the rest is the planner in its worker`,
-        value: pageKb,
-        unit: "kB",
-        target: "none",
-        holds: null,
-      });
+      rows.push(shown(`of it what the page of ${name} asks for; the rest is the planner in its worker`, pageKb, "kB"));
     }
     return rows;
   },

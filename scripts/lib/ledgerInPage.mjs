@@ -4,6 +4,34 @@ import { inPage, median } from "./inPage.mjs";
 const ROUNDS = 7;
 const WORDS = ["coffee", "tern house", "acid spotter", "job 4999", "bench", "nobody of that name", "spot it", "c"];
 
+/** Puts jobs straight into the browser's storage. */
+const putJobs = (page, given) =>
+  page.evaluate(
+    ({ templates, count, version }) =>
+      new Promise((resolve, reject) => {
+        const open = indexedDB.open("weary-bristle");
+        open.onerror = () => reject(open.error);
+        open.onsuccess = () => {
+          const transaction = open.result.transaction("jobs", "readwrite");
+          for (let index = 0; index < count; index++) {
+            const job = {
+              ...templates[index % templates.length],
+              id: `job-${index}`,
+              title: `Job ${index}`,
+              customer: `Tern House ${index % 400}`,
+            };
+            transaction.objectStore("jobs").put({ version, job }, job.id);
+          }
+          transaction.oncomplete = () => {
+            open.result.close();
+            resolve(undefined);
+          };
+          transaction.onerror = () => reject(transaction.error);
+        };
+      }),
+    given,
+  );
+
 /**
  * Puts jobs straight into the browser's storage, opens the ledger and searches it.
  * @param {object[]} templates finished jobs, put in again and again under other names
@@ -18,31 +46,7 @@ export const ledgerInPage = (templates, count, version, port = 4133) =>
   inPage(port, async (page, { url, times, watchHeld, forgetHeld, heldMs }) => {
     await page.goto(url("/ledger"));
     await page.getByRole("heading", { name: "Nothing done yet" }).waitFor();
-    await page.evaluate(
-      ({ templates, count, version }) =>
-        new Promise((resolve, reject) => {
-          const open = indexedDB.open("weary-bristle");
-          open.onerror = () => reject(open.error);
-          open.onsuccess = () => {
-            const transaction = open.result.transaction("jobs", "readwrite");
-            for (let index = 0; index < count; index++) {
-              const job = {
-                ...templates[index % templates.length],
-                id: `job-${index}`,
-                title: `Job ${index}`,
-                customer: `Tern House ${index % 400}`,
-              };
-              transaction.objectStore("jobs").put({ version, job }, job.id);
-            }
-            transaction.oncomplete = () => {
-              open.result.close();
-              resolve(undefined);
-            };
-            transaction.onerror = () => reject(transaction.error);
-          };
-        }),
-      { templates, count, version },
-    );
+    await putJobs(page, { templates, count, version });
     // The first time there are no lines yet; they are kept once the page has come up.
     await page.goto(url("/ledger"));
     await page.getByTestId("ledger").locator(".ledger-row").first().waitFor();

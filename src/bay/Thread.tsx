@@ -61,33 +61,74 @@ export function Thread() {
         const other = promises[1 - index];
         const crowded = index === 0 && other !== undefined && Math.abs(x(other.ms) - at) < 185;
         return (
-          <g key={name}>
-            <path
-              d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`}
-              stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
-              strokeWidth="3.2"
-              strokeLinecap="round"
-            />
-            <text
-              x={crowded ? Math.min(at, x(other.ms) - 160) : at}
-              y={16}
-              textAnchor={at > width - 160 || crowded ? "end" : at < 90 ? "start" : "middle"}
-            >
-              {timeText(ms, nowMs)} {name}
-            </text>
-          </g>
+          <PromiseKnot
+            key={name}
+            name={name}
+            at={at}
+            index={index}
+            crowded={crowded}
+            x={x}
+            other={other}
+            width={width}
+            ms={ms}
+            nowMs={nowMs}
+          />
         );
       })}
-      {nowMs > 0 && !bare && (
-        <g>
-          <line x1={x(nowMs)} x2={x(nowMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
-          <circle cx={x(nowMs)} cy={15} r={4.5} fill="var(--ink)" />
-          <text x={x(nowMs) + 8} y={16}>
-            {timeText(nowMs, nowMs)}
-          </text>
-        </g>
-      )}
+      {nowMs > 0 && !bare && <Needle x={x} nowMs={nowMs} />}
     </svg>
+  );
+}
+
+function PromiseKnot({
+  name,
+  at,
+  index,
+  crowded,
+  x,
+  other,
+  width,
+  ms,
+  nowMs,
+}: {
+  name: string;
+  at: number;
+  index: number;
+  crowded: boolean;
+  x: (ms: number) => number;
+  other: { name: string; ms: number } | undefined;
+  width: number;
+  ms: number;
+  nowMs: number;
+}) {
+  return (
+    <g>
+      <path
+        d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`}
+        stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
+        strokeWidth="3.2"
+        strokeLinecap="round"
+      />
+      <text
+        x={crowded && other ? Math.min(at, x(other.ms) - 160) : at}
+        y={16}
+        textAnchor={at > width - 160 || crowded ? "end" : at < 90 ? "start" : "middle"}
+      >
+        {timeText(ms, nowMs)} {name}
+      </text>
+    </g>
+  );
+}
+
+function Needle({ x, nowMs }: { x: (ms: number) => number; nowMs: number }) {
+  return (
+    <g>
+      <line x1={x(nowMs)} x2={x(nowMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
+      <circle cx={x(nowMs)} cy={15} r={4.5} fill="var(--ink)" />
+      <text x={x(nowMs) + 8} y={16}>
+        {timeText(nowMs, nowMs)}
+      </text>
+    </g>
   );
 }
 

@@ -62,17 +62,21 @@ export function PastedTable({
       </div>
       <TableFileInput file={file} title={title} open={open} />
       {reading && <ProgressBar className="mt-2" now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
-      {problems.length > 0 && (
-        <div className="caution caution-danger mt-2" role="alert">
-          <h3>{nothing}</h3>
-          <ul className="mb-0">
-            {problems.map((sentence) => (
-              <li key={sentence}>{sentence}</li>
-            ))}
-          </ul>
-        </div>
-      )}
+      {problems.length > 0 && <NotTaken nothing={nothing} problems={problems} />}
     </details>
+  );
+}
+
+function NotTaken({ nothing, problems }: { nothing: string; problems: string[] }) {
+  return (
+    <div className="caution caution-danger mt-2" role="alert">
+      <h3>{nothing}</h3>
+      <ul className="mb-0">
+        {problems.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

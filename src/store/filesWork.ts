@@ -100,6 +100,59 @@ export interface PartLimits {
   entries: number;
 }
 
+/** Parts while they are filled, one after another. */
+class Packing {
+  readonly parts: Part[] = [{ jobs: [], pictures: [], bytes: 0 }];
+  readonly left: Set<string>;
+
+  constructor(
+    /** Bytes of each picture. */
+    readonly sizes: ReadonlyMap<string, number>,
+    private readonly most: PartLimits,
+  ) {
+    this.left = new Set(sizes.keys());
+  }
+
+  private roomFor(bytes: number, entries: number): Part {
+    const last = this.parts.at(-1)!;
+    const held = last.jobs.length + last.pictures.length;
+    if (held === 0 || (last.bytes + bytes <= this.most.bytes && held + entries <= this.most.entries)) return last;
+    const next: Part = { jobs: [], pictures: [], bytes: 0 };
+    this.parts.push(next);
+    return next;
+  }
+
+  addPicture(id: string) {
+    const bytes = this.sizes.get(id)!;
+    const part = this.roomFor(bytes, 1);
+    part.pictures.push(id);
+    part.bytes += bytes;
+    this.left.delete(id);
+  }
+
+  /** A job, and beside it those of its pictures that are in no part yet. */
+  addJob(key: string, bytes: number, pictures: readonly string[]) {
+    const own = pictures.filter((id) => this.left.has(id));
+    const part = this.roomFor(bytes + own.reduce((sum, id) => sum + this.sizes.get(id)!, 0), 1 + own.length);
+    part.jobs.push(key);
+    part.bytes += bytes;
+    own.forEach((id) => this.addPicture(id));
+  }
+}
+
+/** What is kept: the jobs by key, and how large each picture is. */
+const whatIsKept = () =>
+  withDb(async (database) => {
+    const sizes = new Map<string, number>();
+    for (
+      let cursor = await database.transaction("pictures").store.openCursor();
+      cursor;
+      cursor = await cursor.continue()
+    )
+      sizes.set(cursor.key, cursor.value.blob.size);
+    return { keys: await database.getAllKeys("jobs"), sizes };
+  });
+
 /** Lays everything that is kept out in parts, each with its jobs' own pictures. */
 export async function planBackup(
   tell: Tell,
@@ -107,59 +160,24 @@ export async function planBackup(
 ): Promise<Plan | { problem: string }> {
   stopping = false;
   try {
-    const { keys, sizes } = await withDb(async (database) => {
-      const sizes = new Map<string, number>();
-      for (
-        let cursor = await database.transaction("pictures").store.openCursor();
-        cursor;
-        cursor = await cursor.continue()
-      )
-        sizes.set(cursor.key, cursor.value.blob.size);
-      return { keys: await database.getAllKeys("jobs"), sizes };
-    });
-    const parts: Part[] = [{ jobs: [], pictures: [], bytes: 0 }];
-    const left = new Set(sizes.keys());
+    const { keys, sizes } = await whatIsKept();
+    const packing = new Packing(sizes, most);
     let leftOut = 0;
-    const roomFor = (bytes: number, entries: number): Part => {
-      const last = parts.at(-1)!;
-      const held = last.jobs.length + last.pictures.length;
-      if (held === 0 || (last.bytes + bytes <= most.bytes && held + entries <= most.entries)) return last;
-      const next: Part = { jobs: [], pictures: [], bytes: 0 };
-      parts.push(next);
-      return next;
-    };
-    const addPicture = (id: string) => {
-      const part = roomFor(sizes.get(id)!, 1);
-      part.pictures.push(id);
-      part.bytes += sizes.get(id)!;
-      left.delete(id);
-    };
     for (const [at, key] of keys.entries()) {
       goOn();
       tell(at, keys.length);
       const job = await jobKept(key);
-      if (!job) {
-        leftOut += 1;
-        continue;
-      }
-      const bytes = JSON.stringify(job).length;
+      const bytes = job ? JSON.stringify(job).length : Infinity;
       // Larger than what is opened again: a file that cannot come back is none.
-      if (bytes > MOST_FILE_BYTES) {
-        leftOut += 1;
-        continue;
-      }
-      const own = picturesOf(job).filter((id) => left.has(id));
-      const part = roomFor(bytes + own.reduce((sum, id) => sum + sizes.get(id)!, 0), 1 + own.length);
-      part.jobs.push(key);
-      part.bytes += bytes;
-      own.forEach(addPicture);
+      if (!job || bytes > MOST_FILE_BYTES) leftOut += 1;
+      else packing.addJob(key, bytes, picturesOf(job));
     }
-    [...left].forEach(addPicture);
+    [...packing.left].forEach((id) => packing.addPicture(id));
     return {
-      parts,
+      parts: packing.parts,
       jobs: keys.length - leftOut,
       pictures: sizes.size,
-      bytes: parts.reduce((sum, { bytes }) => sum + bytes, 0),
+      bytes: packing.parts.reduce((sum, { bytes }) => sum + bytes, 0),
       leftOut,
     };
   } catch (error) {

@@ -19,7 +19,7 @@ export interface Timetable {
 export type TimetableNews = (Timetable | { problem: string }) & { unplanned?: Unplanned[] };
 
 /** A job that is left out of the day, and why. */
-export interface Unplanned {
+interface Unplanned {
   jobId: string;
   problem: string;
 }

@@ -1,9 +1,9 @@
 "use client";
-import { useEffect, useId, useRef, useState, type PointerEvent } from "react";
+import { useEffect, useId, useRef, useState, type PointerEvent, type RefObject } from "react";
 import { addFinding } from "@/core/job/change";
 import { FINDING_KINDS, isPlaced } from "@/core/job/findingKinds";
 import type { PlacedFinding } from "@/core/job/schema";
-import { contains, type Point } from "@/core/ground/pieces/geometry";
+import { type Point } from "@/core/ground/pieces/geometry";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -15,6 +15,7 @@ import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
 import { placeZones, type Placed } from "./geometry";
 import { FINDING_PATTERN, Patterns } from "./patterns";
+import { ZoneLabel } from "./ZoneLabel";
 import { type Worked } from "@/core/ground/sums/working";
 
 const HeldFinding = later(() => import("./HeldFinding").then(({ HeldFinding }) => HeldFinding), FindingShape);
@@ -70,44 +71,36 @@ function LensCaption() {
   );
 }
 
-function Drawing({ closer }: { closer: boolean }) {
-  const bay = useBay();
-  const { views, zone, lens, assessment, job, findingId, phase, go, tool, setTool, dryAtH } = bay;
-  const { units, quantity } = useFormat();
-  const { svg, size } = useSize();
-  const prefix = `map${useId().replace(/\W/g, "")}-`;
-  const place = usePlacing();
-
-  const { placed, widthMm, heightMm } = placeZones(views);
+/** How the pieces lie on the screen: what is seen, and how large a pixel is. */
+function framed(
+  { placed, widthMm, heightMm }: ReturnType<typeof placeZones>,
+  size: { width: number; height: number },
+  inHand: Placed | undefined,
+) {
   const rulerRoomPx = size.height > 150 ? SCALE_ROOM_PX : 0;
-  const inHand = placed.find(({ view }) => view.id === zone?.id);
   // Closer: the zone in hand in the middle, with a seat's width round it, so that small parts can be hit with a glove.
-  const near =
-    closer && inHand
-      ? {
-          widthMm: Math.min(widthMm, inHand.at.widthMm + 2 * CLOSER_MM),
-          heightMm: Math.min(heightMm, inHand.at.heightMm + 2 * CLOSER_MM),
-        }
-      : { widthMm, heightMm };
+  const near = inHand
+    ? {
+        widthMm: Math.min(widthMm, inHand.at.widthMm + 2 * CLOSER_MM),
+        heightMm: Math.min(heightMm, inHand.at.heightMm + 2 * CLOSER_MM),
+      }
+    : { widthMm, heightMm };
   const scale = Math.max(
     0.01,
     Math.min((size.width - 2 * MARGIN_PX) / near.widthMm, (size.height - 2 * MARGIN_PX - rulerRoomPx) / near.heightMm),
   );
   const unit = 1 / scale;
-  const px = (pixels: number) => pixels * unit;
-  const middle =
-    closer && inHand
-      ? { x: inHand.at.xMm + inHand.at.widthMm / 2, y: inHand.at.yMm + inHand.at.heightMm / 2 }
-      : undefined;
-  const view = {
-    x: middle ? middle.x - (size.width * unit) / 2 : -(size.width * unit - widthMm) / 2,
-    y: middle ? middle.y - (size.height * unit) / 2 : -px(MARGIN_PX),
-    width: size.width * unit,
-    height: size.height * unit,
-  };
-  const { faces } = zone ?? views[0]!;
-  const rulerMm = [5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100;
+  const [across, down] = [size.width * unit, size.height * unit];
+  const at = inHand?.at;
+  const left = at ? at.xMm + at.widthMm / 2 - across / 2 : -(across - widthMm) / 2;
+  const top = at ? at.yMm + at.heightMm / 2 - down / 2 : -MARGIN_PX * unit;
+  return { placed, widthMm, heightMm, scale, unit, viewBox: `${left} ${top} ${across} ${down}` };
+}
 
+/** What a tap on the drawing does, by what the next tap is for. */
+function useTaps(svg: RefObject<SVGSVGElement | null>, placed: readonly Placed[]) {
+  const { zone, go, tool, setTool } = useBay();
+  const place = usePlacing();
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
     const at = placed.find(({ view }) => view.id === zoneId)!.at;
     const point = pointIn(svg.current!, event);
@@ -115,6 +108,7 @@ function Drawing({ closer }: { closer: boolean }) {
     if (tool?.kind === "place") place(zoneId, { xMm: point.x - at.xMm, yMm: point.y - at.yMm });
     else go({ zone: zoneId, finding: null });
   };
+  const onEnter = (zoneId: string) => (tool?.kind === "place" ? place(zoneId) : go({ zone: zoneId, finding: null }));
   // A free zone is drawn on the piece in hand, corner by corner, wherever the finger comes down.
   const drawnOn = placed.find(({ view }) => view.id === zone?.id)?.offset ?? { xMm: 0, yMm: 0 };
   const onCanvas = (event: PointerEvent<SVGElement>) => {
@@ -125,67 +119,42 @@ function Drawing({ closer }: { closer: boolean }) {
       corners: [...tool.corners, { xMm: Math.round(point.x - drawnOn.xMm), yMm: Math.round(point.y - drawnOn.yMm) }],
     });
   };
+  return { onZone, onEnter, onCanvas, drawnOn };
+}
 
+/** The drawing as its parts share it. */
+interface Sheet {
+  placed: readonly Placed[];
+  px: (pixels: number) => number;
+  unit: number;
+  prefix: string;
+}
+
+function Drawing({ closer }: { closer: boolean }) {
+  const { views, zone, job, tool } = useBay();
+  const { quantity } = useFormat();
+  const { svg, size } = useSize();
+  const prefix = `map${useId().replace(/\W/g, "")}-`;
+  const laid = placeZones(views);
+  const inHand = laid.placed.find(({ view }) => view.id === zone?.id);
+  const { placed, widthMm, heightMm, scale, unit, viewBox } = framed(laid, size, closer ? inHand : undefined);
+  const px = (pixels: number) => pixels * unit;
+  const { onZone, onEnter, onCanvas, drawnOn } = useTaps(svg, placed);
+  const sheet: Sheet = { placed, px, unit, prefix };
   return (
     <svg
       ref={svg}
       className="map"
-      viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`}
+      viewBox={viewBox}
       role="group"
       aria-label={`${job.title}, drawn from its measures`}
       style={{ ["--heavy" as string]: px(4) }}
       onPointerUp={onCanvas}
     >
       <Patterns prefix={prefix} unit={unit} />
-      {placed.map((each) => (
-        <Zone
-          key={each.view.id}
-          placed={each}
-          px={px}
-          prefix={prefix}
-          selected={each.view.id === zone?.id}
-          lens={lensOf(lens, each.view, assessment, units, dryAtH)}
-          onTap={(event) => onZone(each.view.id, event)}
-          onEnter={() => (tool?.kind === "place" ? place(each.view.id) : go({ zone: each.view.id, finding: null }))}
-        />
-      ))}
-      {job.findings.order.map((id) => {
-        const finding = job.findings.byId[id]!;
-        if (!isPlaced(finding)) return null;
-        const on = placed.find(({ view }) => view.id === finding.zoneId);
-        // Only what is in hand moves: a wet sleeve must not drag what it brushes.
-        const Shape = id === findingId && phase === "look" ? HeldFinding : FindingShape;
-        return (
-          on && (
-            <Shape
-              key={id}
-              id={id}
-              finding={finding}
-              on={on}
-              px={px}
-              unit={unit}
-              fill={`url(#${prefix}${FINDING_PATTERN[finding.kind]})`}
-              full={lens === "stain" || lens === "soil"}
-              selected={id === findingId}
-            />
-          )
-        );
-      })}
-      {placed.map((each) => {
-        const marks = Object.values(job.findings.byId).filter(
-          (finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding),
-        );
-        return (
-          <ZoneLabel
-            key={each.view.id}
-            placed={each}
-            px={px}
-            selected={each.view.id === zone?.id}
-            words={lensOf(lens, each.view, assessment, units, dryAtH).words}
-            avoid={marks}
-          />
-        );
-      })}
+      <Zones sheet={sheet} onZone={onZone} onEnter={onEnter} />
+      <Findings sheet={sheet} />
+      <Labels sheet={sheet} />
       {tool?.kind === "shape" && inHand && <CornerHandles on={inHand} px={px} unit={unit} />}
       {tool?.kind === "draw" && (
         <Drawn
@@ -197,15 +166,83 @@ function Drawing({ closer }: { closer: boolean }) {
         <ScaleBar
           heightMm={heightMm}
           px={px}
-          rulerMm={rulerMm}
+          rulerMm={[5000, 2000, 1000, 500, 200].find((mm) => mm < widthMm * 0.7) ?? 100}
           quantity={quantity}
-          faces={faces}
+          faces={(zone ?? views[0]!).faces}
           widthMm={widthMm}
           scale={scale}
         />
       )}
     </svg>
   );
+}
+
+function Zones({
+  sheet: { placed, px, prefix },
+  onZone,
+  onEnter,
+}: {
+  sheet: Sheet;
+  onZone: (zoneId: string, event: PointerEvent<SVGElement>) => void;
+  onEnter: (zoneId: string) => void;
+}) {
+  const { zone, lens, assessment, dryAtH } = useBay();
+  const { units } = useFormat();
+  return placed.map((each) => (
+    <Zone
+      key={each.view.id}
+      placed={each}
+      px={px}
+      prefix={prefix}
+      selected={each.view.id === zone?.id}
+      lens={lensOf(lens, each.view, assessment, units, dryAtH)}
+      onTap={(event) => onZone(each.view.id, event)}
+      onEnter={() => onEnter(each.view.id)}
+    />
+  ));
+}
+
+function Findings({ sheet: { placed, px, unit, prefix } }: { sheet: Sheet }) {
+  const { job, findingId, phase, lens } = useBay();
+  return job.findings.order.map((id) => {
+    const finding = job.findings.byId[id]!;
+    if (!isPlaced(finding)) return null;
+    const on = placed.find(({ view }) => view.id === finding.zoneId);
+    // Only what is in hand moves: a wet sleeve must not drag what it brushes.
+    const Shape = id === findingId && phase === "look" ? HeldFinding : FindingShape;
+    return (
+      on && (
+        <Shape
+          key={id}
+          id={id}
+          finding={finding}
+          on={on}
+          px={px}
+          unit={unit}
+          fill={`url(#${prefix}${FINDING_PATTERN[finding.kind]})`}
+          full={lens === "stain" || lens === "soil"}
+          selected={id === findingId}
+        />
+      )
+    );
+  });
+}
+
+function Labels({ sheet: { placed, px } }: { sheet: Sheet }) {
+  const { job, zone, lens, assessment, dryAtH } = useBay();
+  const { units } = useFormat();
+  return placed.map((each) => (
+    <ZoneLabel
+      key={each.view.id}
+      placed={each}
+      px={px}
+      selected={each.view.id === zone?.id}
+      words={lensOf(lens, each.view, assessment, units, dryAtH).words}
+      avoid={Object.values(job.findings.byId).filter(
+        (finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding),
+      )}
+    />
+  ));
 }
 
 function ScaleBar({
@@ -345,137 +382,6 @@ function GlueTicks({
     (_, index) => `M${at.x + ((index + 0.5) * at.width) / count} ${at.y + at.height - px(2)} v${-px(8)}`,
   ).join(" ");
   return <path d={d} stroke="var(--madder)" strokeWidth={px(1.6)} fill="none" className="overlay" />;
-}
-
-const CHARACTER_PX = 7.2;
-const BOLD_CHARACTER_PX = 7.9;
-/** What a corner of a label outside of its zone costs: more than anything else. */
-const NOT_HERE = 1e6;
-
-/** Labels sit on solid ground, never on a pattern, and in the corner where they cover no mark; narrow zones are labelled upright. */
-function ZoneLabel({
-  placed: { view, at, corners },
-  px,
-  selected,
-  words,
-  avoid,
-}: {
-  placed: Placed;
-  px: (pixels: number) => number;
-  selected: boolean;
-  words?: string;
-  avoid: PlacedFinding[];
-}) {
-  const size = { width: at.widthMm / px(1), height: at.heightMm / px(1) };
-  const upright = size.width < 70 && size.height > size.width;
-  const across = upright ? size.height : size.width;
-  const down = upright ? size.width : size.height;
-  const fits = (text: string) => text.length * CHARACTER_PX + 28 <= across;
-  const oneLine = words && fits(`${view.name} · ${words}`) ? `${view.name} · ${words}` : undefined;
-  const layouts = [oneLine ? [oneLine] : words && down > 58 ? [view.name, words] : [view.name], [view.name]].map(
-    (lines) => ({
-      lines,
-      width: Math.min(
-        across - 4,
-        Math.max(...lines.map((line) => line.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX))) + 12,
-      ),
-      height: lines.length * 19 + 5,
-    }),
-  );
-  // A name that does not fit is not shown cut off; the zone still has it for whoever asks.
-  const needed = view.name.length * (selected ? BOLD_CHARACTER_PX : CHARACTER_PX) + 12;
-  if (down < 24 || across < needed + 4) return null;
-
-  const boxes = avoid.map(({ centre, size: its }) => ({
-    left: (centre.xMm - its.widthMm / 2) / px(1),
-    right: (centre.xMm + its.widthMm / 2) / px(1),
-    top: (centre.yMm - its.heightMm / 2) / px(1),
-    bottom: (centre.yMm + its.heightMm / 2) / px(1),
-  }));
-  // In a corner that the outline leaves out the label would hang in the air, or over another zone.
-  const outside = (left: number, bottom: number, { width, height }: (typeof layouts)[number]) => {
-    const ends = [left + 1, left + width - 1].flatMap((x) =>
-      [bottom - height + 1, bottom - 1].map((y) => ({ xMm: at.xMm + px(x), yMm: at.yMm + px(y) })),
-    );
-    return ends.filter((end) => !contains(corners, end)).length * NOT_HERE;
-  };
-  const covered = (left: number, bottom: number, { width, height }: (typeof layouts)[number]) =>
-    boxes.reduce(
-      (sum, box) =>
-        sum +
-        Math.max(0, Math.min(box.right, left + width) - Math.max(box.left, left)) *
-          Math.max(0, Math.min(box.bottom, bottom) - Math.max(box.top, bottom - height)),
-      0,
-    );
-  const spot = (layout: (typeof layouts)[number], left: number, bottom: number, dislike: number) => ({
-    layout,
-    left,
-    bottom,
-    cost: covered(left, bottom, layout) + outside(left, bottom, layout) + dislike,
-  });
-  const spots = layouts.flatMap((layout, shorter) => {
-    const inset = Math.min(8, (size.width - layout.width) / 2);
-    const atCorners = [false, true].flatMap((top) =>
-      [false, true].map((right) =>
-        spot(
-          layout,
-          right ? size.width - layout.width - inset : inset,
-          top ? layout.height + 8 : size.height - 8,
-          shorter * 40 + Number(top) + Number(right) * 2,
-        ),
-      ),
-    );
-    return [
-      ...atCorners,
-      spot(layout, (size.width - layout.width) / 2, (size.height + layout.height) / 2, shorter * 40 + 20),
-    ];
-  });
-  const best = spots.reduce((least, each) => (each.cost < least.cost ? each : least));
-  if (!upright && best.cost >= NOT_HERE) return null;
-  const { lines, width, height } = upright ? layouts[1]! : best.layout;
-  // Upright it stands at the foot or at the head, or not at all where it would cover a mark.
-  const foot = [size.height - 8, width + 8].find((bottom) =>
-    boxes.every((box) => box.bottom < bottom - width || box.top > bottom),
-  );
-  if (upright && foot === undefined) return null;
-  const origin = upright
-    ? `translate(${at.xMm + at.widthMm / 2 + px(height / 2)} ${at.yMm + px(foot ?? 0)}) rotate(-90)`
-    : `translate(${at.xMm + px(best.left)} ${at.yMm + px(best.bottom)})`;
-  return (
-    <g transform={origin} aria-hidden>
-      <rect
-        className={`label-ground${selected ? " on" : ""}`}
-        x={0}
-        y={-px(height)}
-        width={px(width)}
-        height={px(height)}
-        rx={px(4)}
-      />
-      {lines.map((line, index) => (
-        <LabelLine key={line} line={line} selected={selected} px={px} height={height} index={index} />
-      ))}
-    </g>
-  );
-}
-
-function LabelLine({
-  line,
-  selected,
-  px,
-  height,
-  index,
-}: {
-  line: string;
-  selected: boolean;
-  px: (pixels: number) => number;
-  height: number;
-  index: number;
-}) {
-  return (
-    <text className={selected ? "on" : ""} x={px(6)} y={-px(height - 17 - index * 19)} fontSize={px(TEXT_PX)}>
-      {line}
-    </text>
-  );
 }
 
 /** Puts a finding on a zone, in its middle unless a place is given, and takes it in hand. */

@@ -74,6 +74,40 @@ const MINUTES_5 = 300_000;
 const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] =>
   job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
 
+type Params = ReturnType<typeof useSearchParams>;
+
+/** What of a job the address points at. */
+function pointedAt(params: Params, job: Job, { order }: Assessment, times: readonly TaskTime[], views: ZoneView[]) {
+  const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
+  const findingId = params.get("finding") ?? undefined;
+  const finding = findingId && Object.hasOwn(job.findings.byId, findingId) ? job.findings.byId[findingId] : undefined;
+  const hands = Math.min(order.people, Math.max(1, Number(params.get("hands")) || 1));
+  const at = taskAt(order, hands);
+  const now = at < 0 ? undefined : { ...order.tasks[at]!, at, time: times[at]! };
+  const atWork = phase === "work" ? now?.step.zoneIds[0] : undefined;
+  const zoneId = params.get("zone") ?? finding?.zoneId ?? atWork;
+  return {
+    phase,
+    hands,
+    now,
+    finding,
+    findingId: finding && findingId,
+    lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
+    zone: views.find(({ id }) => id === zoneId) ?? views[0],
+  };
+}
+
+/** Moves inside the bay. Coming to Work the drawing follows the step, not what was looked at before. */
+const goFrom =
+  (phase: PhaseId): Bay["go"] =>
+  ({ phase: to, ...rest }) =>
+    pushParams({
+      ...rest,
+      ...(to ? { phase: to } : {}),
+      ...(to && to !== phase ? { lens: null } : {}),
+      ...(to === "work" ? { zone: null, finding: null } : {}),
+    });
+
 export function BayProvider({
   children,
   missing,
@@ -104,48 +138,11 @@ export function BayProvider({
   if (stored && assessed && !assessed.planned.ok) return unplanned(assessed.job, assessed.planned.problem);
   if (!assessed || !made || !forecast) return stored ? waiting : missing;
   const { job, kit, asOf } = assessed;
-  const assessment = made;
-  const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
-  const findingParam = params.get("finding") ?? undefined;
-  const finding =
-    findingParam && Object.hasOwn(job.findings.byId, findingParam) ? job.findings.byId[findingParam] : undefined;
-  const { order } = assessment;
-  const hands = Math.min(order.people, Math.max(1, Number(params.get("hands")) || 1));
-  const nowAt = taskAt(order, hands);
-  const now = nowAt < 0 ? undefined : { ...order.tasks[nowAt]!, at: nowAt, time: forecast.times[nowAt]! };
-  const atWork = phase === "work" ? now?.step.zoneIds[0] : undefined;
-  const zoneParam = params.get("zone") ?? finding?.zoneId ?? atWork;
+  const pointed = pointedAt(params, job, made, forecast.times, views);
   const bay: Bay = {
-    job,
-    phase,
-    views,
-    assessment,
-    forecast,
-    hands,
-    now,
-    nowMs,
-    kit,
-    asOf,
-    tool,
-    setTool,
-    dryAtH,
-    setDryAtH,
-    finding,
-    findingId: finding && findingParam,
-    lens: LENSES.find(({ id }) => id === params.get("lens"))?.id ?? FIRST_LENS[phase],
-    zone: views.find(({ id }) => id === zoneParam) ?? views[0],
-    // Coming to Work the drawing follows the step, not what was looked at before.
-    go: ({ phase: to, ...rest }) =>
-      pushParams({
-        ...rest,
-        ...(to
-          ? {
-              phase: to,
-              ...(to === phase ? {} : { lens: null }),
-              ...(to === "work" ? { zone: null, finding: null } : {}),
-            }
-          : {}),
-      }),
+    ...{ job, kit, asOf, nowMs, views, assessment: made, forecast, tool, setTool, dryAtH, setDryAtH },
+    ...pointed,
+    go: goFrom(pointed.phase),
     // A tap is given on what the screen shows, which is a plan behind the job by a moment.
     run: (label, ...ops) => runCommand(job.id, { label, ops: rebased(ops, job, jobNow(job.id) ?? job) }),
   };

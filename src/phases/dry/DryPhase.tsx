@@ -21,6 +21,7 @@ import { WhatIf } from "./WhatIf";
 import { type ZoneDrying, type Assessment } from "@/core/answers/assess/assess";
 import { type Forecast } from "@/core/answers/schedule/forecast";
 import { type ZoneView } from "@/core/judgement/zones/zoneView";
+import { PhaseId, LensId } from "@/bay/state/phases";
 
 const LayersChart = later(() => import("./LayersChart").then(({ LayersChart }) => LayersChart));
 
@@ -58,27 +59,7 @@ export function DryPhase() {
       <Boundary what="The slider">
         <TimeSlider />
       </Boundary>
-      {zones.length > 0 && (
-        <div className="block">
-          <table className="compare">
-            <thead>
-              <tr>
-                <th>Zone</th>
-                <th>Water left</th>
-                <th>Dry on top</th>
-                <th>Dry through</th>
-                <th>Mould clock</th>
-              </tr>
-            </thead>
-            <ZoneRows zones={zones} zone={zone} go={go} assessment={assessment} />
-          </table>
-          {zone && inHand?.layers && (
-            <SmallFold title={`Layer by layer, ${zone.name.toLowerCase()}`}>
-              <LayersChart key={zone.id} layers={inHand.layers} hours={inHand.hours} name={zone.name} />
-            </SmallFold>
-          )}
-        </div>
-      )}
+      {zones.length > 0 && <ZonesTable zones={zones} zone={zone} go={go} assessment={assessment} inHand={inHand} />}
       <Boundary what="Ways of drying">
         <WhatIf />
       </Boundary>
@@ -93,6 +74,44 @@ export function DryPhase() {
       </div>
       {!isDry && <Outcomes />}
     </>
+  );
+}
+
+function ZonesTable({
+  zones,
+  zone,
+  go,
+  assessment,
+  inHand,
+}: {
+  zones: [string, ZoneDrying][];
+  zone: ZoneView | undefined;
+  go: (
+    to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null; hands: string | null }>,
+  ) => void;
+  assessment: Assessment;
+  inHand: ZoneDrying | undefined;
+}) {
+  return (
+    <div className="block">
+      <table className="compare">
+        <thead>
+          <tr>
+            <th>Zone</th>
+            <th>Water left</th>
+            <th>Dry on top</th>
+            <th>Dry through</th>
+            <th>Mould clock</th>
+          </tr>
+        </thead>
+        <ZoneRows zones={zones} zone={zone} go={go} assessment={assessment} />
+      </table>
+      {zone && inHand?.layers && (
+        <SmallFold title={`Layer by layer, ${zone.name.toLowerCase()}`}>
+          <LayersChart key={zone.id} layers={inHand.layers} hours={inHand.hours} name={zone.name} />
+        </SmallFold>
+      )}
+    </div>
   );
 }
 

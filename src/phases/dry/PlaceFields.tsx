@@ -13,6 +13,7 @@ import { AirFields, useChangeAir } from "../AirFields";
 import { PastedTable } from "../PastedTable";
 import { nowIso } from "@/store/clock";
 import { type DryingAir } from "@/core/job/schema";
+import { Op } from "@/core/job/commands";
 
 const RUNNING = [
   { id: "heater", name: "Heater" },
@@ -60,14 +61,7 @@ export function PlaceFields() {
       )}
       {!closed && <SunHours sunHours={sunHours} change={change} />}
       {weather ? (
-        <p className="mt-2 mb-0" data-testid="weather">
-          Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}:{" "}
-          <Num of={entered("hours given", weather.hours.length, "h")} />, down to{" "}
-          <Num of={entered("coldest hour", Math.min(...weather.hours.map(({ tempC }) => tempC)), "degC")} />.{" "}
-          <Act variant="link" onAct={() => run("Without the weather", setSite("weather", undefined))}>
-            Without it
-          </Act>
-        </p>
+        <WeatherLine weather={weather} nowMs={nowMs} run={run} />
       ) : (
         <PastedTable
           id="weather-text"
@@ -80,6 +74,27 @@ export function PlaceFields() {
         />
       )}
     </>
+  );
+}
+
+function WeatherLine({
+  weather,
+  nowMs,
+  run,
+}: {
+  weather: { from: string; hours: { tempC: number; relativeHumidityPct: number }[] };
+  nowMs: number;
+  run: (label: string, ...ops: Op[]) => void;
+}) {
+  return (
+    <p className="mt-2 mb-0" data-testid="weather">
+      Weather by the hour from {timeText(Date.parse(weather.from), nowMs)}:{" "}
+      <Num of={entered("hours given", weather.hours.length, "h")} />, down to{" "}
+      <Num of={entered("coldest hour", Math.min(...weather.hours.map(({ tempC }) => tempC)), "degC")} />.{" "}
+      <Act variant="link" onAct={() => run("Without the weather", setSite("weather", undefined))}>
+        Without it
+      </Act>
+    </p>
   );
 }
 
@@ -111,20 +126,7 @@ function ShutRoom({
         unknown={{ words: "from the drawing", start: 25 }}
         onChange={(value) => change("Room inside", { volumeM3: value })}
       />
-      <div>
-        <div className="form-label">Runs in it</div>
-        <ManyChips
-          label="Runs in it"
-          choices={RUNNING}
-          value={running}
-          onPick={(now) =>
-            change("What runs in it", {
-              heater: now.includes("heater") || undefined,
-              dehumidifier: now.includes("dehumidifier") || undefined,
-            })
-          }
-        />
-      </div>
+      <RunsInIt running={running} change={change} />
       <Stepper
         label="Outside"
         value={outsideTempC}
@@ -144,6 +146,31 @@ function ShutRoom({
         max={100}
         unknown={{ words: "as inside", start: 70 }}
         onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })}
+      />
+    </div>
+  );
+}
+
+function RunsInIt({
+  running,
+  change,
+}: {
+  running: ("dehumidifier" | "heater")[];
+  change: (label: string, change: Partial<DryingAir>) => void;
+}) {
+  return (
+    <div>
+      <div className="form-label">Runs in it</div>
+      <ManyChips
+        label="Runs in it"
+        choices={RUNNING}
+        value={running}
+        onPick={(now) =>
+          change("What runs in it", {
+            heater: now.includes("heater") || undefined,
+            dehumidifier: now.includes("dehumidifier") || undefined,
+          })
+        }
       />
     </div>
   );

@@ -1,4 +1,5 @@
 "use client";
+import type { Job } from "@/core/job/schema";
 import type { HandBack } from "@/core/answers/handback/dryness";
 import type { History } from "@/core/job/history";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
@@ -6,7 +7,7 @@ import { record } from "@/core/job/change";
 import { dampWords, handBackOf, drynessOf } from "@/core/answers/handback/dryness";
 import { type OwnerSheet, ownerSheet, usableWords } from "@/core/answers/handback/sheet";
 import { lastOf } from "@/core/job/history";
-import type { DoneEvent, Job } from "@/core/job/schema";
+import type { DoneEvent } from "@/core/job/schema";
 import { sumOf, stated } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
@@ -38,14 +39,7 @@ export function HandBackPhase() {
   const wet = zones.some(({ dry }) => !dry);
   const sheet = ownerSheet(job, assessment, nowMs);
   const handBack = () => run("Handed back", record({ kind: "handed-back", id: newId(), at: nowIso(), damp: wet }));
-  const saveCalendar = async () => {
-    const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([
-      import("@/core/answers/handback/appointments"),
-      import("@/store/calendarFile"),
-      import("@/store/saveFile"),
-    ]);
-    exportCalendar(fileName(job.title), appointmentsOf(job, assessment, nowMs));
-  };
+  const saveCalendar = () => exportAppointments(job, assessment, nowMs);
 
   return (
     <>
@@ -78,41 +72,86 @@ export function HandBackPhase() {
       <Boundary what="The price">
         <PriceBlock />
       </Boundary>
-      <article className="sheet" data-testid="sheet">
-        <h2>{sheet.title}</h2>
-        <p className="soft">{sheet.whose || "No customer entered"}</p>
-        <h3>What was found</h3>
-        {sheet.found.length === 0 && sheet.damage.length === 0 && <p>General soil only.</p>}
-        <ul>
-          {sheet.found.map(({ words, result }) => (
-            <li key={words}>
-              {words}
-              {result ? <b>, {result}</b> : ""}
-            </li>
-          ))}
-        </ul>
-        <Section head="Damage that was there before" items={sheet.damage} />
-        <h3>What was done</h3>
-        {sheet.done.length === 0 ? <p>Nothing yet.</p> : <p>{sheet.done.join(". ")}.</p>}
-        {sheet.products.length > 0 && <WhatWasUsed sheet={sheet} history={history} />}
-        <Section head="What stayed, and why" items={sheet.stayed} />
-        <h3>When you may use it</h3>
-        <WhenUsable
-          handed={handed}
-          job={job}
-          begun={begun}
-          allDry={allDry}
-          forecast={forecast}
-          nowMs={nowMs}
-          assessment={assessment}
-        />
-        <Section head="Afterwards" items={sheet.afterwards} />
-        <Section head="What is due" items={sheet.due.map(({ atMs, words }) => `${fullTime(atMs)}: ${words}`)} />
-        <Boundary what="The signature">
-          <Signature />
-        </Boundary>
-      </article>
+      <SheetForOwner
+        sheet={sheet}
+        history={history}
+        handed={handed}
+        job={job}
+        begun={begun}
+        allDry={allDry}
+        forecast={forecast}
+        nowMs={nowMs}
+        assessment={assessment}
+      />
     </>
+  );
+}
+
+async function exportAppointments(job: Job, assessment: Assessment, nowMs: number) {
+  const [{ appointmentsOf }, { exportCalendar }, { fileName }] = await Promise.all([
+    import("@/core/answers/handback/appointments"),
+    import("@/store/calendarFile"),
+    import("@/store/saveFile"),
+  ]);
+  exportCalendar(fileName(job.title), appointmentsOf(job, assessment, nowMs));
+}
+
+function SheetForOwner({
+  sheet,
+  history,
+  handed,
+  job,
+  begun,
+  allDry,
+  forecast,
+  nowMs,
+  assessment,
+}: {
+  sheet: OwnerSheet;
+  history: History;
+  handed: { kind: "handed-back"; at: string; damp: boolean; id: string } | undefined;
+  job: Job;
+  begun: boolean;
+  allDry: boolean;
+  forecast: Forecast;
+  nowMs: number;
+  assessment: Assessment;
+}) {
+  return (
+    <article className="sheet" data-testid="sheet">
+      <h2>{sheet.title}</h2>
+      <p className="soft">{sheet.whose || "No customer entered"}</p>
+      <h3>What was found</h3>
+      {sheet.found.length === 0 && sheet.damage.length === 0 && <p>General soil only.</p>}
+      <ul>
+        {sheet.found.map(({ words, result }) => (
+          <li key={words}>
+            {words}
+            {result ? <b>, {result}</b> : ""}
+          </li>
+        ))}
+      </ul>
+      <Section head="Damage that was there before" items={sheet.damage} />
+      <h3>What was done</h3>
+      {sheet.done.length === 0 ? <p>Nothing yet.</p> : <p>{sheet.done.join(". ")}.</p>}
+      {sheet.products.length > 0 && <WhatWasUsed sheet={sheet} history={history} />}
+      <Section head="What stayed, and why" items={sheet.stayed} />
+      <h3>When you may use it</h3>
+      <WhenUsable
+        handed={handed}
+        job={job}
+        begun={begun}
+        allDry={allDry}
+        forecast={forecast}
+        nowMs={nowMs}
+        assessment={assessment}
+      />
+      <Section head="Afterwards" items={sheet.afterwards} />
+      <Section head="What is due" items={sheet.due.map(({ atMs, words }) => `${fullTime(atMs)}: ${words}`)} />
+      <Boundary what="The signature">
+        <Signature />
+      </Boundary>
+    </article>
   );
 }
 

@@ -1,16 +1,7 @@
 "use client";
 import { setAccount } from "@/core/job/change";
 import { useState, type ReactNode } from "react";
-import {
-  ALLERGIES,
-  MATTERS,
-  TRIED,
-  USERS,
-  type AllergyId,
-  type MatterId,
-  type TriedId,
-  type UserId,
-} from "@/core/ground/catalog/ownersAccount";
+import { ALLERGIES, MATTERS, TRIED, USERS, type MatterId } from "@/core/ground/catalog/ownersAccount";
 import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
 import { accountWords } from "@/core/judgement/diagnosis/background";
 import type { Account, Job } from "@/core/job/schema";
@@ -45,135 +36,89 @@ interface Question {
   fields: ReactNode;
 }
 
+/** The account and how an answer goes into it. */
+interface Answering {
+  account: Account;
+  set: <K extends keyof Account>(key: K, label: string, value: Account[K] | undefined) => void;
+  /** One answer is all there can be: on to the next question. */
+  setOnly: <K extends keyof Account>(key: K, label: string, value: Account[K] | undefined) => void;
+}
+
+/** Several answers in words. */
+function names<T extends string>(
+  table: Record<T, { name: string } | string>,
+  ids: readonly T[] | undefined,
+  none: string,
+): string | undefined {
+  const nameOf = (id: T) => {
+    const row = table[id];
+    return typeof row === "string" ? row : row.name;
+  };
+  return ids && (ids.length === 0 ? none : ids.map(nameOf).join(", "));
+}
+
+/** A question that may have several answers, or none of them. */
+function ManyAnswers<T extends string>({
+  account,
+  set,
+  setOnly,
+  field,
+  label,
+  choices,
+  none,
+}: Answering & {
+  field: "spilled" | "tried" | "users" | "allergies";
+  label: string;
+  choices: readonly { id: T; name: string }[];
+  none?: string;
+}) {
+  const value = account[field] as readonly T[] | undefined;
+  return (
+    <div className="row-wrap">
+      {none && (
+        <Act
+          className="chip"
+          aria-pressed={value?.length === 0}
+          onAct={() => setOnly(field, label, value?.length === 0 ? undefined : [])}
+        >
+          {none}
+        </Act>
+      )}
+      <ManyChips<T>
+        label={label}
+        choices={choices}
+        value={value ?? []}
+        onPick={(picked) =>
+          set(field, label, picked.length > 0 ? (picked as string[] as Account[typeof field]) : undefined)
+        }
+      />
+    </div>
+  );
+}
+
+/** What is promised, in words. */
+const neededWords = ({ handBackAt, usableAt }: Job["promises"], nowMs: number): string | undefined =>
+  handBackAt || usableAt
+    ? [
+        handBackAt && `back ${timeText(Date.parse(handBackAt), nowMs)}`,
+        usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`,
+      ]
+        .filter(Boolean)
+        .join(", ")
+    : undefined;
+
 /** What the owner says, in the order a good technician asks it. Each answer changes something; what follows stands below. */
 export function AccountFields() {
   const { job, run, nowMs } = useBay();
   const account: Account = job.account ?? {};
   const [openId, setOpenId] = useState<QuestionId | undefined>(() => QUESTION_IDS[firstOpen(account, job.promises)]);
   const next = () => setOpenId(QUESTION_IDS[QUESTION_IDS.indexOf(openId ?? "lift") + 1]);
-  const set = <K extends keyof Account>(key: K, label: string, value: Account[K] | undefined) =>
-    run(label, setAccount(key, value));
-  /** One answer is all there can be: on to the next question. */
-  const setOnly = <K extends keyof Account>(key: K, label: string, value: Account[K] | undefined) => {
+  const set: Answering["set"] = (key, label, value) => run(label, setAccount(key, value));
+  const setOnly: Answering["setOnly"] = (key, label, value) => {
     set(key, label, value);
     if (value !== undefined) next();
   };
-  const names = <T extends string>(
-    table: Record<T, { name: string } | string>,
-    ids: readonly T[] | undefined,
-    none: string,
-  ) =>
-    ids &&
-    (ids.length === 0
-      ? none
-      : ids
-          .map((id) => {
-            const row = table[id];
-            return typeof row === "string" ? row : row.name;
-          })
-          .join(", "));
-  const many = <T extends string>(
-    key: "spilled" | "tried" | "users" | "allergies",
-    label: string,
-    choices: readonly { id: T; name: string }[],
-    none: string | undefined,
-  ) => {
-    const value = account[key] as readonly T[] | undefined;
-    return (
-      <div className="row-wrap">
-        {none && (
-          <Act
-            className="chip"
-            aria-pressed={value?.length === 0}
-            onAct={() => setOnly(key, label, value?.length === 0 ? undefined : [])}
-          >
-            {none}
-          </Act>
-        )}
-        <ManyChips<T>
-          label={label}
-          choices={choices}
-          value={value ?? []}
-          onPick={(picked) => set(key, label, picked.length > 0 ? picked : undefined)}
-        />
-      </div>
-    );
-  };
-  const ownerNames = Object.fromEntries(outcomesOf("owner").map(({ id, name }) => [id, name]));
-  const { handBackAt, usableAt } = job.promises;
-
-  const questions: Question[] = [
-    {
-      id: "spilled",
-      ask: "What was spilled?",
-      answer: names(ownerNames, account.spilled, ""),
-      fields: many("spilled", "What was spilled", outcomesOf("owner"), undefined),
-    },
-    {
-      id: "when",
-      ask: "When?",
-      answer: account.when && outcomesOf("age").find(({ id }) => id === account.when)?.name,
-      fields: (
-        <Chips
-          label="When"
-          choices={outcomesOf("age")}
-          value={account.when}
-          onPick={(value) => setOnly("when", "When it happened", value)}
-        />
-      ),
-    },
-    {
-      id: "tried",
-      ask: "What was tried on it?",
-      answer: names(TRIED, account.tried, "Nothing"),
-      fields: many<TriedId>("tried", "What was tried", choicesOf(TRIED), "Nothing was tried"),
-    },
-    {
-      id: "users",
-      ask: "Who uses it?",
-      answer: names(USERS, account.users, "None of these"),
-      fields: many<UserId>("users", "Who uses it", choicesOf(USERS), "None of these"),
-    },
-    {
-      id: "allergies",
-      ask: "Allergies or asthma?",
-      answer: names(ALLERGIES, account.allergies, "None"),
-      fields: many<AllergyId>("allergies", "Allergies", choicesOf(ALLERGIES), "No allergies"),
-    },
-    {
-      id: "matters",
-      ask: "What matters most?",
-      answer: account.matters && MATTERS[account.matters],
-      fields: (
-        <Chips<MatterId>
-          label="What matters most"
-          choices={choicesOf(MATTERS)}
-          value={account.matters}
-          onPick={(value) => setOnly("matters", "What matters most", value)}
-        />
-      ),
-    },
-    {
-      id: "needed",
-      ask: "When is it needed?",
-      answer:
-        handBackAt || usableAt
-          ? [
-              handBackAt && `back ${timeText(Date.parse(handBackAt), nowMs)}`,
-              usableAt && `usable ${timeText(Date.parse(usableAt), nowMs)}`,
-            ]
-              .filter(Boolean)
-              .join(", ")
-          : undefined,
-      fields: <PromiseFields />,
-    },
-    {
-      id: "lift",
-      ask: "May seats be lifted out?",
-      answer: account.liftSeats === undefined ? undefined : account.liftSeats ? "Yes, agreed" : "No, they stay in",
-      fields: <LiftSeats value={account.liftSeats} onPick={(value) => setOnly("liftSeats", "Lifting seats", value)} />,
-    },
-  ];
+  const questions = questionsOf({ account, set, setOnly }, neededWords(job.promises, nowMs));
   return (
     <>
       {questions.map(({ id, ask, answer, fields }, index) =>
@@ -197,6 +142,87 @@ export function AccountFields() {
     </>
   );
 }
+
+const questionsOf = (of: Answering, needed: string | undefined): Question[] => [
+  ...ofTheSpill(of),
+  ...ofThePeople(of),
+  { id: "needed", ask: "When is it needed?", answer: needed, fields: <PromiseFields /> },
+  liftingSeats(of),
+];
+
+function ofTheSpill(of: Answering): Question[] {
+  const ownerNames = Object.fromEntries(outcomesOf("owner").map(({ id, name }) => [id, name]));
+  return [
+    {
+      id: "spilled",
+      ask: "What was spilled?",
+      answer: names(ownerNames, of.account.spilled, ""),
+      fields: <ManyAnswers {...of} field="spilled" label="What was spilled" choices={outcomesOf("owner")} />,
+    },
+    {
+      id: "when",
+      ask: "When?",
+      answer: of.account.when && outcomesOf("age").find(({ id }) => id === of.account.when)?.name,
+      fields: (
+        <Chips
+          label="When"
+          choices={outcomesOf("age")}
+          value={of.account.when}
+          onPick={(value) => of.setOnly("when", "When it happened", value)}
+        />
+      ),
+    },
+    {
+      id: "tried",
+      ask: "What was tried on it?",
+      answer: names(TRIED, of.account.tried, "Nothing"),
+      fields: (
+        <ManyAnswers {...of} field="tried" label="What was tried" choices={choicesOf(TRIED)} none="Nothing was tried" />
+      ),
+    },
+  ];
+}
+
+function ofThePeople(of: Answering): Question[] {
+  return [
+    {
+      id: "users",
+      ask: "Who uses it?",
+      answer: names(USERS, of.account.users, "None of these"),
+      fields: <ManyAnswers {...of} field="users" label="Who uses it" choices={choicesOf(USERS)} none="None of these" />,
+    },
+    {
+      id: "allergies",
+      ask: "Allergies or asthma?",
+      answer: names(ALLERGIES, of.account.allergies, "None"),
+      fields: (
+        <ManyAnswers {...of} field="allergies" label="Allergies" choices={choicesOf(ALLERGIES)} none="No allergies" />
+      ),
+    },
+    {
+      id: "matters",
+      ask: "What matters most?",
+      answer: of.account.matters && MATTERS[of.account.matters],
+      fields: (
+        <Chips<MatterId>
+          label="What matters most"
+          choices={choicesOf(MATTERS)}
+          value={of.account.matters}
+          onPick={(value) => of.setOnly("matters", "What matters most", value)}
+        />
+      ),
+    },
+  ];
+}
+
+const liftingSeats = (of: Answering): Question => ({
+  id: "lift",
+  ask: "May seats be lifted out?",
+  answer: of.account.liftSeats === undefined ? undefined : of.account.liftSeats ? "Yes, agreed" : "No, they stay in",
+  fields: (
+    <LiftSeats value={of.account.liftSeats} onPick={(value) => of.setOnly("liftSeats", "Lifting seats", value)} />
+  ),
+});
 
 function OpenQuestion({
   ask,

@@ -23,59 +23,40 @@ const SHOWS = [
 ] as const;
 const PER_CENT = 0.01;
 
-/** Point at card and mark, and the colours are read; what is wrong with the picture is said, and nothing changes. */
-export function MeasurePanel({
-  findingId,
-  pictureId,
-  shows,
-  onClose,
-}: {
+interface Measured {
   findingId: string;
   pictureId: string;
   shows: ColourEvent["when"];
   onClose: () => void;
-}) {
-  const { assessment, run } = useBay();
-  const url = usePicture(pictureId);
-  const shape = useShape(url);
+}
+
+/** What is pointed at: as it was read, as the first picture had it, or as somebody moved it. */
+function usePicks({ findingId, pictureId, shows }: Measured, shape: Shape | undefined) {
+  const { history } = useBay().assessment;
   const [when, setWhen] = useState(shows);
   const [own, setOwn] = useState<Picks>();
   const [ownMark, setOwnMark] = useState(false);
-  const [inHand, setInHand] = useState<Thing>("card");
-  const [state, setState] = useState<{ busy?: boolean; problem?: string }>({});
-  const { before } = colourOf(assessment.history, findingId);
-  const read = assessment.history.standing.findLast(
+  const { before } = colourOf(history, findingId);
+  const read = history.standing.findLast(
     (event): event is ColourEvent =>
       event.kind === "colour" && event.pictureId === pictureId && event.findingId === findingId,
   );
-  if (url === null)
-    return <p role="alert">This picture is not on this device, so it cannot be measured here. Nothing changed.</p>;
-  if (!url || !shape) return <p>Opening the picture…</p>;
   // The place of the mark is known from before; it follows the card and the length until somebody moves it.
   const follows = when === "after" && before !== undefined && before.pictureId !== pictureId;
-  const start = read ? picksOf(read) : USUAL_PICKS;
-  const seen = own ?? (follows && !read ? picksOf(before) : start);
-  const picks: Picks = follows && !ownMark ? picksAfter(before, shape, seen) : seen;
+  const seen = own ?? (read ? picksOf(read) : follows ? picksOf(before) : USUAL_PICKS);
+  const picks: Picks = follows && !ownMark && shape ? picksAfter(before, shape, seen) : seen;
   const move = (next: Picks, thing: Thing) => {
     if (thing === "mark") setOwnMark(true);
     setOwn(next);
-    setState({});
   };
-  const size = (next: Picks, thing: Thing = "card") => move(next, thing);
-  const withScale = () =>
-    size(
-      picks.scale
-        ? { card: picks.card, cardAt: picks.cardAt, mark: picks.mark }
-        : {
-            ...picks,
-            scale: {
-              from: { x: picks.cardAt.x - 1.4 * picks.cardAt.r, y: picks.cardAt.y },
-              to: { x: picks.cardAt.x + 1.4 * picks.cardAt.r, y: picks.cardAt.y },
-              lengthMm: BANK_CARD_MM,
-            },
-          },
-    );
-  const readIt = async () => {
+  return { when, setWhen, picks, move };
+}
+
+/** Reads the colours beside the page, and records them. */
+function useReading({ findingId, pictureId, onClose }: Measured) {
+  const { run } = useBay();
+  const [state, setState] = useState<{ busy?: boolean; problem?: string }>({});
+  const readIt = async (picks: Picks, when: ColourEvent["when"]) => {
     setState({ busy: true });
     try {
       const blob = await pictureBlob(pictureId);
@@ -97,6 +78,37 @@ export function MeasurePanel({
       setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });
     }
   };
+  return { state, readIt, forget: () => setState({}) };
+}
+
+/** The picks with a known length in them, or without it again. */
+const withOrWithoutScale = (picks: Picks): Picks =>
+  picks.scale
+    ? { card: picks.card, cardAt: picks.cardAt, mark: picks.mark }
+    : {
+        ...picks,
+        scale: {
+          from: { x: picks.cardAt.x - 1.4 * picks.cardAt.r, y: picks.cardAt.y },
+          to: { x: picks.cardAt.x + 1.4 * picks.cardAt.r, y: picks.cardAt.y },
+          lengthMm: BANK_CARD_MM,
+        },
+      };
+
+/** Point at card and mark, and the colours are read; what is wrong with the picture is said, and nothing changes. */
+export function MeasurePanel(measured: Measured) {
+  const { pictureId, onClose } = measured;
+  const url = usePicture(pictureId);
+  const shape = useShape(url);
+  const { when, setWhen, picks, move } = usePicks(measured, shape);
+  const { state, readIt, forget } = useReading(measured);
+  const [inHand, setInHand] = useState<Thing>("card");
+  if (url === null)
+    return <p role="alert">This picture is not on this device, so it cannot be measured here. Nothing changed.</p>;
+  if (!url || !shape) return <p>Opening the picture…</p>;
+  const size = (next: Picks, thing: Thing = "card") => {
+    move(next, thing);
+    forget();
+  };
   return (
     <div className="now-step measuring" data-testid="measure" aria-label="Measure a picture">
       <Pointing
@@ -105,11 +117,11 @@ export function MeasurePanel({
         picks={picks}
         inHand={inHand}
         onHand={setInHand}
-        onMove={(thing, to) => move(movedTo(picks, thing, to), thing)}
+        onMove={(thing, to) => size(movedTo(picks, thing, to), thing)}
       />
       <div>
         <div className="row-wrap">
-          <Act variant="primary" onAct={() => void readIt()} disabled={state.busy}>
+          <Act variant="primary" onAct={() => void readIt(picks, when)} disabled={state.busy}>
             {state.busy ? "Reading…" : "Read the colours"}
           </Act>
           <Act variant="link" onAct={onClose}>
@@ -133,7 +145,7 @@ export function MeasurePanel({
           value={picks.card}
           onPick={(card) => card && size({ ...picks, card })}
         />
-        <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={withScale}>
+        <Act variant="link" aria-pressed={picks.scale !== undefined} onAct={() => size(withOrWithoutScale(picks))}>
           {picks.scale ? "Leave the known length out" : "A known length lies in it: tells the area"}
         </Act>
       </div>

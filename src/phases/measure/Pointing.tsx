@@ -29,43 +29,37 @@ const ARROWS: Record<string, [number, number]> = {
 
 const KEY_STEP = 0.005;
 
-/** A picture with what is pointed at drawn over it: tap or drag puts the thing in hand there, so do the arrow keys. */
-export function Pointing({
-  url,
-  shape,
-  picks,
-  inHand,
-  onHand,
-  onMove,
-}: {
+interface Pointed {
   url: string;
   shape: Shape;
   picks: Picks;
   inHand: Thing;
   onHand: (thing: Thing) => void;
   onMove: (thing: Thing, to: Point) => void;
-}) {
+}
+
+/** What lies under the finger, the small things first; else what is in hand. */
+function thingUnder({ picks, inHand, shape: { widthPx, heightPx } }: Pointed, { x, y }: Point): Thing {
+  const near = (thing: Thing, reach: number) => {
+    const at = pointOf(picks, thing);
+    return at !== undefined && Math.hypot(x - at.x, ((y - at.y) * heightPx) / widthPx) < reach;
+  };
+  return near("from", 0.04) ? "from" : near("to", 0.04) ? "to" : near("card", picks.cardAt.r) ? "card" : inHand;
+}
+
+/** A picture with what is pointed at drawn over it: tap or drag puts the thing in hand there, so do the arrow keys. */
+export function Pointing(pointed: Pointed) {
+  const { url, shape, picks, inHand, onHand, onMove } = pointed;
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef<Thing>(inHand);
   const { widthPx, heightPx } = shape;
-  const toPicture = (clientX: number, clientY: number): Point => {
-    const box = svg.current!.getBoundingClientRect();
-    return { x: (clientX - box.left) / box.width, y: (clientY - box.top) / box.height };
-  };
-  /** What lies under the finger, the small things first; else what is in hand. */
-  const under = ({ x, y }: Point): Thing => {
-    const near = (thing: Thing, reach: number) => {
-      const at = pointOf(picks, thing);
-      return at !== undefined && Math.hypot(x - at.x, ((y - at.y) * heightPx) / widthPx) < reach;
-    };
-    return near("from", 0.04) ? "from" : near("to", 0.04) ? "to" : near("card", picks.cardAt.r) ? "card" : inHand;
-  };
   const drag = useDrag(
     ({ first, xy: [x, y], event }) => {
       event.stopPropagation();
-      const at = toPicture(x, y);
+      const box = svg.current!.getBoundingClientRect();
+      const at = { x: (x - box.left) / box.width, y: (y - box.top) / box.height };
       if (first) {
-        held.current = under(at);
+        held.current = thingUnder(pointed, at);
         onHand(held.current);
       }
       onMove(held.current, at);
@@ -80,14 +74,6 @@ export function Pointing({
     event.stopPropagation();
     onMove(inHand, { x: at.x + by[0] * KEY_STEP, y: at.y + (by[1] * KEY_STEP * widthPx) / heightPx });
   };
-  const { cardAt, mark, scale } = picks;
-  const px = ({ x, y }: Point) => [x * widthPx, y * heightPx] as const;
-  const thin = widthPx / 300;
-  const line = (thing: Thing) => ({
-    fill: "none",
-    strokeWidth: thing === inHand ? 2 * thin : thin,
-    className: `pick pick-${thing === inHand ? "held" : "still"}`,
-  });
   return (
     <div className="pointing">
       <img src={url} alt="Picture that is measured" />
@@ -103,31 +89,52 @@ export function Pointing({
       >
         {(["under", "over"] as const).map((pass) => (
           <g key={pass} className={pass === "under" ? "pick-casing" : undefined}>
-            <circle cx={px(cardAt)[0]} cy={px(cardAt)[1]} r={cardAt.r * widthPx} {...line("card")} />
-            <ellipse
-              cx={px(mark)[0]}
-              cy={px(mark)[1]}
-              rx={mark.rx * widthPx}
-              ry={mark.ry * widthPx}
-              strokeDasharray={`${4 * thin} ${3 * thin}`}
-              {...line("mark")}
-            />
-            {scale && (
-              <line
-                x1={px(scale.from)[0]}
-                y1={px(scale.from)[1]}
-                x2={px(scale.to)[0]}
-                y2={px(scale.to)[1]}
-                {...line(inHand === "to" ? "to" : "from")}
-              />
-            )}
-            {scale &&
-              (["from", "to"] as const).map((end) => (
-                <circle key={end} cx={px(scale[end])[0]} cy={px(scale[end])[1]} r={3 * thin} {...line(end)} />
-              ))}
+            <PickShapes picks={picks} inHand={inHand} shape={shape} />
           </g>
         ))}
       </svg>
     </div>
+  );
+}
+
+/** Card, mark and known length as they are drawn over the picture. */
+function PickShapes({
+  picks: { cardAt, mark, scale },
+  inHand,
+  shape: { widthPx, heightPx },
+}: Pick<Pointed, "picks" | "inHand" | "shape">) {
+  const px = ({ x, y }: Point) => [x * widthPx, y * heightPx] as const;
+  const thin = widthPx / 300;
+  const line = (thing: Thing) => ({
+    fill: "none",
+    strokeWidth: thing === inHand ? 2 * thin : thin,
+    className: `pick pick-${thing === inHand ? "held" : "still"}`,
+  });
+  const [card, middle] = [px(cardAt), px(mark)];
+  return (
+    <>
+      <circle cx={card[0]} cy={card[1]} r={cardAt.r * widthPx} {...line("card")} />
+      <ellipse
+        cx={middle[0]}
+        cy={middle[1]}
+        rx={mark.rx * widthPx}
+        ry={mark.ry * widthPx}
+        strokeDasharray={`${4 * thin} ${3 * thin}`}
+        {...line("mark")}
+      />
+      {scale && (
+        <line
+          x1={px(scale.from)[0]}
+          y1={px(scale.from)[1]}
+          x2={px(scale.to)[0]}
+          y2={px(scale.to)[1]}
+          {...line(inHand === "to" ? "to" : "from")}
+        />
+      )}
+      {scale &&
+        (["from", "to"] as const).map((end) => (
+          <circle key={end} cx={px(scale[end])[0]} cy={px(scale[end])[1]} r={3 * thin} {...line(end)} />
+        ))}
+    </>
   );
 }

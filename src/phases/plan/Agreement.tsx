@@ -62,16 +62,7 @@ export function Agreement() {
       <PriceAndHands price={price} minutes={minutes} />
       <WhenDone forecast={forecast} nowMs={nowMs} />
       <PromiseFields />
-      {excluded.length > 0 && (
-        <>
-          <h4 className="small-head mt-3">Not in it</h4>
-          <ul className="mb-2">
-            {excluded.map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
-        </>
-      )}
+      {excluded.length > 0 && <NotInIt excluded={excluded} />}
       {risks.length > 0 && (
         <>
           <h4 className="small-head">What may stay or go otherwise</h4>
@@ -86,6 +77,19 @@ export function Agreement() {
       {shown && <OwnerMessage message={message} />}
       <RateFields rates={rates} />
     </section>
+  );
+}
+
+function NotInIt({ excluded }: { excluded: string[] }) {
+  return (
+    <>
+      <h4 className="small-head mt-3">Not in it</h4>
+      <ul className="mb-2">
+        {excluded.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </>
   );
 }
 

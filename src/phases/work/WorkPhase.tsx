@@ -5,7 +5,7 @@ import { setChoice } from "@/core/job/change";
 import { type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { input, worked } from "@/core/ground/sums/working";
-import { isDue, isFree, type OrderTask } from "@/core/answers/schedule/times";
+import { isDue, isFree, Order, type OrderTask } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
@@ -24,6 +24,7 @@ import { startOps } from "./record";
 import { guardLeftMs } from "./guards";
 import { Waiting } from "./Waiting";
 import { type Assessment } from "@/core/answers/assess/assess";
+import { PhaseId, LensId } from "@/bay/state/phases";
 
 const SHOWN_DONE = 1;
 /** What is due within this is due. */
@@ -43,17 +44,7 @@ export function WorkPhase() {
       <Boundary what="The notice">
         <LateNotice />
       </Boundary>
-      {order.people > 1 && (
-        <Chips
-          label="Whose run sheet"
-          choices={Array.from({ length: order.people }, (_, index) => ({
-            id: String(index + 1),
-            name: `Hands ${index + 1}`,
-          }))}
-          value={String(hands)}
-          onPick={(value) => go({ hands: value ?? null })}
-        />
-      )}
+      {order.people > 1 && <WhoseSheet order={order} hands={hands} go={go} />}
       <DoneLines
         history={history}
         shown={shown}
@@ -90,6 +81,30 @@ export function WorkPhase() {
         <p className="soft">This browser cannot keep the screen on: set the tablet itself to stay on.</p>
       )}
     </>
+  );
+}
+
+function WhoseSheet({
+  order,
+  hands,
+  go,
+}: {
+  order: Order;
+  hands: number;
+  go: (
+    to: Partial<{ phase: PhaseId; zone: string; lens: LensId; finding: string | null; hands: string | null }>,
+  ) => void;
+}) {
+  return (
+    <Chips
+      label="Whose run sheet"
+      choices={Array.from({ length: order.people }, (_, index) => ({
+        id: String(index + 1),
+        name: `Hands ${index + 1}`,
+      }))}
+      value={String(hands)}
+      onPick={(value) => go({ hands: value ?? null })}
+    />
   );
 }
 

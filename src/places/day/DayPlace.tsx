@@ -37,6 +37,33 @@ const USUAL: DayChoices = {
   notToday: [],
 };
 
+type SetChoices = (change: Partial<DayChoices>) => Promise<void>;
+
+/** Tasks that somebody wants later: dragged, or put off a quarter of an hour at a time. */
+function useMoves({ notBefore: moved = {} }: DayChoices, set: SetChoices) {
+  const [whyNot, setWhyNot] = useState<string>();
+  const change = (notBefore: DayChoices["notBefore"]) => {
+    setWhyNot(undefined);
+    void set({ notBefore });
+  };
+  const without = (id: string) => {
+    const { [id]: _gone, ...others } = moved;
+    return others;
+  };
+  const move =
+    (timetable: Timetable) =>
+    ({ task, startMin, because }: TimedTask, toMin: number) => {
+      const at = new Date(Math.round(msAt(timetable, toMin) / 60_000) * 60_000).toISOString();
+      if (toMin >= startMin) change({ ...without(task.id), [task.id]: at });
+      else if (moved[task.id] !== undefined) change(without(task.id));
+      else
+        setWhyNot(
+          `"${task.name}" cannot be sooner: ${because.words}${because.after ? ` (${because.after.toLowerCase()})` : ""}.`,
+        );
+    };
+  return { moved, move, whyNot, onBack: (id: string) => void set({ notBefore: without(id) }) };
+}
+
 /** The day in minutes: visits one after another, drying while hands are elsewhere, and what decides when it ends. */
 export function DayPlace() {
   const nowMs = useNow();
@@ -44,56 +71,9 @@ export function DayPlace() {
   const stored = useJobsState(({ stored }) => stored);
   const choices = { ...USUAL, ...useSettings().day };
   const jobs = useMemo(() => openJobs(stored, choices.order), [stored, choices.order]);
-  const visits = jobs.filter(({ id }) => !choices.notToday.includes(id));
-  const fromMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
-  const kit = useKit();
-  const { news, searching, again } = useTimetable(visits, choices, fromMs);
-  const [ordering, setOrdering] = useState(false);
-  const [whyNot, setWhyNot] = useState<string>();
-  const set = async (change: Partial<DayChoices>) => {
+  const set: SetChoices = async (change) => {
     await changeSettings({ day: { ...choices, ...change } });
   };
-  const earlier = (id: string) => {
-    const order = jobs.map((job) => job.id);
-    const at = order.indexOf(id);
-    order.splice(at - 1, 0, ...order.splice(at, 1));
-    void set({ order });
-  };
-
-  const orderThem = async () => {
-    setOrdering(true);
-    const order = await bestVisits(visits, kit, settingsOf(choices, fromMs));
-    setOrdering(false);
-    await set({ order });
-    notify(
-      order.join() === visits.map(({ id }) => id).join()
-        ? "No other order of the visits is better."
-        : "The visits are in their best order.",
-    );
-  };
-  const moved = choices.notBefore ?? {};
-  const move =
-    (timetable: Timetable) =>
-    ({ task, startMin, because }: TimedTask, toMin: number) => {
-      const { [task.id]: before, ...others } = moved;
-      if (toMin >= startMin) {
-        setWhyNot(undefined);
-        void set({
-          notBefore: {
-            ...others,
-            [task.id]: new Date(Math.round(msAt(timetable, toMin) / 60_000) * 60_000).toISOString(),
-          },
-        });
-      } else if (before !== undefined) {
-        setWhyNot(undefined);
-        void set({ notBefore: others });
-      } else
-        setWhyNot(
-          `"${task.name}" cannot be sooner: ${because.words}${because.after ? ` (${because.after.toLowerCase()})` : ""}.`,
-        );
-    };
-  const saveCalendar = async (timetable: Timetable) => (await import("./calendar")).saveDay(timetable, visits);
-
   return (
     <PlaceFrame at="/day">
       <div className="row-between mb-3">
@@ -101,95 +81,141 @@ export function DayPlace() {
       </div>
       {status === "loading" && <p>Opening your jobs…</p>}
       {status === "ready" && jobs.length === 0 && <NothingToPlan />}
-      {jobs.length > 0 && (
-        <>
-          {news && "problem" in news && (
-            <div className="caution caution-danger" role="alert">
-              <h3>No timetable like this</h3>
-              <p>{news.problem}</p>
-            </div>
-          )}
-          {news?.unplanned?.map(({ jobId, problem }) => {
-            const job = stored[jobId];
-            return job && <UnplannedJob key={jobId} job={job} problem={problem} />;
-          })}
-          {!news && visits.length > 0 && <p>Planning the day…</p>}
-          {news && "day" in news && (
-            <Boundary what="The verdict">
-              <Verdict timetable={news} jobs={visits} nowMs={nowMs} />
-            </Boundary>
-          )}
-          {news && "day" in news && (
-            <Boundary what="The timetable">
-              <Lanes
-                timetable={news}
-                people={choices.people}
-                titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))}
-                onMove={move(news)}
-              />
-            </Boundary>
-          )}
-          {whyNot && (
-            <p role="alert" data-testid="why-not">
-              <b>{whyNot}</b>
-            </p>
-          )}
-          {news && "day" in news && (
-            <SearchButtons
-              searching={searching}
-              again={again}
-              news={news}
-              moved={moved}
-              set={set}
-              saveCalendar={saveCalendar}
-            />
-          )}
-          <OwnMinutes />
-          <div className="block mt-3">
-            <div className="row-between">
-              <h2>Visits</h2>
-              {visits.length > 1 && (
-                <Act disabled={ordering} onAct={() => void orderThem()}>
-                  {ordering ? "Trying every order…" : "Put them in the best order"}
-                </Act>
-              )}
-            </div>
-            {jobs.map((job, index) => (
-              <VisitLine
-                key={job.id}
-                job={job}
-                choices={choices}
-                visits={visits}
-                index={index}
-                earlier={earlier}
-                set={set}
-              />
-            ))}
-            <DayNumbers choices={choices} set={set} />
-          </div>
-          {news && "day" in news && (
-            <Boundary what="The list">
-              <TaskList
-                timetable={news}
-                jobs={visits}
-                nowMs={nowMs}
-                moved={moved}
-                onMove={move(news)}
-                onBack={(id) => {
-                  const { [id]: _gone, ...others } = moved;
-                  void set({ notBefore: others });
-                }}
-              />
-            </Boundary>
-          )}
-        </>
-      )}
+      {jobs.length > 0 && <DayOf jobs={jobs} choices={choices} set={set} nowMs={nowMs} />}
       {status === "ready" && (
         <Boundary what="The list of visits">
           <ReturnVisits jobs={Object.values(stored)} nowMs={nowMs} />
         </Boundary>
       )}
     </PlaceFrame>
+  );
+}
+
+function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices; set: SetChoices; nowMs: number }) {
+  const visits = jobs.filter(({ id }) => !choices.notToday.includes(id));
+  const fromMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
+  const search = useTimetable(visits, choices, fromMs);
+  const { news } = search;
+  const moves = useMoves(choices, set);
+  const timetable = news && "day" in news ? news : undefined;
+  return (
+    <>
+      {news && "problem" in news && (
+        <div className="caution caution-danger" role="alert">
+          <h3>No timetable like this</h3>
+          <p>{news.problem}</p>
+        </div>
+      )}
+      {news?.unplanned?.map(({ jobId, problem }) => {
+        const job = jobs.find(({ id }) => id === jobId);
+        return job && <UnplannedJob key={jobId} job={job} problem={problem} />;
+      })}
+      {!news && visits.length > 0 && <p>Planning the day…</p>}
+      {timetable && <TimetableOf timetable={timetable} {...{ visits, choices, set, nowMs, moves }} search={search} />}
+      <OwnMinutes />
+      <Visits {...{ jobs, visits, choices, set, fromMs }} />
+      {timetable && (
+        <Boundary what="The list">
+          <TaskList
+            timetable={timetable}
+            jobs={visits}
+            nowMs={nowMs}
+            moved={moves.moved}
+            onMove={moves.move(timetable)}
+            onBack={moves.onBack}
+          />
+        </Boundary>
+      )}
+    </>
+  );
+}
+
+function TimetableOf({
+  timetable,
+  visits,
+  choices,
+  set,
+  nowMs,
+  moves: { moved, move, whyNot },
+  search: { searching, again },
+}: {
+  timetable: Timetable;
+  visits: Job[];
+  choices: DayChoices;
+  set: SetChoices;
+  nowMs: number;
+  moves: ReturnType<typeof useMoves>;
+  search: ReturnType<typeof useTimetable>;
+}) {
+  const saveCalendar = async (of: Timetable) => (await import("./calendar")).saveDay(of, visits);
+  return (
+    <>
+      <Boundary what="The verdict">
+        <Verdict timetable={timetable} jobs={visits} nowMs={nowMs} />
+      </Boundary>
+      <Boundary what="The timetable">
+        <Lanes
+          timetable={timetable}
+          people={choices.people}
+          titles={Object.fromEntries(visits.map(({ id, title }) => [id, title]))}
+          onMove={move(timetable)}
+        />
+      </Boundary>
+      {whyNot && (
+        <p role="alert" data-testid="why-not">
+          <b>{whyNot}</b>
+        </p>
+      )}
+      <SearchButtons {...{ searching, again, moved, set, saveCalendar }} news={timetable} />
+    </>
+  );
+}
+
+/** The visits in their order, and the numbers of the day. */
+function Visits({
+  jobs,
+  visits,
+  choices,
+  set,
+  fromMs,
+}: {
+  jobs: Job[];
+  visits: Job[];
+  choices: DayChoices;
+  set: SetChoices;
+  fromMs: number;
+}) {
+  const kit = useKit();
+  const [ordering, setOrdering] = useState(false);
+  const earlier = (id: string) => {
+    const order = jobs.map((job) => job.id);
+    const at = order.indexOf(id);
+    order.splice(at - 1, 0, ...order.splice(at, 1));
+    void set({ order });
+  };
+  const orderThem = async () => {
+    setOrdering(true);
+    const order = await bestVisits(visits, kit, settingsOf(choices, fromMs));
+    setOrdering(false);
+    await set({ order });
+    const same = order.join() === visits.map(({ id }) => id).join();
+    notify(same ? "No other order of the visits is better." : "The visits are in their best order.");
+  };
+  return (
+    <div className="block mt-3">
+      <div className="row-between">
+        <h2>Visits</h2>
+        {visits.length > 1 && (
+          <Act disabled={ordering} onAct={() => void orderThem()}>
+            {ordering ? "Trying every order…" : "Put them in the best order"}
+          </Act>
+        )}
+      </div>
+      {jobs.map((job, index) => (
+        <VisitLine key={job.id} {...{ job, choices, visits, index, earlier, set }} />
+      ))}
+      <DayNumbers choices={choices} set={set} />
+    </div>
   );
 }
 
@@ -332,18 +358,24 @@ function DayNumbers({ choices, set }: { choices: DayChoices; set: (change: Parti
           onPick={(value) => void set({ noonBreak: value !== undefined })}
         />
       </div>
-      <div>
-        <div className="form-label">Hours</div>
-        <Chips
-          label="Hours"
-          choices={HOURS}
-          value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id}
-          onPick={(id) => {
-            const picked = HOURS.find((each) => each.id === id);
-            void set({ hours: picked && { from: picked.from, to: picked.to } });
-          }}
-        />
-      </div>
+      <HoursChips choices={choices} set={set} />
+    </div>
+  );
+}
+
+function HoursChips({ choices, set }: { choices: DayChoices; set: (change: Partial<DayChoices>) => Promise<void> }) {
+  return (
+    <div>
+      <div className="form-label">Hours</div>
+      <Chips
+        label="Hours"
+        choices={HOURS}
+        value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id}
+        onPick={(id) => {
+          const picked = HOURS.find((each) => each.id === id);
+          void set({ hours: picked && { from: picked.from, to: picked.to } });
+        }}
+      />
     </div>
   );
 }

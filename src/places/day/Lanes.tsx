@@ -6,7 +6,6 @@ import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import type { Timetable } from "@/workers/timetable.worker";
 import { handLanes, msAt, timedTasks, type TimedTask } from "./tasks";
-import { type DayTask } from "@/core/answers/day/day";
 
 const LANE_PX = 46;
 const NAME_PX = 150;
@@ -20,6 +19,78 @@ const LEAST_DRAG_PX = 6;
 /** The hours with hands in them take this share of the width, drying the rest. */
 const WORK_SHARE = 0.78;
 const CHARACTER_PX = 7.6;
+
+/** A day laid out on the screen. */
+interface Chart {
+  timetable: Timetable;
+  tasks: TimedTask[];
+  people: number;
+  machines: string[];
+  jobIds: string[];
+  /** Where a minute stands, and the minute that stands somewhere, px. */
+  x: (minute: number) => number;
+  minuteAt: (px: number) => number;
+  /** The top of a lane, px: visits, then hands, machines, and what waits of each visit. */
+  y: (lane: number) => number;
+  width: number;
+  height: number;
+  endMin: number;
+  prefix: string;
+}
+
+/** The clock over the width: the hours with hands in them wide, drying narrow. */
+function clockOf(tasks: readonly TimedTask[], promised: readonly number[], seen: number) {
+  const handsDone = Math.max(1, ...tasks.filter(({ hands }) => hands > 0).map(({ endMin }) => endMin));
+  const endMin = Math.max(
+    handsDone * 1.02,
+    ...tasks.map(({ endMin }) => endMin),
+    ...promised.filter((at) => at < handsDone * 4),
+  );
+  const share = endMin > handsDone * 1.1 ? WORK_SHARE : 1;
+  const width = Math.max(seen, NAME_PX + 12 + (handsDone * LEAST_MINUTE_PX) / share);
+  const room = width - NAME_PX - 12;
+  const x = (minute: number) =>
+    NAME_PX +
+    (minute <= handsDone
+      ? (minute / handsDone) * room * share
+      : room * (share + ((minute - handsDone) / (endMin - handsDone)) * (1 - share)));
+  const minuteAt = (px: number) => {
+    const along = Math.max(0, px - NAME_PX) / room;
+    return along <= share
+      ? (along / share) * handsDone
+      : handsDone + ((along - share) / (1 - share)) * (endMin - handsDone);
+  };
+  return { x, minuteAt, width, endMin };
+}
+
+const promisesOf = ({ day }: Timetable) => day.problem.dues.filter(({ name }) => name !== DRIES_OUT);
+const y = (lane: number) => TOP_PX + lane * LANE_PX;
+
+function chartOf(timetable: Timetable, people: number, seen: number, prefix: string): Chart {
+  const tasks = timedTasks(timetable);
+  const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
+  const jobIds = [...new Set(tasks.map(({ task }) => task.jobId))];
+  const clock = clockOf(
+    tasks,
+    promisesOf(timetable).map(({ at }) => at),
+    seen,
+  );
+  const height = y(1 + people + machines.length + jobIds.length) + 6;
+  return { timetable, tasks, people, machines, jobIds, y, height, prefix, ...clock };
+}
+
+const numberOf = ({ jobIds }: Chart, jobId: string) => jobIds.indexOf(jobId) + 1;
+const handLane = (lane: number) => 1 + lane;
+const machineLane = ({ people, machines }: Chart, machine: string) => 1 + people + machines.indexOf(machine);
+const jobLane = ({ people, machines, jobIds }: Chart, jobId: string) =>
+  1 + people + machines.length + jobIds.indexOf(jobId);
+
+const laneNames = ({ people, machines, jobIds }: Chart) => [
+  "Visits",
+  ...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)),
+  ...machines.map((machine) => MACHINES[machine as MachineId].name),
+  ...jobIds.map((_, index) => `Visit ${index + 1}, waits`),
+];
 
 /** Lanes over the clock: each pair of hands, each machine, and for each job what waits and dries. */
 export function Lanes({
@@ -35,139 +106,24 @@ export function Lanes({
 }) {
   const { ref, width: seen } = useWidth();
   const prefix = `lanes${useId().replace(/\W/g, "")}-`;
-  const tasks = timedTasks(timetable);
-  const { day } = timetable;
-  const handsDone = Math.max(1, ...tasks.filter(({ hands }) => hands > 0).map(({ endMin }) => endMin));
-  const promises = day.problem.dues.filter(({ name }) => name !== DRIES_OUT);
-  const promised = promises.map(({ at }) => at);
-  const end = Math.max(
-    handsDone * 1.02,
-    ...tasks.map(({ endMin }) => endMin),
-    ...promised.filter((at) => at < handsDone * 4),
-  );
-  const share = end > handsDone * 1.1 ? WORK_SHARE : 1;
-  const width = Math.max(seen, NAME_PX + 12 + (handsDone * LEAST_MINUTE_PX) / share);
-  const room = width - NAME_PX - 12;
-  const x = (minute: number) =>
-    NAME_PX +
-    (minute <= handsDone
-      ? (minute / handsDone) * room * share
-      : room * (share + ((minute - handsDone) / (end - handsDone)) * (1 - share)));
-  const minuteAt = (px: number) => {
-    const along = Math.max(0, px - NAME_PX) / room;
-    return along <= share
-      ? (along / share) * handsDone
-      : handsDone + ((along - share) / (1 - share)) * (end - handsDone);
-  };
-  const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
-  const jobIds = [...new Set(tasks.map(({ task }) => task.jobId))];
-  const numberOf = (jobId: string) => jobIds.indexOf(jobId) + 1;
-  const lanes = [
-    "Visits",
-    ...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)),
-    ...machines.map((machine) => MACHINES[machine as MachineId].name),
-    ...jobIds.map((_, index) => `Visit ${index + 1}, waits`),
-  ];
-  const y = (lane: number) => TOP_PX + lane * LANE_PX;
-  const handLane = (lane: number) => 1 + lane;
-  const machineLane = (machine: string) => 1 + people + machines.indexOf(machine);
-  const jobLane = (jobId: string) => 1 + people + machines.length + jobIds.indexOf(jobId);
-  const height = y(lanes.length) + 6;
-  const timed = new Map(tasks.map((each) => [each.task.id, each]));
-  const windows = day.problem.lags.filter(
-    ({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)!.task.kind === "step",
-  );
+  const chart = chartOf(timetable, people, seen, prefix);
+  const { tasks, width, height } = chart;
   return (
     <div className="lanes" ref={ref} tabIndex={0} role="region" aria-label="Timetable">
       <svg
         width={width}
         height={height}
         role="img"
-        aria-label={`${tasks.length} tasks over ${lanes.length} lanes; the same stands in the list below`}
+        aria-label={`${tasks.length} tasks over ${laneNames(chart).length} lanes; the same stands in the list below`}
       >
         <Weaves prefix={prefix} />
-        {spaced(hoursBetween(timetable, 0, end), x).map(({ minute, words }) => (
-          <g key={minute}>
-            <line x1={x(minute)} x2={x(minute)} y1={TOP_PX - 6} y2={height} stroke="var(--line)" />
-            <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">
-              {words}
-            </text>
-          </g>
-        ))}
-        {lanes.map((name, lane) => (
-          <g key={lane}>
-            <line x1={0} x2={width} y1={y(lane) + LANE_PX} y2={y(lane) + LANE_PX} stroke="var(--line)" />
-            <text x={4} y={y(lane) + 28}>
-              {name}
-            </text>
-          </g>
-        ))}
-        {day.problem.breaks.map(({ from, to }) => (
-          <rect
-            key={from}
-            x={x(Math.max(0, from))}
-            width={Math.max(0, x(to) - x(Math.max(0, from)))}
-            y={y(handLane(0))}
-            height={people * LANE_PX}
-            fill="var(--line)"
-            opacity="0.6"
-          />
-        ))}
-        {jobIds.map((jobId) => {
-          const its = tasks.filter(({ task, hands }) => task.jobId === jobId && hands > 0);
-          if (its.length === 0) return null;
-          const [from, to] = [its[0]!.startMin, Math.max(...its.map(({ endMin }) => endMin))];
-          const fits = Math.floor((x(to) - x(from) - 10) / CHARACTER_PX);
-          const name = `${numberOf(jobId)} ${titles[jobId] ?? ""}`;
-          return <VisitSpan key={jobId} x={x} from={from} y={y} to={to} name={name} fits={fits} />;
-        })}
-        {handLanes(tasks, people).map(({ lane, timed: each }) => (
-          <Bar
-            key={`${each.task.id}-${lane}`}
-            timed={each}
-            x={x}
-            y={y(handLane(lane))}
-            label={`${numberOf(each.task.jobId)} ${each.task.name}`}
-            onMove={(byPx) => onMove(each, minuteAt(x(each.startMin) + byPx))}
-          />
-        ))}
-        {tasks
-          .filter(({ task }) => task.machine)
-          .map((each) => (
-            <Bar
-              key={`m-${each.task.id}`}
-              timed={each}
-              x={x}
-              y={y(machineLane(each.task.machine!))}
-              label={String(numberOf(each.task.jobId))}
-            />
-          ))}
-        {windows.map(({ from, min, max, to }, index) => {
-          const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
-          const lane = y(jobLane(timed.get(from)!.task.jobId));
-          return (
-            <WaitWindow key={index} x={x} begin={begin} min={min} max={max} lane={lane} prefix={prefix} start={start} />
-          );
-        })}
-        {tasks
-          .filter(({ task }) => task.kind === "drying" || task.kind === "airing")
-          .map(({ task, startMin, endMin }) => (
-            <DryingBar
-              key={task.id}
-              task={task}
-              x={x}
-              startMin={startMin}
-              endMin={endMin}
-              y={y}
-              jobLane={jobLane}
-              prefix={prefix}
-            />
-          ))}
-        {promises
-          .filter(({ at }) => at <= end)
-          .map(({ name, at, task }) => (
-            <PromiseLine key={`${name}-${task}`} name={name} x={x} at={at} height={height} />
-          ))}
+        <Ground chart={chart} />
+        <VisitSpans chart={chart} titles={titles} />
+        <HandBars chart={chart} onMove={onMove} />
+        <MachineBars chart={chart} />
+        <WaitWindows chart={chart} />
+        <DryingBars chart={chart} />
+        <PromiseLines chart={chart} />
       </svg>
       <p className="soft lanes-key">
         Filled: no time in hand. Hatched: when the next step on that cloth may begin, with its begin marked; dotted:
@@ -175,6 +131,124 @@ export function Lanes({
       </p>
     </div>
   );
+}
+
+/** Hours, lanes with their names, and breaks. */
+function Ground({ chart }: { chart: Chart }) {
+  const { timetable, x, width, height, people, endMin } = chart;
+  return (
+    <>
+      {spaced(hoursBetween(timetable, 0, endMin), x).map(({ minute, words }) => (
+        <g key={minute}>
+          <line x1={x(minute)} x2={x(minute)} y1={TOP_PX - 6} y2={height} stroke="var(--line)" />
+          <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">
+            {words}
+          </text>
+        </g>
+      ))}
+      {laneNames(chart).map((name, lane) => (
+        <g key={lane}>
+          <line x1={0} x2={width} y1={y(lane) + LANE_PX} y2={y(lane) + LANE_PX} stroke="var(--line)" />
+          <text x={4} y={y(lane) + 28}>
+            {name}
+          </text>
+        </g>
+      ))}
+      {timetable.day.problem.breaks.map(({ from, to }) => (
+        <rect
+          key={from}
+          x={x(Math.max(0, from))}
+          width={Math.max(0, x(to) - x(Math.max(0, from)))}
+          y={y(handLane(0))}
+          height={people * LANE_PX}
+          fill="var(--line)"
+          opacity="0.6"
+        />
+      ))}
+    </>
+  );
+}
+
+function VisitSpans({ chart, titles }: { chart: Chart; titles: Readonly<Record<string, string>> }) {
+  const { jobIds, tasks, x } = chart;
+  return jobIds.map((jobId) => {
+    const its = tasks.filter(({ task, hands }) => task.jobId === jobId && hands > 0);
+    if (its.length === 0) return null;
+    const [from, to] = [its[0]!.startMin, Math.max(...its.map(({ endMin }) => endMin))];
+    const fits = Math.floor((x(to) - x(from) - 10) / CHARACTER_PX);
+    const name = `${numberOf(chart, jobId)} ${titles[jobId] ?? ""}`;
+    return <VisitSpan key={jobId} x={x} from={from} y={y} to={to} name={name} fits={fits} />;
+  });
+}
+
+function HandBars({ chart, onMove }: { chart: Chart; onMove: (timed: TimedTask, toMin: number) => void }) {
+  const { tasks, people, x, minuteAt } = chart;
+  return handLanes(tasks, people).map(({ lane, timed }) => (
+    <Bar
+      key={`${timed.task.id}-${lane}`}
+      timed={timed}
+      x={x}
+      y={y(handLane(lane))}
+      label={`${numberOf(chart, timed.task.jobId)} ${timed.task.name}`}
+      onMove={(byPx) => onMove(timed, minuteAt(x(timed.startMin) + byPx))}
+    />
+  ));
+}
+
+function MachineBars({ chart }: { chart: Chart }) {
+  return chart.tasks.flatMap((timed) =>
+    timed.task.machine ? (
+      <Bar
+        key={`m-${timed.task.id}`}
+        timed={timed}
+        x={chart.x}
+        y={y(machineLane(chart, timed.task.machine))}
+        label={String(numberOf(chart, timed.task.jobId))}
+      />
+    ) : (
+      []
+    ),
+  );
+}
+
+/** When the next step on a cloth may begin, and where it does. */
+function WaitWindows({ chart }: { chart: Chart }) {
+  const { timetable, tasks, x, prefix } = chart;
+  const timed = new Map(tasks.map((each) => [each.task.id, each]));
+  return timetable.day.problem.lags
+    .filter(({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)!.task.kind === "step")
+    .map(({ from, min, max, to }, index) => {
+      const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
+      const lane = y(jobLane(chart, timed.get(from)!.task.jobId));
+      return (
+        <WaitWindow key={index} x={x} begin={begin} min={min} max={max} lane={lane} prefix={prefix} start={start} />
+      );
+    });
+}
+
+function DryingBars({ chart }: { chart: Chart }) {
+  const { tasks, x, prefix } = chart;
+  return tasks
+    .filter(({ task }) => task.kind === "drying" || task.kind === "airing")
+    .map(({ task, startMin, endMin }) => (
+      <g key={task.id}>
+        <rect
+          x={x(startMin)}
+          width={Math.max(2, x(endMin) - x(startMin))}
+          y={y(jobLane(chart, task.jobId)) + 8}
+          height={LANE_PX - 18}
+          fill={`url(#${prefix}dry)`}
+          stroke="var(--woad)"
+        />
+        <title>{task.name}</title>
+      </g>
+    ));
+}
+
+function PromiseLines({ chart: { timetable, endMin, x, height } }: { chart: Chart }) {
+  return promisesOf(timetable)
+    .filter(({ at }) => at <= endMin)
+    .map(({ name, at, task }) => <PromiseLine key={`${name}-${task}`} name={name} x={x} at={at} height={height} />);
 }
 
 function Weaves({ prefix }: { prefix: string }) {
@@ -243,38 +317,6 @@ function WaitWindow({
         stroke="var(--weld)"
       />
       <line x1={x(start)} x2={x(start)} y1={lane + 6} y2={lane + LANE_PX - 8} stroke="var(--ink)" strokeWidth="2.5" />
-    </g>
-  );
-}
-
-function DryingBar({
-  task,
-  x,
-  startMin,
-  endMin,
-  y,
-  jobLane,
-  prefix,
-}: {
-  task: DayTask;
-  x: (minute: number) => number;
-  startMin: number;
-  endMin: number;
-  y: (lane: number) => number;
-  jobLane: (jobId: string) => number;
-  prefix: string;
-}) {
-  return (
-    <g>
-      <rect
-        x={x(startMin)}
-        width={Math.max(2, x(endMin) - x(startMin))}
-        y={y(jobLane(task.jobId)) + 8}
-        height={LANE_PX - 18}
-        fill={`url(#${prefix}dry)`}
-        stroke="var(--woad)"
-      />
-      <title>{task.name}</title>
     </g>
   );
 }

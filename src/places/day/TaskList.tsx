@@ -69,57 +69,94 @@ function TaskRows({
 }) {
   return (
     <tbody>
-      {timedTasks(timetable).map((timed) => {
-        const { task, startMin, latestMin, because, hands } = timed;
-        return (
-          <tr key={task.id}>
-            <td data-label="From">
-              <Num
-                of={worked("schedule.taskStart", startMin, "min", [
-                  input("from when it is planned", clock(0)),
-                  input("takes", task.minutes, "min"),
-                ])}
-                words={clock(startMin)}
-              />
-            </td>
-            <th scope="row">
-              {task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span>
-            </th>
-            <td data-label="Takes">
-              <Num of={entered("as planned, up to a whole minute", task.minutes, "min", "computed")} />
-            </td>
-            <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
-            <td data-label="May start later by">
-              <Num
-                of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
-                  input("planned start", clock(startMin)),
-                  input("latest safe start", clock(latestMin)),
-                ])}
-              />
-            </td>
-            <td data-label="Not sooner because" className="soft">
-              {because.words}
-              {because.after && `: ${because.after.toLowerCase()}`}
-            </td>
-            <td>
-              {hands > 0 && !task.begun && (
-                <Act
-                  variant="link"
-                  aria-label={`${task.name}: a quarter of an hour later`}
-                  onAct={() => onMove(timed, startMin + MOVE_MIN)}
-                >
-                  Later
-                </Act>
-              )}
-              {moved[task.id] !== undefined && (
-                <Act variant="link" aria-label={`${task.name}: as it comes`} onAct={() => onBack(task.id)}>
-                  As it comes
-                </Act>
-              )}
-            </td>
-          </tr>
-        );
-      })}
+      {timedTasks(timetable).map((timed) => (
+        <TaskRow key={timed.task.id} timed={timed} {...{ clock, jobs, onMove, moved, onBack }} />
+      ))}
     </tbody>
+  );
+}
+
+function TaskRow({
+  timed,
+  clock,
+  jobs,
+  onMove,
+  moved,
+  onBack,
+}: {
+  timed: TimedTask;
+  clock: (minute: number) => string;
+  jobs: readonly Job[];
+  onMove: (timed: TimedTask, toMin: number) => void;
+  moved: Readonly<Record<string, string>>;
+  onBack: (taskId: string) => void;
+}) {
+  const { task, startMin, latestMin, because } = timed;
+  return (
+    <tr>
+      <td data-label="From">
+        <Num
+          of={worked("schedule.taskStart", startMin, "min", [
+            input("from when it is planned", clock(0)),
+            input("takes", task.minutes, "min"),
+          ])}
+          words={clock(startMin)}
+        />
+      </td>
+      <th scope="row">
+        {task.name} <span className="soft">{jobs.find(({ id }) => id === task.jobId)?.title}</span>
+      </th>
+      <td data-label="Takes">
+        <Num of={entered("as planned, up to a whole minute", task.minutes, "min", "computed")} />
+      </td>
+      <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
+      <td data-label="May start later by">
+        <Num
+          of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
+            input("planned start", clock(startMin)),
+            input("latest safe start", clock(latestMin)),
+          ])}
+        />
+      </td>
+      <td data-label="Not sooner because" className="soft">
+        {because.words}
+        {because.after && `: ${because.after.toLowerCase()}`}
+      </td>
+      <td>
+        <Moves {...{ timed, onMove, moved, onBack }} />
+      </td>
+    </tr>
+  );
+}
+
+function Moves({
+  timed,
+  onMove,
+  moved,
+  onBack,
+}: {
+  timed: TimedTask;
+  onMove: (timed: TimedTask, toMin: number) => void;
+  moved: Readonly<Record<string, string>>;
+  onBack: (taskId: string) => void;
+}) {
+  const { task, startMin, hands } = timed;
+  return (
+    <>
+      {hands > 0 && !task.begun && (
+        <Act
+          variant="link"
+          aria-label={`${task.name}: a quarter of an hour later`}
+          onAct={() => onMove(timed, startMin + MOVE_MIN)}
+        >
+          Later
+        </Act>
+      )}
+      {moved[task.id] !== undefined && (
+        <Act variant="link" aria-label={`${task.name}: as it comes`} onAct={() => onBack(task.id)}>
+          As it comes
+        </Act>
+      )}
+    </>
   );
 }

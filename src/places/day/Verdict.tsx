@@ -101,25 +101,7 @@ function PromiseLines({
             <b>
               {visit + 1} {title}
             </b>
-            :{" "}
-            {its.map(({ name, at, endMin }, index) => {
-              const left = sumOf("schedule.promise", { promisedMin: at, endMin }, [
-                input("promised", clock(at)),
-                input("end of its last task", clock(endMin)),
-              ]);
-              return (
-                <span key={name}>
-                  {index > 0 ? "; " : ""}
-                  {name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>},{" "}
-                  <Num
-                    of={left}
-                    words={
-                      at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`
-                    }
-                  />
-                </span>
-              );
-            })}
+            : <HoldsOrNot its={its} clock={clock} />
           </li>
         );
       })}
@@ -135,6 +117,32 @@ function PromiseLines({
       ))}
     </ul>
   );
+}
+
+/** Each promise of a visit: whether it holds, and by how much. */
+function HoldsOrNot({
+  its,
+  clock,
+}: {
+  its: readonly { name: string; at: number; endMin: number }[];
+  clock: (minute: number) => string;
+}) {
+  return its.map(({ name, at, endMin }, index) => {
+    const left = sumOf("schedule.promise", { promisedMin: at, endMin }, [
+      input("promised", clock(at)),
+      input("end of its last task", clock(endMin)),
+    ]);
+    return (
+      <span key={name}>
+        {index > 0 ? "; " : ""}
+        {name} {clock(at)}: {at >= endMin ? "holds" : <b>late</b>},{" "}
+        <Num
+          of={left}
+          words={at >= endMin ? `${formatDuration(left.value)} in hand` : `${formatDuration(-left.value)} late`}
+        />
+      </span>
+    );
+  });
 }
 
 function SlowSteps({

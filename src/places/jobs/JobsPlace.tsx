@@ -90,17 +90,21 @@ export function JobsPlace() {
           </Link>
         </div>
       )}
-      {status === "ready" && (
-        <div className="row-wrap mt-4">
-          <ImportButton />
-          {hasDemo ? (
-            <Act onAct={() => void removeDemoJobs()}>Remove the demo jobs</Act>
-          ) : (
-            <Act onAct={() => void addDemoJobs()}>Add the demo jobs</Act>
-          )}
-        </div>
-      )}
+      {status === "ready" && <JobsFoot hasDemo={hasDemo} />}
     </PlaceFrame>
+  );
+}
+
+function JobsFoot({ hasDemo }: { hasDemo: boolean }) {
+  return (
+    <div className="row-wrap mt-4">
+      <ImportButton />
+      {hasDemo ? (
+        <Act onAct={() => void removeDemoJobs()}>Remove the demo jobs</Act>
+      ) : (
+        <Act onAct={() => void addDemoJobs()}>Add the demo jobs</Act>
+      )}
+    </div>
   );
 }
 

@@ -7,16 +7,7 @@ import {
   useTable,
 } from "@tanstack/react-table";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import {
-  type SetStateAction,
-  type RefObject,
-  type Dispatch,
-  useDeferredValue,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
@@ -102,11 +93,10 @@ const columns = helper.columns([
 ]);
 const SORT_SIGN = { asc: " ▲", desc: " ▼" } as const;
 
-/** Every job with something done: found by any word, sorted by any column, opened to its steps. */
-export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
+/** What is searched for, and how long it took until its rows stood. */
+function useSearch(ledger: readonly Line[]) {
   const [words, setWords] = useState("");
   const [filter, setFilter] = useState<LedgerFilter>("all");
-  const [open, setOpen] = useState<string>();
   const wanted = useDeferredValue(words);
   const data = useMemo(() => searched(ledger, wanted, filter), [ledger, wanted, filter]);
   const typedAt = useRef<number>(undefined);
@@ -114,13 +104,52 @@ export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
     if (typedAt.current !== undefined) performance.measure("search ledger", { start: typedAt.current });
     typedAt.current = undefined;
   }, [data]);
-  const table = useTable({
+  const search = (next: string) => {
+    typedAt.current = performance.now();
+    setWords(next);
+  };
+  return { words, search, filter, setFilter, data };
+}
+
+const useLedgerTable = (data: Line[]) =>
+  useTable({
     features,
     columns,
     data,
     getRowId: ({ id }: Line) => id,
     initialState: { sorting: [{ id: "at", desc: true }] },
   });
+type LedgerTable = ReturnType<typeof useLedgerTable>;
+
+/** Every job with something done: found by any word, sorted by any column, opened to its steps. */
+export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
+  const { words, search, filter, setFilter, data } = useSearch(ledger);
+  const table = useLedgerTable(data);
+  return (
+    <>
+      <SearchField words={words} onSearch={search} data={data} ledger={ledger} />
+      <Chips<LedgerFilter>
+        label="Which jobs"
+        choices={choicesOf(LEDGER_FILTERS)}
+        value={filter}
+        onPick={(next) => setFilter(next ?? "all")}
+      />
+      {data.length === 0 && (
+        <NothingFound
+          onAll={() => {
+            search("");
+            setFilter("all");
+          }}
+        />
+      )}
+      <Rows table={table} />
+    </>
+  );
+}
+
+/** The rows in view, with room above and below for those that are not. */
+function Rows({ table }: { table: LedgerTable }) {
+  const [open, setOpen] = useState<string>();
   const { rows } = table.getRowModel();
   const top = useRef<HTMLDivElement>(null);
   const [scrollMargin, setScrollMargin] = useState(0);
@@ -133,103 +162,101 @@ export function JobsTable({ ledger }: { ledger: readonly Line[] }) {
     getItemKey: (index) => rows[index]!.id,
   });
   const items = virtual.getVirtualItems();
-  const before = items.length > 0 ? items[0]!.start - scrollMargin : 0;
-  const after = virtual.getTotalSize() - (items.length > 0 ? items.at(-1)!.end - scrollMargin : 0);
   return (
-    <>
-      <SearchField words={words} typedAt={typedAt} setWords={setWords} data={data} ledger={ledger} />
-      <Chips<LedgerFilter>
-        label="Which jobs"
-        choices={choicesOf(LEDGER_FILTERS)}
-        value={filter}
-        onPick={(next) => setFilter(next ?? "all")}
-      />
-      {data.length === 0 && <NothingFound setWords={setWords} setFilter={setFilter} />}
-      <div ref={top} className="mt-3">
-        <table className="ledger" data-testid="ledger" aria-rowcount={rows.length}>
-          <thead>
-            {table.getHeaderGroups().map((group) => (
-              <tr key={group.id}>
-                {group.headers.map((header) => {
-                  const sorted = header.column.getIsSorted();
-                  return (
-                    <th
-                      key={header.id}
-                      aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
-                    >
-                      <button type="button" className="sort" onClick={header.column.getToggleSortingHandler()}>
-                        <table.FlexRender header={header} />
-                        {sorted ? SORT_SIGN[sorted] : ""}
-                      </button>
-                    </th>
-                  );
-                })}
+    <div ref={top} className="mt-3">
+      <table className="ledger" data-testid="ledger" aria-rowcount={rows.length}>
+        <Head table={table} />
+        <Room heightPx={items.length > 0 ? items[0]!.start - scrollMargin : 0} />
+        {items.map(({ index, key }) => {
+          const row = rows[index]!;
+          const isOpen = open === row.id;
+          return (
+            <tbody key={key} ref={virtual.measureElement} data-index={index}>
+              <tr className="ledger-row" aria-rowindex={index + 1}>
+                <Cells table={table} row={row} isOpen={isOpen} onOpen={() => setOpen(isOpen ? undefined : row.id)} />
               </tr>
-            ))}
-          </thead>
-          {before > 0 && (
-            <tbody aria-hidden>
-              <tr>
-                <td colSpan={columns.length} style={{ height: before, padding: 0, border: 0 }} />
-              </tr>
-            </tbody>
-          )}
-          {items.map(({ index, key }) => {
-            const row = rows[index]!;
-            const isOpen = open === row.id;
-            return (
-              <tbody key={key} ref={virtual.measureElement} data-index={index}>
-                <tr className="ledger-row" aria-rowindex={index + 1}>
-                  {row.getAllCells().map((cell) => (
-                    <td key={cell.id} data-label={String(cell.column.columnDef.header)}>
-                      {cell.column.id === "title" ? (
-                        <button
-                          type="button"
-                          className="open-row"
-                          aria-expanded={isOpen}
-                          onClick={() => setOpen(isOpen ? undefined : row.id)}
-                        >
-                          <table.FlexRender cell={cell} />
-                        </button>
-                      ) : (
-                        <table.FlexRender cell={cell} />
-                      )}
-                    </td>
-                  ))}
+              {isOpen && (
+                <tr>
+                  <td colSpan={columns.length}>
+                    <JobDetail line={row.original} />
+                  </td>
                 </tr>
-                {isOpen && (
-                  <tr>
-                    <td colSpan={columns.length}>
-                      <JobDetail line={row.original} />
-                    </td>
-                  </tr>
-                )}
-              </tbody>
-            );
-          })}
-          {after > 0 && (
-            <tbody aria-hidden>
-              <tr>
-                <td colSpan={columns.length} style={{ height: after, padding: 0, border: 0 }} />
-              </tr>
+              )}
             </tbody>
-          )}
-        </table>
-      </div>
-    </>
+          );
+        })}
+        <Room heightPx={virtual.getTotalSize() - (items.length > 0 ? items.at(-1)!.end - scrollMargin : 0)} />
+      </table>
+    </div>
   );
 }
 
+function Head({ table }: { table: LedgerTable }) {
+  return (
+    <thead>
+      {table.getHeaderGroups().map((group) => (
+        <tr key={group.id}>
+          {group.headers.map((header) => {
+            const sorted = header.column.getIsSorted();
+            return (
+              <th
+                key={header.id}
+                aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+              >
+                <button type="button" className="sort" onClick={header.column.getToggleSortingHandler()}>
+                  <table.FlexRender header={header} />
+                  {sorted ? SORT_SIGN[sorted] : ""}
+                </button>
+              </th>
+            );
+          })}
+        </tr>
+      ))}
+    </thead>
+  );
+}
+
+function Cells({
+  table,
+  row,
+  isOpen,
+  onOpen,
+}: {
+  table: LedgerTable;
+  row: ReturnType<LedgerTable["getRowModel"]>["rows"][number];
+  isOpen: boolean;
+  onOpen: () => void;
+}) {
+  return row.getAllCells().map((cell) => (
+    <td key={cell.id} data-label={String(cell.column.columnDef.header)}>
+      {cell.column.id === "title" ? (
+        <button type="button" className="open-row" aria-expanded={isOpen} onClick={onOpen}>
+          <table.FlexRender cell={cell} />
+        </button>
+      ) : (
+        <table.FlexRender cell={cell} />
+      )}
+    </td>
+  ));
+}
+
+const Room = ({ heightPx }: { heightPx: number }) =>
+  heightPx > 0 && (
+    <tbody aria-hidden>
+      <tr>
+        <td colSpan={columns.length} style={{ height: heightPx, padding: 0, border: 0 }} />
+      </tr>
+    </tbody>
+  );
+
 function SearchField({
   words,
-  typedAt,
-  setWords,
+  onSearch,
   data,
   ledger,
 }: {
   words: string;
-  typedAt: RefObject<number | undefined>;
-  setWords: Dispatch<SetStateAction<string>>;
+  onSearch: (words: string) => void;
   data: Line[];
   ledger: readonly Line[];
 }) {
@@ -241,10 +268,7 @@ function SearchField({
         aria-label="Search the ledger"
         placeholder="Job, customer, mark, agent, step"
         value={words}
-        onChange={({ target }) => {
-          typedAt.current = performance.now();
-          setWords(target.value);
-        }}
+        onChange={({ target }) => onSearch(target.value)}
       />
       <span role="status" data-testid="found">
         {data.length === ledger.length ? `${ledger.length} jobs` : `${data.length} of ${ledger.length} jobs`}
@@ -253,23 +277,11 @@ function SearchField({
   );
 }
 
-function NothingFound({
-  setWords,
-  setFilter,
-}: {
-  setWords: Dispatch<SetStateAction<string>>;
-  setFilter: Dispatch<SetStateAction<"open" | "back" | "all" | "stayed" | "late">>;
-}) {
+function NothingFound({ onAll }: { onAll: () => void }) {
   return (
     <p className="mt-3">
       No job holds that.{" "}
-      <Act
-        variant="link"
-        onAct={() => {
-          setWords("");
-          setFilter("all");
-        }}
-      >
+      <Act variant="link" onAct={onAll}>
         Show all
       </Act>
     </p>

@@ -221,7 +221,6 @@ function Evidence({
   const [test, setTest] = useState<EvidenceId>("towel");
   const [family, setFamily] = useState<FamilyId>("tannin");
   const row = testOf(test);
-  const f = FAMILY_IDS.indexOf(family);
   const columns = tablesWith(own).columns[test];
   return (
     <section className="block" aria-label="Evidence">
@@ -260,80 +259,78 @@ function Evidence({
             <th />
           </tr>
         </thead>
-        <OutcomeRows row={row} test={test} family={family} own={own} columns={columns} f={f} keep={keep} />
+        <OutcomeRows row={row} test={test} family={family} own={own} columns={columns} keep={keep} />
       </table>
     </section>
   );
 }
 
-function OutcomeRows({
-  row,
-  test,
-  family,
-  own,
-  columns,
-  f,
-  keep,
-}: {
-  row: EvidenceTest;
+/** The test and the family in hand, and what is kept of them. */
+interface RowsOf {
   test: EvidenceId;
   family: FamilyId;
   own: OwnTables | undefined;
   columns: Record<string, readonly number[]>;
-  f: number;
   keep: (next: OwnTables | undefined, words: string) => void;
-}) {
+}
+
+function OutcomeRows({ row, ...of }: RowsOf & { row: EvidenceTest }) {
   return (
     <tbody>
-      {Object.entries(row.outcomes).map(([outcome, { name }]) => {
-        const table = tableWeight(test, outcome, family);
-        const mine = ownWeight(own, test, outcome, family);
-        return (
-          <tr key={`${test}-${family}-${outcome}`}>
-            <th scope="row">{name}</th>
-            <td>
-              <Num
-                of={sumOf("diagnosis.likelihood", {
-                  weight: mine === undefined ? stated.table(table) : stated.entered(mine),
-                  all: (mine ?? table) / columns[outcome]![f]!,
-                })}
-                share
-              />
-            </td>
-            <td>
-              <NumberField
-                label={`Weight of ${name.toLowerCase()}`}
-                hideLabel
-                unit="1"
-                min={LEAST}
-                max={MOST}
-                decimals={2}
-                value={mine ?? table}
-                onChange={(value) =>
-                  keep(
-                    withOwnWeight(own, test, outcome, family, value),
-                    `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`,
-                  )
-                }
-              />
-            </td>
-            <td>
-              {mine === undefined ? (
-                <span className="soft">the table&apos;s</span>
-              ) : (
-                <Act
-                  variant="link"
-                  onAct={() =>
-                    keep(withOwnWeight(own, test, outcome, family, undefined), `${name}: back to the table's ${table}.`)
-                  }
-                >
-                  Yours: back to {table}
-                </Act>
-              )}
-            </td>
-          </tr>
-        );
-      })}
+      {Object.entries(row.outcomes).map(([outcome, { name }]) => (
+        <OutcomeRow key={`${of.test}-${of.family}-${outcome}`} {...of} outcome={outcome} name={name} />
+      ))}
     </tbody>
+  );
+}
+
+function OutcomeRow({ test, family, own, columns, keep, outcome, name }: RowsOf & { outcome: string; name: string }) {
+  const table = tableWeight(test, outcome, family);
+  const mine = ownWeight(own, test, outcome, family);
+  const f = FAMILY_IDS.indexOf(family);
+  return (
+    <tr>
+      <th scope="row">{name}</th>
+      <td>
+        <Num
+          of={sumOf("diagnosis.likelihood", {
+            weight: mine === undefined ? stated.table(table) : stated.entered(mine),
+            all: (mine ?? table) / columns[outcome]![f]!,
+          })}
+          share
+        />
+      </td>
+      <td>
+        <NumberField
+          label={`Weight of ${name.toLowerCase()}`}
+          hideLabel
+          unit="1"
+          min={LEAST}
+          max={MOST}
+          decimals={2}
+          value={mine ?? table}
+          onChange={(value) =>
+            keep(
+              withOwnWeight(own, test, outcome, family, value),
+              `${name}: weight ${value} for ${FAMILIES[family].name.toLowerCase()}.`,
+            )
+          }
+        />
+      </td>
+      <td>
+        {mine === undefined ? (
+          <span className="soft">the table&apos;s</span>
+        ) : (
+          <Act
+            variant="link"
+            onAct={() =>
+              keep(withOwnWeight(own, test, outcome, family, undefined), `${name}: back to the table's ${table}.`)
+            }
+          >
+            Yours: back to {table}
+          </Act>
+        )}
+      </td>
+    </tr>
   );
 }

@@ -13,18 +13,9 @@ import { HowFar } from "./HowFar";
 
 const store = () => import("@/store/backupStore");
 
-/** Everything as one file, or as parts where it is large, and back: what it would change is shown before anything does. */
-export function Backup() {
-  const input = useRef<HTMLInputElement>(null);
-  const [opened, setOpened] = useState<{ file: File; opened: Opened }>();
-  const [problems, setProblems] = useState<string[]>([]);
-  const [plan, setPlan] = useState<Plan>();
+/** One work at a time, with how far it is; what it could not do is said. */
+function useDoing() {
   const [working, during] = useProgress();
-  useNow();
-  const { backedUpAt } = useSettings();
-  const any = useJobsState((state) => countOf(state) > 0);
-  const busy = working !== undefined;
-  /** One work at a time, with how far it is; what it could not do is said. */
   const doing = async (what: string, work: (tell: (done: number, of: number) => void) => Promise<void>) => {
     try {
       await during(what, work);
@@ -37,17 +28,30 @@ export function Backup() {
       );
     }
   };
+  return { working, doing };
+}
+
+const tellOfLeftOut = (leftOut: number) =>
+  notify(
+    leftOut === 1
+      ? "One job was left out: it is of a newer version, or cannot be read. It stays on this device."
+      : `${leftOut} jobs were left out: they are of a newer version, or cannot be read. They stay on this device.`,
+    "problem",
+  );
+
+/** Everything as one file, or as parts where it is large, and back: what it would change is shown before anything does. */
+export function Backup() {
+  const input = useRef<HTMLInputElement>(null);
+  const [opened, setOpened] = useState<{ file: File; opened: Opened }>();
+  const [problems, setProblems] = useState<string[]>([]);
+  const [plan, setPlan] = useState<Plan>();
+  const { working, doing } = useDoing();
+  const busy = working !== undefined;
   const save = () =>
     doing("Looking what there is", async (tell) => {
       const made = await (await store()).planBackup(tell);
       if ("problem" in made) return notify(made.problem, "problem");
-      if (made.leftOut > 0)
-        notify(
-          made.leftOut === 1
-            ? "One job was left out: it is of a newer version, or cannot be read. It stays on this device."
-            : `${made.leftOut} jobs were left out: they are of a newer version, or cannot be read. They stay on this device.`,
-          "problem",
-        );
+      if (made.leftOut > 0) tellOfLeftOut(made.leftOut);
       if (made.parts.length > 1) return setPlan(made);
       const { savePart, backedUp } = await store();
       const saved = await savePart(made, 1, undefined, tell);
@@ -72,13 +76,7 @@ export function Backup() {
   return (
     <div className="mt-3">
       <h3>Backup</h3>
-      <p>
-        {backedUpAt
-          ? `Last saved ${fullTime(Date.parse(backedUpAt))}.`
-          : any
-            ? "Never saved yet."
-            : "Jobs, pictures, shelf and tables in one ZIP."}
-      </p>
+      <LastSaved />
       <BackupButtons save={save} busy={busy} input={input} working={working} />
       <BackupInput input={input} read={read} />
       {problems.length > 0 && <NotOpened problems={problems} setProblems={setProblems} />}
@@ -93,6 +91,14 @@ export function Backup() {
       )}
     </div>
   );
+}
+
+function LastSaved() {
+  useNow();
+  const { backedUpAt } = useSettings();
+  const any = useJobsState((state) => countOf(state) > 0);
+  if (backedUpAt) return <p>Last saved {fullTime(Date.parse(backedUpAt))}.</p>;
+  return <p>{any ? "Never saved yet." : "Jobs, pictures, shelf and tables in one ZIP."}</p>;
 }
 
 function BackupButtons({

@@ -43,23 +43,62 @@ export function saversOf(job: Job, kit: Kit, asOf: string): Saver[] {
   const now = assess(job, kit, asOf);
   const before = forecastAt(now, job, Date.parse(asOf)).tighter;
   if (!before) return [];
-  const { history } = now;
+  const helps = (tries: readonly Try[]): Saver[] => {
+    const changed = applyOps(job, opsOf(job, now.history, tries, asOf)).job;
+    const { finish, usable, tighter } = forecastAt(assess(changed, kit, asOf), changed, Date.parse(asOf));
+    const slackMin = tighter!.minutes.value;
+    if (!(slackMin > before.minutes.value + WORTH_MIN)) return [];
+    const name = tries.map((each, at) => (at === 0 ? each.name : lowerFirst(each.name))).join(" and ");
+    const usableMs = usable ? { usableMs: usable.atMs } : {};
+    return [{ name, finishMs: finish.atMs, ...usableMs, slackMin, ...whatIsTaken(tries) }];
+  };
+  const singles = triesFor(job, kit, asOf, now, before.promise)
+    .flatMap((each) => helps([each]).map((saver) => ({ each, saver })))
+    .sort((a, b) => b.saver.slackMin - a.saver.slackMin);
+  const savers = singles.map(({ saver }) => saver);
+  const bestOfKinds = singles
+    .filter(({ each }, at) => singles.findIndex((other) => other.each.kind === each.kind) === at)
+    .map(({ each }) => each);
+  const together = bestOfKinds.length > 1 && !savers.some(({ slackMin }) => slackMin >= 0) ? helps(bestOfKinds) : [];
+  return [...together, ...savers.slice(0, MOST_SHOWN)];
+}
+
+const lowerFirst = (name: string) => name.charAt(0).toLowerCase() + name.slice(1);
+
+/** What is changed with one tap; what the owner has to be asked for is not. */
+function whatIsTaken(tries: readonly Try[]): Pick<Saver, "ops" | "air"> {
+  if (tries.some(({ ask }) => ask)) return {};
+  const airs = tries.flatMap(({ air }) => air ?? []);
+  return {
+    ops: tries.flatMap(({ ops = [] }) => ops),
+    ...(airs.length > 0 ? { air: Object.assign({}, ...airs) as DryingAir } : {}),
+  };
+}
+
+/** Everything that may help: hands, a damp hand-back, less water, other air. */
+function triesFor(
+  job: Job,
+  kit: Kit,
+  asOf: string,
+  { plan, history, order }: ReturnType<typeof assess>,
+  promise: string,
+): Try[] {
   const tried: Try[] = [];
   const people = job.choices.hands ?? 1;
-  if (now.order.tasks.length > 1 && people < MOST_HANDS)
+  if (order.tasks.length > 1 && people < MOST_HANDS)
     tried.push({
       kind: "hands",
       name: people === 1 ? "A second pair of hands" : "One more pair of hands",
       ops: [setChoice("hands", people + 1)],
     });
-  if (job.promises.handBackAt && !job.promises.dampHandBackAgreed && before.promise === "hand back")
+  if (job.promises.handBackAt && !job.promises.dampHandBackAgreed && promise === "hand back")
     tried.push({
       kind: "promise",
       name: "The owner taking it back damp, if asked and agreed",
       ops: [setPromise("dampHandBackAgreed", true)],
       ask: true,
     });
-  const wetter = Object.values(now.plan.zones).filter(
+  const wetter = Object.values(plan.zones).filter(
     ({ picked, schools }) =>
       picked === "extraction" && schools.some(({ school, allowed }) => school === "low-moisture" && allowed),
   );
@@ -71,41 +110,7 @@ export function saversOf(job: Job, kit: Kit, asOf: string): Saver[] {
     });
   for (const { way, name, air } of whatIf(job, kit, asOf).ways)
     if (way !== "as-it-is" && Object.keys(air).length > 0) tried.push({ kind: "air", name, air });
-
-  const helps = (tries: readonly Try[]): Saver[] => {
-    const changed = applyOps(job, opsOf(job, history, tries, asOf)).job;
-    const { finish, usable, tighter } = forecastAt(assess(changed, kit, asOf), changed, Date.parse(asOf));
-    const slackMin = tighter!.minutes.value;
-    if (!(slackMin > before.minutes.value + WORTH_MIN)) return [];
-    const taken = tries.some(({ ask }) => ask)
-      ? {}
-      : {
-          ops: tries.flatMap(({ ops = [] }) => ops),
-          ...(tries.some(({ air }) => air)
-            ? { air: Object.assign({}, ...tries.map(({ air }) => air)) as DryingAir }
-            : {}),
-        };
-    return [
-      {
-        name: tries
-          .map(({ name }, at) => (at === 0 ? name : name.charAt(0).toLowerCase() + name.slice(1)))
-          .join(" and "),
-        finishMs: finish.atMs,
-        ...(usable ? { usableMs: usable.atMs } : {}),
-        slackMin,
-        ...taken,
-      },
-    ];
-  };
-  const singles = tried
-    .flatMap((each) => helps([each]).map((saver) => ({ each, saver })))
-    .sort((a, b) => b.saver.slackMin - a.saver.slackMin);
-  const savers = singles.map(({ saver }) => saver);
-  const bestOfKinds = singles
-    .filter(({ each }, at) => singles.findIndex((other) => other.each.kind === each.kind) === at)
-    .map(({ each }) => each);
-  const together = bestOfKinds.length > 1 && !savers.some(({ slackMin }) => slackMin >= 0) ? helps(bestOfKinds) : [];
-  return [...together, ...savers.slice(0, MOST_SHOWN)];
+  return tried;
 }
 
 /** What a saver, or several tries together, change of a job. */

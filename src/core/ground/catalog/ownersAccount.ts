@@ -31,7 +31,7 @@ export const TRIED = {
   },
 } as const satisfies Record<string, Tried>;
 
-export type TriedId = keyof typeof TRIED;
+type TriedId = keyof typeof TRIED;
 export const TRIED_IDS = Object.keys(TRIED) as [TriedId, ...TriedId[]];
 export const triedOf = (id: TriedId): Tried => TRIED[id];
 
@@ -55,7 +55,7 @@ export const USERS = {
   frail: { name: "Old, ill or pregnant", shifts: {}, atRisk: true, mark: "judgement" },
 } as const satisfies Record<string, User>;
 
-export type UserId = keyof typeof USERS;
+type UserId = keyof typeof USERS;
 export const USER_IDS = Object.keys(USERS) as [UserId, ...UserId[]];
 export const userOf = (id: UserId): User => USERS[id];
 

@@ -52,6 +52,23 @@ function seat(
 const seatNames = (rowIndex: number, count: number) =>
   sideBySide(`${ROW_NAMES[rowIndex] ?? `Row ${rowIndex + 1}`} seat`, count);
 
+/** A row of a cabin on the drawing, mm. */
+interface Row {
+  index: number;
+  seats: number;
+  /** Prefix of its parts, such as r1. */
+  id: string;
+  name: string;
+  /** Left edge of the seats, and their width together. */
+  left: number;
+  across: number;
+  top: number;
+  footMm: number;
+  baseMm: number;
+  /** From headrest to what lies under the seat. */
+  seatMm: number;
+}
+
 /**
  * A vehicle cabin: rows of seats with belts beside them, door cloth at both sides, footwells with loose mats, the boot floor
  * behind, and the headliner drawn to the right of it all.
@@ -63,81 +80,63 @@ export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
   const rowMm = (lengthMm - bootMm) / Math.max(1, rows.length);
   const footMm = Math.max(250, rowMm * FOOTWELL_SHARE - GAP_MM);
   const baseMm = Math.max(350, rowMm - footMm - 2 * GAP_MM);
-  const seatHeight = HEADREST_MM + BACK_MM + CREVICE_MM + baseMm + 10 + UNDER_MM;
-  const pitch = footMm + seatHeight + 2 * GAP_MM;
-  const parts: Part[] = [];
-  rows.forEach((count, index) => {
-    const y = index * pitch;
-    const r = `r${index + 1}`;
-    const where = ROW_NAMES[index] ?? `Row ${index + 1}`;
-    const sides = sideBySide("", 2).map((side) => side.trim());
-    // Footwells and their mats: one a side, whatever the seats.
-    const half = (depthMm - GAP_MM) / 2;
-    sides.forEach((side, at) => {
-      const x = left + at * (half + GAP_MM);
-      const matWidth = half * 0.44;
-      parts.push(
-        part(
-          `${r}-foot-${side}`,
-          `${where} footwell ${side}`,
-          "footwell",
-          x + (at === 0 ? matWidth + 20 : 0),
-          y,
-          half - matWidth - 20,
-          footMm,
-        ),
-      );
-      parts.push(
-        part(
-          `${r}-mat-${side}`,
-          `${where} mat ${side}, loose`,
-          "mat",
-          at === 0 ? x : x + half - matWidth,
-          y,
-          matWidth,
-          footMm,
-        ),
-      );
-    });
-    const seatTop = y + footMm + GAP_MM;
-    const pitchX = depthMm / count;
-    seatNames(index, count).forEach((name, at) => {
-      const x = left + at * pitchX + BELT_MM + 20;
-      const outer = at === 0 ? "left" : at === count - 1 ? "right" : "none";
-      parts.push(
-        part(
-          `${r}-belt-${at + 1}`,
-          `${name}, belt`,
-          "belt",
-          left + at * pitchX + 4,
-          seatTop + HEADREST_MM,
-          BELT_MM,
-          BACK_MM,
-        ),
-      );
-      parts.push(...seat(`${r}-s${at + 1}`, name, outer, x, seatTop, pitchX - BELT_MM - 40, baseMm));
-    });
-    const doorMm = seatHeight + footMm;
-    parts.push(part(`${r}-door-left`, `${where} door cloth left`, "door-cloth", 0, y, DOOR_MM, doorMm));
-    parts.push(
-      part(`${r}-door-right`, `${where} door cloth right`, "door-cloth", left + depthMm + GAP_MM, y, DOOR_MM, doorMm),
-    );
-  });
-  const bottom = rows.length * pitch;
-  parts.push(part("boot", "Boot floor", "boot", left, bottom, depthMm, bootMm));
-  parts.push(
-    part(
-      "headliner",
-      "Headliner",
-      "headliner",
-      left + depthMm + DOOR_MM + 3 * GAP_MM,
-      0,
-      depthMm * 0.9,
-      lengthMm * 0.85,
-    ),
-  );
-  return parts;
+  const seatMm = HEADREST_MM + BACK_MM + CREVICE_MM + baseMm + 10 + UNDER_MM;
+  const pitch = footMm + seatMm + 2 * GAP_MM;
+  const above = left + depthMm + DOOR_MM + 3 * GAP_MM;
+  return [
+    ...rows.flatMap((seats, index) => {
+      const name = ROW_NAMES[index] ?? `Row ${index + 1}`;
+      const size = { left, across: depthMm, top: index * pitch, footMm, baseMm, seatMm };
+      const row: Row = { index, seats, id: `r${index + 1}`, name, ...size };
+      return [...footwells(row), ...seatsAndBelts(row), ...doors(row)];
+    }),
+    part("boot", "Boot floor", "boot", left, rows.length * pitch, depthMm, bootMm),
+    part("headliner", "Headliner", "headliner", above, 0, depthMm * 0.9, lengthMm * 0.85),
+  ];
 }
+
+/** Footwells and their mats: one a side, whatever the seats. */
+function footwells({ id, name, left, across, top, footMm }: Row): Part[] {
+  const half = (across - GAP_MM) / 2;
+  const mat = half * 0.44;
+  return sideBySide("", 2).flatMap((each, at) => {
+    const side = each.trim();
+    const x = left + at * (half + GAP_MM);
+    const footX = x + (at === 0 ? mat + 20 : 0);
+    const matX = at === 0 ? x : x + half - mat;
+    return [
+      part(`${id}-foot-${side}`, `${name} footwell ${side}`, "footwell", footX, top, half - mat - 20, footMm),
+      part(`${id}-mat-${side}`, `${name} mat ${side}, loose`, "mat", matX, top, mat, footMm),
+    ];
+  });
+}
+
+function seatsAndBelts({ index, seats, id, left, across, top, footMm, baseMm }: Row): Part[] {
+  const seatTop = top + footMm + GAP_MM;
+  const pitch = across / seats;
+  return seatNames(index, seats).flatMap((name, at) => {
+    const beltX = left + at * pitch + 4;
+    const x = left + at * pitch + BELT_MM + 20;
+    const outer = at === 0 ? "left" : at === seats - 1 ? "right" : "none";
+    return [
+      part(`${id}-belt-${at + 1}`, `${name}, belt`, "belt", beltX, seatTop + HEADREST_MM, BELT_MM, BACK_MM),
+      ...seat(`${id}-s${at + 1}`, name, outer, x, seatTop, pitch - BELT_MM - 40, baseMm),
+    ];
+  });
+}
+
+const doors = ({ id, name, left, across, top, footMm, seatMm }: Row): Part[] => [
+  part(`${id}-door-left`, `${name} door cloth left`, "door-cloth", 0, top, DOOR_MM, seatMm + footMm),
+  part(
+    `${id}-door-right`,
+    `${name} door cloth right`,
+    "door-cloth",
+    left + across + GAP_MM,
+    top,
+    DOOR_MM,
+    seatMm + footMm,
+  ),
+];
 
 const SALOON_BACK_MM = 450;
 

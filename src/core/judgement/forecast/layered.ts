@@ -120,6 +120,21 @@ function layersDrying(zones: Record<string, WetZone>, place: DryingPlace, finene
 const hoursOf = (course: Course, piece: number, { dryAtLPerM2 }: WetZone) =>
   course.cutOff && course.slabs[piece]!.total.at(-1)! > dryAtLPerM2 ? Infinity : dryAtHours(course, piece, dryAtLPerM2);
 
+/** What one zone's drying is read off: its slab in the course, and what is said beside every number of it. */
+interface Reading {
+  zone: WetZone;
+  course: Course;
+  slab: Course["slabs"][number];
+  grid: Grid;
+  /** Hours until dry, as the layers have it. */
+  byModel: number;
+  /** What the meter would read. */
+  foretold: Float64Array;
+  /** How much quicker than the layers it dries, by the readings. */
+  scale: number;
+  about: ReturnType<typeof input>[];
+}
+
 function zoneDrying(
   zone: WetZone,
   course: Course,
@@ -129,20 +144,37 @@ function zoneDrying(
   place: DryingPlace,
 ): Drying & { layers: LayeredDrying } {
   const slab = course.slabs[piece]!;
-  const { residual } = zone;
   const byModel = hoursOf(course, piece, zone);
+  const about = aboutDrying(zone, grid, air, place);
+  const before = worked("drying.layers", byModel, "h", about);
+  const foretold = meterAlong(grid, slab);
+  const pace = paceOf(zone.readings, course.hours, foretold);
+  const hours = pace ? sumOf("drying.refit", { layersH: byModel, pace: opened(pace) }) : before;
+  const reading: Reading = { zone, course, slab, grid, byModel, foretold, scale: pace?.value ?? 1, about };
+  const last = zone.readings.at(-1);
+  return {
+    residual: zone.residual,
+    hours,
+    evaporation: worked("drying.layers", slab.flux[1] ?? 0, "kg/m2h", about),
+    ...mouldClock(hours.value),
+    layers: {
+      ...whatItMeans(reading),
+      course: shownCourse(reading),
+      ...(pace && last ? { refit: refitOf(reading, pace, before, last) } : {}),
+    },
+  };
+}
+
+/** What the layers were reckoned with. */
+function aboutDrying(zone: WetZone, grid: Grid, air: Surroundings, place: DryingPlace) {
   const humidity = (vapourPa: number, tempC: number) => (100 * vapourPa) / saturationPressurePa(tempC);
   const start = air.room?.read ?? air;
-  const about = [
-    input("water left W", residual.value, "L/m2"),
+  const layers = grid.layers.map(({ name, thicknessMm }) => `${name.toLowerCase()} ${thicknessMm} mm`).join(", ");
+  return [
+    input("water left W", zone.residual.value, "L/m2"),
     input("how deep below the face", zone.depthMm, "mm"),
     input("dry at W_dry", zone.dryAtLPerM2, "L/m2", "table"),
-    input(
-      "layers",
-      grid.layers.map(({ name, thicknessMm }) => `${name.toLowerCase()} ${thicknessMm} mm`).join(", "),
-      undefined,
-      "table",
-    ),
+    input("layers", layers, undefined, "table"),
     input("air", start.tempC, "degC"),
     input("relative humidity", humidity(start.vapourPa, start.tempC), "%"),
     input("air speed v", air.airSpeedMPerS, "m/s"),
@@ -154,69 +186,65 @@ function zoneDrying(
         ]
       : []),
   ];
-  const before = worked("drying.layers", byModel, "h", about);
-  const foretold = meterAlong(grid, slab);
-  const pace = paceOf(zone.readings, course.hours, foretold);
-  const scale = pace?.value ?? 1;
-  const hours = pace ? sumOf("drying.refit", { layersH: byModel, pace: opened(pace) }) : before;
-  const until = (value: number) => Math.min(value, USUAL_STEPS.hours);
+}
+
+/** Dry on top, how damp the bottom gets and for how long, what comes up, and mould: while it is wet. */
+function whatItMeans({ course, slab, byModel, scale, about }: Reading): Omit<LayeredDrying, "course" | "refit"> {
   const faceDry = Math.min(byModel, firstHour(course.hours, slab.byLayer[0]!, SURFACE_DRY_L_PER_M2));
-  const wetUntil = until(byModel);
+  const wetUntil = Math.min(byModel, USUAL_STEPS.hours);
   const wetSteps = course.hours.findLastIndex((hour) => hour <= wetUntil);
   const bottom = Math.max(...slab.deepestHumidity.slice(0, wetSteps + 1));
-  const damp =
-    course.hours.reduce(
-      (sum, hour, at) => (at > 0 && slab.deepestHumidity[at]! >= DAMP ? sum + hour - course.hours[at - 1]! : sum),
-      0,
-    ) / scale;
+  const dampH = course.hours.reduce(
+    (sum, hour, at) => (at > 0 && slab.deepestHumidity[at]! >= DAMP ? sum + hour - course.hours[at - 1]! : sum),
+    0,
+  );
   const dampest = slab.deepestHumidity.map((deep, at) => Math.max(deep, slab.faceHumidity[at]!));
   const wet = <T extends ArrayLike<number> & { slice: (from: number, to: number) => ArrayLike<number> }>(each: T) =>
     each.slice(0, wetSteps + 1);
   const index = mouldIndex(wet(course.hours), wet(slab.faceC), wet(dampest)) / scale;
-  const last = zone.readings.at(-1);
   return {
-    residual,
-    hours,
-    evaporation: worked("drying.layers", slab.flux[1] ?? 0, "kg/m2h", about),
-    ...mouldClock(hours.value),
-    layers: {
-      surfaceDry: worked("drying.surface", faceDry / scale, "h", [
-        input("dry on top at", SURFACE_DRY_L_PER_M2, "L/m2", "table"),
-        ...about,
-      ]),
-      bottomPct: worked("drying.inside", bottom * 100, "%", about),
-      bottomDamp: worked("drying.dampHours", damp, "h", [input("damp from", DAMP * 100, "%", "table"), ...about]),
-      wickBack: worked("drying.wickBack", slab.wickBack[wetSteps]!, "1", [
-        input("there at the start", slab.wickBack[0]!, "1"),
-        ...about,
-      ]),
-      mouldIndex: worked("drying.mouldIndex", index, "1", [input("hours wet", wetUntil / scale, "h"), ...about]),
-      course: {
-        hours: SHOWN_H,
-        layers: grid.layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({
-          name,
-          thicknessMm,
-          holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000,
-          water: shownAt(course.hours, slab.byLayer[layer]!, scale),
-        })),
-        meterPct: shownAt(course.hours, foretold, scale),
-      },
-      ...(pace && last
-        ? {
-            refit: {
-              pace,
-              before,
-              read: entered("moisture meter", last.pct, "%", "measured"),
-              foretold: worked("drying.meter", between(course.hours, foretold, last.hours), "%", [
-                input("hours of drying", last.hours, "h", "measured"),
-                ...about,
-              ]),
-            },
-          }
-        : {}),
-    },
+    surfaceDry: worked("drying.surface", faceDry / scale, "h", [
+      input("dry on top at", SURFACE_DRY_L_PER_M2, "L/m2", "table"),
+      ...about,
+    ]),
+    bottomPct: worked("drying.inside", bottom * 100, "%", about),
+    bottomDamp: worked("drying.dampHours", dampH / scale, "h", [
+      input("damp from", DAMP * 100, "%", "table"),
+      ...about,
+    ]),
+    wickBack: worked("drying.wickBack", slab.wickBack[wetSteps]!, "1", [
+      input("there at the start", slab.wickBack[0]!, "1"),
+      ...about,
+    ]),
+    mouldIndex: worked("drying.mouldIndex", index, "1", [input("hours wet", wetUntil / scale, "h"), ...about]),
   };
 }
+
+const shownCourse = ({ course, slab, grid, foretold, scale }: Reading): LayeredDrying["course"] => ({
+  hours: SHOWN_H,
+  layers: grid.layers.map(({ name, thicknessMm, holdsKgPerM3 }, layer) => ({
+    name,
+    thicknessMm,
+    holdsLPerM2: (holdsKgPerM3 * thicknessMm) / 1000,
+    water: shownAt(course.hours, slab.byLayer[layer]!, scale),
+  })),
+  meterPct: shownAt(course.hours, foretold, scale),
+});
+
+const refitOf = (
+  { course, foretold, about }: Reading,
+  pace: Worked,
+  before: Worked,
+  last: WetZone["readings"][number],
+): LayeredDrying["refit"] => ({
+  pace,
+  before,
+  read: entered("moisture meter", last.pct, "%", "measured"),
+  foretold: worked("drying.meter", between(course.hours, foretold, last.hours), "%", [
+    input("hours of drying", last.hours, "h", "measured"),
+    ...about,
+  ]),
+});
 
 const tidy = (value: number) => Number(value.toPrecision(4));
 const shownAt = (hours: Float64Array, values: Float64Array, pace: number) =>

@@ -243,25 +243,15 @@ class Piece {
    * @returns the largest residual, kg/m²
    */
   weigh(stepS: number, air: Surroundings): number {
-    const { grid } = this.slab;
-    const { thicknessM, halfSquared, liquid, vapour } = grid;
-    const {
-      cells,
-      perHolds,
-      leastSlope,
-      water,
-      activity,
-      activitySlope,
-      potential,
-      potentialSlope,
-      liquidFlux,
-      residual,
-      lower,
-      diagonal,
-      upper,
-      base,
-      plain,
-    } = this;
+    this.weighCells();
+    this.weighFace(air);
+    return this.weighFlows(stepS);
+  }
+
+  /** What drives water and vapour out of each cell, and how fast that changes with its content. */
+  private weighCells() {
+    const { halfSquared } = this.slab.grid;
+    const { cells, perHolds, leastSlope, water, activity, activitySlope, potential, potentialSlope, plain } = this;
     for (let at = 0; at < cells; at++) {
       const content = water[at]!;
       const holds = perHolds[at]!;
@@ -282,7 +272,13 @@ class Piece {
       activitySlope[at] =
         squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half ? 2 * content * half * perSum * perSum : leastSlope[at]!;
     }
-    this.weighFace(air);
+  }
+
+  /** What flows between the cells over a step, against what each holds. @returns the largest residual, kg/m² */
+  private weighFlows(stepS: number): number {
+    const { thicknessM, liquid, vapour } = this.slab.grid;
+    const { cells, water, activity, activitySlope, potential, potentialSlope, liquidFlux, plain } = this;
+    const { residual, lower, diagonal, upper, base } = this;
     const vapourKgPerM3 = plain ? 0 : saturationPa(this.faceC) / (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15));
     let largest = 0;
     let above = -this.flux;

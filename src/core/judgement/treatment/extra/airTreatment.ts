@@ -129,34 +129,40 @@ export function gasPlanOf(
   if (!gas || views.length === 0) return undefined;
   const choice: GasChoice = job.gas?.gas === gas ? job.gas : { gas };
   const inCloth = new Set(views.flatMap((view) => [...stateNow(context, view).inCloth]));
-  const owned = gas === "ozone" ? machineOn(kit, "ozone-machine") !== undefined : ownsAgent(kit, "vapour-sachet");
+  const owned = owns(kit, gas);
   const locks = locksOf({ gas, choice, inCloth, owned, ...cloth });
   const aimPpm = entryPpmOf(gas, job.account);
-  const outputAssumed = kit.machines["ozone-machine"]?.gasMgPerH === undefined;
-  const numbers = gas === "ozone" && owned ? ozoneNumbers(kit, choice, longestRunH(ran, inside), aimPpm) : {};
+  const numbers = owned ? numbersFor(kit, choice, longestRunH(ran, inside), aimPpm) : {};
   const meter = ran && meterSince(context.history.standing.slice(ranAt), aimPpm, choice.airedMinPerH);
   const finished = ran !== undefined && !inside && gasOfKey(ran.stepKey) === gas;
-  const running = context.history.running.some(({ action }) => action === "gas" || action === "gas-out");
+  const running = isRunning(context);
+  const mayRun = !finished && (locks.length === 0 || running);
   const airing = { gas, views, aimPpm, toEntry: numbers.toEntry };
-  const steps = finished
-    ? []
-    : inside
-      ? [stepOut({ ...airing, meter })]
-      : locks.length === 0 || running
-        ? [stepRun(gas, views), stepOut(airing)]
-        : [];
+  const steps = inside ? [stepOut({ ...airing, meter })] : mayRun ? [stepRun(gas, views), stepOut(airing)] : [];
   return {
     gas,
     locks: inside || finished ? [] : locks,
     aimPpm,
     ...numbers,
-    outputAssumed,
+    outputAssumed: isOutputAssumed(kit),
     meter,
     ...(inside ? { inside } : {}),
-    stillH: steps.length > 0 || finished ? 0 : gasOf(gas).runMinH + (numbers.toEntry?.value ?? 0) / 60,
+    stillH: steps.length > 0 || finished ? 0 : stillToComeH(gas, numbers.toEntry),
     steps,
   };
 }
+
+/** Of a gas that was asked for and may not run yet: what it will take, airing among it. */
+const stillToComeH = (gas: GasId, toEntry: Worked | undefined) => gasOf(gas).runMinH + (toEntry?.value ?? 0) / 60;
+
+/** The machine, or the sachet. */
+const owns = (kit: Context["kit"], gas: GasId): boolean =>
+  gas === "ozone" ? machineOn(kit, "ozone-machine") !== undefined : ownsAgent(kit, "vapour-sachet");
+
+const isRunning = ({ history }: Context): boolean =>
+  history.running.some(({ action }) => action === "gas" || action === "gas-out");
+
+const isOutputAssumed = ({ machines }: Context["kit"]) => machines["ozone-machine"]?.gasMgPerH === undefined;
 
 const locksOf = (facts: GasFacts) =>
   GAS_LOCKS.filter(({ holds }) => holds(facts)).map(({ id, because }) => ({ id, because }));
@@ -173,8 +179,15 @@ function gasInside(context: Context): { ran?: DoneEvent; ranAt: number; inside?:
 const longestRunH = (ran: DoneEvent | undefined, inside: GasId | undefined): number =>
   Math.max(gasOf("ozone").runMaxH, inside ? (ran!.minutes === undefined ? Infinity : ran!.minutes / 60) : 0);
 
-function ozoneNumbers(kit: Context["kit"], choice: GasChoice, longestH: number, aimPpm: number) {
-  const outputAssumed = kit.machines["ozone-machine"]?.gasMgPerH === undefined;
+/** Only of a machine whose output is known: what a sachet gives off stands on no two labels alike. */
+function numbersFor(
+  kit: Context["kit"],
+  choice: GasChoice,
+  longestH: number,
+  aimPpm: number,
+): ReturnType<typeof numbersOf> {
+  if (choice.gas !== "ozone") return {};
+  const outputAssumed = isOutputAssumed(kit);
   return numbersOf(choice, machineOn(kit, "ozone-machine")!.gasMgPerH!, outputAssumed, longestH, aimPpm);
 }
 
