@@ -1,4 +1,5 @@
 "use client";
+import { clothOwnerOf } from "@/core/judgement/zones/zoneView";
 import { setCloth, setFastness } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/ground/catalog/builds";
@@ -18,10 +19,10 @@ export function CheckFirst({ step }: { step: Step }) {
         label="Care label"
         choices={choicesOf(CARE_CODES)}
         value={view.cloth.careCode}
-        onPick={(value) => run("Care label", setCloth(view.clothOwner, "careCode", value))}
+        onPick={(value) => run("Care label", setCloth(clothOwnerOf(view), "careCode", value))}
       />
       <div className="mt-2">
-        <Act className="chip" onAct={() => run("Nothing beside it", setCloth(view.clothOwner, "neighbours", []))}>
+        <Act className="chip" onAct={() => run("Nothing beside it", setCloth(clothOwnerOf(view), "neighbours", []))}>
           Nothing electric beside or under it
         </Act>
       </div>
@@ -39,7 +40,7 @@ export function ProofOfAgents({ step }: { step: Step }) {
         <Act
           key={agent}
           className="chip"
-          onAct={() => run(`${AGENTS[agent].name} runs`, setFastness(view.clothOwner, agent, 3))}
+          onAct={() => run(`${AGENTS[agent].name} runs`, setFastness(clothOwnerOf(view), agent, 3))}
         >
           {AGENTS[agent].name} took colour off
         </Act>

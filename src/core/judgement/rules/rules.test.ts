@@ -43,10 +43,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "glue-line": [{ neighbours: ["glue-line"] }, { action: "agent", ...water, spraying: true }],
   spores: [{ likely: ["mould"] }, { action: "hair-lift" }],
   "disinfect-glue": [{ builds: ["glue-held"] }, { action: "agent", agent: "disinfectant" }],
-  "disinfect-foam": [
-    { builds: ["cover-on-foam"] },
-    { action: "agent", agent: "disinfectant" },
-  ],
+  "disinfect-foam": [{ builds: ["cover-on-foam"] }, { action: "agent", agent: "disinfectant" }],
   "heat-sets": [{ likely: ["protein"] }, { action: "extract", ...water, clothTempC: 45 }],
   "heat-shy": [{ materials: ["olefin"] }, { action: "steam", ...water }],
   "hardly-wet": [{ materials: ["viscose"] }, { action: "extract", ...water }],

@@ -36,7 +36,7 @@ export interface ZoneView {
   soil?: SoilReading;
   cloth: Cloth;
   /** Whether what is known was said for the piece or for this zone alone; fastness is recorded there. */
-  clothOwner: ClothOwner;
+  clothOwner: "piece" | "zone";
   materials: readonly MaterialId[];
   /**
    * What the tests for an unknown fibre say, most likely first; absent where the fibre is known or nothing was
@@ -142,7 +142,7 @@ function viewOf(
     seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
-    clothOwner: otherCloth ? { of: "zones", id } : { of: "pieces", id: zone.pieceId },
+    clothOwner: otherCloth ? "zone" : "piece",
     materials,
     fibre,
     builds: build ? [build] : BUILD_IDS,
@@ -174,6 +174,10 @@ export const mostOfBuilds = (view: ZoneView, pick: (build: (typeof BUILDS)[Build
 export const leastFaceCapacity = (view: ZoneView) =>
   Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
 export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
+
+/** Where its cloth stands in the document. */
+export const clothOwnerOf = ({ clothOwner, id, zone }: ZoneView): ClothOwner =>
+  clothOwner === "zone" ? { of: "zones", id } : { of: "pieces", id: zone.pieceId };
 
 /** How long and wide a zone is, said beside sums over its corners. */
 const sidesOf = ({ widthMm, heightMm }: Rect) => [

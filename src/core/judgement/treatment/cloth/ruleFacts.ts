@@ -2,7 +2,7 @@ import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { stepBase, type History } from "@/core/job/history";
 import type { RuleFacts } from "@/core/judgement/rules/judge";
-import { fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { clothOwnerOf, fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
 import type { Context } from "./planContext";
 
 /** At this or colder a belt does not dry out; what nobody measured counts as this cold. Judgement. */
@@ -36,7 +36,7 @@ export const factsOf = (
 
 /** The key of a colourfastness step names its agents and its cloth. */
 export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
-  `${agents.join("+")}@${view.clothOwner.id}`;
+  `${agents.join("+")}@${clothOwnerOf(view).id}`;
 
 const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
   history.done.some(
