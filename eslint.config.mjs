@@ -1,6 +1,7 @@
 import boundaries from "eslint-plugin-boundaries";
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
+import docBlocks from "./scripts/lib/docBlocks.mjs";
 import { WINGS } from "./scripts/lib/wings.mjs";
 
 const layer = (type) => ({ element: { type } });
@@ -31,6 +32,13 @@ export default tseslint.config(
       "max-len": ["error", { code: 140 }],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
+  },
+  {
+    // What everything stands on is documented, and its examples run (core/docExamples.test.ts).
+    files: ["src/core/{ground,models}/**/*.ts"],
+    ignores: ["**/*.test.ts"],
+    plugins: { house: { rules: { "doc-block": docBlocks } } },
+    rules: { "house/doc-block": "error" },
   },
   {
     // What a head can hold. Tests and what they are made of may take longer to set a stage.

@@ -55,7 +55,7 @@ describe("the house", () => {
     expect(unusedExports(folder, ["src"])).toEqual(["src/a.ts alone", "src/b.ts forgotten"]);
   });
 
-  it("lint fails on an import upwards, on one from a screen, and on a long line", async () => {
+  it("lint fails on upward imports, long lines and functions, operations made by screens, formulas without example", async () => {
     const eslint = new ESLint();
     const rulesOf = async (text: string, filePath: string) =>
       (await eslint.lintText(text, { filePath }))[0]!.messages.map(({ ruleId }) => ruleId);
@@ -65,5 +65,19 @@ describe("the house", () => {
     const screen = 'export { Act } from "@/ui/Act";\n';
     expect(await rulesOf(screen, "src/core/models/air/room.ts")).toContain("boundaries/dependencies");
     expect(await rulesOf(`export const long = "${"a".repeat(140)}";\n`, "src/ui/time.ts")).toContain("max-len");
+    const lines = Array.from({ length: 61 }, (_, line) => `  void ${line};`).join("\n");
+    expect(await rulesOf(`export function long() {\n${lines}\n}\n`, "src/ui/time.ts")).toContain(
+      "max-lines-per-function",
+    );
+    const ifs = Array.from({ length: 21 }, (_, at) => `a === ${at}`).join(" || ");
+    expect(await rulesOf(`export const tangled = (a: number) => ${ifs};\n`, "src/ui/time.ts")).toContain("complexity");
+    const operation = 'export const op = { op: "set", path: ["title"], value: "x" };\n';
+    expect(await rulesOf(operation, "src/phases/zones.ts")).toContain("no-restricted-syntax");
+    expect(await rulesOf(operation, "src/core/job/change.ts")).not.toContain("no-restricted-syntax");
+    const bare = "/** Twice as much. */\nexport const twice = (x: number) => 2 * x;\n";
+    expect(await rulesOf(bare, "src/core/models/air/room.ts")).toContain("house/doc-block");
+    expect(
+      await rulesOf(bare.replace(" */", " @example twice(2) // 4 */"), "src/core/models/air/room.ts"),
+    ).not.toContain("house/doc-block");
   });
 });

@@ -1,6 +1,6 @@
 import { demoJobs } from "../demo/jobs";
 import { DEMO_PICTURES, pastJobs } from "../demo/past";
-import { db } from "./db";
+import { db, whyNotKept } from "./db";
 import type { Job } from "../core/job/schema";
 import { deleteJobs, fetchJobs, isHere, loadJobs, notify, putJobs, stateNow, wholeJobs } from "./jobs";
 
@@ -43,7 +43,11 @@ async function addDemoPictures(missing: readonly Job[], now: Date) {
 export async function removeDemoJobs() {
   await wholeJobs();
   const { away } = stateNow();
-  await fetchJobs(Object.values(away).flatMap(({ id, demo }) => (demo ? [id] : [])));
+  try {
+    await fetchJobs(Object.values(away).flatMap(({ id, demo }) => (demo ? [id] : [])));
+  } catch (error) {
+    return notify(`Not removed: ${whyNotKept(error)}.`, "problem");
+  }
   await deleteJobs(
     Object.values(stateNow().stored).filter(({ demo }) => demo),
     "The demo jobs were removed.",

@@ -261,7 +261,11 @@ function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
             />
           </>
         ) : (
-          <div className="soft">planning…</div>
+          // As high as what comes: nothing below moves away under a tap.
+          <>
+            <div className="soft">planning…</div>
+            <svg className="stitches mt-2" height="10" aria-hidden />
+          </>
         )}
       </div>
       <div className="row-wrap">

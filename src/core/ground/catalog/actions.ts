@@ -27,9 +27,15 @@ export const ACTION_IDS = Object.keys(ACTIONS) as [ActionId, ...ActionId[]];
 /** Actions with a motor, heat or spark near the cloth. */
 export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "seams", "extract", "steam"];
 
-/** Hands wait it out: it is done when its dwell is over, not when hands are off it. */
+/**
+ * Hands wait it out: it is done when its dwell is over, not when hands are off it.
+ * @example isWaitedOut("air") // true
+ */
 export const isWaitedOut = (action: string): boolean => action === "air" || action === "gas" || action === "gas-out";
 
-/** The dwell after it guards a person, so nothing cuts it short. */
+/**
+ * The dwell after it guards a person, so nothing cuts it short.
+ * @example guardsPerson({ action: "agent", agent: "disinfectant" }) // true
+ */
 export const guardsPerson = ({ action, agent }: { action: string; agent?: string }): boolean =>
   isWaitedOut(action) || agent === "disinfectant";

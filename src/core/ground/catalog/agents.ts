@@ -475,7 +475,7 @@ export const AGENTS = {
 /** Never put on cloth by a plan's ladders: kept for the machine, the air, or what stands beside. */
 export const NOT_FOR_CLOTH: readonly AgentId[] = ["defoamer", "vapour-sachet", "leather-conditioner", "glass-cleaner"];
 
-/** An agent's row with its optional columns in view. */
+/** An agent's row with its optional columns in view. @example agentOf("enzyme").maxTempC // 40 */
 export const agentOf = (id: AgentId): Agent => AGENTS[id];
 
 /** Pairs that must not meet in the cloth without a rinse between, and never in a bottle. */

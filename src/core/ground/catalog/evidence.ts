@@ -507,5 +507,5 @@ export type EvidenceId = keyof typeof EVIDENCE;
 export const EVIDENCE_IDS = Object.keys(EVIDENCE) as [EvidenceId, ...EvidenceId[]];
 /** What was found: an outcome for each test that was done; a test not done is absent and says nothing. */
 export type Evidence = Partial<Record<EvidenceId, string>>;
-/** A test's row with its optional columns in view. */
+/** A test's row with its optional columns in view. @example testOf("lamp").name // "Ultraviolet lamp in the dark" */
 export const testOf = (id: EvidenceId): EvidenceTest => EVIDENCE[id];

@@ -70,5 +70,5 @@ export const FAMILIES = {
 
 export type FamilyId = keyof typeof FAMILIES;
 export const FAMILY_IDS = Object.keys(FAMILIES) as [FamilyId, ...FamilyId[]];
-/** A family's row with its optional columns in view. */
+/** A family's row with its optional columns in view. @example familyOf("protein").heatSets // "protein" */
 export const familyOf = (id: FamilyId): Family => FAMILIES[id];

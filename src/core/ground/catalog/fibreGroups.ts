@@ -11,7 +11,10 @@ export const FIBRE_GROUPS = {
 export type FibreGroup = keyof typeof FIBRE_GROUPS;
 export const FIBRE_GROUP_IDS = Object.keys(FIBRE_GROUPS) as [FibreGroup, ...FibreGroup[]];
 
-/** The group of what a cloth may be; undefined while it may be of several. */
+/**
+ * The group of what a cloth may be; undefined while it may be of several.
+ * @example fibreGroupOf(["cotton", "linen"]) // "plant"
+ */
 export const fibreGroupOf = (materials: readonly MaterialId[]): FibreGroup | undefined =>
   materials.length === 0
     ? undefined

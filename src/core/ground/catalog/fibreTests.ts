@@ -101,4 +101,5 @@ export const FIBRE_TESTS = {
 
 export type FibreTestId = keyof typeof FIBRE_TESTS;
 export const FIBRE_TEST_IDS = Object.keys(FIBRE_TESTS) as [FibreTestId, ...FibreTestId[]];
+/** A fibre test's row with its optional columns in view. @example fibreTestOf("drop").name // "Drop of water" */
 export const fibreTestOf = (id: FibreTestId): FibreTest => FIBRE_TESTS[id];

@@ -58,6 +58,7 @@ export const GASES = {
 
 export type GasId = keyof typeof GASES;
 export const GAS_IDS = Object.keys(GASES) as [GasId, ...GasId[]];
+/** A gas's row with its optional columns in view. @example gasOf("ozone").entryPpm // 0.05 */
 export const gasOf = (id: GasId): Gas => GASES[id];
 
 const CUBIC_FOOT_M3 = 0.3048 ** 3;

@@ -115,8 +115,12 @@ export const HAZARDS = {
 } as const satisfies Record<string, Hazard>;
 
 export type HazardId = keyof typeof HAZARDS;
+/** A hazard's row with its optional columns in view. @example hazardOf("flammable").signal // "Danger" */
 export const hazardOf = (id: HazardId): Hazard => HAZARDS[id];
 
-/** The stronger of the signal words of a set of hazards; undefined when there is none to warn of. */
+/**
+ * The stronger of the signal words of a set of hazards; undefined when there is none to warn of.
+ * @example signalOf(["eye-irritant", "flammable"]) // "Danger"
+ */
 export const signalOf = (hazards: readonly HazardId[]): Hazard["signal"] | undefined =>
   hazards.length === 0 ? undefined : hazards.some((id) => HAZARDS[id].signal === "Danger") ? "Danger" : "Warning";

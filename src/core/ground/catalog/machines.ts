@@ -129,6 +129,7 @@ export const MACHINES = {
 
 export type MachineId = keyof typeof MACHINES;
 export const MACHINE_IDS = Object.keys(MACHINES) as [MachineId, ...MachineId[]];
+/** A machine's row with its optional columns in view. @example machineOf("extractor").headWidthM // 0.1 */
 export const machineOf = (id: MachineId): Machine => MACHINES[id];
 
 /** The numbers of a machine with their ranges: the form, the check and the CSV all read this. */

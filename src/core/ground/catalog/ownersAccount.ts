@@ -33,6 +33,7 @@ export const TRIED = {
 
 type TriedId = keyof typeof TRIED;
 export const TRIED_IDS = Object.keys(TRIED) as [TriedId, ...TriedId[]];
+/** What may be left in the cloth by something that was tried. @example triedOf("bleach").groups // ["chlorine"] */
 export const triedOf = (id: TriedId): Tried => TRIED[id];
 
 interface User extends Sourced {
@@ -57,6 +58,7 @@ export const USERS = {
 
 type UserId = keyof typeof USERS;
 export const USER_IDS = Object.keys(USERS) as [UserId, ...UserId[]];
+/** A kind of user's row with its optional columns in view. @example userOf("children").name // "Children" */
 export const userOf = (id: UserId): User => USERS[id];
 
 export const ALLERGIES = { asthma: "Asthma", enzymes: "Enzymes", fragrance: "Perfume", latex: "Latex" } as const;

@@ -58,4 +58,5 @@ export const RING_SIGNS = {
 
 export type RingSignId = keyof typeof RING_SIGNS;
 export const RING_SIGN_IDS = Object.keys(RING_SIGNS) as [RingSignId, ...RingSignId[]];
+/** A sign's row with its optional columns in view. @example ringSignOf("history").name // "What went before" */
 export const ringSignOf = (id: RingSignId): RingSign => RING_SIGNS[id];

@@ -16,6 +16,7 @@ export const SPACES = {
 
 export type SpaceId = keyof typeof SPACES;
 export const SPACE_IDS = Object.keys(SPACES) as [SpaceId, ...SpaceId[]];
+/** A space's row with its optional columns in view. @example spaceOf("shut").name // "Shut" */
 export const spaceOf = (id: SpaceId): Space => SPACES[id];
 
 /** Height of a room over its floor, and the least room anything stands in. Judgement. */

@@ -239,6 +239,7 @@ export const TOOLS = {
 
 export type ToolId = keyof typeof TOOLS;
 const TOOL_IDS = Object.keys(TOOLS) as [ToolId, ...ToolId[]];
+/**  @example toolOf("drill-brush").powered // true */
 export const toolOf = (id: ToolId): Tool => TOOLS[id];
 /** What a technician may have or lack. */
 export const SHELF_TOOL_IDS = TOOL_IDS.filter((id) => !toolOf(id).always);

@@ -73,6 +73,7 @@ interface Row {
  * A vehicle cabin: rows of seats with belts beside them, door cloth at both sides, footwells with loose mats, the boot floor
  * behind, and the headliner drawn to the right of it all.
  * @param measures lengthMm and depthMm are the cabin's own length and width inside
+ * @example cabin({ lengthMm: 2900, depthMm: 1450, rows: [2] }).at(-1)?.part // "headliner"
  */
 export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
   const left = DOOR_MM + GAP_MM;
@@ -140,7 +141,10 @@ const doors = ({ id, name, left, across, top, footMm, seatMm }: Row): Part[] => 
 
 const SALOON_BACK_MM = 450;
 
-/** A boat's saloon: a settee each side and one across the end, the sole between them, the headlining drawn to the right. */
+/**
+ * A boat's saloon: a settee each side and one across the end, the sole between them, the headlining drawn to the right.
+ * @example saloon({ lengthMm: 3000, depthMm: 2200 })[0]?.name // "Fore back"
+ */
 export function saloon({ lengthMm, depthMm, seats = 2 }: Measures): Part[] {
   const seatMm = 500;
   const inset = SALOON_BACK_MM + CREVICE_MM;

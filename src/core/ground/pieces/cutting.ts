@@ -24,7 +24,10 @@ function cut(work: () => MultiPolygon): MultiPolygon | undefined {
   }
 }
 
-/** What is left of a polygon when others are cut out of it, largest piece first. */
+/**
+ * What is left of a polygon when others are cut out of it, largest piece first.
+ * @example minus(rect(0, 0, 500, 500), rect(0, 0, 500, 200)).map(areaMm2) // [150000]
+ */
 export function minus(corners: Corners, ...others: Corners[]): Point[][] {
   const left = cut(() =>
     others.length > 0 ? clip.difference(geom(corners), ...others.map(geom)) : clip.union(geom(corners)),
@@ -32,17 +35,26 @@ export function minus(corners: Corners, ...others: Corners[]): Point[][] {
   return left ? rings(left).parts : [[...corners]];
 }
 
-/** What two polygons share, largest piece first. */
+/**
+ * What two polygons share, largest piece first.
+ * @example shared(rect(0, 0, 500, 500), rect(300, 0, 500, 500)).map(areaMm2) // [100000]
+ */
 export const shared = (a: Corners, b: Corners): Point[][] =>
   rings(cut(() => clip.intersection(geom(a), geom(b))) ?? []).parts;
 
-/** Both as one polygon; undefined when they do not touch along a side, or would enclose a hole. */
+/**
+ * Both as one polygon; undefined when they do not touch along a side, or would enclose a hole.
+ * @example areaMm2(joined(rect(0, 0, 500, 500), rect(500, 0, 500, 500)) ?? []) // 500000
+ */
 export function joined(a: Corners, b: Corners): Point[] | undefined {
   const { parts, holed } = rings(cut(() => clip.union(geom(a), geom(b))) ?? []);
   return parts.length === 1 && !holed ? parts[0] : undefined;
 }
 
-/** Cut in two along a line through its bounds: a share of the width from the left, or of the depth from the top. */
+/**
+ * Cut in two along a line through its bounds: a share of the width from the left, or of the depth from the top.
+ * @example split(rect(0, 0, 500, 400), "left-right", 0.3)?.map(areaMm2) // [60000, 140000]
+ */
 export function split(corners: Corners, way: "left-right" | "top-bottom", share = 0.5): [Point[], Point[]] | undefined {
   const { xMm, yMm, widthMm, heightMm } = boundsOf(corners);
   const first =

@@ -4,7 +4,10 @@ import { part, row, type Door, type Measures, type Part } from "./part";
 
 /** What lies on the floor, seen from above. */
 
-/** A rectangular carpet in thirds: by the door, the lane, the far end. */
+/**
+ * A rectangular carpet in thirds: by the door, the lane, the far end.
+ * @example carpet({ lengthMm: 6000, depthMm: 3000 }).map(({ part }) => part) // ["field-1", "field-2", "field-3"]
+ */
 export const carpet = ({ lengthMm, depthMm }: Measures): Part[] =>
   row("field", ["By the door", "Middle", "Far end"], "field", 0, 0, lengthMm, depthMm);
 
@@ -20,7 +23,10 @@ export const FOUR_WALLS = [
 ] as const;
 const ONE_DOOR: readonly Door[] = [{ wall: 3, atMm: 600, widthMm: 800 }];
 
-/** A room of any outline: a patch inside each door, a lane from door to door (or to the middle), and the rest. */
+/**
+ * A room of any outline: a patch inside each door, a lane from door to door (or to the middle), and the rest.
+ * @example room({ lengthMm: 4000, depthMm: 3200 })[0]?.role // "doorway"
+ */
 export function room({ lengthMm, depthMm, walls, doors = ONE_DOOR }: Measures): Part[] {
   // Walls that enclose nothing are told where the file or the change is checked; drawn is what can be.
   const corners = walls && enclosesRoom(walls) ? roomCorners(walls).corners : rect(0, 0, lengthMm, depthMm);
@@ -113,7 +119,10 @@ function middleOf(corners: Corners): Point {
   return { xMm: x / (6 * area), yMm: y / (6 * area) };
 }
 
-/** A flight rolled out: tread and riser in turn, from the top. */
+/**
+ * A flight rolled out: tread and riser in turn, from the top.
+ * @example stairs({ lengthMm: 900, depthMm: 260, steps: 2 }).map(({ role }) => role) // ["tread", "riser", "tread", "riser"]
+ */
 export function stairs({ lengthMm, depthMm, steps = 12, riserMm = 190 }: Measures): Part[] {
   const pitch = depthMm + riserMm;
   return Array.from({ length: steps }, (_, index) => [
@@ -124,7 +133,10 @@ export function stairs({ lengthMm, depthMm, steps = 12, riserMm = 190 }: Measure
 
 const FRINGE_MM = 80;
 
-/** A loose rug with its two fringes, its field in three. */
+/**
+ * A loose rug with its two fringes, its field in three.
+ * @example rug({ lengthMm: 2400, depthMm: 1700 }).filter(({ role }) => role === "fringe").length // 2
+ */
 export const rug = ({ lengthMm, depthMm }: Measures): Part[] => [
   part("fringe-left", "Fringe left", "fringe", 0, 0, FRINGE_MM, depthMm),
   ...row(

@@ -35,6 +35,10 @@ export interface Measures {
 /** Between parts that are sewn to different frames, so that the drawing reads as a pattern. */
 export const GAP_MM = 60;
 
+/**
+ * One part of a piece as a rectangle, mm.
+ * @example part("base-1", "Base", "base", 0, 0, 500, 400).corners.length // 4
+ */
 export const part = (
   id: string,
   name: string,
@@ -45,7 +49,10 @@ export const part = (
   height: number,
 ): Part => ({ part: id, name, role, corners: rect(x, y, width, height) });
 
-/** A row of equal parts side by side. */
+/**
+ * A row of equal parts side by side.
+ * @example row("base", ["Left", "Right"], "base", 0, 0, 1000, 500).map(({ part }) => part) // ["base-1", "base-2"]
+ */
 export function row(
   id: string,
   names: readonly string[],

@@ -8,7 +8,10 @@ const CREVICE_MM = 40;
 const FRONT_MM = 250;
 const USUAL_BACK_MM = 500;
 
-/** Back over three bases, a glue-held front rail, and the footwell before it. */
+/**
+ * Back over three bases, a glue-held front rail, and the footwell before it.
+ * @example benchSeat({ lengthMm: 1800, depthMm: 520 }).filter(({ role }) => role === "base").length // 3
+ */
 export function benchSeat({ lengthMm, depthMm, backMm = USUAL_BACK_MM }: Measures): Part[] {
   const baseTop = backMm + GAP_MM;
   const railTop = baseTop + depthMm + GAP_MM;
@@ -20,7 +23,10 @@ export function benchSeat({ lengthMm, depthMm, backMm = USUAL_BACK_MM }: Measure
   ];
 }
 
-/** One to five seats between two arms; a wing of seats may go down from the left end. */
+/**
+ * One to five seats between two arms; a wing of seats may go down from the left end.
+ * @example sofa({ lengthMm: 2000, depthMm: 800, seats: 3 }).filter(({ role }) => role === "base").length // 3
+ */
 export function sofa({ lengthMm, depthMm, backMm = USUAL_BACK_MM, seats = 2, wingSeats = 0 }: Measures): Part[] {
   const left = ARM_MM + GAP_MM;
   const inner = Math.max(lengthMm - 2 * left, 100);
@@ -56,7 +62,10 @@ export function sofa({ lengthMm, depthMm, backMm = USUAL_BACK_MM, seats = 2, win
   ];
 }
 
-/** One seat in the middle of its arms, with a headrest and a front. */
+/**
+ * One seat in the middle of its arms, with a headrest and a front.
+ * @example armchair({ lengthMm: 700, depthMm: 600 }).some(({ role }) => role === "headrest") // true
+ */
 export function armchair({ lengthMm, depthMm, backMm = 650 }: Measures): Part[] {
   const left = ARM_MM + GAP_MM;
   const inner = Math.max(lengthMm - 2 * left, 100);
@@ -73,7 +82,10 @@ export function armchair({ lengthMm, depthMm, backMm = 650 }: Measures): Part[] 
   ];
 }
 
-/** Back pad over seat pad; the seat's edge is the rail it is tacked to. */
+/**
+ * Back pad over seat pad; the seat's edge is the rail it is tacked to.
+ * @example diningChair({ lengthMm: 420, depthMm: 420 }).map(({ role }) => role) // ["back", "base", "rail"]
+ */
 export function diningChair({ lengthMm, depthMm, backMm = 320 }: Measures): Part[] {
   return [
     part("back", "Back pad", "back", 0, 0, lengthMm, backMm),
@@ -82,7 +94,10 @@ export function diningChair({ lengthMm, depthMm, backMm = 320 }: Measures): Part
   ];
 }
 
-/** Lying surface with its four borders folded out. */
+/**
+ * Lying surface with its four borders folded out.
+ * @example mattress({ lengthMm: 2000, depthMm: 900 }).filter(({ role }) => role === "side").length // 4
+ */
 export function mattress({ lengthMm, depthMm, backMm = 200 }: Measures): Part[] {
   const inset = backMm + GAP_MM / 2;
   return [

@@ -129,13 +129,14 @@ export const TEMPLATES = {
 
 export type TemplateId = keyof typeof TEMPLATES;
 export const TEMPLATE_IDS = Object.keys(TEMPLATES) as [TemplateId, ...TemplateId[]];
-/** A template with its optional columns in view. */
+/** A template with its optional columns in view. @example templateOf("cabin").name // "Vehicle cabin" */
 export const templateOf = (id: TemplateId): Template => TEMPLATES[id];
 const drawn = new WeakMap<object, Part[]>();
 
 /**
  * The parts of a piece with its drawing's corner at 0, 0; a measure that was not given is taken as usual. Pieces
  * never change in place, so each is drawn once.
+ * @example partsOf({ template: "rug", lengthMm: 2400, depthMm: 1700 }).length // 5
  */
 export function partsOf(piece: { template: TemplateId } & Partial<Measures>): Part[] {
   const known = drawn.get(piece);

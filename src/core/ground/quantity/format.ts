@@ -1,6 +1,9 @@
 import { inSystem, type Quantity, type UnitSystem } from "./units";
 
-/** Three significant figures, no trailing zeros, never an exponent: what can be read off a bottle or a tape. */
+/**
+ * Three significant figures, no trailing zeros, never an exponent: what can be read off a bottle or a tape.
+ * @example formatNumber(1234.56) // "1235"
+ */
 export function formatNumber(value: number): string {
   if (!Number.isFinite(value)) return "unknown";
   const size = Math.abs(value);

@@ -57,6 +57,7 @@ function rawPartsWater(convention: Convention, value: number): number {
 /**
  * The number a convention says the same mix with. Inverse of {@link partsWater}.
  * @param r parts water to one part product, ≥ 0
+ * @example readingOf(9, "one-in") // { convention: "one-in", value: 10 }
  */
 export function readingOf(r: number, convention: Convention): Reading {
   const value = {
@@ -122,6 +123,7 @@ const FORMS: [RegExp, Convention][] = [
  * Reads a dilution as a label says it: "4:1" and "4 to 1" are 4 water to 1 product, "1:5" is 1 product to 5 water,
  * "1 in 10", "5 %", "20 mL/L", "20 mL/L made up", "1 fl oz/gal", "1 imp fl oz/gal".
  * @throws RangeError with a sentence when the words are none of these
+ * @example parseReading("1 in 10") // { convention: "one-in", value: 10 }
  */
 export function parseReading(text: string): Reading {
   const plain = text.trim().toLowerCase().replace(/\s+/g, " ");
@@ -137,13 +139,19 @@ export function parseReading(text: string): Reading {
   );
 }
 
-/** The reading in words, so that nobody mixes it the wrong way round. @example "4 water + 1 product = 20 %" */
+/**
+ * The reading in words, so that nobody mixes it the wrong way round.
+ * @example readingInWords(4) // "4 water + 1 product = 20 %"
+ */
 export function readingInWords(r: number): string {
   if (r === 0) return "ready to use, no water";
   return `${formatNumber(r)} water + 1 product = ${formatNumber(100 / (r + 1))} %`;
 }
 
-/** The other common reading of the same words: "8:1" may mean 8 water + 1 product, or 1 part in 8. */
+/**
+ * The other common reading of the same words: "8:1" may mean 8 water + 1 product, or 1 part in 8.
+ * @example flipped({ convention: "water-to-product", value: 8 }) // { convention: "one-in", value: 8 }
+ */
 export function flipped({ convention, value }: Reading): LabelReading {
   if (convention === "one-in") return { convention: "water-to-product", value };
   if (value < 1) throw new RangeError("A ratio under 1 cannot be read as one part in the whole.");

@@ -112,7 +112,10 @@ export function inSystem({ value, unit }: Quantity, system: UnitSystem): { value
   return { value: value * shown.factor + (shown.offset ?? 0), unit: shown.unit };
 }
 
-/** The way back, for what a technician types. Inverse of {@link inSystem}. */
+/**
+ * The way back, for what a technician types. Inverse of {@link inSystem}.
+ * @example fromSystem(1, "mm", "us") // 25.4
+ */
 export function fromSystem(value: number, unit: Unit, system: UnitSystem): number {
   const shown = (system === "us" ? US[unit] : undefined) ?? METRIC[unit] ?? { unit, factor: 1 };
   return (value - (shown.offset ?? 0)) / shown.factor;

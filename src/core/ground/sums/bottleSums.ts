@@ -1,4 +1,7 @@
-/** Product in a bottle, down to the cup's marks so that it is never too strong; under one mark as it is, mL. */
+/**
+ * Product in a bottle, down to the cup's marks so that it is never too strong; under one mark as it is, mL.
+ * @example markedProduct(750, 10, 5) // 65
+ */
 export function markedProduct(totalMl: number, parts: number, cupMl: number): number {
   const exact = totalMl / (parts + 1);
   const marked = Math.floor(exact / cupMl + 1e-9) * cupMl;

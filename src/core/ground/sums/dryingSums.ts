@@ -7,6 +7,7 @@ const NEXT_TO_NONE = 1e-4;
  * @param slowEndH what the slow end adds at this rate for a full wetting, h
  * @param fullAtLPerM2 from this excess on the slow end counts in full, L/m²
  * @returns h; Infinity where the air takes next to nothing up
+ * @example hoursAtOneRate(0.2, 0.1, 1, 0.27) // 2.549
  */
 export const hoursAtOneRate = (excessLPerM2: number, rateKgPerM2h: number, slowEndH: number, fullAtLPerM2: number) =>
   excessLPerM2 === 0

@@ -1462,5 +1462,5 @@ export const FORMULAS = {
 
 export type FormulaId = keyof typeof FORMULAS;
 
-/** The formula row of an id. */
+/** The formula row of an id. @example formulaOf("geometry.zone").name // "Area of the zone" */
 export const formulaOf = (id: FormulaId): Formula => FORMULAS[id];

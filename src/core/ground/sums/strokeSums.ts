@@ -1,6 +1,9 @@
 /** What strokes of an extractor do to the water in a cloth: bare numbers, L/m². */
 
-/** Left after dry strokes, each taking a share of what is free above the bound water. */
+/**
+ * Left after dry strokes, each taking a share of what is free above the bound water.
+ * @example leftAfterStrokes(1.2, 0.2, 0.5, 2) // 0.45
+ */
 export const leftAfterStrokes = (beforeLPerM2: number, boundLPerM2: number, recovery: number, dryStrokes: number) =>
   Math.min(beforeLPerM2, boundLPerM2) + Math.max(0, beforeLPerM2 - boundLPerM2) * (1 - recovery) ** dryStrokes;
 
@@ -12,7 +15,10 @@ export function dryShares(wetStrokes: number, dryStrokes: number): number[] {
   );
 }
 
-/** Left, and the most there was on the way, when each wet stroke is drawn off before the next. */
+/**
+ * Left, and the most there was on the way, when each wet stroke is drawn off before the next.
+ * @example drawnOffStrokes({ before: 0, on: 1, wetStrokes: 1, dryStrokes: 2, bound: 0.2, recovery: 0.5 }).left // 0.4
+ */
 export function drawnOffStrokes(given: {
   before: number;
   on: number;

@@ -66,7 +66,10 @@ export const stated = {
   computed: from("computed"),
 };
 
-/** An input shown with its own working under it. */
+/**
+ * An input shown with its own working under it.
+ * @example opened(entered("area", 2, "m2"), "seat") // { value: 2, unit: "m2", name: "seat" }
+ */
 export const opened = ({ value, unit, working }: Worked, name?: string): Given => ({
   value,
   unit,
@@ -84,6 +87,7 @@ const bare = (given: Given): number => (typeof given === "number" ? given : give
  * A number computed from named inputs, with its working.
  * @param given every input the formula's row names
  * @param about what is worth saying beside the sum, and no part of it
+ * @example sumOf("water.putOn", { before: 0.2, on: 0.3 }).value // 0.5
  */
 export function sumOf<F extends SumId>(formula: F, given: InputsOf<F>, about: readonly WorkingInput[] = []): Worked {
   const row = FORMULAS[formula] as unknown as AnySum;
@@ -131,7 +135,10 @@ function lineOf(key: string, name: string, unit: Unit, given: Given): WorkingInp
   return line;
 }
 
-/** The value of a working, reckoned anew from the inputs it shows; undefined for what is found and not summed. */
+/**
+ * The value of a working, reckoned anew from the inputs it shows; undefined for what is found and not summed.
+ * @example recomputed(sumOf("water.putOn", { before: 0.2, on: 0.3 }).working) // 0.5
+ */
 export function recomputed({ formula, inputs }: Working): number | undefined {
   const row = FORMULAS[formula] as unknown as Formula & Partial<AnySum>;
   if (!row.of || !row.inputs) return undefined;
@@ -144,16 +151,19 @@ export function recomputed({ formula, inputs }: Working): number | undefined {
   return row.of(numbers);
 }
 
-/** Puts a value that was found, not summed, and what is known of it together. */
+/**
+ * Puts a value that was found, not summed, and what is known of it together.
+ * @example worked("diagnosis.change", 0.4, "1", []).value // 0.4
+ */
 export function worked(formula: FormulaId, value: number, unit: Unit, inputs: WorkingInput[]): Worked {
   return { value, unit, working: { formula, inputs, result: { value, unit } } };
 }
 
-/** A number as somebody put it in. */
+/** A number as somebody put it in. @example entered("left", 250, "mL").value // 250 */
 export const entered = (name: string, value: number, unit: Unit, basis: Basis = "entered"): Worked =>
   sumOf("as-entered", { value: { value, unit, name, basis } });
 
-/** One line of a working. @example input("area", 0.0135, "m2", "entered") */
+/** One line of a working. @example input("area", 0.0135, "m2", "entered").basis // "entered" */
 export function input(name: string, value: number | string, unit?: Unit, basis: Basis = "computed"): WorkingInput {
   return { name, value, unit, basis };
 }

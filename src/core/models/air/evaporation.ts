@@ -22,13 +22,19 @@ export interface AirState {
   basis?: Partial<Record<"tempC" | "relativeHumidityPct" | "airSpeedMPerS", Basis>>;
 }
 
-/** Convective heat transfer over a surface, W/m²K, at an air speed in m/s. Jürges [std, from memory]. */
+/**
+ * Convective heat transfer over a surface, W/m²K, at an air speed in m/s. Jürges [std, from memory].
+ * @example convectionWPerM2K(1) // 9.5
+ */
 export const convectionWPerM2K = (airSpeedMPerS: number) => 5.7 + 3.8 * airSpeedMPerS;
 
-/** Heat by radiation between surfaces near one temperature, W/m²K. */
+/** Heat by radiation between surfaces near one temperature, W/m²K. @example radiationWPerM2K(20) // 5.143 */
 export const radiationWPerM2K = (tempC: number) => 4 * EMISSIVITY * STEFAN_BOLTZMANN * (tempC + 273.15) ** 3;
 
-/** Evaporation from a wet surface at a given temperature, kg/m²h (negative: dew falls). Lewis analogy. */
+/**
+ * Evaporation from a wet surface at a given temperature, kg/m²h (negative: dew falls). Lewis analogy.
+ * @example fluxKgPerM2H(20, { tempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 }) // 0.27
+ */
 export function fluxKgPerM2H(surfaceC: number, { tempC, relativeHumidityPct, airSpeedMPerS }: AirState): number {
   const vapourPa = vapourPressurePa(tempC, relativeHumidityPct);
   const transferMPerS =
@@ -42,6 +48,7 @@ export function fluxKgPerM2H(surfaceC: number, { tempC, relativeHumidityPct, air
  * @param air temperature −20 to 60 °C, relative humidity 1 to 100 %, air speed 0 to 10 m/s
  * @returns kg/m²h, never negative, with its working
  * Surface temperature from convection + radiation = evaporation × latent heat; walls at air temperature.
+ * @example evaporation({ tempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 }).value // 0.1151
  */
 export function evaporation(air: AirState): Worked {
   const known = computed.get(air);

@@ -33,17 +33,23 @@ export function saturationPressurePa(tempC: number): number {
   return Math.exp(logarithm);
 }
 
-/** Vapour pressure, Pa, of air at tempC (°C) and relativeHumidityPct (0 to 100 %). */
+/**
+ * Vapour pressure, Pa, of air at tempC (°C) and relativeHumidityPct (0 to 100 %).
+ * @example vapourPressurePa(20, 50) // 1169
+ */
 export function vapourPressurePa(tempC: number, relativeHumidityPct: number): number {
   inRange("The relative humidity in %", relativeHumidityPct, 0, 100);
   return (saturationPressurePa(tempC) * relativeHumidityPct) / 100;
 }
 
-/** Humidity ratio, kg water per kg dry air, from vapour pressure in Pa. Equation 20. */
+/**
+ * Humidity ratio, kg water per kg dry air, from vapour pressure in Pa. Equation 20.
+ * @example humidityRatio(1170) // 0.007265
+ */
 export const humidityRatio = (vapourPa: number, pressurePa = STANDARD_PRESSURE_PA) =>
   (MOLAR_RATIO * vapourPa) / (pressurePa - vapourPa);
 
-/** Density of moist air, kg/m³, at tempC and vapour pressure in Pa. */
+/** Density of moist air, kg/m³, at tempC and vapour pressure in Pa. @example airDensityKgPerM3(20, 1170) // 1.199 */
 export function airDensityKgPerM3(tempC: number, vapourPa: number, pressurePa = STANDARD_PRESSURE_PA): number {
   const t = tempC + KELVIN;
   return (pressurePa - vapourPa) / (AIR_GAS_CONSTANT_J_PER_KGK * t) + vapourPa / (WATER_GAS_CONSTANT_J_PER_KGK * t);
@@ -57,7 +63,7 @@ function humidityRatioFromWetBulb(tempC: number, wetBulbC: number): number {
     : ((2830 - 0.24 * wetBulbC) * saturated - 1.006 * (tempC - wetBulbC)) / (2830 + 1.86 * tempC - 2.1 * wetBulbC);
 }
 
-/** Bisection of a rising function's zero between two bounds. */
+/** Bisection of a rising function's zero between two bounds. @example zeroBetween(0, 10, (x) => x - 3) // 3 */
 export function zeroBetween(low: number, high: number, rising: (x: number) => number): number {
   for (let step = 0; step < 60; step++) {
     const middle = (low + high) / 2;
@@ -79,11 +85,11 @@ export function wetBulbC(tempC: number, relativeHumidityPct: number): number {
   return zeroBetween(Math.max(-40, tempC - 60), tempC, (guess) => humidityRatioFromWetBulb(tempC, guess) - target);
 }
 
-/** Dew point, °C, of air at tempC and relativeHumidityPct (above 0 %). */
+/** Dew point, °C, of air at tempC and relativeHumidityPct (above 0 %). @example dewPointC(20, 50) // 9.272 */
 export function dewPointC(tempC: number, relativeHumidityPct: number): number {
   const target = vapourPressurePa(tempC, relativeHumidityPct);
   return zeroBetween(-40, tempC, (guess) => saturationPressurePa(guess) - target);
 }
 
-/** Heat of evaporation, J/kg, at tempC. */
+/** Heat of evaporation, J/kg, at tempC. @example latentHeatJPerKg(20) // 2454000 */
 export const latentHeatJPerKg = (tempC: number) => (2501 - 2.326 * tempC) * 1000;

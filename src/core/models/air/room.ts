@@ -29,6 +29,7 @@ const share = (value: number, from: number, to: number) => Math.min(1, Math.max(
 /**
  * What the dehumidifier takes out of the air, and how that changes with the vapour in it.
  * @returns kg/s, and kg/s of one Pa
+ * @example takenByMachine({ volumeM3: 30, airChangesPerH: 1, heatW: 0, dehumidifierKgPerH: 0 }, { tempC: 20, vapourPa: 1170 }).kgPerS // 0
  */
 export function takenByMachine(
   { dehumidifierKgPerH }: Room,
@@ -45,5 +46,5 @@ export function takenByMachine(
   };
 }
 
-/** Density of vapour of one Pa, kg/m³. */
+/** Density of vapour of one Pa, kg/m³. @example gasPerPa(20) // 0.000007391 */
 export const gasPerPa = (tempC: number) => 1 / (WATER_GAS_CONSTANT_J_PER_KGK * (tempC + 273.15));

@@ -22,6 +22,7 @@ export function posterior(priors: readonly number[], columns: readonly (readonly
 /**
  * What Bayes' rule divides by: weight times chances, added over all hypotheses. Arguments as of {@link posterior}.
  * @throws RangeError when the evidence is impossible under every hypothesis
+ * @example evidenceWeight([0.5, 0.5], [[0.8, 0.2]]) // 0.5
  */
 export function evidenceWeight(priors: readonly number[], columns: readonly (readonly number[])[]): number {
   const all = priors.reduce(
@@ -48,6 +49,7 @@ interface Branch {
  * What each outcome of a test would do to the chances.
  * @param chances now, adding to one
  * @param columns P(outcome | hypothesis) for every outcome of the test
+ * @example branches([0.5, 0.5], [[0.8, 0.2], [0.2, 0.8]]).length // 2
  */
 export function branches(chances: readonly number[], columns: readonly (readonly number[])[]): Branch[] {
   return columns.flatMap((column) => {
@@ -57,6 +59,9 @@ export function branches(chances: readonly number[], columns: readonly (readonly
   });
 }
 
-/** Expected information gain of a test: H now − Σ P(outcome) H after, bits, ≥ 0 (Shannon; as in Quinlan 1986). */
+/**
+ * Expected information gain of a test: H now − Σ P(outcome) H after, bits, ≥ 0 (Shannon; as in Quinlan 1986).
+ * @example gainBits([0.5, 0.5], branches([0.5, 0.5], [[1, 0], [0, 1]])) // 1
+ */
 export const gainBits = (chances: readonly number[], of: readonly Branch[]): number =>
   Math.max(0, entropyBits(chances) - of.reduce((sum, { chance, after }) => sum + chance * entropyBits(after), 0));

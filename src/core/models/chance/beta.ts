@@ -32,14 +32,20 @@ function fraction(x: number, a: number, b: number): number {
   return result;
 }
 
-/** Chance that a beta-distributed share lies under x. @param x 0 to 1 @param a, b over 0 */
+/**
+ * Chance that a beta-distributed share lies under x. @param x 0 to 1 @param a, b over 0
+ * @example betaUnder(0.5, 3, 3) // 0.5
+ */
 export function betaUnder(x: number, a: number, b: number): number {
   if (x <= 0 || x >= 1) return x <= 0 ? 0 : 1;
   const front = Math.exp(lnGamma(a + b) - lnGamma(a) - lnGamma(b) + a * Math.log(x) + b * Math.log(1 - x));
   return x < (a + 1) / (a + b + 2) ? (front * fraction(x, a, b)) / a : 1 - (front * fraction(1 - x, b, a)) / b;
 }
 
-/** The share under which it lies with chance p. Halved until it is exact to a millionth. */
+/**
+ * The share under which it lies with chance p. Halved until it is exact to a millionth.
+ * @example betaQuantile(0.5, 3, 3) // 0.5
+ */
 export function betaQuantile(p: number, a: number, b: number): number {
   let [low, high] = [0, 1];
   for (let round = 0; round < 40; round++) {

@@ -14,6 +14,8 @@ type Turn = (point: Point) => Point;
  * cloth or of the card), else by where the card lies.
  * @param before what was pointed at, and the outline that was found
  * @param after what is already known of the later picture
+ * @example carried({ ...picks, outline: [] }, { widthPx: 100, heightPx: 100 }, { cardAt: { x: 0.3, y: 0.2,
+ *   r: 0.1 } }, { widthPx: 100, heightPx: 100 }).mark.x // 0.6
  */
 export function carried(
   before: Picks & { outline: readonly Point[] },

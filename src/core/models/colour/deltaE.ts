@@ -14,6 +14,7 @@ const hueOf = (a: number, b: number) => (a === 0 && b === 0 ? 0 : (Math.atan2(b,
 /**
  * Difference of two colours as the eye sees it, ΔE 2000 with all weights 1. CIE 142 [std]; hue means after Sharma, Wu and Dalal 2005.
  * @returns 0 for the same colour; about 1 is just seen side by side
+ * @example deltaE2000({ l: 50, a: 2.6772, b: -79.7751 }, { l: 50, a: 0, b: -82.7485 }) // 2.042
  */
 export function deltaE2000(one: Lab, other: Lab): number {
   const meanChroma = (Math.hypot(one.a, one.b) + Math.hypot(other.a, other.b)) / 2;
@@ -43,5 +44,8 @@ export function deltaE2000(one: Lab, other: Lab): number {
   return Math.sqrt((dL / sL) ** 2 + (dC / sC) ** 2 + (dH / sH) ** 2 + twist * (dC / sC) * (dH / sH));
 }
 
-/** Plain distance in CIELAB, ΔE*ab. CIE 15 [std]. */
+/**
+ * Plain distance in CIELAB, ΔE*ab. CIE 15 [std].
+ * @example deltaEab({ l: 50, a: 0, b: 0 }, { l: 50, a: 3, b: 4 }) // 5
+ */
 export const deltaEab = (one: Lab, other: Lab): number => Math.hypot(other.l - one.l, other.a - one.a, other.b - one.b);

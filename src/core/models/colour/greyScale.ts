@@ -9,6 +9,7 @@ const hueDeg = ({ a, b }: Lab) => ((Math.atan2(b, a) * 180) / Math.PI + 360) % 3
  * Difference of colour as the grey scale for change weighs it. ISO 105-A05 [std].
  * @param cloth the colour as it should be
  * @param mark the colour as it is
+ * @example deltaEF({ l: 50, a: 0, b: 0 }, { l: 50, a: 0, b: 0 }) // 0
  */
 export function deltaEF(cloth: Lab, mark: Lab): number {
   const [c0, cT] = [Math.hypot(cloth.a, cloth.b), Math.hypot(mark.a, mark.b)];
@@ -34,17 +35,26 @@ type GreyStep = (typeof STEPS)[number];
 const nearestStep = (grade: number): GreyStep =>
   STEPS.reduce((best, step) => (Math.abs(step - grade) < Math.abs(best - grade) ? step : best));
 
-/** Step of the grey scale for change of colour, 5 none to 1. ISO 105-A05 [std]. @param deltaEf ΔE_F */
+/**
+ * Step of the grey scale for change of colour, 5 none to 1. ISO 105-A05 [std]. @param deltaEf ΔE_F
+ * @example changeStep(0.2) // 5
+ */
 export const changeStep = (deltaEf: number): GreyStep =>
   nearestStep(deltaEf <= 3.4 ? 5 - deltaEf / 1.7 : 5 - Math.log2(deltaEf / 0.85));
 
-/** Difference of a stained white cloth from a clean one as its grey scale weighs it. ISO 105-A04 [std]. */
+/**
+ * Difference of a stained white cloth from a clean one as its grey scale weighs it. ISO 105-A04 [std].
+ * @example deltaEGS({ l: 95, a: 0, b: 0 }, { l: 95, a: 0, b: 0 }) // 0
+ */
 export function deltaEGS(clean: Lab, stained: Lab): number {
   const all = deltaEab(clean, stained);
   return all - 0.4 * Math.sqrt(Math.max(0, all ** 2 - (stained.l - clean.l) ** 2));
 }
 
-/** Step of the grey scale for staining, 5 none to 1. ISO 105-A04 [std]. @param deltaEgs ΔE_GS */
+/**
+ * Step of the grey scale for staining, 5 none to 1. ISO 105-A04 [std]. @param deltaEgs ΔE_GS
+ * @example stainingStep(0) // 5
+ */
 export const stainingStep = (deltaEgs: number): GreyStep => {
   const grade = 6.1 - 1.45 * Math.log(Math.max(1e-9, deltaEgs));
   return nearestStep(grade > 4 ? 5 - 0.23 * deltaEgs : grade);

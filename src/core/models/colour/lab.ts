@@ -31,7 +31,7 @@ const root = (t: number) => (t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116
 /**
  * CIELAB of linear sRGB light, D65, 2° observer. IEC 61966-2-1 and CIE 15 [std].
  * @returns l 0 to 100 for what is no brighter than white; a, b about -130 to 130
- * @example labOf({ r: 1, g: 1, b: 1 }) // { l: 100, a: 0, b: 0 }, nearly
+ * @example labOf({ r: 1, g: 1, b: 1 }).l // 100
  */
 export function labOf({ r, g, b }: Linear): Lab {
   const x = root((0.4123907993 * r + 0.3575843394 * g + 0.1804807884 * b) / WHITE.x);

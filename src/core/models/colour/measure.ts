@@ -95,6 +95,8 @@ function boxesOf(
  * @param size of the whole picture, px
  * @param read the pixels of a part of it
  * @throws BadPicture with a sentence when the picture cannot be trusted
+ * @example measurePicture({ ...picks, cardAt: { x: 0.5, y: 0.5, r: 0.2 } }, { widthPx: 4, heightPx: 4 },
+ *   () => noPixels) // throws "No card is pointed at"
  */
 export function measurePicture(
   picks: Picks,

@@ -10,7 +10,7 @@ export interface Mix {
  * @param totalMl volume of the mix, mL, > 0
  * @param r parts water to one part product, ≥ 0
  * @throws RangeError outside these ranges
- * @example mix(750, 4) // product 150 mL, water 600 mL
+ * @example mix(750, 4).product.value // 150
  */
 export function mix(totalMl: number, r: number): Mix {
   if (!(totalMl > 0) || !Number.isFinite(totalMl)) throw new RangeError("The volume to mix must be more than nothing.");
@@ -36,6 +36,7 @@ export interface MarkedFill {
  * @param r parts water, ≥ 0
  * @param totalMarkMl spacing of the bottle's marks, mL
  * @param productMarkMl spacing of the measuring cup's marks, mL
+ * @example fillToMarks(743, 4, 50, 5).total.value // 750
  */
 export function fillToMarks(totalMl: number, r: number, totalMarkMl: number, productMarkMl: number): MarkedFill {
   if (!(totalMl > 0) || !Number.isFinite(totalMl)) throw new RangeError("The volume to mix must be more than nothing.");

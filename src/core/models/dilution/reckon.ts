@@ -26,7 +26,7 @@ export const saidEveryWay = (r: number): { convention: Convention; text: string 
     text: labelText({ convention, value: Number(formatNumber(readingOf(r, convention).value)) }),
   }));
 
-/** Caps of product in a mix. @param capMl what the cap holds, mL, > 0 */
+/** Caps of product in a mix. @param capMl what the cap holds, mL, > 0 @example capfuls(60, 20).value // 3 */
 export function capfuls(productMl: number, capMl: number): Worked {
   if (!(capMl > 0)) throw new RangeError("Say what the cap holds, in mL.");
   return sumOf("dilution.caps", { productMl, capMl: stated.entered(capMl) });
@@ -44,7 +44,7 @@ interface Correction {
  * @param haveMl what is in the bottle, mL, > 0
  * @param haveR how it was mixed, parts water, ≥ 0
  * @param wantedR how it should be, parts water, > 0
- * @example correctBottle(500, 4, 9) // too strong: add 500 mL water
+ * @example correctBottle(500, 4, 9).add // "water"
  */
 export function correctBottle(haveMl: number, haveR: number, wantedR: number): Correction {
   if (!(haveMl > 0)) throw new RangeError("There has to be something in the bottle.");
@@ -64,7 +64,10 @@ export function correctBottle(haveMl: number, haveR: number, wantedR: number): C
   };
 }
 
-/** How much mix the last of a product still makes. @param productMl mL, ≥ 0 @param r parts water, ≥ 0 */
+/**
+ * How much mix the last of a product still makes. @param productMl mL, ≥ 0 @param r parts water, ≥ 0
+ * @example lastOfBottle(50, 9).value // 500
+ */
 export const lastOfBottle = (productMl: number, r: number): Worked =>
   sumOf("dilution.last", { productMl: stated.entered(productMl), parts: stated.table(r) });
 
@@ -88,7 +91,7 @@ export interface WarmMix {
  * Hot and cold water for a target temperature; what the bucket itself takes up is left out, so it comes out a little cooler.
  * @param totalMl mL, > 0
  * @throws RangeError with a sentence when the two cannot give it
- * @example warmMix(4000, 60, 10, 35) // 2000 mL hot, 2000 mL cold
+ * @example warmMix(4000, 60, 10, 35).hot.value // 2000
  */
 export function warmMix(totalMl: number, hotC: number, coldC: number, targetC: number): WarmMix {
   if (!(hotC > coldC)) throw new RangeError("The hot water has to be warmer than the cold.");

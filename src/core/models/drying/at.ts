@@ -3,7 +3,7 @@ import type { LayeredDrying } from "./layeredDrying";
 
 /** Hours of a course that a picture can show; small, so that the map can ask it too. */
 
-/** Straight between the hours there are; the last stays. */
+/** Straight between the hours there are; the last stays. @example between([0, 1, 2], [0, 10, 20], 1.5) // 15 */
 export function between(hours: ArrayLike<number>, values: ArrayLike<number>, at: number): number {
   let next = 0;
   while (next < hours.length && hours[next]! < at) next += 1;
@@ -13,11 +13,11 @@ export function between(hours: ArrayLike<number>, values: ArrayLike<number>, at:
   return values[next - 1]! + share * (values[next]! - values[next - 1]!);
 }
 
-/** Water in each layer so many hours after drying began, L/m². */
+/** Water in each layer so many hours after drying began, L/m². @example layersAt(course, 0.5) // [0.3] */
 export const layersAt = ({ course }: LayeredDrying, hours: number): number[] =>
   course.layers.map(({ water }) => between(course.hours, water, hours));
 
-/** The layers as they stand by then, to be drawn. */
+/** The layers as they stand by then, to be drawn. @example cutAt(course, 0.5)[0]?.name // "Cover" */
 export const cutAt = (layers: LayeredDrying, hours: number) => {
   const water = layersAt(layers, hours);
   return layers.course.layers.map(({ name, thicknessMm, holdsLPerM2 }, layer) => ({
@@ -31,13 +31,13 @@ export const cutAt = (layers: LayeredDrying, hours: number) => {
   }));
 };
 
-/** What a meter should read by then, %. */
+/** What a meter should read by then, %. @example meterAt(course, 0.5) // 25 */
 export const meterAt = ({ course }: LayeredDrying, hours: number): number =>
   between(course.hours, course.meterPct, hours);
 
 type DryState = "wet" | "dry on top" | "dry";
 
-/** How a zone stands by then. */
+/** How a zone stands by then. @example stateAt(course, 1, 0.5).state // "wet" */
 export function stateAt(layers: LayeredDrying, dryH: number, hours: number): { state: DryState; water: Worked } {
   const each = layersAt(layers, hours);
   const water = sumOf(

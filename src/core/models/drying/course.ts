@@ -20,6 +20,7 @@ function fallsThrough(from: number, to: number, slopeFrom: number, slopeTo: numb
  * When a piece holds no more than a target for the first time.
  * @param targetLPerM2 absolute: one that leaned on the start or on the air would make drier air look slower
  * @returns hours from the start; Infinity when it does not within the course
+ * @example dryAtHours({ hours: [0, 1], slabs: [{ total: [0.4, 0], flux: [0.4, 0.4] }] }, 0, 0.1) // 0.75
  */
 export function dryAtHours({ hours, slabs }: Course, piece: number, targetLPerM2: number): number {
   const { total, flux } = slabs[piece]!;
@@ -39,7 +40,10 @@ export function dryAtHours({ hours, slabs }: Course, piece: number, targetLPerM2
   );
 }
 
-/** The first hour at which a value is no more than a target, straight between the steps; Infinity when it never is. */
+/**
+ * The first hour at which a value is no more than a target, straight between the steps; Infinity when it never is.
+ * @example firstHour([0, 1, 2], [0.4, 0.2, 0], 0.1) // 1.5
+ */
 export function firstHour(hours: ArrayLike<number>, values: ArrayLike<number>, target: number): number {
   for (let at = 0; at < hours.length; at++) {
     if (values[at]! > target) continue;

@@ -128,7 +128,10 @@ function momentsOf({ hours, growth, longestStepH }: DryOptions): Float64Array {
 const ICE_JOINS = saturationPressurePa(0) / saturationPressurePa(-1e-9);
 const saturationPa = (tempC: number) => saturationPressurePa(tempC) * (tempC < 0 ? ICE_JOINS : 1);
 
-/** Sum over the cells down to a depth, the last of them in part. */
+/**
+ * Sum over the cells down to a depth, the last of them in part.
+ * @example sumTo(3, { thicknessM: [0.002, 0.002] }, () => 10) // 15
+ */
 export function sumTo(depthMm: number, { thicknessM }: Grid, of: (at: number) => number): number {
   let above = 0;
   let sum = 0;
@@ -433,6 +436,7 @@ class Piece {
  * @param slabs at least one; content ≥ 0
  * @param at the surroundings at an hour from the start, −20 to 60 °C
  * @returns what each did, step by step; water is kept to one part in a million
+ * @example dryOut([{ grid, areaM2: 1, content: startOf(grid, 0.2, 2) }], () => air).hours.at(-1) // 72
  */
 export function dryOut(
   slabs: readonly Slab[],
@@ -476,6 +480,8 @@ export function dryOut(
 /**
  * How fast each cell's content changes, kg/m³s: the same equations as one right-hand side, for solvers of their own.
  * @param slab content is not read, @param surroundings air that stays as it is
+ * @example ratesOf({ grid, areaM2: 1, content: startOf(grid, 0.2, 2) }, air)(startOf(grid, 0.2,
+ *   2)).length === grid.thicknessM.length // true
  */
 export function ratesOf(slab: Slab, surroundings: Surroundings): (content: ArrayLike<number>) => Float64Array {
   const piece = new Piece(slab, false, surroundings.tempC);

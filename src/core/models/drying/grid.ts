@@ -55,6 +55,7 @@ function sharedCells(layers: readonly Layer[], cells: number): number[] {
  * Lays a grid through the layers, finest at the face.
  * @param layers from the face down, thickness in mm > 0
  * @param cells how many in all, about; at least four a layer
+ * @example gridOf([{ ...LAYERS.cover, thicknessMm: 2 }]).layers.length // 1
  */
 export function gridOf(layers: readonly Layer[], cells = 40): Grid {
   const counts = sharedCells(layers, cells);
@@ -66,7 +67,7 @@ export function gridOf(layers: readonly Layer[], cells = 40): Grid {
   );
 }
 
-/** The same grid with every cell cut in two. */
+/** The same grid with every cell cut in two. @example halved(grid).thicknessM.length / grid.thicknessM.length // 2 */
 export const halved = (grid: Grid): Grid =>
   gridFrom(
     grid.layers,
@@ -107,6 +108,7 @@ function gridFrom(layers: readonly Layer[], cellsM: readonly (readonly number[])
  * what the whole piece cannot hold stands over the brim.
  * @param waterLPerM2 water in the piece, L/m² ≥ 0
  * @param depthMm how deep it went below the face layer, mm ≥ 0
+ * @example Math.round(startOf(grid, 0.2, 2)[0]) // 100
  */
 export function startOf(
   { layers, thicknessM, holdsKgPerM3 }: Grid,

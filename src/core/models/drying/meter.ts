@@ -11,7 +11,10 @@ const MOST_PCT = 60;
 const dryNear = (grid: Grid) =>
   sumTo(PINS_MM, grid, (at) => grid.layers[grid.layerOf[at]!]!.dryKgPerM3 * grid.thicknessM[at]!);
 
-/** What a meter should read along a course, %. */
+/**
+ * What a meter should read along a course, %.
+ * @example meterAlong(grid, dryOut([{ grid, areaM2: 1, content: startOf(grid, 0, 2) }], () => air).slabs[0])[0] // 8
+ */
 export function meterAlong(grid: Grid, { near }: SlabCourse): Float64Array {
   const dry = dryNear(grid);
   return near.map((water) => Math.min(MOST_PCT, AIR_DRY_PCT + (100 * water) / dry));
@@ -32,6 +35,7 @@ const SOONEST_H = 0.25;
  * How fast it dries against the model, by what the meter read.
  * @param foretold what the model has the meter read, an entry for each of the hours
  * @returns 1 as foretold, over 1 faster; undefined while no reading says anything
+ * @example paceOf([], [0, 1], [30, 20]) // undefined
  */
 export function paceOf(
   readings: readonly MeterAt[],

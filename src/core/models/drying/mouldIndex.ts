@@ -3,7 +3,7 @@
  * ranks places that stay damp long; the rule is dry within 24 to 48 hours.
  */
 
-/** Under this mould does not grow, %. @param tempC 0 to 50 °C */
+/** Under this mould does not grow, %. @param tempC 0 to 50 °C @example criticalHumidityPct(20) // 80.04 */
 export const criticalHumidityPct = (tempC: number): number =>
   tempC <= 20 ? Math.min(100, -0.00267 * tempC ** 3 + 0.16 * tempC ** 2 - 3.13 * tempC + 100) : 80;
 
@@ -20,7 +20,10 @@ export function weeksToIndexOne(tempC: number, humidityPct: number): number {
 
 const HOURS_A_WEEK = 168;
 
-/** Index reached along a course, from 0. @param humidity as shares, an entry for each of the hours */
+/**
+ * Index reached along a course, from 0. @param humidity as shares, an entry for each of the hours
+ * @example mouldIndex([0, 1], [20, 20], [0.5, 0.5]) // 0
+ */
 export function mouldIndex(hours: ArrayLike<number>, tempC: ArrayLike<number>, humidity: ArrayLike<number>): number {
   let index = 0;
   for (let at = 1; at < hours.length; at++)

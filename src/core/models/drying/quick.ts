@@ -23,6 +23,7 @@ export interface Drying {
  * @param dryAtLPerM2 dry to the hand, L/m²
  * @param slowEndH what the slow end adds for a full wetting in a mild room, h
  * @param air over the cloth
+ * @example dryingOf(entered("left", 0.23, "L/m2"), 0.03, 1, { tempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 }).hours.value // 2.143
  */
 export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number, air: AirState): Drying {
   const rate = evaporation(air);
@@ -37,7 +38,7 @@ export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number
   return { residual, evaporation: rate, hours, ...mouldClock(hours.value) };
 }
 
-/** What so many hours to dry leave until mould grows. */
+/** What so many hours to dry leave until mould grows. @example mouldClock(30).mould // "caution" */
 export const mouldClock = (hours: number): Pick<Drying, "mould" | "mouldHoursLeft"> => ({
   mouldHoursLeft: sumOf("drying.mould", { limitH: stated.table(MOULD_LIMIT_H), hours }),
   mould: hours > MOULD_LIMIT_H ? "over" : hours > MOULD_CAUTION_H ? "caution" : "safe",

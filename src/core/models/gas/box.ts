@@ -17,6 +17,7 @@ interface Box {
  * Concentration after running for a time from clean air.
  * @param hours running time, h; Infinity gives the steady state
  * @returns mg/m³; Infinity where nothing ever takes it away and it runs for ever
+ * @example concentration({ gasMgPerH: 2000, volumeM3: 10, airChangesPerH: 2, decayPerH: 0 }).value // 100
  */
 export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }: Box, hours = Infinity): Worked {
   return sumOf("gas.concentration", {
@@ -33,6 +34,7 @@ export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }
  * @param fromPpm ppm now, @param aimPpm ppm wanted, above 0
  * @param airChangesPerH 1/h; @param decayPerH 1/h: leave it at 0 where a person goes in afterwards
  * @returns min; Infinity where nothing takes it away
+ * @example clearing(5, 0.05, 10).value // 27.63
  */
 export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number, decayPerH = 0): Worked {
   return sumOf("gas.clearing", {
@@ -43,7 +45,10 @@ export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number
   });
 }
 
-/** What leaks out of the box makes in the room around it at the steady state, mg/m³; nothing there is counted on to take it apart. */
+/**
+ * What leaks out of the box makes in the room around it at the steady state, mg/m³; nothing there is counted on to take it apart.
+ * @example roomConcentration({ gasMgPerH: 2000, volumeM3: 10, airChangesPerH: 2, decayPerH: 0 }, 100, 50, 4).value // 10
+ */
 export function roomConcentration(box: Box, insideMgPerM3: number, roomM3: number, roomAirChangesPerH: number): Worked {
   const leakMgPerH = box.airChangesPerH * box.volumeM3 * insideMgPerM3;
   return sumOf("gas.room", {
@@ -53,7 +58,7 @@ export function roomConcentration(box: Box, insideMgPerM3: number, roomM3: numbe
   });
 }
 
-/** Exposure of what is treated, ppm·min: concentration by time. */
+/** Exposure of what is treated, ppm·min: concentration by time. @example exposure(5, 60).value // 300 */
 export const exposure = (ppm: number, minutes: number): Worked => sumOf("gas.exposure", { ppm, minutes });
 
 /** A meter's reading at a moment, ms since 1970. */
@@ -68,6 +73,7 @@ const LEAST_PPM = 0.005;
 /**
  * The slowest fall between readings that follow one another, 1/h: what the place has shown it clears at.
  * @returns undefined with fewer than two readings or where one did not fall
+ * @example fittedClearing([{ atMs: 0, ppm: 1 }, { atMs: 3_600_000, ppm: 0.5 }]) // 0.6931
  */
 export function fittedClearing(readings: readonly MeterReading[]): number | undefined {
   const rates = readings.slice(1).map(({ atMs, ppm }, index) => {

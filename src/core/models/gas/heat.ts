@@ -52,7 +52,10 @@ export const HEAT_KILLS = {
   },
 } as const satisfies Record<string, HeatKill>;
 
-/** Logs killed along a course of temperatures. @param course samples °C, each held for `stepSeconds` s */
+/**
+ * Logs killed along a course of temperatures. @param course samples °C, each held for `stepSeconds` s
+ * @example logReduction({ refTempC: 70, dSeconds: 60, zK: 10 }, [70, 70], 60) // 2
+ */
 export const logReduction = (
   { refTempC, dSeconds, zK }: HeatKill,
   course: readonly number[],
@@ -63,6 +66,7 @@ export const logReduction = (
  * Seconds at a held surface temperature for a number of logs.
  * @param logs above 0,
  * @param tempC measured at the surface, °C
+ * @example secondsFor({ refTempC: 70, dSeconds: 60, zK: 10 }, 3, 80).value // 18
  */
 export const secondsFor = (row: HeatKill, logs: number, tempC: number): Worked =>
   sumOf("heat.seconds", {
@@ -78,6 +82,7 @@ const PASS_SECONDS = 1;
 
 /**
  * The plain answer to "does a pass of steam kill?", at the temperature measured at the surface right behind the head.
+ * @example passAnswer(90).length > 40 // true
  */
 export function passAnswer(tempC: number): string {
   const killed = (Object.values(HEAT_KILLS) as HeatKill[])

@@ -22,7 +22,10 @@ export interface Explained {
 
 const NEAR = 1e-6;
 
-/** Reads a schedule as it stands: who waits for whom by lags, and for what they share. */
+/**
+ * Reads a schedule as it stands: who waits for whom by lags, and for what they share.
+ * @example explain(compile(day), bestOf(compile(day), 5)).chain.length // 2
+ */
 export function explain(compiled: Compiled, schedule: Schedule): Explained {
   const { minutes, arcs, dueOf, problem } = compiled;
   const { starts, endMin } = schedule;
@@ -123,7 +126,7 @@ function chainTo({ problem: { tasks, dues } }: Compiled, ends: number[], held: H
   return chain;
 }
 
-/** What two tasks cannot use at the same time, if anything. */
+/** What two tasks cannot use at the same time, if anything. @example sharedBetween(compile(day))(0, 1) // "hands" */
 export function sharedBetween({
   needs,
   capacity,

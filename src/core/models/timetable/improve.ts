@@ -10,7 +10,10 @@ interface Progress {
   improved: boolean;
 }
 
-/** Latest ends by dues and by what follows, as a priority: what has least time comes first. */
+/**
+ * Latest ends by dues and by what follows, as a priority: what has least time comes first.
+ * @example latestStarts(compile(day), 30)[0] // -5
+ */
 export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number): Float64Array {
   const latest = Float64Array.from(
     minutes,
@@ -43,6 +46,7 @@ const MOST_MOVED = 4;
  * Ever better schedules: each step is one try, so that whoever steps it can stop between any two.
  * @param seed the same seed makes the same tries
  * @throws NoSchedule when lags and breaks alone cannot hold
+ * @example improving(compile(day), 1).next().value.best.endMin // 35
  */
 export function* improving(compiled: Compiled, seed: number): Generator<Progress, never, void> {
   const placer = new Placer(compiled);
@@ -94,6 +98,7 @@ export function* improving(compiled: Compiled, seed: number): Generator<Progress
 /**
  * The best of so many tries.
  * @throws NoSchedule when none of them found room
+ * @example bestOf(compile(day), 5).endMin // 35
  */
 export function bestOf(compiled: Compiled, tries: number, seed = 1): Schedule {
   let best: Schedule | undefined;

@@ -28,6 +28,7 @@ const HEURISTIC_TRIES = 300;
  * Least lateness, then the earliest end.
  * @param mostNodes gives up after so many, with the best so far
  * @throws NoSchedule when there is none
+ * @example prove(compile(day)).schedule.endMin // 35
  */
 export function prove(compiled: Compiled, mostNodes = 20_000, seed = 1): Proof {
   let best: Schedule | undefined;

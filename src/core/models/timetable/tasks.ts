@@ -87,6 +87,7 @@ export interface Compiled {
 /**
  * Checks a problem and gets it ready.
  * @throws NoSchedule with a sentence that names the limits that clash
+ * @example compile(day).minutes[1] // 20
  */
 export function compile(problem: Problem): Compiled {
   const { tasks, lags, capacity, breaks, dues } = problem;
@@ -137,7 +138,7 @@ export function compile(problem: Problem): Compiled {
   return compiled;
 }
 
-/** The start pushed behind every break it would run into. */
+/** The start pushed behind every break it would run into. @example pastBreaks(compile(day), 0, 5) // 5 */
 export function pastBreaks(
   { problem: { breaks }, minutes, needsHands }: Compiled,
   task: number,
@@ -161,6 +162,7 @@ export function pastBreaks(
  * @param extra further arcs, one list a task
  * @param from starts to begin at; only ever raised
  * @returns undefined when they cannot all hold
+ * @example earliestStarts(compile(day))?.[1] // 15
  */
 export function earliestStarts(
   compiled: Compiled,
@@ -226,7 +228,7 @@ function sayWhatClashes({ problem: { tasks, lags }, arcs }: Compiled) {
 
 const nameOf = (tasks: readonly Task[], id: string) => tasks.find((task) => task.id === id)!.name;
 
-/** Lateness, end and idle hands of given starts. */
+/** Lateness, end and idle hands of given starts. @example judged(compile(day), [0, 20]).endMin // 40 */
 export function judged(compiled: Compiled, starts: ArrayLike<number>): Schedule {
   const { minutes, dueOf, needsHands, needs, problem } = compiled;
   let [lateMin, endMin, work, first, last] = [0, 0, 0, Infinity, 0];
@@ -253,7 +255,10 @@ export function judged(compiled: Compiled, starts: ArrayLike<number>): Schedule 
 }
 
 const EPSILON = 1e-6;
-/** Least lateness, then the earlier end, then fewer idle hands. */
+/**
+ * Least lateness, then the earlier end, then fewer idle hands.
+ * @example isBetter({ starts: [], lateMin: 0, endMin: 10, idleMin: 0 }, undefined) // true
+ */
 export function isBetter(a: Schedule, b: Schedule | undefined): boolean {
   if (!b) return true;
   if (Math.abs(a.lateMin - b.lateMin) > EPSILON) return a.lateMin < b.lateMin;

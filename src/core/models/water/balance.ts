@@ -13,6 +13,7 @@ export interface WaterBalance {
  * @param steps water in the cloth before and after each step and what it put on, L/m², in order
  * @param areaM2 of the zone, m² > 0
  * @returns litres; what was put on is what was towelled, drawn off and left
+ * @example balanceOf([{ beforeLPerM2: 0, onLPerM2: 0.4, afterLPerM2: 0.2, by: "machine" }], 2).on.value // 0.8
  */
 export function balanceOf(
   steps: readonly {

@@ -12,6 +12,7 @@ export const DIRT_SCALE = [
 ] as const;
 export type DirtId = (typeof DIRT_SCALE)[number]["id"];
 export const DIRT_IDS = DIRT_SCALE.map(({ id }) => id) as [DirtId, ...DirtId[]];
+/** How dark a word of the scale is, 0 to 1. @example dirtOf(DIRT_IDS[0]) // 0.05 */
 export const dirtOf = (id: DirtId): number => DIRT_SCALE.find((step) => step.id === id)!.dirt;
 
 /** A pass that would bring less than this share of all so far is not worth its water. */
@@ -34,6 +35,7 @@ interface PassFit {
  * Fits dirt per pass with an exponential, least squares on its logarithm.
  * @param dirt of each pass in order, ≥ 0
  * @returns undefined from fewer than two passes
+ * @example fittedPasses([1, 0.5, 0.25])?.nextShare.value // 0.07143
  */
 export function fittedPasses(dirt: readonly number[]): PassFit | undefined {
   if (dirt.length < 2) return undefined;

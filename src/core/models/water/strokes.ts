@@ -12,7 +12,7 @@ interface StrokeMachine {
  * Water put on by one wet stroke.
  * @param machine flow L/min > 0, head width m > 0, stroke speed m/s > 0
  * @returns L/m²
- * @example wetStroke({ flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3, … }) // 0.556
+ * @example wetStroke({ flowLPerMin: 1, headWidthM: 0.1, strokeMPerS: 0.3 }).value // 0.5556
  */
 export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachine): Worked {
   if (!(flowLPerMin > 0 && headWidthM > 0 && strokeMPerS > 0))
@@ -31,7 +31,7 @@ export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachin
  * @param recovery share taken by one stroke, 0 to 1
  * @param dryStrokes whole number ≥ 0
  * @returns L/m²
- * @example residual(1.12, 0.2, 0.45, 4) // 0.284
+ * @example residual(1.2, 0.2, 0.5, 2).value // 0.45
  */
 export function residual(onLPerM2: number, boundLPerM2: number, recovery: number, dryStrokes: number): Worked {
   return sumOf("water.residual", {
@@ -46,6 +46,7 @@ export function residual(onLPerM2: number, boundLPerM2: number, recovery: number
  * Water left, and the most there was on the way, when each wet stroke is drawn off before the next.
  * @param beforeLPerM2 water in the cloth before, L/m²
  * @param onLPerM2 put on by all wet strokes together, L/m²
+ * @example drawnOff(0, 1, 1, 2, 0.2, 0.5).left.value // 0.4
  */
 export function drawnOff(
   beforeLPerM2: number,
@@ -96,13 +97,14 @@ export function thinned(
  * What a dry stroke takes at another pace: twice as fast, half as long under the head.
  * @param recovery share taken at the usual pace, 0 to 1
  * @param pace against the usual, above 0
+ * @example paced(0.45, 2) // 0.2584
  */
 export const paced = (recovery: number, pace: number): number => 1 - (1 - recovery) ** (1 / pace);
 
 /** Judgement: a firm towel leaves this share of what lies on and near the face. */
 export const SHARE_LEFT_BY_TOWEL = 0.45;
 
-/** Water left after towelling, L/m². */
+/** Water left after towelling, L/m². @example toweled(0.4).value // 0.18 */
 export function toweled(onLPerM2: number): Worked {
   return sumOf("water.toweled", { on: onLPerM2, share: stated.table(SHARE_LEFT_BY_TOWEL) });
 }
@@ -115,6 +117,7 @@ const FOAM_SATURATION = 0.06;
  * @param onLPerM2 water put on, L/m²
  * @param faceCapacityLPerM2 what the face holds, L/m²
  * @returns mm. 1 L/m² is 1 mm of free water; it fills only the foam's pore space at its holding saturation (judgement).
+ * @example depthInFoam(0.9, 0.5).value // 7.407
  */
 export function depthInFoam(onLPerM2: number, faceCapacityLPerM2: number): Worked {
   return sumOf("water.depth", {

@@ -7,6 +7,7 @@ import { drawnOff } from "./strokes";
  * Water left in the cloth by the tanks: solution out less recovery in.
  * @param beforeLPerM2 in the cloth before, @param onLPerM2 put on, @param recoveredLPerM2 back in the recovery tank, all L/m²
  * @param boundLPerM2 what no stroke takes: a mark misread cannot say less than that
+ * @example leftByTanks(0, 1, 0.7, 0.2).value // 0.3
  */
 export const leftByTanks = (
   beforeLPerM2: number,
