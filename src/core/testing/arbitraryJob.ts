@@ -28,6 +28,7 @@ import { ownAgentProblems } from "../job/ownAgent";
 import { partsOf, TEMPLATE_IDS } from "@/core/ground/pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
+import { leaning } from "./leanings";
 import type { Cloth, Experience, Finding, Job, JobFile, Kit, Piece, Zone } from "../job/schema";
 
 /** Random valid job files for the property tests: anything a technician could have entered, known or not. */
@@ -279,7 +280,7 @@ function events(zoneIds: string[], findingIds: string[]): fc.Arbitrary<Job["even
   >;
 }
 
-export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
+const drawnJobFile: fc.Arbitrary<JobFile> = fc
   .array(
     piece.chain((each) =>
       fc.tuple(
@@ -422,3 +423,7 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
           );
       });
   });
+
+export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
+  .tuple(drawnJobFile, leaning)
+  .map(([file, lean]) => tidy(lean(file)));

@@ -18,7 +18,7 @@ export interface Context {
 export function contextOf(job: Job, kit: Kit, asOf: string): Context {
   const history = historyOf(job);
   // Once the work has begun the schools stay as they were weighed then, not as the clock runs.
-  const begun = history.standing.find(({ kind }) => kind === "start")?.at ?? asOf;
+  const begun = history.standing.find(({ kind }) => kind === "start" || kind === "done")?.at ?? asOf;
   const { usableAt } = job.promises;
   return {
     job,

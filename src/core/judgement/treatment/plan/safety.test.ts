@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { assess, quickly, type Assessment } from "@/core/answers/assess/assess";
 import { NOT_FOR_CLOTH, agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import { familyOf } from "@/core/ground/catalog/families";
@@ -13,6 +13,19 @@ import type { Cloth, JobFile } from "@/core/job/schema";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { zoneViews } from "@/core/judgement/zones/zoneView";
 import type { Step } from "@/core/judgement/treatment/step/step";
+import { RULES } from "@/core/judgement/rules/rules";
+
+/** The rules that had a say in the plan that is being made. */
+const met = new Set<string>();
+vi.mock("@/core/judgement/rules/judge", async (original) => {
+  const real = await original<typeof import("@/core/judgement/rules/judge")>();
+  const judge: typeof real.judge = (step, facts) => {
+    const verdict = real.judge(step, facts);
+    for (const { id } of verdict.met) met.add(id);
+    return verdict;
+  };
+  return { ...real, judge };
+});
 
 /**
  * The safety invariants, checked from outside: nothing here asks the rules whether a step is allowed.
@@ -104,10 +117,25 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "no liquid at all by high voltage": ({ step, cloth: { neighbours } }) =>
     !neighbours?.includes("high-voltage") || !step.agent,
 
-  "no agent goes on before it was proved on a hidden place, nor after it failed there": ({ step, cloth, before }) => {
+  "no agent goes on before it was proved on a hidden place, nor after it failed there": ({
+    step,
+    cloth,
+    before,
+    file,
+    zoneId,
+  }) => {
     if (!step.agent) return true;
     const proved = cloth.fastness?.[step.agent];
-    return proved === undefined ? before.some(({ proves }) => proves?.includes(step.agent!)) : proved >= 4;
+    const provedThen = file.job.events.some(
+      (event) =>
+        event.kind === "done" &&
+        event.action === "fastness-check" &&
+        event.zoneIds.includes(zoneId) &&
+        /^fastness:(.*)@/.exec(event.stepKey)?.[1]!.split("+").includes(step.agent!),
+    );
+    return proved === undefined
+      ? provedThen || before.some(({ proves }) => proves?.includes(step.agent!))
+      : proved >= 4;
   },
 
   "wool and silk meet no enzyme and no hard brush": ({ step, fibres }) =>
@@ -358,12 +386,56 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
     new Set(result.plan.steps.map(({ key }) => key)).size === result.plan.steps.length,
 };
 
+/** So often at least each rule has its say, and each of these cases comes, in the run. */
+const AT_LEAST = 200;
+const isCarried = ({ action }: Step) => POWERED.includes(action);
+
+/** What must be met often for the run to prove anything of it. */
+const CASES: Record<string, (given: Case) => boolean> = {
+  "gas inside": ({ file }) => {
+    const kinds = file.job.events.filter((event) => event.kind === "done").map(({ action }) => action);
+    return kinds.lastIndexOf("gas") > kinds.lastIndexOf("gas-out");
+  },
+  "gas run": ({ result }) => result.plan.steps.some(({ action }) => action === "gas"),
+  "a solvent before a step with a motor or heat": ({ result: { plan } }) =>
+    plan.steps.some(
+      ({ agent, zoneIds }, index) =>
+        groupsOf(agent).includes("solvent") &&
+        plan.steps
+          .slice(index + 1)
+          .some((later) => isCarried(later) && later.zoneIds.some((id) => zoneIds.includes(id))),
+    ),
+  "a booster": ({ result }) => result.mixes.some(({ booster }) => booster?.ml),
+  extraction: ({ result }) => result.plan.steps.some(({ action }) => action === "extract"),
+  steam: ({ result }) => result.plan.steps.some(({ action }) => action === "steam"),
+  disinfection: ({ result }) => result.plan.steps.some(({ agent }) => agent === "disinfectant"),
+  "mould that is treated": ({ result }) =>
+    Object.values(result.plan.marks).some(({ mould }) => mould && mould.verdict !== "refer"),
+  "mould that is referred": ({ result }) =>
+    Object.values(result.plan.marks).some(({ mould }) => mould?.verdict === "refer"),
+  sewage: ({ file: { job } }) =>
+    Boolean(job.account?.spilled?.includes("sewage")) ||
+    Object.values(job.findings.byId).some((each) => each.kind === "mark" && each.evidence.owner === "sewage"),
+  "bleach met before": ({ file: { job } }) => Boolean(job.account?.tried?.includes("bleach")),
+  "unknown everything": ({ file: { job } }) =>
+    !job.account &&
+    Object.values(job.pieces.byId).every(({ cloth }) => Object.keys(cloth).length === 0) &&
+    Object.values(job.zones.byId).every(({ cloth }) => Object.keys(cloth ?? {}).length === 0),
+};
+
 describe("no input gets around the safety rules", () => {
   it("holds for every step of every plan", () => {
+    const seen = new Map<string, number>();
+    const count = (names: Iterable<string>) => {
+      for (const name of names) seen.set(name, (seen.get(name) ?? 0) + 1);
+    };
     fc.assert(
       fc.property(arbitraryJobFile, (file) => {
+        met.clear();
         const result = assess(file.job, file.kit ?? USUAL_KIT, file.asOf, quickly);
         const views = new Map(zoneViews(file.job).map((view) => [view.id, view]));
+        count(met);
+        count(Object.keys(CASES).filter((name) => CASES[name]!({ file, result })));
         const broken = new Set<string>();
         for (const [name, holds] of Object.entries(OF_EVERY_PLAN)) if (!holds({ file, result })) broken.add(name);
         result.plan.steps.forEach((step, index) => {
@@ -390,6 +462,8 @@ describe("no input gets around the safety rules", () => {
       }),
       { numRuns: RUNS },
     );
+    const names = [...RULES.map(({ id }) => id), ...Object.keys(CASES)];
+    expect(names.filter((name) => (seen.get(name) ?? 0) < AT_LEAST)).toEqual([]);
   }, 900_000);
 
   it("plans the same from the same, to the last number", () => {
