@@ -19,7 +19,8 @@ describe("schedules", () => {
     fc.assert(
       fc.property(day(9), (problem) => {
         const made = tried(() => bestOf(compile(problem), 12));
-        if (typeof made === "string") expect(made.length).toBeGreaterThan(20);
+        // What the quick search gives up, the exact one (held against HiGHS in exact.test.ts) finds impossible too.
+        if (typeof made === "string") expect(tried(() => prove(compile(problem)))).toEqual(expect.any(String));
         else expect(wrongWith(problem, made)).toEqual([]);
       }),
       { numRuns: 5000 },

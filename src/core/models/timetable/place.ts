@@ -115,7 +115,8 @@ export class Placer {
       let pick = 0;
       for (let at = 1; at < ready.length; at++) if (rank[ready[at]!]! < rank[ready[pick]!]!) pick = at;
       const [block] = ready.splice(pick, 1) as [number];
-      if (!this.putDown(blocks[block]!, earliest)) return undefined;
+      if (!this.putDown(blocks[block]!, earliest) && !this.putDown(byPriority(blocks[block]!, priority), earliest))
+        return undefined;
       for (const task of blocks[block]!)
         for (const { to, weight } of this.compiled.arcs[task]!)
           if (weight > 0 || this.blockOf[to] !== block) earliest[to] = Math.max(earliest[to]!, starts[task]! + weight);
@@ -209,6 +210,10 @@ export class Placer {
     return amounts;
   }
 }
+
+/** Another order to put a block down in, where the usual one leaves no room. */
+const byPriority = (block: readonly number[], priority: ArrayLike<number>) =>
+  [...block].sort((a, b) => priority[a]! - priority[b]! || a - b);
 
 /** The place of the first of some tasks, in the order of their starts, that begins at a time or after it. */
 function firstFrom(users: readonly number[], starts: Float64Array, time: number): number {
