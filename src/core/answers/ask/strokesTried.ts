@@ -8,7 +8,7 @@ import { balanceOf, type WaterBalance } from "@/core/models/water/balance";
 import { paced, wetStroke } from "@/core/models/water/strokes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
-import { planJob } from "@/core/judgement/treatment/plan/plan";
+import { planIn } from "@/core/judgement/treatment/plan/plan";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterCourse, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -86,7 +86,7 @@ export function strokesOn(
   tried?: StrokePattern,
 ): Strokes | undefined {
   const context = contextOf(job, kit, asOf);
-  const plan = planJob(job, kit, asOf);
+  const plan = planIn(context);
   const step = plan.steps.find(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zoneId));
   const zone = plan.zones[zoneId];
   const machine = zone && extractorFor(kit, zone.view.areaM2.value);

@@ -23,7 +23,7 @@ import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { besideSteps } from "@/core/judgement/treatment/extra/besideTheCloth";
-import { dryProtection, planJob, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
+import { dryProtection, planIn, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -130,7 +130,7 @@ export const quickly: Reckoning = { dry: dryQuickly, order: inTurn };
  */
 export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull): Assessment {
   const context = contextOf(job, kit, asOf);
-  const plan = planJob(job, kit, asOf);
+  const plan = planIn(context);
   const wetViews = wetViewsOf(context, plan);
   const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
   let order = orderNow();

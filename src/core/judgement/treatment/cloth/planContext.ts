@@ -13,6 +13,18 @@ export interface Context {
   conditions: Conditions;
   /** Minutes until the piece was promised usable; undefined without a promise. */
   minutesLeft?: number;
+  /** Worked out once a plan, however often it is asked for. @param of what it is about @param key what is asked of it */
+  once: <T>(of: object, key: string, make: () => T) => T;
+}
+
+function onceEach(): Context["once"] {
+  const known = new WeakMap<object, Map<string, unknown>>();
+  return <T>(of: object, key: string, make: () => T): T => {
+    const ofIt = known.get(of) ?? new Map<string, unknown>();
+    known.set(of, ofIt);
+    if (!ofIt.has(key)) ofIt.set(key, make());
+    return ofIt.get(key) as T;
+  };
 }
 
 export function contextOf(job: Job, kit: Kit, asOf: string): Context {
@@ -25,6 +37,7 @@ export function contextOf(job: Job, kit: Kit, asOf: string): Context {
     kit,
     history,
     conditions: conditionsOf(job.site),
+    once: onceEach(),
     minutesLeft: usableAt === undefined ? undefined : (Date.parse(usableAt) - Date.parse(begun)) / 60_000,
   };
 }
@@ -35,9 +48,11 @@ export const backgroundFor = ({ job, kit }: Context, view: ZoneView): Background
 
 /** What a mark on a zone is likely to be; mould that was seen and named is mould. */
 export const diagnosisOf = (context: Context, view: ZoneView, finding: MarkFinding | MouldFinding): Diagnosis =>
-  finding.kind === "mould"
-    ? diagnose({}, certainly("mould"))
-    : diagnose(finding.evidence, backgroundFor(context, view));
+  context.once(finding, `diagnosis ${view.role}`, () =>
+    finding.kind === "mould"
+      ? diagnose({}, certainly("mould"))
+      : diagnose(finding.evidence, backgroundFor(context, view)),
+  );
 
 /** The same job as it stood on this zone before the present round of work, to see what that round began with. */
 export function beforeThisRound(context: Context, view: ZoneView): Context {

@@ -74,8 +74,11 @@ export interface JobPlan {
  * @param asOf ISO time; decides whether a school can still keep the promise of "usable"
  * @returns steps in the order of the work, with the reasons; same input, same plan
  */
-export function planJob(job: Job, kit: Kit, asOf: string): Plan {
-  const context = contextOf(job, kit, asOf);
+export const planJob = (job: Job, kit: Kit, asOf: string): Plan => planIn(contextOf(job, kit, asOf));
+
+/** The same, for whoever has read the job already. */
+export function planIn(context: Context): Plan {
+  const { job } = context;
   const plan: Plan = {
     zones: {},
     marks: {},

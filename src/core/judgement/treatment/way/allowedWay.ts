@@ -60,13 +60,25 @@ const fitsPart = (tool: ToolId, role: RoleId) => toolOf(tool).fits?.includes(rol
  * Finds how an agent may be used here: sprayed or on the towel, as strong as the fibre allows, with the tool or a
  * gentler one.
  */
-export function fitAgent(
+export const fitAgent = (
   context: Context,
   view: ZoneView,
   likely: readonly FamilyId[],
   agent: AgentId,
   wanted: ToolId,
   action: ActionId = "agent",
+): Fit =>
+  context.once(view, `fit ${action} ${agent} ${wanted} ${likely.join()}`, () =>
+    findAgentFit(context, view, likely, agent, wanted, action),
+  );
+
+function findAgentFit(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  agent: AgentId,
+  wanted: ToolId,
+  action: ActionId,
 ): Fit {
   const { kit } = context;
   const row = agentOn(kit, agent);
@@ -139,12 +151,23 @@ function missingFor(
 }
 
 /** The same for what is done by a machine or with plain water. */
-export function fitMachine(
+export const fitMachine = (
   context: Context,
   view: ZoneView,
   likely: readonly FamilyId[],
   action: MachineAction,
   inCloth: Iterable<AgentGroup> = [],
+): Fit =>
+  context.once(view, `fit ${action} ${likely.join()} on ${[...inCloth].join()}`, () =>
+    findMachineFit(context, view, likely, action, inCloth),
+  );
+
+function findMachineFit(
+  context: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  action: MachineAction,
+  inCloth: Iterable<AgentGroup>,
 ): Fit {
   const missing = missingFor(context.kit, view, likely, action);
   if (missing) return refused(missing);
