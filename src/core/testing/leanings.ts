@@ -138,7 +138,8 @@ const workedThrough: Leaning = fc
 /** Half of all jobs stay as they were drawn. */
 export const leaning: Leaning = fc.oneof(
   { weight: 8, arbitrary: fc.constant((file: JobFile) => file) },
-  ...[known, greasy, steamed, smallMould, bare, tried, leftIn, workedThrough].map((arbitrary) => ({
+  { weight: 3, arbitrary: greasy },
+  ...[known, steamed, smallMould, bare, tried, leftIn, workedThrough].map((arbitrary) => ({
     weight: 1,
     arbitrary,
   })),
