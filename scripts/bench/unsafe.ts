@@ -20,6 +20,7 @@ const PLAIN: Omit<RuleFacts, "likely"> = {
   matters: undefined,
   seatsLifted: true,
   cold: false,
+  noHepa: false,
 };
 
 /** True when the step a decision begins with is one that a hard rule forbids for what the mark really is. */

@@ -67,17 +67,16 @@ const steamed: Leaning = known.map((wellKnown) => (file) => {
   return wellKnown(change(file, { findings: { byId: {}, order: [] }, choices: { ...choices, schools } }));
 });
 
-/** A little mould, and everybody asked. */
-const smallMould: Leaning = known.map(
-  (wellKnown) => (file) =>
-    wellKnown(
-      found(file, (finding) =>
-        finding.kind === "mould"
-          ? { ...finding, size: { widthMm: 90, heightMm: 60 }, outline: undefined, behind: "hard" }
-          : finding,
-      ),
-    ),
-);
+const { "hepa-vacuum": _hepa, ...NO_HEPA } = USUAL_KIT.machines;
+/** A little mould, and everybody asked; sometimes without the vacuum for it. */
+const smallMould: Leaning = fc.tuple(known, fc.boolean()).map(([wellKnown, hepa]) => (file) => {
+  const mouldy = found(file, (finding) =>
+    finding.kind === "mould"
+      ? { ...finding, size: { widthMm: 90, heightMm: 60 }, outline: undefined, behind: "hard" }
+      : finding,
+  );
+  return { ...wellKnown(mouldy), kit: hepa ? USUAL_KIT : { ...USUAL_KIT, machines: NO_HEPA } };
+});
 
 /** Nothing known, nothing asked, nothing done. */
 const bare: Leaning = fc.constant((file: JobFile) =>

@@ -25,6 +25,8 @@ export interface RuleFacts {
   seatsLifted: boolean;
   /** Too cold for a belt to dry out fully. */
   cold: boolean;
+  /** No vacuum with a HEPA filter is at hand. */
+  noHepa: boolean;
 }
 
 /** A step before it is one: what would be done, and how hard. */
@@ -50,6 +52,9 @@ export interface Verdict {
 const some = <T>(wanted: readonly T[] | undefined, there: readonly T[]) =>
   wanted === undefined || wanted.some((item) => there.includes(item));
 
+/** A condition that is not named always holds. */
+const unless = (wanted: unknown, holds: boolean) => wanted === undefined || holds;
+
 /** Facts are asked of many steps: what does not hang on the agent is looked up once. */
 const metBy = new WeakMap<RuleFacts, readonly Rule[]>();
 
@@ -68,14 +73,15 @@ function meets({ when }: Rule, facts: RuleFacts): boolean {
     some(when.careCode, [facts.careCode]) &&
     some(when.neighbour, facts.neighbours) &&
     some(when.likely, facts.likely) &&
-    (when.oldOrFragile === undefined || facts.oldOrFragile) &&
+    unless(when.oldOrFragile, facts.oldOrFragile) &&
     (when.inCloth === undefined || facts.inCloth.includes(when.inCloth)) &&
-    (when.power === undefined || facts.noPower) &&
+    unless(when.power, facts.noPower) &&
     some(when.role, [facts.role]) &&
     some(when.allergies, facts.allergies) &&
     (when.matters === undefined || facts.matters === when.matters) &&
-    (when.cold === undefined || facts.cold) &&
-    (when.seatsStay === undefined || !facts.seatsLifted)
+    unless(when.cold, facts.cold) &&
+    unless(when.noHepa, facts.noHepa) &&
+    unless(when.seatsStay, !facts.seatsLifted)
   );
 }
 

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { ACTION_IDS } from "@/core/ground/catalog/actions";
-import { guardLeftMs, mayFinish } from "./mayFinish";
+import { guardLeftMs, mayFinish, mayRecord } from "./mayFinish";
 
 const MIN = 60_000;
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: undefined });
@@ -36,6 +36,17 @@ describe("a step that people wait out", () => {
       ),
       { numRuns: 2000 },
     );
+  });
+
+  it("is not recorded early because the plan names it anew, and not held up by another step's wait", () => {
+    const start = { kind: "start", id: "a", at: "2026-05-04T08:00:00Z", stepKey: "panel-r0-air:x", dwellMinMin: 30 };
+    const job = { events: [start] } as never;
+    const may = (stepKey: string, action: "air" | "clean", seenMs: number) =>
+      mayRecord(job, { action, stepKey }, () => seenMs).may;
+    expect(may("panel-r0-air:y", "air", 29 * MIN)).toBe(false);
+    expect(may("panel-r0-air:y", "air", 30 * MIN)).toBe(true);
+    expect(may("f1/r0/0:air", "air", 0)).toBe(true);
+    expect(may("panel-r0-clean:y", "clean", 0)).toBe(true);
   });
 
   it("everything else may be ended at any time", () => {

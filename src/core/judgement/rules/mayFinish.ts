@@ -1,6 +1,6 @@
 import { guardsPerson, isWaitedOut, type ActionId } from "@/core/ground/catalog/actions";
 import { gasOf, type GasId } from "@/core/ground/catalog/gases";
-import { historyOf } from "@/core/job/history";
+import { historyOf, stepBase } from "@/core/job/history";
 import type { DoneEvent, Job, ReadingEvent } from "@/core/job/schema";
 import { USERS } from "@/core/ground/catalog/ownersAccount";
 
@@ -74,7 +74,10 @@ export function mayRecord(
   done: Pick<DoneEvent, "action" | "stepKey">,
   seenMs: (id: string, at: string) => number,
 ): MayFinish {
-  const start = historyOf(job).standing.findLast((event) => event.kind === "start" && event.stepKey === done.stepKey);
+  // A plan made anew may name the same step by other settings; what it waits for is the same.
+  const isIts = (stepKey: string) =>
+    stepKey === done.stepKey || (done.action in FINISH_LOCKS && stepBase(stepKey) === stepBase(done.stepKey));
+  const start = historyOf(job).standing.findLast((event) => event.kind === "start" && isIts(event.stepKey));
   if (start?.kind !== "start") return { may: true, early: false };
   return mayFinish(done.action, start.dwellMinMin, seenMs(start.id, start.at), meterSaysEnter(job));
 }

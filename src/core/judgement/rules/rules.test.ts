@@ -27,6 +27,7 @@ const nothingSpecial: RuleFacts = {
   matters: undefined,
   seatsLifted: true,
   cold: false,
+  noHepa: false,
 };
 
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
@@ -42,6 +43,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "worn-leather": [{ neighbours: ["worn-leather"] }, { action: "steam", ...water }],
   "glue-line": [{ neighbours: ["glue-line"] }, { action: "agent", ...water, spraying: true }],
   spores: [{ likely: ["mould"] }, { action: "hair-lift" }],
+  "hepa-only": [{ likely: ["mould"], noHepa: true }, { action: "dry-removal" }],
   "disinfect-glue": [{ builds: ["glue-held"] }, { action: "agent", agent: "disinfectant" }],
   "disinfect-foam": [{ builds: ["cover-on-foam"] }, { action: "agent", agent: "disinfectant" }],
   "heat-sets": [{ likely: ["protein"] }, { action: "extract", ...water, clothTempC: 45 }],

@@ -34,6 +34,8 @@ export interface Rule extends Sourced {
     /** Lifting seats out was not agreed. */
     seatsStay?: true;
     cold?: true;
+    /** No vacuum on the shelf holds fine dust back. */
+    noHepa?: true;
   };
   forbid?: {
     actions?: readonly ActionId[];
@@ -178,6 +180,16 @@ export const RULES: readonly Rule[] = [
     guardsPeople: true,
     because: "Brushing and beating spread spores into the air that is breathed: HEPA vacuum only, nothing brushed.",
     mark: "practice",
+  },
+  {
+    id: "hepa-only",
+    title: "HEPA vacuum only",
+    when: { likely: ["mould"], noHepa: true },
+    forbid: { actions: ["dry-removal", "hair-lift", "seams"] },
+    guardsPeople: true,
+    because: "Mould is not ruled out, and there is no HEPA vacuum on the shelf: any other blows spores about.",
+    mark: "std",
+    source: "EPA guidance, from memory",
   },
   {
     id: "disinfect-glue",

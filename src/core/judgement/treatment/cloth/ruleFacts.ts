@@ -3,6 +3,7 @@ import type { FamilyId } from "@/core/ground/catalog/families";
 import { stepBase, type History } from "@/core/job/history";
 import type { RuleFacts } from "@/core/judgement/rules/judge";
 import { clothOwnerOf, fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { hasHepa } from "@/core/judgement/shelf/shelf";
 import type { Context } from "./planContext";
 
 /** At this or colder a belt does not dry out; what nobody measured counts as this cold. Judgement. */
@@ -10,7 +11,7 @@ const BELT_COLD_C = 12;
 
 /** What the rules are told of a zone and the marks on it. */
 export const factsOf = (
-  { job, history, conditions }: Context,
+  { job, kit, history, conditions }: Context,
   view: ZoneView,
   likely: readonly FamilyId[],
   inCloth: Iterable<AgentGroup>,
@@ -32,6 +33,7 @@ export const factsOf = (
   matters: job.account?.matters,
   seatsLifted: job.account?.liftSeats === true,
   cold: conditions.slow.tempC <= BELT_COLD_C,
+  noHepa: !hasHepa(kit),
 });
 
 /** The key of a colourfastness step names its agents and its cloth. */

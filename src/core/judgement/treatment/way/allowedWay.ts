@@ -10,7 +10,7 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { judge, limitsOf, type Candidate, type Verdict } from "@/core/judgement/rules/judge";
 import { usualClothTempC } from "../step/amounts";
 import type { Rule } from "@/core/judgement/rules/rules";
-import { extractorFor, hasHepa, hasVacuum, machineOn, ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
+import { extractorFor, hasVacuum, machineOn, ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
 import { missingWords } from "@/core/judgement/shelf/standIns";
 import { strengthFor, type Strength } from "./strength";
@@ -134,20 +134,11 @@ const MACHINE_TOOL: Record<MachineAction, ToolId> = {
 };
 
 /** What the shelf lacks for it, in words. */
-function missingFor(
-  kit: Kit,
-  { areaM2 }: ZoneView,
-  likely: readonly FamilyId[],
-  action: MachineAction,
-): string | undefined {
+function missingFor(kit: Kit, { areaM2 }: ZoneView, action: MachineAction): string | undefined {
   if (action === "steam") return machineOn(kit, "steamer") ? undefined : "There is no steamer on the shelf.";
   if (action === "extract") return extractorFor(kit, areaM2.value) ? undefined : "There is no extractor on the shelf.";
   if (action === "scrape") return ownsTool(kit, "scraper") ? undefined : "There is no scraper on the shelf.";
-  if (!WITH_NOZZLE.includes(action)) return undefined;
-  if (!hasVacuum(kit)) return "There is no vacuum on the shelf.";
-  return likely.includes("mould") && !hasHepa(kit)
-    ? "Mould is not ruled out, and there is no HEPA vacuum on the shelf: any other blows spores about."
-    : undefined;
+  return WITH_NOZZLE.includes(action) && !hasVacuum(kit) ? "There is no vacuum on the shelf." : undefined;
 }
 
 /** The same for what is done by a machine or with plain water. */
@@ -169,7 +160,7 @@ function findMachineFit(
   action: MachineAction,
   inCloth: Iterable<AgentGroup>,
 ): Fit {
-  const missing = missingFor(context.kit, view, likely, action);
+  const missing = missingFor(context.kit, view, action);
   if (missing) return refused(missing);
   const facts = factsOf(context, view, likely, inCloth);
   const wet = action === "steam" || action === "extract" || action === "presoak";
