@@ -90,20 +90,15 @@ const bare = (given: Given): number => (typeof given === "number" ? given : give
  * @example sumOf("water.putOn", { before: 0.2, on: 0.3 }).value // 0.5
  */
 export function sumOf<F extends SumId>(formula: F, given: InputsOf<F>, about: readonly WorkingInput[] = []): Worked {
-  const row = FORMULAS[formula] as unknown as AnySum;
+  const { row, rows, takesUnit } = laidOut(formula);
   const all = given as Record<string, AnyGiven>;
-  let same: Unit | undefined;
-  for (const key in all) {
-    const each = all[key];
-    if (same === undefined && typeof each === "object" && "unit" in each) same = each.unit;
-  }
+  const same = takesUnit ? firstUnit(rows, all) : "1";
   const inputs: WorkingInput[] = [];
   const numbers: Record<string, number | number[] | undefined> = {};
-  // A plan asks this many thousand times: one walk over the row, and no list on the way.
-  for (const key in row.inputs) {
-    const { name, unit, kind } = row.inputs[key]!;
+  // A plan asks this many hundred times: one walk over the row, and no list on the way.
+  for (const { key, name, unit, kind } of rows) {
     const value = all[key];
-    const inUnit = unit === "same" ? (same ?? "1") : unit;
+    const inUnit = unit === "same" ? same : unit;
     if (value === undefined) numbers[key] = undefined;
     else if (isGiven(value)) {
       inputs.push(lineOf(key, name, inUnit, value));
@@ -116,9 +111,38 @@ export function sumOf<F extends SumId>(formula: F, given: InputsOf<F>, about: re
       else for (const each of list) inputs.push(lineOf(key, name, inUnit, each));
     }
   }
-  const unit = row.unit === "same" ? (same ?? "1") : row.unit;
-  const result: Quantity = { value: row.of(numbers as Numbers<Record<string, InputRow>>), unit };
-  return { ...result, working: { formula, inputs: about.length > 0 ? [...inputs, ...about] : inputs, result } };
+  for (const each of about) inputs.push(each);
+  const unit = row.unit === "same" ? same : row.unit;
+  const value = row.of(numbers as Numbers<Record<string, InputRow>>);
+  return { value, unit, working: { formula, inputs, result: { value, unit } } };
+}
+
+interface LaidOut {
+  row: AnySum;
+  rows: (InputRow & { key: string })[];
+  /** Some unit of it is that of its first input. */
+  takesUnit: boolean;
+}
+
+const known = new Map<FormulaId, LaidOut>();
+
+/** A formula's inputs as a list, made once. */
+function laidOut(formula: FormulaId): LaidOut {
+  let made = known.get(formula);
+  if (!made) {
+    const row = FORMULAS[formula] as unknown as AnySum;
+    const rows = Object.entries(row.inputs).map(([key, of]) => ({ key, ...of }));
+    known.set(formula, (made = { row, rows, takesUnit: [row, ...rows].some(({ unit }) => unit === "same") }));
+  }
+  return made;
+}
+
+function firstUnit(rows: LaidOut["rows"], all: Record<string, AnyGiven>): Unit {
+  for (const { key } of rows) {
+    const each = all[key];
+    if (typeof each === "object" && "unit" in each && each.unit) return each.unit;
+  }
+  return "1";
 }
 
 /** One line of a working. */

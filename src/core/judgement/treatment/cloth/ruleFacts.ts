@@ -10,11 +10,23 @@ import type { Context } from "./planContext";
 const BELT_COLD_C = 12;
 
 /** What the rules are told of a zone and the marks on it. */
-export const factsOf = (
-  { job, kit, history, conditions }: Context,
+export function factsOf(
+  context: Context,
   view: ZoneView,
   likely: readonly FamilyId[],
   inCloth: Iterable<AgentGroup>,
+): RuleFacts {
+  const there = [...inCloth];
+  return context.once(view, `facts ${likely.join()} with ${there.join()}`, () =>
+    lookedUp(context, view, likely, there),
+  );
+}
+
+const lookedUp = (
+  { job, kit, history, conditions }: Context,
+  view: ZoneView,
+  likely: readonly FamilyId[],
+  inCloth: readonly AgentGroup[],
 ): RuleFacts => ({
   materials: view.materials,
   builds: view.builds,
@@ -22,7 +34,7 @@ export const factsOf = (
   neighbours: view.neighbours,
   oldOrFragile: view.oldOrFragile,
   likely,
-  inCloth: [...inCloth],
+  inCloth,
   fastness: (agent) =>
     fastnessOf(view, agent) === "unproved" && fastnessDone(history, agent, view.id)
       ? "proved"

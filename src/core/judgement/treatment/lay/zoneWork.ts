@@ -94,7 +94,7 @@ export class ZoneWork {
   /** Adds a step; what the rules ask to come before it is remembered. */
   add(stage: Stage, base: string, setting: string, fields: StepFields, fit?: FoundFit) {
     const rules = fit?.verdict.met ?? [];
-    const step: Step = {
+    const step: StagedStep = {
       waterOnLPerM2: 0,
       ...fields,
       key: `${base}:${setting}`,
@@ -102,8 +102,10 @@ export class ZoneWork {
       zoneIds: [this.view.id],
       reasons: reasonsOf(rules),
       cautions: cautionsOf(rules, fields.action, fields.agent, this.likely),
+      stage,
+      order: this.steps.length,
     };
-    this.steps.push({ ...step, stage, order: this.steps.length });
+    this.steps.push(step);
     this.wet(step);
     remember(this.state, step.action, step.agent);
     if (fit?.verdict.requires.has("check-first")) this.checkFirst ??= fit;

@@ -88,14 +88,18 @@ function setFor(
   const { context, view, likely } = work;
   const film = PANEL_L_PER_M2.cleanRound * (fit.candidate.spraying ? 1 : TOWEL_CARRIES);
   const usualRounds = byItself ? roundsWanted("low-moisture", soil) : 1;
-  return gentlestSet(context, view, likely, fit, {
-    agent: fit.agent,
-    usualRounds,
-    mostRounds: byItself ? usualRounds + 1 : 1,
-    // Ahead of a machine it does what the brush for this soil would, at the label's mix and shortest dwell.
-    targetLeft: byItself && soil ? SOIL_TARGET[soil] : Math.exp(-SOIL_RATE["low-moisture"] * TOOLS[fit.tool].agitation),
-    dwell: dwellOf(context, view.id, fit.agent, film),
-  });
+  // Two of the ways ask for the same ahead of their machines.
+  return context.once(fit.candidate, `set ${soil} ${byItself ? "by itself" : "ahead of a machine"}`, () =>
+    gentlestSet(context, view, likely, fit, {
+      agent: fit.agent,
+      usualRounds,
+      mostRounds: byItself ? usualRounds + 1 : 1,
+      // Ahead of a machine it does what the brush for this soil would, at the label's mix and shortest dwell.
+      targetLeft:
+        byItself && soil ? SOIL_TARGET[soil] : Math.exp(-SOIL_RATE["low-moisture"] * TOOLS[fit.tool].agitation),
+      dwell: dwellOf(context, view.id, fit.agent, film),
+    }),
+  );
 }
 
 /** Puts the cleaner on, works it in and lifts it off again. @returns the set it was done with; undefined where it was done before */

@@ -1,5 +1,6 @@
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { AgentId } from "@/core/ground/catalog/agentIds";
+import { FORMULAS } from "@/core/ground/sums/formulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { SOIL_RATE } from "./soilRates";
 
@@ -46,21 +47,20 @@ export interface Effort {
   tempC: number;
 }
 
-/** Share of the soil that an effort leaves, 0 to 1. */
-export function soilLeft({ agent, rounds, strength, dwellMin, shortestMin, agitation, tempC }: Effort): Worked {
-  const rate = SOIL_RATE["low-moisture"];
-  const factors = {
-    strength: strengthFactor(strength),
-    dwell: dwellFactor(dwellMin, shortestMin),
-    agitation,
-    temperature: temperatureFactor(agent, tempC),
-  };
-  return sumOf("treatment.effect", {
-    rate: stated.table(rate),
-    rounds,
-    strength: factors.strength,
-    dwell: factors.dwell,
-    agitation: stated.table(factors.agitation),
-    temperature: factors.temperature,
-  });
+const factorsOf = ({ agent, rounds, strength, dwellMin, shortestMin, agitation, tempC }: Effort) => ({
+  rate: SOIL_RATE["low-moisture"],
+  rounds,
+  strength: strengthFactor(strength),
+  dwell: dwellFactor(dwellMin, shortestMin),
+  agitation,
+  temperature: temperatureFactor(agent, tempC),
+});
+
+/** Share of the soil that an effort leaves, 0 to 1: the number alone, for whoever compares hundreds. */
+export const shareLeft = (effort: Effort): number => FORMULAS["treatment.effect"].of(factorsOf(effort));
+
+/** The same with its working. */
+export function soilLeft(effort: Effort): Worked {
+  const { rate, agitation, ...factors } = factorsOf(effort);
+  return sumOf("treatment.effect", { ...factors, rate: stated.table(rate), agitation: stated.table(agitation) });
 }

@@ -4,8 +4,7 @@ import { partsWater } from "@/core/ground/quantity/ratio";
 import { agentOn } from "@/core/job/ownAgent";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
-import { soilLeft } from "../step/effect";
-import type { Effort } from "../step/effect";
+import { shareLeft, type Effort } from "../step/effect";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { gentlerTools, type FoundFit } from "./allowedWay";
 import type { FamilyId } from "@/core/ground/catalog/families";
@@ -116,24 +115,24 @@ function turnedAllWays(
   const shortestMin = dwell.min.value;
   const dwells = DWELL_TIMES.filter((times) => times === 1 || times * shortestMin <= (dwell.max?.value ?? Infinity));
   const tools = gentlerTools(context.kit, view, fit.tool);
-  const turned = (r: number, tempC: number, times: number, tool: ToolId, rounds: number): Turned => {
-    const effort: Effort = {
-      agent,
-      rounds,
-      strength: label ? (partsWater(label) + 1) / (r + 1) : 1,
-      dwellMin: times * shortestMin,
-      shortestMin,
-      agitation: TOOLS[tool].agitation,
-      tempC,
-    };
-    return { r, tool, effort, left: soilLeft(effort).value, harsh: harshnessOf(effort, tool, times) };
-  };
-  const rounds = Array.from({ length: mostRounds }, (_, index) => index + 1);
-  return parts.flatMap((r) =>
-    temps.flatMap((tempC) =>
-      dwells.flatMap((times) => tools.flatMap((tool) => rounds.map((n) => turned(r, tempC, times, tool, n)))),
-    ),
-  );
+  const sets: Turned[] = [];
+  for (const r of parts)
+    for (const tempC of temps)
+      for (const times of dwells)
+        for (const tool of tools)
+          for (let rounds = 1; rounds <= mostRounds; rounds++) {
+            const effort: Effort = {
+              agent,
+              rounds,
+              strength: label ? (partsWater(label) + 1) / (r + 1) : 1,
+              dwellMin: times * shortestMin,
+              shortestMin,
+              agitation: TOOLS[tool].agitation,
+              tempC,
+            };
+            sets.push({ r, tool, effort, left: shareLeft(effort), harsh: harshnessOf(effort, tool, times) });
+          }
+  return sets;
 }
 
 /** The fit as a set turns it; undefined where a rule forbids that. */
@@ -180,6 +179,6 @@ export function setInWords({ effort, reaches, targetLeft }: CleaningSet): string
   const pct = (share: number) => `${Math.round(100 * share)} %`;
   return reaches
     ? `The gentlest set that leaves at most ${pct(targetLeft)} of the soil${instead}.`
-    : `As far as the rules go here: it leaves about ${pct(soilLeft(effort).value)} of the soil, not the ` +
+    : `As far as the rules go here: it leaves about ${pct(shareLeft(effort))} of the soil, not the ` +
         `wanted ${pct(targetLeft)}. Once dry, judge it, and go again.`;
 }
