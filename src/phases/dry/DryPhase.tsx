@@ -1,8 +1,7 @@
 "use client";
 import type { Bay } from "@/bay/state/BayContext";
 import { record } from "@/core/job/change";
-import { input, worked } from "@/core/ground/sums/working";
-import { driedBy, dryingFactor, type OwnFactor, TABLE_STEPS } from "@/core/judgement/learnt/own";
+import { driedBy, dryingFactor, type OwnFactor, TABLE_STEPS, workedFactor } from "@/core/judgement/learnt/own";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
@@ -150,14 +149,8 @@ function LearntHours({ dried }: { dried: OwnFactor }) {
   return (
     <p className="soft">
       Hours are longer by your own log: {dried.n} {dried.n === 1 ? "job" : "jobs"} took{" "}
-      <Num
-        of={worked("ledger.drying", dried.factor, "1", [
-          input("jobs of your own behind it", dried.n, "1", "measured"),
-          input("the model counts as", TABLE_STEPS, "1", "table"),
-        ])}
-        words={`${dried.factor.toFixed(2)} ×`}
-      />{" "}
-      the model&apos;s, which counts as {TABLE_STEPS}.
+      <Num of={workedFactor("ledger.drying", dried)} words={`${dried.factor.toFixed(2)} ×`} /> the model&apos;s, which
+      counts as {TABLE_STEPS}.
     </p>
   );
 }

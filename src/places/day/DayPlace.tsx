@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
 import { lastOf, historyOf } from "@/core/job/history";
-import type { Job } from "@/core/job/schema";
+import type { Job, Kit } from "@/core/job/schema";
 import { USUAL_DAY, type DaySettings } from "@/core/answers/day/day";
 import type { DayChoices } from "@/store/db";
 import { notify, useJobsState } from "@/store/jobs";
@@ -449,34 +449,23 @@ const settingsOf = (
 });
 
 function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
-  const { people, travelMin, setUpMin, packUpMin, noonBreak, hours, notBefore } = choices;
   const kit = useKit();
   const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
   const [forMs, setForMs] = useState({ ms: SEARCH_MS });
-  const key = JSON.stringify([
-    visits,
-    people,
-    travelMin,
-    setUpMin,
-    packUpMin,
-    noonBreak,
-    hours,
-    notBefore,
-    fromMs,
-    kit,
-  ]);
+  // Lists and kits are made anew on every draw: what is searched for is what they say, not which they are.
+  const text = JSON.stringify({ visits, kit, settings: settingsOf(choices, fromMs) });
+  const isEmpty = fromMs <= 0 || visits.length === 0;
   useEffect(() => {
-    if (fromMs <= 0 || visits.length === 0) return;
+    if (isEmpty) return;
     let current = true;
-    void searchTimetable(visits, kit, settingsOf(choices, fromMs), forMs.ms, (news) => {
+    const asked = JSON.parse(text) as { visits: Job[]; kit: Kit; settings: DaySettings };
+    void searchTimetable(asked.visits, asked.kit, asked.settings, forMs.ms, (news) => {
       if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended });
     });
     return () => {
       current = false;
     };
-    // The key says all of what is searched for.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, forMs]);
+  }, [text, isEmpty, forMs]);
   return {
     news: visits.length > 0 ? state.news : undefined,
     searching: state.searching,

@@ -7,15 +7,14 @@ import { monthsOf } from "@/core/answers/ledger/months";
 import {
   DRIED_BY,
   dryingFactor,
+  workedFactor,
   paceOf,
   recoveryFactor,
   type DriedBy,
-  type OwnFactor,
 } from "@/core/judgement/learnt/own";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
-import type { FormulaId } from "@/core/ground/sums/formulas";
 import { formatShare } from "@/core/ground/quantity/format";
-import { input, worked, entered, type Worked } from "@/core/ground/sums/working";
+import { entered, opened, sumOf } from "@/core/ground/sums/working";
 import { ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
 import { PACE } from "@/core/judgement/treatment/step/minutes";
 import { useLearning } from "@/store/learning";
@@ -24,12 +23,6 @@ import { Num } from "@/ui/Num";
 
 const Charts = later(() => import("./Charts").then(({ Charts }) => Charts));
 const ACTION_IDS = Object.keys(PACE) as ActionId[];
-
-const ownFactor = (formula: FormulaId, { factor, n }: OwnFactor, meanLog: number): Worked =>
-  worked(formula, factor, "1", [
-    input("of your own behind it", n, "1", "measured"),
-    input("mean of ln(own / table)", meanLog, "1", "measured"),
-  ]);
 
 /** Minutes by kind of step, drying and drawing off, against the tables; and how the months went. */
 export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
@@ -60,11 +53,7 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
           <span key={machine}>
             {machineOf(machine).name}: a dry stroke takes{" "}
             <Num
-              of={ownFactor(
-                "ledger.recovery",
-                recoveryFactor(experience, machine),
-                experience.recovery[machine]!.meanLog,
-              )}
+              of={workedFactor("ledger.recovery", recoveryFactor(experience, machine))}
               words={`${recoveryFactor(experience, machine).factor.toFixed(2)} ×`}
             />{" "}
             what the shelf says.{" "}
@@ -76,11 +65,8 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
           return (
             <span key={by}>
               {DRIED_BY[by]} it took{" "}
-              <Num
-                of={ownFactor("ledger.drying", own, experience.drying[by]!.meanLog)}
-                words={`${own.factor.toFixed(2)} ×`}
-              />{" "}
-              the hours forecast, over {own.n} {own.n === 1 ? "job" : "jobs"}
+              <Num of={workedFactor("ledger.drying", own)} words={`${own.factor.toFixed(2)} ×`} /> the hours forecast,
+              over {own.n} {own.n === 1 ? "job" : "jobs"}
               {own.factor < 1 ? "; what dries sooner is not promised sooner" : ""}.{" "}
             </span>
           );
@@ -114,19 +100,16 @@ function PaceTable({ timed, experience }: { timed: readonly ActionId[]; experien
             "min",
             "table",
           );
-          const mine = worked("ledger.pace", table.value * own.factor, "min", [
-            input("table", table.value, "min", "table"),
-            input("your pace, of the table's", own.factor, "1", "measured"),
-          ]);
+          const mine = sumOf("ledger.paceMinutes", {
+            table: opened(table),
+            pace: opened(workedFactor("ledger.pace", own)),
+          });
           return (
             <tr key={action} className="ledger-row">
               <td data-label="Step">{ACTIONS[action].name}</td>
               <td data-label="Your pace">
                 <b>
-                  <Num
-                    of={ownFactor("ledger.pace", own, experience.pace[action]!.meanLog)}
-                    words={`${own.factor.toFixed(2)} ×`}
-                  />
+                  <Num of={workedFactor("ledger.pace", own)} words={`${own.factor.toFixed(2)} ×`} />
                 </b>
               </td>
               <td data-label="Minutes a m²">

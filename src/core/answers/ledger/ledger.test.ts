@@ -207,9 +207,10 @@ describe("the ledger", () => {
     expect(paceOf({ ...none, pace: { clean: { n: 8, meanLog: Math.log(2) } } }, "clean")).toEqual({
       factor: expect.closeTo(Math.SQRT2, 12),
       n: 8,
+      meanLog: Math.log(2),
       tableShare: 0.5,
     });
-    expect(paceOf(undefined, "clean")).toEqual({ factor: 1, n: 0, tableShare: 1 });
+    expect(paceOf(undefined, "clean")).toEqual({ factor: 1, n: 0, meanLog: 0, tableShare: 1 });
   });
 
   it("reads a job off its record: who was on time, what went, what it took", () => {

@@ -1,6 +1,6 @@
 import { lastOf, type History } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
-import { input, sumOf, worked, type Worked } from "@/core/ground/sums/working";
+import { input, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { longestDryH } from "@/core/models/drying/longest";
 import { finishMs, timesOf, type Order, type TaskTime } from "./times";
 
@@ -68,8 +68,8 @@ export function forecastOf(
   const handedMs = lastOf(history, "handed-back") && Date.parse(lastOf(history, "handed-back")!.at);
   const handedOver = lastOf(history, "done") && order.tasks.length === 0 ? Date.parse(lastOf(history, "done")!.at) : at;
   const slacks = [
-    slackOf("hand back", promises.handBackAt, handedMs ?? (promises.dampHandBackAgreed ? handedOver : usableMs)),
-    slackOf("usable", promises.usableAt, usableMs),
+    slackOf("hand back", promises.handBackAt, handedMs ?? (promises.dampHandBackAgreed ? handedOver : usableMs), nowMs),
+    slackOf("usable", promises.usableAt, usableMs, nowMs),
   ].filter((slack) => slack !== undefined);
   return {
     times,
@@ -97,15 +97,20 @@ const wetsNoMore = ({ tasks }: Order) =>
 export const dryFromMs = (order: Order, history: History, nowMs: number): number =>
   (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? finishMs(order, timesOf(order, nowMs), nowMs);
 
-function slackOf(promise: Slack["promise"], promised: string | undefined, forecastMs: number): Slack | undefined {
+function slackOf(
+  promise: Slack["promise"],
+  promised: string | undefined,
+  forecastMs: number,
+  nowMs: number,
+): Slack | undefined {
   if (promised === undefined) return undefined;
   const promisedMs = Date.parse(promised);
-  const minutes = (promisedMs - forecastMs) / MINUTE_MS;
+  const fromNow = (ms: number) => (ms - nowMs) / MINUTE_MS;
   return {
     promise,
     promisedMs,
     forecastMs,
-    minutes: worked("schedule.slack", minutes, "min", [
+    minutes: sumOf("schedule.slack", { promised: stated.entered(fromNow(promisedMs)), forecast: fromNow(forecastMs) }, [
       input("promised", new Date(promisedMs).toISOString(), undefined, "entered"),
       input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this"),
     ]),

@@ -6,6 +6,10 @@ import { drawnOffStrokes, leftAfterStrokes } from "./strokeSums";
 
 import { hoursAtOneRate } from "./dryingSums";
 
+/** A mean of logarithms moved towards 0, where the table stands as so many of its kind. */
+const shrunkToTable = ({ n, meanLog, table }: { n: number; meanLog: number; table: number }) =>
+  Math.exp((n * meanLog) / (n + table));
+
 /** Every formula a working can name: its words, its equation, its source. */
 export const FORMULAS = {
   "geometry.area": sum({
@@ -962,7 +966,14 @@ export const FORMULAS = {
     },
     of: ({ promisedMin, endMin }) => promisedMin - endMin,
   }),
-  "schedule.slack": { name: "Time in hand", equation: "time in hand = promised − forecast", mark: "practice" },
+  "schedule.slack": sum({
+    name: "Time in hand",
+    equation: "time in hand = promised − forecast",
+    mark: "practice",
+    unit: "min",
+    inputs: { promised: as("promised, from now", "min"), forecast: as("forecast, from now", "min") },
+    of: ({ promised, forecast }) => promised - forecast,
+  }),
   "estimate.price": sum({
     name: "Price",
     equation: "coming out + hours × an hour + product, rounded down at the low end and up at the high one",
@@ -1184,21 +1195,50 @@ export const FORMULAS = {
     mark: "std",
     source: "beta-binomial",
   },
-  "ledger.pace": {
+  "ledger.pace": sum({
     name: "Your pace, of the table's",
     equation: "exp(n × mean of ln(taken / table) / (n + 8)), n steps of your own; the table counts as 8",
     mark: "judgement",
-  },
-  "ledger.recovery": {
+    unit: "1",
+    inputs: {
+      n: as("of your own behind it"),
+      meanLog: as("mean of the logarithms"),
+      table: as("the table counts as"),
+    },
+    of: shrunkToTable,
+  }),
+  "ledger.paceMinutes": sum({
+    name: "Minutes at your pace",
+    equation: "minutes by the table × your pace",
+    mark: "judgement",
+    unit: "min",
+    inputs: { table: as("by the table", "min"), pace: as("your pace, of the table's") },
+    of: ({ table, pace }) => table * pace,
+  }),
+  "ledger.recovery": sum({
     name: "What a dry stroke takes, of what the shelf says",
     equation: "exp(n × mean of ln(own / shelf) / (n + 8)), n readings of the tanks; the shelf counts as 8",
     mark: "judgement",
-  },
-  "ledger.drying": {
+    unit: "1",
+    inputs: {
+      n: as("of your own behind it"),
+      meanLog: as("mean of the logarithms"),
+      table: as("the table counts as"),
+    },
+    of: shrunkToTable,
+  }),
+  "ledger.drying": sum({
     name: "Hours to dry, of those forecast",
     equation: "exp(n × mean of ln(own / forecast) / (n + 8)), n jobs read wet and then dry; the model counts as 8",
     mark: "judgement",
-  },
+    unit: "1",
+    inputs: {
+      n: as("of your own behind it"),
+      meanLog: as("mean of the logarithms"),
+      table: as("the table counts as"),
+    },
+    of: shrunkToTable,
+  }),
   "drying.ownLog": sum({
     name: "Hours to dry by your own log",
     equation:

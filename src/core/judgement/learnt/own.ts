@@ -1,4 +1,6 @@
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
+import { FORMULAS } from "@/core/ground/sums/formulas";
+import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { MachineId } from "@/core/ground/catalog/machines";
 import type { Experience, Job } from "@/core/job/schema";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -12,22 +14,32 @@ export interface OwnFactor {
   factor: number;
   /** Steps of the own log behind it. */
   n: number;
+  /** Mean of ln(own / table) over them. */
+  meanLog: number;
   /** Share of the number that is the table's. */
   tableShare: number;
 }
 
 export const TABLE_STEPS = 8;
-const ofLog = (own: { n: number; meanLog: number } | undefined, weight: number): OwnFactor => {
-  const n = own?.n ?? 0;
-  return { factor: Math.exp(((own?.meanLog ?? 0) * n) / (n + weight)), n, tableShare: weight / (n + weight) };
+const ofLog = (own: { n: number; meanLog: number } | undefined): OwnFactor => {
+  const { n, meanLog } = own ?? { n: 0, meanLog: 0 };
+  const factor = FORMULAS["ledger.pace"].of({ n, meanLog, table: TABLE_STEPS });
+  return { factor, n, meanLog, tableShare: TABLE_STEPS / (n + TABLE_STEPS) };
 };
+
+/** The factor with its working. */
+export const workedFactor = (
+  formula: "ledger.pace" | "ledger.recovery" | "ledger.drying",
+  { n, meanLog }: OwnFactor,
+): Worked =>
+  sumOf(formula, { n: stated.measured(n), meanLog: stated.measured(meanLog), table: stated.table(TABLE_STEPS) });
 
 /** Own minutes over the table's, for one kind of step. */
 export const paceOf = (experience: Experience | undefined, action: ActionId): OwnFactor =>
-  ofLog(experience?.pace[action], TABLE_STEPS);
+  ofLog(experience?.pace[action]);
 /** What a dry stroke takes over what the shelf says it takes. */
 export const recoveryFactor = (experience: Experience | undefined, machine: MachineId): OwnFactor =>
-  ofLog(experience?.recovery[machine], TABLE_STEPS);
+  ofLog(experience?.recovery[machine]);
 /** Steps of the own log that minutes go by. */
 export const timedSteps = (experience: Experience | undefined): number =>
   Object.values(experience?.pace ?? {}).reduce((sum, { n }) => sum + n, 0);
@@ -44,7 +56,7 @@ export const driedBy = ({ dehumidifier, heater }: Job["site"]): DriedBy =>
   dehumidifier ? "dehumidifier" : heater ? "heater" : "air";
 /** Hours until read dry over hours forecast. */
 export const dryingFactor = (experience: Experience | undefined, by: DriedBy): OwnFactor =>
-  ofLog(experience?.drying[by], TABLE_STEPS);
+  ofLog(experience?.drying[by]);
 
 /** Steps with the minutes they would be planned with now: what the pace has taken in already is not counted twice. */
 export const asPlannedNow = (
