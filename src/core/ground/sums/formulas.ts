@@ -1,4 +1,5 @@
 import { as, many, maybe, product, series, sum, total, type Formula } from "./row";
+import { METHODS, type MethodId } from "./methods";
 import { markedProduct } from "./bottleSums";
 import { boxMgPerM3 } from "./boxSums";
 import { roundMm, shoelaceMm2 } from "./planeSums";
@@ -10,7 +11,7 @@ import { hoursAtOneRate } from "./dryingSums";
 const shrunkToTable = ({ n, meanLog, table }: { n: number; meanLog: number; table: number }) =>
   Math.exp((n * meanLog) / (n + table));
 
-/** Every formula a working can name: its words, its equation, its source. */
+/** Every sum a working can name: its words, its equation, its source, and the sum itself. */
 export const FORMULAS = {
   "geometry.area": sum({
     name: "Area of them all",
@@ -154,18 +155,6 @@ export const FORMULAS = {
     inputs: { asked: many("step", "degC"), hotC: as("hot tap", "degC"), coldC: as("cold tap", "degC") },
     of: ({ asked, hotC, coldC }) => Math.min(hotC, Math.max(coldC, Math.min(...asked))),
   }),
-  "dilution.gentler": {
-    name: "Weaker mix",
-    equation: "the gentlest mix, with dwell, tool and warmth, that still brings the soil to its target",
-    mark: "judgement",
-  },
-  "dilution.forPh": {
-    name: "Weakest-needed mix for the fibre",
-    equation:
-      "pH moves by log10((r₀ + 1)/(r + 1)) when stronger, and by half of that when weaker; r is the " +
-      "smallest that stays inside the fibre's window",
-    mark: "judgement",
-  },
   "mix.total": sum({
     name: "How much to mix",
     equation: "total = sum of the steps × (1 + spare), rounded up to the bottle's marks",
@@ -200,11 +189,6 @@ export const FORMULAS = {
     inputs: { before: as("not known now", "bit"), after: as("not known after it, on average", "bit") },
     of: ({ before, after }) => before - after,
   }),
-  "diagnosis.change": {
-    name: "Chance that it changes the first step",
-    equation: "sum of P(outcome) over the outcomes after which another step would come first",
-    mark: "judgement",
-  },
   "diagnosis.sure": sum({
     name: "How sure the first step is",
     equation: "sum of p(family) over the families whose treatment begins alike",
@@ -232,12 +216,6 @@ export const FORMULAS = {
     of: ({ gain, stepGain, change, ends, weight, minutes, setUpMin }) =>
       (gain + stepGain + change + weight * ends) / (minutes + setUpMin),
   }),
-  "odour.source": {
-    name: "How likely it comes from here",
-    equation:
-      "p ∝ weight of the place × Π P(strength noted | source here), expected strength = source × exp(−distance / fading length)",
-    mark: "judgement",
-  },
   "hair.passes": sum({
     name: "Passes to lift the hair",
     equation: "passes = ln(hair there / may stay) / rate, rounded up",
@@ -369,12 +347,6 @@ export const FORMULAS = {
     inputs: { shortestMin: as("shortest here", "min"), times: as("times the shortest") },
     of: ({ shortestMin, times }) => shortestMin * times,
   }),
-  "treatment.stopsPaying": {
-    name: "When waiting stops paying",
-    equation:
-      "the first half minute after the planned dwell from which another minute takes out less than 0.5 % of the soil",
-    mark: "judgement",
-  },
   "wholeJob.lifted": sum({
     name: "Soil out of the whole job",
     equation: "lifted = Σ area × lifted there / Σ area",
@@ -471,16 +443,6 @@ export const FORMULAS = {
     inputs: { longestH: as("longest drying of any zone", "h"), sinceH: as("drying since", "h") },
     of: ({ longestH, sinceH }) => Math.max(0, longestH - sinceH),
   }),
-  "water.cut": {
-    name: "Water in the layer",
-    equation: "all the water at one potential, down to its depth: each layer as full as the next",
-    mark: "judgement",
-  },
-  "drying.atHour": {
-    name: "Water in the layer by then",
-    equation: "the layered course, straight between its hours",
-    mark: "judgement",
-  },
   "water.balance": sum({
     name: "Where the water went",
     equation: "put on = towelled off + drawn off + left",
@@ -582,11 +544,6 @@ export const FORMULAS = {
     inputs: { fits: many("tank marks") },
     of: ({ fits }) => total(fits) / fits.length,
   }),
-  "water.nextPass": {
-    name: "Dirt of the next pass",
-    equation: "an exponential through the passes so far, least squares on its logarithm",
-    mark: "practice",
-  },
   "water.nextShare": sum({
     name: "Share the next pass would bring",
     equation: "next pass / all so far",
@@ -595,11 +552,6 @@ export const FORMULAS = {
     inputs: { next: as("the next pass"), soFar: as("all so far") },
     of: ({ next, soFar }) => next / soFar,
   }),
-  "water.passesLeft": {
-    name: "Passes that are still worth it",
-    equation: "the fewest after which the next would bring less than 4 % of all by then",
-    mark: "judgement",
-  },
   "water.toweled": sum({
     name: "Water left after towelling",
     equation: "W = litres on / area × share a towel leaves",
@@ -622,13 +574,6 @@ export const FORMULAS = {
     of: ({ onLPerM2, faceLPerM2, porosity, saturation }) =>
       Math.max(0, onLPerM2 - faceLPerM2) / (porosity * saturation),
   }),
-  "air.evaporation": {
-    name: "Evaporation from the wet surface",
-    equation:
-      "j = k_m (p_vs(T_s) − p_a) / (R_v T_film), k_m = h_c / (ρ c_p Le^⅔), h_c = 5.7 + 3.8 v; T_s from the energy balance",
-    mark: "std",
-    source: "Jürges; Lewis analogy; ASHRAE Fundamentals, chapter 1",
-  },
   "drying.hours": sum({
     name: "Hours to dry, quick reckoning",
     equation: "hours = (W − W_dry) / j + slow end × (0.085 / j) × min(1, (W − W_dry) / 0.27)²",
@@ -653,47 +598,6 @@ export const FORMULAS = {
     inputs: { floorM2: as("floor", "m2"), heightM: as("height", "m"), leastM3: maybe("no room less than", "m3") },
     of: ({ floorM2, heightM, leastM3 = 0 }) => Math.max(leastM3, floorM2 * heightM),
   }),
-  "drying.layers": {
-    name: "Hours to dry, layer by layer",
-    equation:
-      "∂w/∂t = ∂/∂x (K ∂ψ/∂x + δ D_v ∂ρ_v/∂x) from the face down, ψ = (w / holds)⁴ / 4, until no more than " +
-      "W_dry is left; at the face j = (a_w p_vs(T_s) − p_a) / (R_v T_film / k_m); a room's air takes it up, " +
-      "changes, is warmed and dried",
-    mark: "judgement",
-    source: "Jürges; Lewis analogy; ASHRAE Fundamentals, chapter 1; layers from our own trial",
-  },
-  "drying.surface": {
-    name: "Dry on top",
-    equation: "the first hour at which the face layer holds no more than 0.01 L/m²",
-    mark: "judgement",
-  },
-  "drying.inside": {
-    name: "Dampest it gets at the bottom",
-    equation: "humidity of the pores of the deepest cell, a_w = w² / (w² + w_half²)",
-    mark: "judgement",
-  },
-  "drying.dampHours": {
-    name: "Hours damp at the bottom",
-    equation: "hours with the deepest pores at 80 % or over",
-    mark: "judgement",
-  },
-  "drying.wickBack": {
-    name: "Comes up to the face",
-    equation: "share of what is dissolved that the water carries into the upper 0.5 mm of the face",
-    mark: "judgement",
-  },
-  "drying.mouldIndex": {
-    name: "Mould index by then",
-    equation:
-      "Σ hours / (168 × weeks to index 1), weeks = exp(−0.68 ln T − 13.9 ln RH + 66.02), at the dampest of face and bottom",
-    mark: "std",
-    source: "Hukka and Viitanen 1999, for wood, from memory: it ranks places, the 48 hours rule",
-  },
-  "drying.meter": {
-    name: "What a meter should read",
-    equation: "% = 8 + 100 × water within 10 mm / dry mass within 10 mm",
-    mark: "judgement",
-  },
   "drying.pace": sum({
     name: "Pace against the forecast",
     equation: "pace = Σ t × t_model / Σ t², t_model the hour at which the model reads what the meter read at t",
@@ -730,11 +634,6 @@ export const FORMULAS = {
     inputs: { quickH: as("quick reckoning", "h"), ratio: as("layers / quick reckoning, as planned") },
     of: ({ quickH, ratio }) => (quickH === 0 ? 0 : quickH * ratio),
   }),
-  "drying.bestGap": {
-    name: "Gap that dries soonest",
-    equation: "least hours over the air changes, by golden section over their logarithm",
-    mark: "judgement",
-  },
   "drying.energy": sum({
     name: "Current used",
     equation: "power × hours",
@@ -743,12 +642,6 @@ export const FORMULAS = {
     inputs: { watts: as("power", "W"), hours: as("dry in", "h") },
     of: ({ watts, hours }) => (Number.isFinite(hours) ? (watts * hours) / 1000 : Infinity),
   }),
-  "drying.air": {
-    name: "Air of the room",
-    equation: "V / (R_v T) dp/dt = Σ area × j + n V (ρ_out − ρ) − dehumidifier",
-    mark: "std",
-    source: "mass balance of a room",
-  },
   "drying.mould": sum({
     name: "Mould clock",
     equation: "time left = 24 h (caution) and 48 h (limit) less hours wet at the end of drying",
@@ -924,11 +817,6 @@ export const FORMULAS = {
           )) /
       people,
   }),
-  "schedule.runStart": {
-    name: "Minutes until its turn",
-    equation: "the later of: these hands are free; the cloth allows it",
-    mark: "practice",
-  },
   "schedule.share": sum({
     name: "One zone's part",
     equation: "for all its zones × this one's share of their area",
@@ -937,11 +825,6 @@ export const FORMULAS = {
     inputs: { whole: as("for all its zones", "same"), share: as("share of their area") },
     of: ({ whole, share }) => whole * share,
   }),
-  "schedule.taskStart": {
-    name: "Minutes into the day",
-    equation: "the earliest at which waits, breaks and what it shares leave room, in the best order found",
-    mark: "judgement",
-  },
   "schedule.taskSlack": sum({
     name: "May start later by",
     equation:
@@ -1139,13 +1022,6 @@ export const FORMULAS = {
     },
     of: ({ logs, tempC, dSeconds, refTempC, zK }) => (logs * dSeconds) / 10 ** ((tempC - refTempC) / zK),
   }),
-  "colour.deltaE": {
-    name: "How far it stands out",
-    equation:
-      "ΔE 2000 between the mean colour of the mark and of the cloth around it, CIELAB under D65, light set right on the card",
-    mark: "std",
-    source: "CIE 142, from memory",
-  },
   "colour.improved": sum({
     name: "Less to see",
     equation: "1 − ΔE now / ΔE before",
@@ -1154,23 +1030,6 @@ export const FORMULAS = {
     inputs: { before: as("stood out before"), now: as("stands out now") },
     of: ({ before, now }) => 1 - now / before,
   }),
-  "colour.changeStep": {
-    name: "Grey scale for change of colour",
-    equation: "5 − ΔE_F / 1.7 up to 3.4, else 5 − log₂(ΔE_F / 0.85), to the nearest half step",
-    mark: "std",
-    source: "ISO 105-A05, from memory",
-  },
-  "colour.stainingStep": {
-    name: "Grey scale for staining",
-    equation: "ΔE_GS = ΔE − 0.4 √(ΔE² − ΔL²); 6.1 − 1.45 ln ΔE_GS, above 4: 5 − 0.23 ΔE_GS, to the nearest half step",
-    mark: "std",
-    source: "ISO 105-A04, from memory",
-  },
-  "colour.area": {
-    name: "Area in the picture",
-    equation: "area of the outline × (known length / its length in the picture)²",
-    mark: "practice",
-  },
   "ledger.success": sum({
     name: "Chance that it goes",
     equation:
@@ -1188,13 +1047,6 @@ export const FORMULAS = {
     of: ({ table, counts, gone = 0, tried = 0, goneElsewhere, triedElsewhere }) =>
       (counts * ((counts * table + goneElsewhere) / (counts + triedElsewhere)) + gone) / (counts + tried),
   }),
-  "ledger.interval": {
-    name: "Likely no less, or no more, than",
-    equation:
-      "the share of a beta distribution of gone and not gone, the start among them, under which one in ten, or nine in ten, lie",
-    mark: "std",
-    source: "beta-binomial",
-  },
   "ledger.pace": sum({
     name: "Your pace, of the table's",
     equation: "exp(n × mean of ln(taken / table) / (n + 8)), n steps of your own; the table counts as 8",
@@ -1498,9 +1350,12 @@ export const FORMULAS = {
     inputs: { value: as("as it is", "same") },
     of: ({ value }) => value,
   }),
-} as const satisfies Record<string, Formula>;
+} as const satisfies Record<string, Formula & { of: unknown }>;
 
 export type FormulaId = keyof typeof FORMULAS;
+/** What a working can name. */
+export type WorkingId = FormulaId | MethodId;
 
-/** The formula row of an id. @example formulaOf("geometry.zone").name // "Area of the zone" */
-export const formulaOf = (id: FormulaId): Formula => FORMULAS[id];
+/** The row of an id, in words. @example formulaOf("geometry.zone").name // "Area of the zone" */
+export const formulaOf = (id: WorkingId): Formula =>
+  id in FORMULAS ? FORMULAS[id as FormulaId] : METHODS[id as MethodId];

@@ -1,6 +1,7 @@
 import type { Quantity, Unit } from "@/core/ground/quantity/units";
-import { FORMULAS, type FormulaId } from "./formulas";
-import type { Formula, InputRow, Numbers, Sum } from "./row";
+import { FORMULAS, type FormulaId, type WorkingId } from "./formulas";
+import type { MethodId } from "./methods";
+import type { InputRow, Numbers, Sum } from "./row";
 
 /** Where an input of a sum comes from; "assumed" marks what nobody measured and was planned at its safest. */
 export type Basis = "measured" | "entered" | "table" | "assumed" | "computed";
@@ -19,7 +20,7 @@ export interface WorkingInput {
 
 /** How a number came about: plain data, so it crosses a worker or the network. */
 export interface Working {
-  formula: FormulaId;
+  formula: WorkingId;
   inputs: WorkingInput[];
   result: Quantity;
 }
@@ -28,9 +29,6 @@ export interface Working {
 export interface Worked extends Quantity {
   working: Working;
 }
-
-/** Formulas that are computed from the inputs they show. */
-type SumId = { [K in FormulaId]: (typeof FORMULAS)[K] extends { of: unknown } ? K : never }[FormulaId];
 
 /** An input as it is given: a number, or one with its name, where it comes from and how it came about. */
 type Given = number | { value: number; name?: string; basis?: Basis; unit?: Unit; working?: Working };
@@ -42,7 +40,7 @@ type GivenOf<I> = {
       ? readonly number[]
       : Given;
 } & { [K in keyof I as I[K] extends { kind: "maybe" } ? K : never]?: Given };
-type InputsOf<F extends SumId> = (typeof FORMULAS)[F] extends { inputs: infer I } ? GivenOf<I> : never;
+type InputsOf<F extends FormulaId> = (typeof FORMULAS)[F] extends { inputs: infer I } ? GivenOf<I> : never;
 
 interface StatedInput {
   value: number;
@@ -89,7 +87,11 @@ const bare = (given: Given): number => (typeof given === "number" ? given : give
  * @param about what is worth saying beside the sum, and no part of it
  * @example sumOf("water.putOn", { before: 0.2, on: 0.3 }).value // 0.5
  */
-export function sumOf<F extends SumId>(formula: F, given: InputsOf<F>, about: readonly WorkingInput[] = []): Worked {
+export function sumOf<F extends FormulaId>(
+  formula: F,
+  given: InputsOf<F>,
+  about: readonly WorkingInput[] = [],
+): Worked {
   const { row, rows, takesUnit } = laidOut(formula);
   const all = given as Record<string, AnyGiven>;
   const same = takesUnit ? firstUnit(rows, all) : "1";
@@ -164,8 +166,8 @@ function lineOf(key: string, name: string, unit: Unit, given: Given): WorkingInp
  * @example recomputed(sumOf("water.putOn", { before: 0.2, on: 0.3 }).working) // 0.5
  */
 export function recomputed({ formula, inputs }: Working): number | undefined {
-  const row = FORMULAS[formula] as unknown as Formula & Partial<AnySum>;
-  if (!row.of || !row.inputs) return undefined;
+  if (!(formula in FORMULAS)) return undefined;
+  const row = FORMULAS[formula as FormulaId] as unknown as AnySum;
   const numbers = Object.fromEntries(
     Object.entries(row.inputs).map(([key, { kind }]) => {
       const its = inputs.filter((input) => input.key === key).map(({ value }) => value);
@@ -179,7 +181,7 @@ export function recomputed({ formula, inputs }: Working): number | undefined {
  * Puts a value that was found, not summed, and what is known of it together.
  * @example worked("diagnosis.change", 0.4, "1", []).value // 0.4
  */
-export function worked(formula: FormulaId, value: number, unit: Unit, inputs: WorkingInput[]): Worked {
+export function worked(formula: MethodId, value: number, unit: Unit, inputs: WorkingInput[]): Worked {
   return { value, unit, working: { formula, inputs, result: { value, unit } } };
 }
 
