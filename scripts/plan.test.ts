@@ -7,6 +7,8 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { USUAL_KIT } from "@/core/job/kit";
 import { jobFileOf } from "@/core/job/jobFile";
 import { demoJobs } from "@/demo/jobs";
+import type { PlanAnswer } from "../src/core/answers/assess/planAnswer";
+import type { JobFile } from "../src/core/job/schema";
 import { planFile } from "@/server/planFile";
 
 const AT = "2026-05-04T08:00:00Z";
@@ -41,6 +43,24 @@ describe("npm run plan", () => {
     for (const line of lines.slice(1, 3))
       expect(JSON.parse(line)).toEqual({ problems: [expect.stringMatching(/\w+/)] });
     expect(plan(good).status).toBe(0);
+  });
+
+  it("warns like the screen: what is promised and when it will be, and what is locked and why", () => {
+    const file = JSON.parse(files[0]!) as JobFile;
+    const asOfMs = Date.parse(file.asOf);
+    file.job.promises = {
+      handBackAt: new Date(asOfMs + 30 * 60_000).toISOString(),
+      usableAt: new Date(asOfMs + 90 * 3_600_000).toISOString(),
+      dampHandBackAgreed: true,
+    };
+    file.job.gas = { gas: "ozone" };
+    const { forecast, locked } = JSON.parse(planFile(JSON.stringify(file)).body) as PlanAnswer;
+    const [handBack, usable] = forecast.promises;
+    expect(handBack!.inHand.value).toBeLessThan(0);
+    expect(usable!.inHand.value).toBeGreaterThan(0);
+    expect(usable!.forecastAt).toBe(forecast.usableAt);
+    expect(Date.parse(forecast.handsDoneAt) - asOfMs).toBeCloseTo(forecast.handsDone.value * 60_000, 0);
+    expect(locked).toContainEqual({ what: "gas", because: expect.stringContaining("no person, animal or plant") });
   });
 
   it("says what its schema and its page say, for every demo job", () => {

@@ -25,5 +25,5 @@ export function planFile(text: string): Said {
   if (!planned.ok)
     return { status: 422, body: asJson({ problems: [`This job cannot be planned. ${planned.problem}`] }) };
 
-  return { status: 200, body: asJson(planAnswerOf(planned.assessment)) };
+  return { status: 200, body: asJson(planAnswerOf(planned.assessment, job, asOf)) };
 }

@@ -2,6 +2,9 @@ import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
+import { forecastAt } from "@/core/answers/schedule/forecast";
+import type { Worked } from "@/core/ground/sums/working";
+import type { Job } from "@/core/job/schema";
 import type { Assessment, ZoneDrying } from "./assess";
 
 /**
@@ -20,18 +23,80 @@ export interface PlanAnswer {
   drying: Record<string, ZoneDrying>;
   /** Every caution of every step, once. */
   cautions: Caution[];
+  forecast: ForecastAnswer;
+  /** What may not be begun or entered yet, and why; the screen locks the same. */
+  locked: Lock[];
+}
+
+interface ForecastAnswer {
+  /** When the hands are done, ISO time, and in minutes from the moment of the file. */
+  handsDoneAt: string;
+  handsDone: Worked;
+  /** When it is dry and may be used; left out: this air never dries it. */
+  usableAt?: string;
+  usable?: Worked;
+  /** Each promise that was made, against what is forecast for it. */
+  promises: {
+    promise: "hand back" | "usable";
+    promisedAt: string;
+    /** Left out: this air never dries it. */
+    forecastAt?: string;
+    /** Under nothing: it is missed. */
+    inHand: Worked;
+  }[];
+}
+
+interface Lock {
+  /** Letting gas in, going in while gas is inside, or touching a zone. */
+  what: "gas" | "entry" | "zone";
+  zoneId?: string;
+  because: string;
 }
 
 const PLAN_ANSWER_FORMAT = "weary-bristle-plan";
 const PLAN_ANSWER_VERSION = 1;
 
-/** The part of an assessment that is sent. */
-export const planAnswerOf = ({ diagnosis, plan, mixes, drying, cautions }: Assessment): PlanAnswer => ({
-  format: PLAN_ANSWER_FORMAT,
-  version: PLAN_ANSWER_VERSION,
-  diagnosis,
-  plan,
-  mixes,
-  drying,
-  cautions,
-});
+/** The part of an assessment that is sent. @param asOf the moment of the file, ISO time */
+export const planAnswerOf = (assessment: Assessment, job: Job, asOf: string): PlanAnswer => {
+  const { diagnosis, plan, mixes, drying, cautions } = assessment;
+  return {
+    format: PLAN_ANSWER_FORMAT,
+    version: PLAN_ANSWER_VERSION,
+    diagnosis,
+    plan,
+    mixes,
+    drying,
+    cautions,
+    forecast: forecastIn(assessment, job, asOf),
+    locked: lockedIn(assessment),
+  };
+};
+
+const iso = (ms: number) => new Date(ms).toISOString();
+const bare = ({ value, unit, working }: Worked): Worked => ({ value, unit, working });
+
+function forecastIn(assessment: Assessment, job: Job, asOf: string): ForecastAnswer {
+  const { finish, usable, slacks } = forecastAt(assessment, job, Date.parse(asOf));
+  return {
+    handsDoneAt: iso(finish.atMs),
+    handsDone: bare(finish),
+    ...(usable ? { usableAt: iso(usable.atMs), usable: bare(usable) } : {}),
+    promises: slacks.map(({ promise, promisedMs, forecastMs, minutes }) => ({
+      promise,
+      promisedAt: iso(promisedMs),
+      ...(Number.isFinite(forecastMs) ? { forecastAt: iso(forecastMs) } : {}),
+      inHand: minutes,
+    })),
+  };
+}
+
+function lockedIn({ gas, plan }: Assessment): Lock[] {
+  const airing = gas?.inside ? plan.steps.find(({ action }) => action === "gas-out") : undefined;
+  return [
+    ...(gas?.locks ?? []).map(({ because }): Lock => ({ what: "gas", because })),
+    ...(airing ? [{ what: "entry" as const, because: `Gas is inside. ${airing.check}` }] : []),
+    ...Object.values(plan.marks).flatMap(({ zoneId, referral }): Lock[] =>
+      referral ? [{ what: "zone", zoneId, because: referral.words }] : [],
+    ),
+  ];
+}

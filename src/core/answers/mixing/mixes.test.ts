@@ -27,6 +27,17 @@ describe("bottles for a job", () => {
     }
   });
 
+  it("never mixes a disinfectant under its label, and the rest never over it by a tenth", () => {
+    const zones = hall.zones.order;
+    const { mixes } = assessed({ ...hall, choices: { ...hall.choices, disinfect: zones } });
+    const { marked } = mixes.find(({ agent }) => agent === "disinfectant")!;
+    expect(marked.partsWater).toBeLessThanOrEqual(128);
+    // 5 mL in 600 mL, not 5 mL in 250 mL.
+    expect(marked.partsWater).toBeGreaterThan(128 / 1.1 - 1);
+    for (const { agent, marked: other, partsWater } of mixes)
+      if (agent !== "disinfectant") expect(other.partsWater + 1).toBeLessThanOrEqual((partsWater.value + 1) * 1.12);
+  });
+
   it("mixes no plain water, and nothing twice", () => {
     const agents = assessed(hall).mixes.map(({ agent }) => agent);
     expect(agents).not.toContain("water");

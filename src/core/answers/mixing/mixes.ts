@@ -1,6 +1,6 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { containerOf, type ContainerKind } from "@/core/ground/catalog/containers";
-import { fillToMarks, mix, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
+import { fillToMarks, isNear, mix, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
 import {
   flipped,
   labelText,
@@ -58,6 +58,35 @@ export function mixesOf(steps: readonly Step[], job: Job, kit: Kit): BottleMix[]
   );
 }
 
+type Bottle = Kit["bottles"][number];
+
+/** The bottle it goes into: the one that was chosen, else the smallest that holds it and whose marks give its strength. */
+function filledBottle(agent: AgentId, r: number, total: number, job: Job, kit: Kit) {
+  const bottles = [...kit.bottles].sort((a, b) => a.capacityMl - b.capacityMl);
+  const fillOf = (bottle: Bottle) => {
+    const { capacityMl, markEveryMl } = bottle;
+    const fills = Math.max(1, Math.ceil(total / capacityMl - 1e-9));
+    // Less product than one mark of the cup cannot be measured, so no less than that is made up.
+    const perFill = Math.min(capacityMl, Math.max(total / fills, r > 0 ? kit.cupMarkEveryMl * (r + 1) : 0));
+    const measures = { bottleMl: capacityMl, bottleMarkMl: markEveryMl, cupMarkMl: kit.cupMarkEveryMl };
+    const { labelIsLeast } = agentOn(kit, agent);
+    return {
+      bottle,
+      fills,
+      perFill,
+      marked: fillToMarks(labelIsLeast ? total / fills : perFill, r, measures, labelIsLeast),
+    };
+  };
+  const chosen = bottles.find(({ capacityMl }) => capacityMl === job.choices.bottles[agent]);
+  if (chosen) return fillOf(chosen);
+  const holding = bottles.filter(({ capacityMl }) => capacityMl >= total).map(fillOf);
+  return (
+    holding.find(({ marked }) => isNear(marked, r)) ??
+    holding[0] ??
+    fillOf(bottles.at(-1) ?? { capacityMl: total, markEveryMl: 1 })
+  );
+}
+
 const strengthOf = (r: number) => sumOf("dilution.strength", { parts: stated.table(r) });
 
 function bottleMix(agent: AgentId, strength: PartsWater, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
@@ -69,15 +98,7 @@ function bottleMix(agent: AgentId, strength: PartsWater, steps: readonly Step[],
     steps: steps.map(({ title, amountMl }) => ({ value: amountMl!.value, name: title })),
     spare: stated.table(SPARE),
   });
-  const bottles = [...kit.bottles].sort((a, b) => a.capacityMl - b.capacityMl);
-  const chosen = bottles.find(({ capacityMl }) => capacityMl === job.choices.bottles[agent]);
-  const bottle = chosen ??
-    bottles.find(({ capacityMl }) => capacityMl >= total) ??
-    bottles.at(-1) ?? { capacityMl: total, markEveryMl: 1 };
-  const fills = Math.max(1, Math.ceil(total / bottle.capacityMl - 1e-9));
-  // Less product than one mark of the cup cannot be measured, so no less than that is made up.
-  const perFill = Math.min(bottle.capacityMl, Math.max(total / fills, r > 0 ? kit.cupMarkEveryMl * (r + 1) : 0));
-  const marked = fillToMarks(perFill, r, bottle.markEveryMl, kit.cupMarkEveryMl);
+  const { bottle, fills, perFill, marked } = filledBottle(agent, r, total, job, kit);
   const labelReading = job.choices.readings[agent] ?? row.reading;
   return {
     agent,

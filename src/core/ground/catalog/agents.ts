@@ -47,6 +47,8 @@ export interface Agent extends Sourced {
   /** pH as used at that mix. */
   phMin: number;
   phMax: number;
+  /** Its label's mix is the least that does its work: rounded, it comes out stronger and never weaker. */
+  labelIsLeast?: true;
   /** Weakest mix that still works, parts water. */
   weakestPartsWater: number;
   dwellMinMin: number;
@@ -379,6 +381,7 @@ export const AGENTS = {
     name: "Disinfectant",
     groups: ["water-borne", "disinfectant"],
     reading: ratio(128),
+    labelIsLeast: true,
     phMin: 6.5,
     phMax: 8.5,
     weakestPartsWater: 128,

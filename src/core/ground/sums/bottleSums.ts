@@ -1,4 +1,11 @@
 /**
+ * Product in a bottle, up to the cup's marks so that it is never too weak, mL.
+ * @example markedProductUp(750, 10, 5) // 70
+ */
+export const markedProductUp = (totalMl: number, parts: number, cupMl: number): number =>
+  parts === 0 ? totalMl : Math.ceil(totalMl / (parts + 1) / cupMl - 1e-9) * cupMl;
+
+/**
  * Product in a bottle, down to the cup's marks so that it is never too strong; under one mark as it is, mL.
  * @example markedProduct(750, 10, 5) // 65
  */

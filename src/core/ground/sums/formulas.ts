@@ -1,6 +1,6 @@
 import { as, many, maybe, product, series, sum, total, type Formula } from "./row";
 import { METHODS, type MethodId } from "./methods";
-import { markedProduct } from "./bottleSums";
+import { markedProduct, markedProductUp } from "./bottleSums";
 import { boxMgPerM3 } from "./boxSums";
 import { roundMm, shoelaceMm2 } from "./planeSums";
 import { drawnOffStrokes, leftAfterStrokes } from "./strokeSums";
@@ -1170,6 +1170,39 @@ export const FORMULAS = {
     unit: "mL",
     inputs: { totalMl: as("filled to", "mL"), parts: as("parts water r", "parts"), cupMl: as("cup marks every", "mL") },
     of: ({ totalMl, parts, cupMl }) => markedProduct(totalMl, parts, cupMl),
+  }),
+  "mix.markedProductUp": sum({
+    name: "Product to a mark",
+    equation: "product up to the next mark of the cup, so the mix is never weaker than its label",
+    mark: "judgement",
+    unit: "mL",
+    inputs: { totalMl: as("filled to", "mL"), parts: as("parts water r", "parts"), cupMl: as("cup marks every", "mL") },
+    of: ({ totalMl, parts, cupMl }) => markedProductUp(totalMl, parts, cupMl),
+  }),
+  "mix.totalOfProductUp": sum({
+    name: "Fill to a mark",
+    equation:
+      "product × (r + 1), up to the next mark of the bottle: another amount, since this one could not be measured",
+    mark: "judgement",
+    unit: "mL",
+    inputs: {
+      productMl: as("product", "mL"),
+      parts: as("parts water r", "parts"),
+      markMl: as("bottle marks every", "mL"),
+    },
+    of: ({ productMl, parts, markMl }) => Math.ceil((productMl * (parts + 1)) / markMl - 1e-9) * markMl,
+  }),
+  "mix.totalOfProductDown": sum({
+    name: "Fill to a mark",
+    equation: "product × (r + 1), down to a mark of the bottle: another amount, since this one could not be measured",
+    mark: "judgement",
+    unit: "mL",
+    inputs: {
+      productMl: as("product", "mL"),
+      parts: as("parts water r", "parts"),
+      markMl: as("bottle marks every", "mL"),
+    },
+    of: ({ productMl, parts, markMl }) => Math.floor((productMl * (parts + 1)) / markMl + 1e-9) * markMl,
   }),
   "mix.markedWater": sum({
     name: "Water to a mark",

@@ -128,10 +128,14 @@ describe("dilution", () => {
         fc.double({ min: 0, max: 200, noNaN: true }),
         fc.constantFrom(10, 25, 50),
         (wanted, r, mark) => {
-          const fill = fillToMarks(wanted, r, mark, 5);
-          expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
-          expect(fill.total.value).toBeGreaterThanOrEqual(wanted - 1e-6);
-          expect(fill.product.value + fill.water.value).toBeCloseTo(fill.total.value, 9);
+          const measures = { bottleMl: 8000, bottleMarkMl: mark, cupMarkMl: 5 };
+          for (const atLeast of [false, true]) {
+            const fill = fillToMarks(wanted, r, measures, atLeast);
+            if (atLeast) expect(fill.partsWater).toBeLessThanOrEqual(r + 1e-9);
+            else expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
+            expect(fill.total.value).toBeGreaterThanOrEqual(wanted - 1e-6);
+            expect(fill.product.value + fill.water.value).toBeCloseTo(fill.total.value, 9);
+          }
         },
       ),
     );

@@ -25,27 +25,66 @@ export interface MarkedFill {
   product: Worked;
   water: Worked;
   total: Worked;
-  /** The strength that really results; never more product than planned. */
+  /** The strength that really results. */
   partsWater: number;
 }
 
+/** What it is measured with, mL. */
+interface Measures {
+  bottleMl: number;
+  /** Spacing of the bottle's marks. */
+  bottleMarkMl: number;
+  /** Spacing of the measuring cup's marks. */
+  cupMarkMl: number;
+}
+
+/** Rounded further from the strength that was wanted than this, another amount is made up. Common practice, no source. */
+const MOST_OFF = 0.1;
+
+/** How far a fill is from the strength that was wanted, as a share of it. */
+const offBy = ({ product, total }: MarkedFill, r: number): number =>
+  Math.abs((product.value / total.value) * (r + 1) - 1);
+
 /**
- * The same mix filled to the marks a bottle has: total to the nearest mark that holds enough, product down to its finer marks.
- * A product amount under one mark is kept exact (measure it with a syringe or a cap).
- * @param totalMl wanted, mL, > 0
- * @param r parts water, ≥ 0
- * @param totalMarkMl spacing of the bottle's marks, mL
- * @param productMarkMl spacing of the measuring cup's marks, mL
- * @example fillToMarks(743, 4, 50, 5).total.value // 750
+ * True where the marks give the strength that was wanted, near enough.
+ * @example isNear(fillToMarks(750, 4, { bottleMl: 1000, bottleMarkMl: 50, cupMarkMl: 5 }), 4) // true
  */
-export function fillToMarks(totalMl: number, r: number, totalMarkMl: number, productMarkMl: number): MarkedFill {
-  if (!(totalMl > 0) || !Number.isFinite(totalMl)) throw new RangeError("The volume to mix must be more than nothing.");
-  const total = sumOf("mix.markedTotal", { wantedMl: totalMl, markMl: stated.table(totalMarkMl) });
-  const product = sumOf("mix.markedProduct", {
-    totalMl: total.value,
-    parts: stated.table(r),
-    cupMl: stated.table(productMarkMl),
-  });
+export const isNear = (fill: MarkedFill, r: number): boolean => offBy(fill, r) <= MOST_OFF + 1e-9;
+
+const filled = (total: Worked, product: Worked): MarkedFill => {
   const water = sumOf("mix.markedWater", { totalMl: total.value, productMl: opened(product) });
   return { product, water, total, partsWater: water.value / product.value };
+};
+
+/**
+ * The same mix filled to the marks there are: total up to the bottle's mark, product down to the cup's, so that it is
+ * never stronger than wanted; or up, where the label is the least that works. Where that changes the strength by more
+ * than a tenth, as much is made up as a whole number of the cup's marks is for, if the bottle holds it. Product under
+ * one mark that may not be more is kept exact (measure it with a syringe or a cap).
+ * @param wantedMl mL, > 0, no more than the bottle holds
+ * @param r parts water, ≥ 0
+ * @param atLeast the label's mix is the least that works
+ * @throws RangeError where there is nothing to mix
+ * @example fillToMarks(743, 4, { bottleMl: 1000, bottleMarkMl: 50, cupMarkMl: 5 }).total.value // 750
+ */
+export function fillToMarks(wantedMl: number, r: number, measures: Measures, atLeast = false): MarkedFill {
+  if (!(wantedMl > 0) || !Number.isFinite(wantedMl))
+    throw new RangeError("The volume to mix must be more than nothing.");
+  const parts = stated.table(r);
+  const markMl = stated.table(measures.bottleMarkMl);
+  const cupMl = stated.table(measures.cupMarkMl);
+  const total = sumOf("mix.markedTotal", { wantedMl, markMl });
+  const plain = filled(
+    total,
+    sumOf(atLeast ? "mix.markedProductUp" : "mix.markedProduct", { totalMl: total.value, parts, cupMl }),
+  );
+  if (r === 0 || isNear(plain, r)) return plain;
+  // Rounded down to a mark it must still be enough.
+  const enoughMl = atLeast ? wantedMl + measures.bottleMarkMl : wantedMl;
+  const product = sumOf("mix.markedProductUp", { totalMl: enoughMl, parts, cupMl });
+  const other = filled(
+    sumOf(atLeast ? "mix.totalOfProductDown" : "mix.totalOfProductUp", { productMl: opened(product), parts, markMl }),
+    product,
+  );
+  return other.total.value <= measures.bottleMl + 1e-9 && offBy(other, r) < offBy(plain, r) ? other : plain;
 }

@@ -362,6 +362,14 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
     );
   },
 
+  "a disinfectant is never mixed under its label": ({ file: { job, kit }, result: { mixes } }) => {
+    const read = job.choices.readings.disinfectant;
+    const label = read
+      ? read.value - (read.convention === "one-in" ? 1 : 0)
+      : (kit?.labels?.disinfectant?.partsWater ?? 128);
+    return mixes.every(({ agent, marked }) => agent !== "disinfectant" || marked.partsWater <= label + 1e-9);
+  },
+
   "damage is a note, never a step": ({ result: { plan } }) => {
     const damage = [
       ...plan.damage.map(({ findingId }) => findingId),

@@ -44,8 +44,9 @@ export function strengthFor(
   window: { phMin: number; phMax: number },
   read?: Reading,
 ): Strength | undefined {
-  const { reading, weakestPartsWater } = agent;
+  const { reading, labelIsLeast } = agent;
   const label = read ?? reading;
+  const weakestPartsWater = labelIsLeast && label ? partsWater(label) : agent.weakestPartsWater;
   const inside = (r: number) => {
     const { phMin, phMax } = phAt(agent, r);
     return phMin >= window.phMin - 1e-9 && phMax <= window.phMax + 1e-9;
