@@ -36,6 +36,9 @@ describe("bottles for a job", () => {
     expect(marked.partsWater).toBeGreaterThan(128 / 1.1 - 1);
     for (const { agent, marked: other, partsWater } of mixes)
       if (agent !== "disinfectant") expect(other.partsWater + 1).toBeLessThanOrEqual((partsWater.value + 1) * 1.12);
+    // Four millilitres are no amount: 5 mL in the next larger bottle.
+    const rinse = assessed(ferry).mixes.find(({ agent }) => agent === "acid-rinse")!;
+    expect([rinse.bottleMl, rinse.marked.product.value]).toEqual([500, 5]);
   });
 
   it("mixes no plain water, and nothing twice", () => {

@@ -81,7 +81,7 @@ function filledBottle(agent: AgentId, r: number, total: number, job: Job, kit: K
   if (chosen) return fillOf(chosen);
   const holding = bottles.filter(({ capacityMl }) => capacityMl >= total).map(fillOf);
   return (
-    holding.find(({ marked }) => isNear(marked, r)) ??
+    holding.find(({ marked }) => isNear(marked, r, kit.cupMarkEveryMl)) ??
     holding[0] ??
     fillOf(bottles.at(-1) ?? { capacityMl: total, markEveryMl: 1 })
   );

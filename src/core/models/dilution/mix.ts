@@ -46,10 +46,12 @@ const offBy = ({ product, total }: MarkedFill, r: number): number =>
   Math.abs((product.value / total.value) * (r + 1) - 1);
 
 /**
- * True where the marks give the strength that was wanted, near enough.
- * @example isNear(fillToMarks(750, 4, { bottleMl: 1000, bottleMarkMl: 50, cupMarkMl: 5 }), 4) // true
+ * True where it can be measured and the marks give the strength that was wanted, near enough.
+ * @param cupMarkMl less product than one mark of the cup cannot be measured, mL
+ * @example isNear(fillToMarks(750, 4, { bottleMl: 1000, bottleMarkMl: 50, cupMarkMl: 5 }), 4, 5) // true
  */
-export const isNear = (fill: MarkedFill, r: number): boolean => offBy(fill, r) <= MOST_OFF + 1e-9;
+export const isNear = (fill: MarkedFill, r: number, cupMarkMl: number): boolean =>
+  (r === 0 || fill.product.value >= cupMarkMl - 1e-9) && offBy(fill, r) <= MOST_OFF + 1e-9;
 
 const filled = (total: Worked, product: Worked): MarkedFill => {
   const water = sumOf("mix.markedWater", { totalMl: total.value, productMl: opened(product) });
@@ -78,7 +80,7 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
     total,
     sumOf(atLeast ? "mix.markedProductUp" : "mix.markedProduct", { totalMl: total.value, parts, cupMl }),
   );
-  if (r === 0 || isNear(plain, r)) return plain;
+  if (isNear(plain, r, measures.cupMarkMl)) return plain;
   // Rounded down to a mark it must still be enough.
   const enoughMl = atLeast ? wantedMl + measures.bottleMarkMl : wantedMl;
   const product = sumOf("mix.markedProductUp", { totalMl: enoughMl, parts, cupMl });
@@ -86,5 +88,6 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
     sumOf(atLeast ? "mix.totalOfProductDown" : "mix.totalOfProductUp", { productMl: opened(product), parts, markMl }),
     product,
   );
-  return other.total.value <= measures.bottleMl + 1e-9 && offBy(other, r) < offBy(plain, r) ? other : plain;
+  const isBetter = plain.product.value < measures.cupMarkMl || offBy(other, r) < offBy(plain, r);
+  return other.total.value <= measures.bottleMl + 1e-9 && isBetter ? other : plain;
 }
