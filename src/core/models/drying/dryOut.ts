@@ -99,6 +99,8 @@ const FIRST_STEP_H = 20 / 3600;
 /** Of each row, kg/m². */
 const TOLERANCE = 1e-11;
 const MOST_ITERATIONS = 40;
+/** More than any cloth holds: a stage that is so far out is not coming back. */
+const RUN_AWAY_KG_PER_M2 = 1e6;
 const MOST_HALVINGS = 8;
 /** So many Newton steps of one piece are what a drying is worth; the usual takes a tenth of it. */
 const MOST_WORK = 40_000;
@@ -350,6 +352,8 @@ class Piece {
       fluxByC =
         (bySaturation * this.activity[0]! * saturation * latent) /
         (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15) ** 2);
+      // Newton ran away: the face stays as warm as it was, and the stage is given up.
+      if (!Number.isFinite(flux)) break;
       const gain = heat * (tempC - this.faceC) + sunWPerM2 - flux * latent;
       const change = gain / (fluxByC * latent + heat);
       if (round === 2) break;
@@ -499,6 +503,9 @@ class Run {
     return this.iterations >= Math.max(LEAST_OF_ALL, MOST_WORK / this.pieces.length);
   }
 
+  /** The last stage went where no water can be. */
+  private ranAway = false;
+
   constructor(
     readonly pieces: readonly Piece[],
     public air: Air,
@@ -541,6 +548,11 @@ class Run {
       this.advance(fromH, stepH / 2, halvings + 1);
       return this.advance(fromH + stepH / 2, stepH / 2, halvings + 1);
     }
+    if (!flux && this.ranAway) {
+      // Better nothing moves for a moment than that water is made.
+      this.putBack(before, airFrom);
+      for (const piece of pieces) piece.flux = 0;
+    }
     pieces.forEach((piece, index) => {
       piece.keepPace(before[index]!, stepS);
       piece.carrySolute(stepS);
@@ -574,6 +586,8 @@ class Run {
       if (row)
         largest = Math.max(largest, Math.abs(row.residual) / pieces.reduce((sum, { slab }) => sum + slab.areaM2, 0));
       if (largest < TOLERANCE) return true;
+      this.ranAway = !(largest < RUN_AWAY_KG_PER_M2) || pieces.some(({ flux }) => !Number.isFinite(flux));
+      if (this.ranAway) return false;
       if (this.solve) {
         for (const piece of pieces) piece.solveBy(this.solve);
         continue;
