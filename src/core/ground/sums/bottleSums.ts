@@ -1,9 +1,19 @@
 /**
- * Product in a bottle, up to the cup's marks so that it is never too weak, mL.
+ * Product for at least so much mix, a whole number of the cup's marks, mL.
+ * @example productOfMarks(150, 128, 5) // 5
+ */
+export const productOfMarks = (totalMl: number, parts: number, cupMl: number): number =>
+  Math.ceil(totalMl / (parts + 1) / cupMl - 1e-9) * cupMl;
+
+/**
+ * Product in a bottle, up to the cup's marks so that it is never too weak; where that would double it as it is, mL.
  * @example markedProductUp(750, 10, 5) // 70
  */
-export const markedProductUp = (totalMl: number, parts: number, cupMl: number): number =>
-  parts === 0 ? totalMl : Math.ceil(totalMl / (parts + 1) / cupMl - 1e-9) * cupMl;
+export function markedProductUp(totalMl: number, parts: number, cupMl: number): number {
+  const exact = totalMl / (parts + 1);
+  const marked = productOfMarks(totalMl, parts, cupMl);
+  return parts === 0 ? totalMl : marked < 2 * exact && marked <= totalMl ? marked : exact;
+}
 
 /**
  * Product in a bottle, down to the cup's marks so that it is never too strong; under one mark as it is, mL.

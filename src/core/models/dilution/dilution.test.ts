@@ -127,13 +127,17 @@ describe("dilution", () => {
         fc.double({ min: 5, max: 5000, noNaN: true }),
         fc.double({ min: 0, max: 200, noNaN: true }),
         fc.constantFrom(10, 25, 50),
-        (wanted, r, mark) => {
-          const measures = { bottleMl: 8000, bottleMarkMl: mark, cupMarkMl: 5 };
+        fc.constantFrom(5, 100),
+        fc.constantFrom(5000, 8000),
+        (wanted, r, mark, cup, bottle) => {
+          const measures = { bottleMl: bottle, bottleMarkMl: mark, cupMarkMl: cup };
           for (const atLeast of [false, true]) {
             const fill = fillToMarks(wanted, r, measures, atLeast);
             if (atLeast) expect(fill.partsWater).toBeLessThanOrEqual(r + 1e-9);
             else expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
             expect(fill.total.value).toBeGreaterThanOrEqual(wanted - 1e-6);
+            expect(fill.total.value).toBeLessThanOrEqual(bottle + 1e-6);
+            expect(fill.water.value).toBeGreaterThanOrEqual(-1e-9);
             expect(fill.product.value + fill.water.value).toBeCloseTo(fill.total.value, 9);
           }
         },

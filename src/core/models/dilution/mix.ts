@@ -61,8 +61,8 @@ const filled = (total: Worked, product: Worked): MarkedFill => {
 /**
  * The same mix filled to the marks there are: total up to the bottle's mark, product down to the cup's, so that it is
  * never stronger than wanted; or up, where the label is the least that works. Where that changes the strength by more
- * than a tenth, as much is made up as a whole number of the cup's marks is for, if the bottle holds it. Product under
- * one mark that may not be more is kept exact (measure it with a syringe or a cap).
+ * than a tenth, as much is made up as a whole number of the cup's marks is for, if the bottle holds it. Product that
+ * no mark is near is kept exact (measure it with a syringe or a cap).
  * @param wantedMl mL, > 0, no more than the bottle holds
  * @param r parts water, ≥ 0
  * @param atLeast the label's mix is the least that works
@@ -83,7 +83,7 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
   if (isNear(plain, r, measures.cupMarkMl)) return plain;
   // Rounded down to a mark it must still be enough.
   const enoughMl = atLeast ? wantedMl + measures.bottleMarkMl : wantedMl;
-  const product = sumOf("mix.markedProductUp", { totalMl: enoughMl, parts, cupMl });
+  const product = sumOf("mix.productOfMarks", { totalMl: enoughMl, parts, cupMl });
   const other = filled(
     sumOf(atLeast ? "mix.totalOfProductDown" : "mix.totalOfProductUp", { productMl: opened(product), parts, markMl }),
     product,
