@@ -61,6 +61,10 @@ describe("npm run plan", () => {
     expect(usable!.forecastAt).toBe(forecast.usableAt);
     expect(Date.parse(forecast.handsDoneAt) - asOfMs).toBeCloseTo(forecast.handsDone.value * 60_000, 0);
     expect(locked).toContainEqual({ what: "gas", because: expect.stringContaining("no person, animal or plant") });
+    file.job.account = { spilled: ["sewage"] };
+    const stopped = JSON.parse(planFile(JSON.stringify(file)).body) as PlanAnswer;
+    for (const zoneId of file.job.zones.order)
+      expect(stopped.locked).toContainEqual({ what: "zone", zoneId, because: expect.stringContaining("Stop. Sewage") });
   });
 
   it("says what its schema and its page say, for every demo job", () => {

@@ -92,9 +92,12 @@ function forecastIn(assessment: Assessment, job: Job, asOf: string): ForecastAns
 
 function lockedIn({ gas, plan }: Assessment): Lock[] {
   const airing = gas?.inside ? plan.steps.find(({ action }) => action === "gas-out") : undefined;
+  // What the owner said of sewage holds for all of it, marks or none.
+  const sewage = plan.referrals.find(({ id }) => id === "refer-sewage");
   return [
     ...(gas?.locks ?? []).map(({ because }): Lock => ({ what: "gas", because })),
     ...(airing ? [{ what: "entry" as const, because: `Gas is inside. ${airing.check}` }] : []),
+    ...(sewage ? Object.keys(plan.zones).map((zoneId): Lock => ({ what: "zone", zoneId, because: sewage.words })) : []),
     ...Object.values(plan.marks).flatMap(({ zoneId, referral }): Lock[] =>
       referral ? [{ what: "zone", zoneId, because: referral.words }] : [],
     ),

@@ -6,16 +6,6 @@ export const productOfMarks = (totalMl: number, parts: number, cupMl: number): n
   Math.ceil(totalMl / (parts + 1) / cupMl - 1e-9) * cupMl;
 
 /**
- * Product in a bottle, up to the cup's marks so that it is never too weak; where that would double it as it is, mL.
- * @example markedProductUp(750, 10, 5) // 70
- */
-export function markedProductUp(totalMl: number, parts: number, cupMl: number): number {
-  const exact = totalMl / (parts + 1);
-  const marked = productOfMarks(totalMl, parts, cupMl);
-  return parts === 0 ? totalMl : marked < 2 * exact && marked <= totalMl ? marked : exact;
-}
-
-/**
  * Product in a bottle, down to the cup's marks so that it is never too strong; under one mark as it is, mL.
  * @example markedProduct(750, 10, 5) // 65
  */

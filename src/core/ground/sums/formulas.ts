@@ -1,6 +1,6 @@
 import { as, many, maybe, product, series, sum, total, type Formula } from "./row";
 import { METHODS, type MethodId } from "./methods";
-import { markedProduct, markedProductUp, productOfMarks } from "./bottleSums";
+import { markedProduct, productOfMarks } from "./bottleSums";
 import { boxMgPerM3 } from "./boxSums";
 import { roundMm, shoelaceMm2 } from "./planeSums";
 import { drawnOffStrokes, leftAfterStrokes } from "./strokeSums";
@@ -1170,15 +1170,6 @@ export const FORMULAS = {
     unit: "mL",
     inputs: { totalMl: as("filled to", "mL"), parts: as("parts water r", "parts"), cupMl: as("cup marks every", "mL") },
     of: ({ totalMl, parts, cupMl }) => markedProduct(totalMl, parts, cupMl),
-  }),
-  "mix.markedProductUp": sum({
-    name: "Product to a mark",
-    equation:
-      "product up to the next mark of the cup, so the mix is never weaker than its label; where that would double it as it is",
-    mark: "judgement",
-    unit: "mL",
-    inputs: { totalMl: as("filled to", "mL"), parts: as("parts water r", "parts"), cupMl: as("cup marks every", "mL") },
-    of: ({ totalMl, parts, cupMl }) => markedProductUp(totalMl, parts, cupMl),
   }),
   "mix.productOfMarks": sum({
     name: "Product to a mark",

@@ -133,8 +133,10 @@ describe("dilution", () => {
           const measures = { bottleMl: bottle, bottleMarkMl: mark, cupMarkMl: cup };
           for (const atLeast of [false, true]) {
             const fill = fillToMarks(wanted, r, measures, atLeast);
-            if (atLeast) expect(fill.partsWater).toBeLessThanOrEqual(r + 1e-9);
-            else expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
+            if (atLeast) {
+              expect(fill.partsWater).toBeLessThanOrEqual(r + 1e-9);
+              expect(fill.partsWater + 1).toBeGreaterThanOrEqual((r + 1) / 1.1 - 1e-9);
+            } else expect(fill.partsWater).toBeGreaterThanOrEqual(r - 1e-9);
             expect(fill.total.value).toBeGreaterThanOrEqual(wanted - 1e-6);
             expect(fill.total.value).toBeLessThanOrEqual(bottle + 1e-6);
             expect(fill.water.value).toBeGreaterThanOrEqual(-1e-9);

@@ -51,7 +51,7 @@ const offBy = ({ product, total }: MarkedFill, r: number): number =>
  * @example isNear(fillToMarks(750, 4, { bottleMl: 1000, bottleMarkMl: 50, cupMarkMl: 5 }), 4, 5) // true
  */
 export const isNear = (fill: MarkedFill, r: number, cupMarkMl: number): boolean =>
-  (r === 0 || fill.product.value >= cupMarkMl - 1e-9) && offBy(fill, r) <= MOST_OFF + 1e-9;
+  (r === 0 || fill.product.value >= cupMarkMl - 1e-9) && fill.water.value > -1e-9 && offBy(fill, r) <= MOST_OFF + 1e-9;
 
 const filled = (total: Worked, product: Worked): MarkedFill => {
   const water = sumOf("mix.markedWater", { totalMl: total.value, productMl: opened(product) });
@@ -78,7 +78,7 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
   const total = sumOf("mix.markedTotal", { wantedMl, markMl });
   const plain = filled(
     total,
-    sumOf(atLeast ? "mix.markedProductUp" : "mix.markedProduct", { totalMl: total.value, parts, cupMl }),
+    sumOf(atLeast && r > 0 ? "mix.productOfMarks" : "mix.markedProduct", { totalMl: total.value, parts, cupMl }),
   );
   if (isNear(plain, r, measures.cupMarkMl)) return plain;
   // Rounded down to a mark it must still be enough.
@@ -89,5 +89,9 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
     product,
   );
   const isBetter = plain.product.value < measures.cupMarkMl || offBy(other, r) < offBy(plain, r);
-  return other.total.value <= measures.bottleMl + 1e-9 && isBetter ? other : plain;
+  const best = other.total.value <= measures.bottleMl + 1e-9 && isBetter ? other : plain;
+  // Never under its label, and nowhere near it by the marks: as it is.
+  return atLeast && !isNear(best, r, measures.cupMarkMl)
+    ? filled(total, sumOf("dilution.product", { totalMl: total.value, parts }))
+    : best;
 }
