@@ -112,7 +112,7 @@ test(
     await expect(works).toContainText("Learnt from 46 finished jobs");
 
     await page.getByRole("button", { name: "Pace and product" }).click();
-    await expect(page.getByTestId("pace")).toContainText("Clean the panel");
+    await expect(page.getByTestId("pace")).toContainText("Cleaner on the panel");
     const csv = page.waitForEvent("download");
     await page.getByRole("button", { name: "Every step, CSV" }).click();
     const lines = readFileSync((await (await csv).path())!, "utf8").split("\r\n");

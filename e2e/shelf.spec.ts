@@ -201,7 +201,7 @@ test("what is asked for besides comes into the plan, or says why it does not", a
 
 test("what more dwell or strength would buy unfolds under the step", async ({ page }) => {
   await openFerry(page, "plan");
-  const step = page.getByTestId("plan-step").filter({ hasText: "Acid spotter, tamp" });
+  const step = page.getByTestId("plan-step").filter({ hasText: "Acid spotter, sprayed on" });
   await step.locator("summary").first().click();
   await step.getByText("What more dwell or strength would buy").click();
   await expect(step.getByTestId("effect")).toContainText("Waiting stops paying after");

@@ -21,6 +21,9 @@ const PLAIN: Omit<RuleFacts, "likely"> = {
   seatsLifted: true,
   cold: false,
   noHepa: false,
+  damage: [],
+  waterRuns: false,
+  bleachMet: false,
 };
 
 /** True when the step a decision begins with is one that a hard rule forbids for what the mark really is. */

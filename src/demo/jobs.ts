@@ -288,6 +288,72 @@ function camperVan(now: Date): Job {
   );
 }
 
+/** A full cabin: an animal, dry mud, white coffee between the seats and a headliner that sags. */
+function estateCar(now: Date): Job {
+  const base: Job = {
+    ...emptyJob({ id: "demo-cabin", title: "Estate car of the lightkeeper, full cabin", createdAt: now.toISOString() }),
+    customer: "Tamsin Orrel, Skerry Light",
+    place: "Boat shed, Skerry Light",
+    site: {
+      airTempC: 17,
+      relativeHumidityPct: 58,
+      airSpeedMPerS: 1,
+      space: "doors",
+      volumeM3: 90,
+      water: "tap",
+      power: "mains",
+      wasteWater: "drain",
+    },
+    account: {
+      spilled: ["milky-drink", "mud"],
+      when: "days",
+      tried: [],
+      users: ["animals"],
+      allergies: [],
+      matters: "stain",
+      liftSeats: false,
+    },
+    promises: { handBackAt: at(now, 1, 17), usableAt: at(now, 2, 9), dampHandBackAgreed: true },
+  };
+  // How each part is made was never asked: it is taken for what such parts usually are, and looked at.
+  const cloth = {
+    material: "polyester" as const,
+    careCode: "none" as const,
+    ageYears: 7,
+    condition: "sound" as const,
+    neighbours: [],
+    asUsual: true,
+  };
+  return build("ec", base, "cabin", { name: "Estate car", cloth }, inTheEstateCar);
+}
+
+const inTheEstateCar = (zone: (part: string) => string): Op[] => [
+  ...["r1-s1-base", "r1-s2-base", "r1-s1-back", "r1-s2-back"].flatMap((part) =>
+    zone(part) ? [setZone(zone(part), "soil", "moderate")] : [],
+  ),
+  ...["r2-s1-base", "r2-s2-base", "r2-s3-base"].map((part) => setZone(zone(part), "soil", "heavy")),
+  ...["r1-foot-left", "r1-foot-right"].map((part) => setZone(zone(part), "soil", "caked")),
+  setZone(zone("headliner"), "soil", "light"),
+  addFinding("ec-hair", { kind: "hair", zoneId: zone("boot"), density: "matted" }),
+  addFinding("ec-coffee", {
+    kind: "mark",
+    zoneId: zone("r1-s1-crevice"),
+    name: "White coffee",
+    centre: { xMm: 150, yMm: 20 },
+    size: { widthMm: 160, heightMm: 40 },
+    evidence: { owner: "milky-drink", smell: "sour", towel: "colour" },
+  }),
+  addFinding("ec-sag", {
+    kind: "damage",
+    zoneId: zone("headliner"),
+    damage: "sag",
+    name: "Sagging corner, rear left",
+    centre: { xMm: 200, yMm: 1800 },
+    size: { widthMm: 300, heightMm: 240 },
+    told: true,
+  }),
+];
+
 const inTheVan = (zone: (part: string) => string, now: Date): Op[] => [
   setZone(zone("boot"), "soil", "heavy"),
   setZone(zone("boot"), "cloth", { construction: "pile", build: "carpet-on-underlay" }),
@@ -332,4 +398,10 @@ const inTheVan = (zone: (part: string) => string, now: Date): Op[] => [
 ];
 
 /** The demo jobs, promised from the given moment on. */
-export const demoJobs = (now: Date): Job[] => [ferryBench(now), guesthouseSettee(now), hallCarpet(now), camperVan(now)];
+export const demoJobs = (now: Date): Job[] => [
+  ferryBench(now),
+  guesthouseSettee(now),
+  hallCarpet(now),
+  camperVan(now),
+  estateCar(now),
+];

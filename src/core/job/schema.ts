@@ -83,6 +83,7 @@ const cloth = thing(
     construction: optional(pick(CONSTRUCTION_IDS, "How the face is made.")),
     build: optional(pick(BUILD_IDS, "How the face is held.")),
     careCode: optional(pick(CARE_CODE_IDS, "Care label; none when it was looked for and there is none.")),
+    asUsual: optional(flag("Looked at: it is what such a part usually is.")),
     ageYears: optional(amount(0, 200, "Age of the cloth, years.")),
     condition: optional(pick(CLOTH_CONDITION_IDS, "State of the cloth before the work.")),
     neighbours: optional(
@@ -317,6 +318,7 @@ const event = oneOfKinds(
         dryStrokes: optional(count(0, 40, "Strokes with water off.")),
         pace: optional(amount(0.5, 2, "Pace of the strokes against the machine's usual; left out: 1.")),
         waterOnLPerM2: optional(amount(0, 100, "Water put on, L/m².")),
+        goes: optional(count(2, 10, "Put on in so many portions, blotted between; left out: in one.")),
         recoveredMl: optional(amount(0, 100_000, "What came back into the recovery tank, mL, read off its marks.")),
         minutes: optional(amount(0, 1440, "Minutes it took.")),
         plannedMin: optional(amount(0, 1440, "Minutes it was planned to take.")),

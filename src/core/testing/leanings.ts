@@ -88,6 +88,37 @@ const tried: Leaning = fc
   .constantFrom("bleach" as const, "ammonia" as const, "vinegar" as const, "oxygen" as const, "spirit" as const)
   .map((id) => (file: JobFile) => change(file, { account: { tried: [id], when: "fresh" } }));
 
+/** Known cloth that is hurt somewhere, and soiled there. */
+const damaged: Leaning = fc
+  .tuple(known, fc.constantFrom("sag" as const, "torn" as const, "cracked" as const, "seam" as const))
+  .map(([wellKnown, damage]) => (file) => {
+    const { zones, findings } = file.job;
+    const zoneId = zones.order[0]!;
+    const hurt: Finding = {
+      kind: "damage",
+      zoneId,
+      centre: { xMm: 50, yMm: 50 },
+      size: { widthMm: 60, heightMm: 40 },
+      damage,
+    };
+    return wellKnown(
+      change(file, {
+        zones: { ...zones, byId: { ...zones.byId, [zoneId]: { ...zones.byId[zoneId]!, soil: "heavy" } } },
+        findings: { order: [...findings.order, "hurt"], byId: { ...findings.byId, hurt } },
+      }),
+    );
+  });
+
+/** The proof with plain water came out badly. */
+const running: Leaning = known.map((wellKnown) => (file) => {
+  const { pieces, ...job } = wellKnown(file).job;
+  const runs = (piece: Job["pieces"]["byId"][string]) => ({
+    ...piece,
+    cloth: { ...piece.cloth, fastness: { ...piece.cloth.fastness, water: 2 } },
+  });
+  return { ...wellKnown(file), job: { ...job, pieces: { ...pieces, byId: each(pieces.byId, runs) } } };
+});
+
 const LEFT_IN = ["reducer", "peroxide", "acid-spotter", "enzyme", "solvent"] as const;
 /** One agent went on all of it and nothing took it out since. */
 const leftIn: Leaning = fc.constantFrom(...LEFT_IN).map((agent) => (file: JobFile) => {
@@ -138,7 +169,7 @@ const workedThrough: Leaning = fc
 export const leaning: Leaning = fc.oneof(
   { weight: 8, arbitrary: fc.constant((file: JobFile) => file) },
   { weight: 3, arbitrary: greasy },
-  ...[known, steamed, smallMould, bare, tried, leftIn, workedThrough].map((arbitrary) => ({
+  ...[known, steamed, smallMould, bare, tried, leftIn, workedThrough, damaged, running].map((arbitrary) => ({
     weight: 1,
     arbitrary,
   })),

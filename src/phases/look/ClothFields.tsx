@@ -37,13 +37,22 @@ const LAYERS = [
   { key: "underlayMm", label: "Underlay", step: 1, max: 50, start: 8 },
 ] as const;
 
+interface Fields {
+  cloth: Cloth;
+  owner: ClothOwner;
+  what: string;
+  /** What such a part usually is, where nobody has named it. */
+  usual?: string;
+}
+
 /** What is known of a cloth; whatever is left alone is planned at its safest. */
-export function ClothFields({ cloth, owner, what }: { cloth: Cloth; owner: ClothOwner; what: string }) {
+export function ClothFields({ cloth, owner, what, usual }: Fields) {
   const { run } = useBay();
   const change = (op: Op) => run(`Cloth of ${what}`, op);
   const set = <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => change(setCloth(owner, key, value));
   return (
     <>
+      <AsUsual cloth={cloth} usual={usual} set={set} />
       <h3>Fibre</h3>
       <Chips<MaterialId>
         label={`Fibre of ${what}`}
@@ -92,6 +101,31 @@ export function ClothFields({ cloth, owner, what }: { cloth: Cloth; owner: Cloth
       <h3 className="mt-3">Layers under the face</h3>
       <LayerSteppers cloth={cloth} change={change} owner={owner} />
     </>
+  );
+}
+
+/** What such a part usually is, and one tap to say that it was looked at and is. */
+function AsUsual({
+  cloth,
+  usual,
+  set,
+}: {
+  cloth: Cloth;
+  usual: string | undefined;
+  set: <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
+}) {
+  if (usual === undefined || cloth.material !== undefined) return null;
+  return (
+    <div className="row-wrap mb-3" data-testid="as-usual">
+      <span className="soft">Taken for {usual}.</span>
+      <Act
+        className="chip"
+        aria-pressed={cloth.asUsual === true}
+        onAct={() => set("asUsual", cloth.asUsual ? undefined : true)}
+      >
+        Looked: it is
+      </Act>
+    </div>
   );
 }
 

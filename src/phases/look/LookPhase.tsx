@@ -1,4 +1,5 @@
 "use client";
+import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import type { Bay, MapTool } from "@/bay/state/BayContext";
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -59,7 +60,12 @@ export function LookPhase() {
       {piece && zone && (
         <Fragment key={zone.zone.pieceId}>
           <Fold title="Cloth" note={clothWords(piece.cloth)} startOpen={piece.cloth.material === undefined}>
-            <ClothFields cloth={piece.cloth} owner={{ of: "pieces", id: zone.zone.pieceId }} what={piece.name} />
+            <ClothFields
+              cloth={piece.cloth}
+              owner={{ of: "pieces", id: zone.zone.pieceId }}
+              what={piece.name}
+              usual={usualClothOf(piece.template, zone.role)?.words}
+            />
           </Fold>
           <Fold title="Piece" note={piece.name}>
             <PieceFields pieceId={zone.zone.pieceId} piece={piece} />

@@ -1,4 +1,5 @@
 "use client";
+import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import { setZone } from "@/core/job/change";
 import { Fragment } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
@@ -59,7 +60,12 @@ export function ZonePanel() {
           <ShapeFields />
         </SmallFold>
         <SmallFold title="Its own cloth and what lies beside it">
-          <ClothFields cloth={zone.zone.cloth ?? {}} owner={{ of: "zones", id: zone.id }} what={zone.name} />
+          <ClothFields
+            cloth={zone.zone.cloth ?? {}}
+            owner={{ of: "zones", id: zone.id }}
+            what={zone.name}
+            usual={zone.cloth.material === undefined ? usualClothOf(zone.piece.template, zone.role)?.words : undefined}
+          />
         </SmallFold>
       </Fragment>
     </div>

@@ -1,6 +1,14 @@
 "use client";
 import { setChoice } from "@/core/job/change";
-import { BESIDES, PROTECT_SCHOOLS, type BesideId, type ProtectSchool } from "@/core/ground/catalog/besides";
+import {
+  BESIDES,
+  CHOSEN_BESIDE_IDS,
+  PACKAGES,
+  PROTECT_SCHOOLS,
+  type BesideId,
+  type ProtectSchool,
+} from "@/core/ground/catalog/besides";
+import { besideAsked } from "@/core/judgement/treatment/extra/besideTheCloth";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
 import type { Job } from "@/core/job/schema";
@@ -9,8 +17,11 @@ import { useBay } from "@/bay/state/BayContext";
 /** What is asked for beside stains and soil: disinfection, protection, and what stands next to the cloth. */
 export function Extras() {
   const { job, run, assessment, zone } = useBay();
-  const { disinfect = [], protect, beside = [] } = job.choices;
+  const { disinfect = [], protect } = job.choices;
   const { notes, zones } = assessment.plan;
+  const views = Object.values(zones).map(({ view }) => view);
+  const beside = besideAsked(job, views);
+  const inVehicle = views.some(({ piece }) => piece.template === "cabin");
   const set = <K extends keyof Job["choices"]>(label: string, key: K, value: Job["choices"][K] | undefined) =>
     run(label, setChoice(key, value));
   const nameOf = (id: string) => zones[id]?.view.name ?? id;
@@ -53,13 +64,43 @@ export function Extras() {
       <p className="soft mt-1">
         The label of the protector decides; without a word from it, on dry cloth. Its step comes when everything is dry.
       </p>
-      <div className="form-label">Beside the cloth</div>
+      <BesideTheCloth beside={beside} inVehicle={inVehicle} onPick={(label, value) => set(label, "beside", value)} />
+    </Fold>
+  );
+}
+
+/** Packages for a vehicle, and each thing by itself. */
+function BesideTheCloth({
+  beside,
+  inVehicle,
+  onPick,
+}: {
+  beside: readonly BesideId[];
+  inVehicle: boolean;
+  onPick: (label: string, value: BesideId[]) => void;
+}) {
+  const named = (ids: readonly BesideId[]) => [...ids].sort().join();
+  const taken = Object.keys(PACKAGES).find((id) => named(PACKAGES[id]!.beside) === named(beside));
+  return (
+    <>
+      {inVehicle && (
+        <>
+          <div className="form-label mt-3">Package</div>
+          <Chips
+            label="Package"
+            choices={Object.entries(PACKAGES).map(([id, { name }]) => ({ id, name }))}
+            value={taken}
+            onPick={(id) => onPick("Package", id === undefined ? [] : [...PACKAGES[id]!.beside])}
+          />
+        </>
+      )}
+      <div className="form-label mt-3">Beside the cloth</div>
       <ManyChips
         label="Beside the cloth"
-        choices={choicesOf(BESIDES)}
+        choices={CHOSEN_BESIDE_IDS.map((id) => ({ id, name: BESIDES[id].name }))}
         value={beside}
-        onPick={(value) => set("Beside the cloth", "beside", value.length > 0 ? (value as BesideId[]) : undefined)}
+        onPick={(value) => onPick("Beside the cloth", value)}
       />
-    </Fold>
+    </>
   );
 }

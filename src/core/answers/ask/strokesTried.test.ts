@@ -29,7 +29,12 @@ describe("a zone's water", () => {
               beforeLPerM2: at(index),
               onLPerM2: waterOnLPerM2,
               afterLPerM2: at(index + 1),
-              by: action === "extract" ? "machine" : action === "towel-off" ? "towel" : "nothing",
+              by:
+                action === "extract"
+                  ? "machine"
+                  : ["towel-off", "rinse", "blot"].includes(action)
+                    ? "towel"
+                    : "nothing",
             })),
             view.areaM2.value,
           );

@@ -5,13 +5,20 @@ import type { Job, Kit } from "@/core/job/schema";
 import { input, worked, sumOf, stated, entered, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn, type Extractor } from "@/core/judgement/shelf/shelf";
 import { balanceOf, type WaterBalance } from "@/core/models/water/balance";
-import { paced, wetStroke } from "@/core/models/water/strokes";
+import { paced } from "@/core/models/water/strokes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { planIn } from "@/core/judgement/treatment/plan/plan";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { drawingMinutes } from "@/core/judgement/treatment/step/minutes";
+import { strokeOn } from "@/core/judgement/treatment/step/stroke";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
-import { cleanerLeft, depthOf, waterCourse, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import {
+  cleanerLeft,
+  depthOf,
+  waterCourse,
+  wettestMoves,
+  type WaterMove,
+} from "@/core/judgement/treatment/cloth/waterBudget";
 
 /** What a pattern of wet and dry strokes does to a zone, and the fastest one that does as much. */
 
@@ -70,6 +77,8 @@ interface Drawing {
   view: ZoneView;
   machine: Extractor;
   before: WaterMove[];
+  /** What is drawn off: the panel, or the marks on it. */
+  areaM2: number;
   budgetLPerM2: number;
 }
 
@@ -94,19 +103,21 @@ export function strokesOn(
   const { view, moves, budget } = zone;
   // What comes before the drawing off, done or planned.
   const at = moves.findLastIndex(({ action, eventId }) => action === "extract" && eventId === undefined);
-  const before = moves.slice(0, at);
+  // Where only marks are drawn off, what the wettest of them meets.
+  const before = wettestMoves(moves.slice(0, at));
   const drawing: Drawing = {
     context,
     view,
     machine,
     before,
+    areaM2: step.zoneIds.length === 1 ? step.areaM2.value : view.areaM2.value,
     budgetLPerM2: budget.value - before.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
   };
   const asPlanned: StrokePattern = { wet: step.wetStrokes.value, dry: step.dryStrokes.value, pace: step.pace ?? 1 };
   const planned = done(drawing, asPlanned);
   const shown = tried ? done(drawing, tried) : planned;
   const fastest = fastestPattern(drawing, planned);
-  const usual = wetStroke(machine);
+  const usual = strokeOn(machine);
   return {
     machine: machine.name,
     headWidth: entered("head width", machine.headWidthM, "m", "table"),
@@ -116,12 +127,12 @@ export function strokesOn(
     planned,
     tried: shown,
     ...(fastest ? { fastest } : {}),
-    tanks: tanksFor(context, machine, shown, view.areaM2.value),
+    tanks: tanksFor(context, machine, shown, drawing.areaM2),
   };
 }
 
 function movesOf({ machine, before }: Drawing, { wet, dry, pace }: StrokePattern): WaterMove[] {
-  const each = wetStroke({ ...machine, strokeMPerS: machine.strokeMPerS * pace });
+  const each = strokeOn(machine, pace);
   return [...before, { action: "extract", waterOnLPerM2: wet * each.value, wetStrokes: wet, dryStrokes: dry, pace }];
 }
 
@@ -140,11 +151,12 @@ function weighed(drawing: Drawing, pattern: StrokePattern, recovery: number) {
     tooDeep,
     residue,
     overBudget: moves.at(-1)!.waterOnLPerM2! > budgetLPerM2 + 1e-9,
-    minutes: handsOnMinutes(
+    minutes: drawingMinutes(
       drawing.context.kit,
-      "extract",
-      view.areaM2.value,
-      (pattern.wet + pattern.dry) / pattern.pace,
+      drawing.areaM2,
+      pattern.wet + pattern.dry,
+      moves.at(-1)!.waterOnLPerM2! * drawing.areaM2,
+      { ...drawing.machine, strokeMPerS: drawing.machine.strokeMPerS * pattern.pace },
     ),
   };
 }
@@ -153,7 +165,7 @@ function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
   const { context, view, before } = drawing;
   const recovery = recoveryOf(context, view).value;
   const { moves, left, peakLPerM2, depth, tooDeep, residue, overBudget, minutes } = weighed(drawing, pattern, recovery);
-  const area = view.areaM2.value;
+  const area = drawing.areaM2;
   const onLPerM2 = moves.at(-1)!.waterOnLPerM2!;
   const beforeLPerM2 = waterCourse(before, view, recovery).left.value;
   const strokesIn = [
@@ -181,7 +193,7 @@ function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
         beforeLPerM2: courseOf(index),
         onLPerM2: waterOnLPerM2,
         afterLPerM2: courseOf(index + 1),
-        by: action === "extract" ? "machine" : action === "towel-off" ? "towel" : "nothing",
+        by: action === "extract" ? "machine" : ["towel-off", "rinse"].includes(action) ? "towel" : "nothing",
       })),
       area,
     ),
@@ -214,7 +226,12 @@ function fastestPattern(drawing: Drawing, planned: StrokesDone): StrokesDone | u
 
 /** The layers with so much water in them, as deep as it went; of a build that is not known, the first it might be. */
 function cutOf(context: Context, view: ZoneView, waterLPerM2: number, depthMm: number): LayerCut {
-  const zone = wetZoneOf(context, view, entered("water in all", waterLPerM2, "L/m2", "computed"), depthMm, 0);
+  const zone = wetZoneOf(
+    context,
+    view,
+    { left: entered("water in all", waterLPerM2, "L/m2", "computed"), wetM2: view.areaM2.value, depthMm },
+    0,
+  );
   const layers = layersOf(view.builds[0]!, zone.thickness, zone.faceHoldsLPerM2);
   const grid = gridOf(layers);
   const content = startOf(grid, waterLPerM2, depthMm);

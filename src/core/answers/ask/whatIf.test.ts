@@ -10,6 +10,7 @@ import { bestGap, MOST_COMPARED, whatIf, type AirWayId } from "./whatIf";
 const NOW = "2026-05-04T09:00:00Z";
 const ALL: AirWayId[] = ["as-it-is", "doors", "mover", "movers", "movers-dried", "heated", "steamed"];
 const SHUT: Job["site"] = { airTempC: 14, relativeHumidityPct: 70, airSpeedMPerS: 0.1, space: "shut", volumeM3: 40 };
+const ROOMY: Job["site"] = { ...SHUT, volumeM3: 200 };
 const hall = (site: Job["site"] = SHUT): Job => ({ ...demoJobs(new Date(NOW))[2]!, site });
 const of = (job: Job, ways: AirWayId[], kit: Kit = USUAL_KIT) => whatIf(job, kit, NOW, ways).ways;
 const hoursOf = (job: Job, kit?: Kit) =>
@@ -61,13 +62,13 @@ describe("other ways to dry the same water", () => {
   });
 
   it("marks the least current that keeps every promise, and none when none does", () => {
-    const hours = hoursOf(hall());
-    const work = assess(hall(), USUAL_KIT, NOW).plan.steps.reduce(
+    const hours = hoursOf(hall(ROOMY));
+    const work = assess(hall(ROOMY), USUAL_KIT, NOW).plan.steps.reduce(
       (sum, { minutes, dwell }) => sum + minutes.value + (dwell?.min.value ?? 0),
       0,
     );
     const promised = (afterH: number): Job => ({
-      ...hall(),
+      ...hall(ROOMY),
       promises: {
         usableAt: new Date(Date.parse(NOW) + work * 60_000 + afterH * 3_600_000).toISOString(),
         dampHandBackAgreed: true,

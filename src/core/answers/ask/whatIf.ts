@@ -139,7 +139,10 @@ export function whatIf(job: Job, kit: Kit, asOf: string, picked?: readonly AirWa
   if (wet.length === 0) return { offered: [], ways: [] };
   const startMs = dryFromMs(assessment.order, assessment.history, Date.parse(asOf));
   const zones = Object.fromEntries(
-    wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)]),
+    wet.map(({ view, left, wetM2, depth }) => [
+      view.id,
+      wetZoneOf(context, view, { left, wetM2, depthMm: depth.depth.value }, startMs),
+    ]),
   );
   const weighing: Weighing = { context, assessment, asOf, zones, startMs };
   const offered = WAY_IDS.filter((way) => isOffered(weighing, way));

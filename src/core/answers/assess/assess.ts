@@ -26,7 +26,7 @@ import { besideSteps } from "@/core/judgement/treatment/extra/besideTheCloth";
 import { dryProtection, planIn, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
-import { cleanerLeft, depthOf, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
+import { cleanerLeft, depthOf, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
 import { input, worked, sumOf, stated, entered, opened, type Worked } from "@/core/ground/sums/working";
 
 export interface ZoneDrying extends Drying {
@@ -80,6 +80,8 @@ type DryingWay = (
 interface WetView {
   view: ZoneView;
   left: Worked;
+  /** As if all of it were as wet as its wettest place. */
+  wetM2: number;
   depth: ReturnType<typeof depthOf>;
 }
 
@@ -102,7 +104,10 @@ const inLayers: DryingWay = (context, wet, startMs) => {
   );
   const { zones, air, cutOff } = dryInLayers(
     Object.fromEntries(
-      wet.map(({ view, left, depth }) => [view.id, wetZoneOf(context, view, left, depth.depth.value, startMs)]),
+      wet.map(({ view, left, wetM2, depth }) => [
+        view.id,
+        wetZoneOf(context, view, { left, wetM2, depthMm: depth.depth.value }, startMs),
+      ]),
     ),
     place,
   );
@@ -140,7 +145,10 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
       ? by.dry(context, wetViews, dryFromMs(order, context.history, Date.parse(asOf)))
       : { zones: {} };
   const drying: Assessment["drying"] = Object.fromEntries(
-    wetViews.map(({ view, left: _left, depth, ...more }) => [view.id, { ...dried.zones[view.id]!, ...depth, ...more }]),
+    wetViews.map(({ view, left: _left, wetM2: _wetM2, depth, ...more }) => [
+      view.id,
+      { ...dried.zones[view.id]!, ...depth, ...more },
+    ]),
   );
   for (const [id, zone] of Object.entries(drying)) drying[id] = byOwnLog(zone, kit.experience, driedBy(job.site));
   for (const { view, left } of wetViews)
@@ -150,12 +158,16 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const referred = new Set(
     Object.values(plan.marks).flatMap(({ state, zoneId }) => (state === "referred" ? [zoneId] : [])),
   );
-  const open = views.filter(({ id }) => !referred.has(id));
+  const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
   const wet = isWet(context, drying, asOf);
   const sewage = hadSewage(job.account);
   if (job.choices.protect === "dry" && plan.steps.length === 0 && !wet && !sewage)
     plan.steps.push(...dryProtection(context, plan, open));
-  if (!sewage) plan.steps.push(...besideSteps(context, open));
+  if (!sewage) {
+    const { before, after } = besideSteps(context, open);
+    plan.steps.unshift(...before);
+    plan.steps.push(...after);
+  }
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
     wet,
@@ -201,11 +213,12 @@ export const wetViewsOf = (context: Context, plan: Plan) =>
   Object.values(plan.zones).flatMap(({ moves, view }) => {
     if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) return [];
     const recovery = recoveryOf(context, view);
-    const { left, peakLPerM2 } = waterCourse(moves, view, recovery.value);
+    const { left, peakLPerM2, wetM2 } = waterInZone(moves, view, recovery.value);
     return [
       {
         view,
         left,
+        wetM2,
         depth: depthOf(peakLPerM2, view),
         cleanerLeft: cleanerLeft(moves, view, recovery.value),
         ...(recovery.fitted ? { recovery } : {}),
@@ -221,8 +234,7 @@ const slowestBuild = (builds: ZoneView["builds"]) =>
 export function wetZoneOf(
   { history }: Context,
   view: ZoneView,
-  left: Worked,
-  depthMm: number,
+  { left, wetM2, depthMm }: { left: Worked; wetM2: number; depthMm: number },
   startMs: number,
 ): WetZone {
   const readings = history.standing.flatMap((event) =>
@@ -234,7 +246,7 @@ export function wetZoneOf(
       : [],
   );
   return {
-    areaM2: view.areaM2.value,
+    areaM2: wetM2,
     build: slowestBuild(view.builds),
     thickness: view.cloth.layers,
     faceHoldsLPerM2: leastFaceCapacity(view),

@@ -51,11 +51,11 @@ describe("a day of jobs", () => {
   });
 
   it("works dwells of one zone into the hands-on time of another: sooner than one after the other, and none is cut", () => {
-    const hall = planned(jobs[2]!);
-    const { day, schedule } = made([jobs[2]!]);
-    const hands = day.problem.tasks.filter(({ jobId, kind }) => jobId === "demo-hall" && kind === "step");
+    const van = planned(jobs[3]!);
+    const { day, schedule } = made([jobs[3]!]);
+    const hands = day.problem.tasks.filter(({ jobId, kind }) => jobId === "demo-van" && kind === "step");
     const done = Math.max(...hands.map(({ id }) => endOf(day, schedule.starts, id)));
-    const inTurn = hall.assessment.plan.steps.reduce(
+    const inTurn = van.assessment.plan.steps.reduce(
       (sum, { minutes, dwell }) => sum + minutes.value + (dwell?.min.value ?? 0),
       0,
     );

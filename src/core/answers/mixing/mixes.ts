@@ -70,12 +70,13 @@ function filledBottle(agent: AgentId, r: number, total: number, job: Job, kit: K
     const perFill = Math.min(capacityMl, Math.max(total / fills, r > 0 ? kit.cupMarkEveryMl * (r + 1) : 0));
     const measures = { bottleMl: capacityMl, bottleMarkMl: markEveryMl, cupMarkMl: kit.cupMarkEveryMl };
     const { labelIsLeast } = agentOn(kit, agent);
-    return {
-      bottle,
-      fills,
-      perFill,
-      marked: fillToMarks(labelIsLeast ? total / fills : perFill, r, measures, labelIsLeast),
-    };
+    const fillOfMl = (wantedMl: number) => fillToMarks(wantedMl, r, measures, labelIsLeast);
+    const wanted = { perFill, marked: fillOfMl(labelIsLeast ? total / fills : perFill) };
+    const full = { perFill: capacityMl, marked: fillOfMl(capacityMl) };
+    // In several bottles, each full where only that gives its strength.
+    const better =
+      fills > 1 && !isNear(wanted.marked, r, kit.cupMarkEveryMl) && isNear(full.marked, r, kit.cupMarkEveryMl);
+    return { bottle, fills, ...(better ? full : wanted) };
   };
   const chosen = bottles.find(({ capacityMl }) => capacityMl === job.choices.bottles[agent]);
   if (chosen) return fillOf(chosen);

@@ -55,7 +55,7 @@ describe("the band of the finish", () => {
 
 describe("what would save a promise", () => {
   const tight: Job = {
-    ...ferry,
+    ...jobs[1]!,
     promises: { usableAt: "2026-05-04T10:30:00Z", handBackAt: "2026-05-04T10:00:00Z", dampHandBackAgreed: false },
   };
 

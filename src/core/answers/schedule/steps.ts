@@ -25,6 +25,8 @@ const MINUTE_MS = 60_000;
 export const INSIDE = 100;
 /** Longer than this nobody waits with an agent on the cloth, whatever its label bears, min. */
 const MOST_DWELL_MIN = 12 * 60;
+/** What a brush loosened is lifted right behind, min. Judgement. */
+const LIFTED_WITHIN_MIN = 0;
 export const wholeMinutes = (minutes: number) => Math.max(1, Math.ceil(minutes - 1e-9));
 
 /** Runs with nothing beside it, from its start to the end of its dwell, which hands wait out. */
@@ -40,6 +42,7 @@ const AT_ONCE: readonly Step["action"][] = [
   "take-out",
   "set-to-dry",
   "beside",
+  "power-off",
   "gas",
   "gas-out",
 ];
@@ -75,6 +78,8 @@ interface Draft {
   lastOn: Map<string, LastOn>;
   /** What dwells on a zone, put on before. */
   waitingOn: ReadonlyMap<string, DoneEvent>;
+  /** Zones where what was loosened lies, and nothing was done since. */
+  loosened: ReadonlySet<string>;
   taken: Set<string>;
   /** While solvent or gas is about, nothing else goes on: a motor sparks as well two seats further on. */
   guard?: { step: Step; task: string };
@@ -105,12 +110,14 @@ export function stepTasks(
     sinceMin: (iso) => Math.max(0, (nowMs - Date.parse(iso)) / MINUTE_MS),
     lastOn: new Map(),
     waitingOn: new Map(history.dwelling.flatMap((event) => event.zoneIds.map((zoneId) => [zoneId, event] as const))),
+    loosened: loosenedOn(history.done),
     taken: new Set(),
     since: [],
     dusty: [],
   };
+  const alike = chainsOf(plan.steps);
   for (const whole of plan.steps)
-    for (const part of partsOf(whole, draft.areaOf, history.running)) addPart(draft, part);
+    for (const part of partsOf(whole, draft.areaOf, history.running, alike)) addPart(draft, part);
   const { tasks, lags, dues, capacity } = draft;
   return { tasks, lags, dues, capacity };
 }
@@ -166,7 +173,7 @@ function addGuards(draft: Draft, { step, running }: Part, task: string) {
 
 /** What was put on before and dwells where this step goes on: until when it waits, and when that dries out. */
 function waitsOut(
-  { lastOn, waitingOn, sinceMin, dues }: Draft,
+  { lastOn, waitingOn, loosened, sinceMin, dues }: Draft,
   { zoneIds }: Step,
   task: string,
   minutes: number,
@@ -181,6 +188,8 @@ function waitsOut(
     if (waiting.dwellMaxMin !== undefined)
       dues.push({ task, name: DRIES_OUT, at: Math.max(0, waiting.dwellMaxMin - sinceMin(waiting.at)) + minutes });
   }
+  if (zoneIds.some((zoneId) => !lastOn.has(zoneId) && loosened.has(zoneId)))
+    dues.push({ task, name: DRIES_OUT, at: LIFTED_WITHIN_MIN + minutes });
   return { after: after.sort((a, b) => rightAtMs(a) - rightAtMs(b)), earliest };
 }
 
@@ -223,6 +232,16 @@ function linkOnCloth(
   }
 }
 
+/** Zones where something was worked in last of all that was done there. */
+function loosenedOn(done: readonly DoneEvent[]): Set<string> {
+  const zones = new Set<string>();
+  for (const { action, zoneIds } of done)
+    for (const zoneId of zoneIds)
+      if (action === "work") zones.add(zoneId);
+      else zones.delete(zoneId);
+  return zones;
+}
+
 const rightAtMs = ({ at, dwellMinMin = 0 }: DoneEvent) => Date.parse(at) + dwellMinMin * MINUTE_MS;
 
 /** Of a wait that hands sit out, only what is left of it follows. */
@@ -233,10 +252,15 @@ function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): St
 }
 
 /**
- * A step over several zones is worked zone by zone: one zone's dwell does not wait for another zone's brush. What
- * hands are at stays together.
+ * A step over several zones is worked section by section: one's dwell does not wait for another's brush. What hands
+ * are at stays together.
  */
-function partsOf(step: Step, areaOf: (zoneId: string) => number, running: readonly StartEvent[]): Part[] {
+function partsOf(
+  step: Step,
+  areaOf: (zoneId: string) => number,
+  running: readonly StartEvent[],
+  alike: ReadonlyMap<string, string>,
+): Part[] {
   const parts: Part[] = [];
   let left = step.zoneIds;
   for (const event of running) {
@@ -246,8 +270,36 @@ function partsOf(step: Step, areaOf: (zoneId: string) => number, running: readon
     left = left.filter((zoneId) => !begun.includes(zoneId));
   }
   if (left.length === 0) return parts;
-  const groups = AT_ONCE.includes(step.action) ? [left] : left.map((zoneId) => [zoneId]);
+  const groups = AT_ONCE.includes(step.action) ? [left] : sectionsOf(left, step, areaOf, alike);
   return [...parts, ...groups.map((zoneIds) => ({ step: partOf(step, zoneIds, areaOf) }))];
+}
+
+/** Zones side by side that are worked and lifted together before anything sinks back. */
+function sectionsOf(
+  zoneIds: readonly string[],
+  { sectionM2 }: Step,
+  areaOf: (zoneId: string) => number,
+  alike: ReadonlyMap<string, string>,
+): string[][] {
+  const most = sectionM2?.value ?? 0;
+  const sections: { zoneIds: string[]; area: number; chain: string | undefined }[] = [];
+  for (const zoneId of zoneIds) {
+    const [more, chain] = [areaOf(zoneId), alike.get(zoneId)];
+    const last = sections.at(-1);
+    if (last && last.chain === chain && last.area + more <= most) {
+      last.zoneIds.push(zoneId);
+      last.area += more;
+    } else sections.push({ zoneIds: [zoneId], area: more, chain });
+  }
+  return sections.map((section) => section.zoneIds);
+}
+
+/** What is done on each zone section by section, as one name: only zones that share all of it are worked together. */
+function chainsOf(steps: readonly Step[]): Map<string, string> {
+  const chains = new Map<string, string>();
+  for (const { key, zoneIds, sectionM2 } of steps)
+    if (sectionM2) for (const zoneId of zoneIds) chains.set(zoneId, `${chains.get(zoneId) ?? ""} ${key}`);
+  return chains;
 }
 
 /** A step on some of its zones, amounts and minutes shared out by area. */
@@ -268,7 +320,8 @@ function partOf(step: Step, zoneIds: string[], areaOf: (zoneId: string) => numbe
 }
 
 /** What follows a step waits for its dwell, and no longer than its longest. */
-function lagAfter({ dwell, title }: Step, from: string, to: string): Lag {
+function lagAfter({ dwell, title, action }: Step, from: string, to: string): Lag {
+  if (action === "work") return { from, to, min: 0, max: LIFTED_WITHIN_MIN, why: "Lifted before it sinks back" };
   if (!dwell) return { from, to, min: 0, why: "on the same cloth" };
   const min = Math.ceil(dwell.min.value - 1e-9);
   const max =

@@ -2,21 +2,25 @@
 export const ACTIONS = {
   "check-first": { name: "Look before you wet it" },
   "fastness-check": { name: "Colourfastness on a hidden place" },
+  blot: { name: "Blot a fresh spill" },
   presoak: { name: "Soak caked mud" },
   "hair-lift": { name: "Lift hair" },
   "dry-removal": { name: "Lift dry soil" },
   scrape: { name: "Chill and scrape" },
   agent: { name: "Agent on the mark" },
-  clean: { name: "Clean the panel" },
+  clean: { name: "Cleaner on the panel" },
+  work: { name: "Work it in" },
   rinse: { name: "Rinse" },
   "towel-off": { name: "Towel off what has come up" },
   air: { name: "Air until the solvent has gone" },
   extract: { name: "Rinse and draw off" },
   steam: { name: "Steam through a towel" },
+  finish: { name: "Raise the pile" },
   "set-to-dry": { name: "Set to dry" },
   "take-out": { name: "Take it out" },
   seams: { name: "Brush out the seams" },
   beside: { name: "Beside the cloth" },
+  "power-off": { name: "Battery off, wait" },
   gas: { name: "Treat the air" },
   "gas-out": { name: "Air the gas out" },
 } as const;
@@ -31,7 +35,8 @@ export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift",
  * Hands wait it out: it is done when its dwell is over, not when hands are off it.
  * @example isWaitedOut("air") // true
  */
-export const isWaitedOut = (action: string): boolean => action === "air" || action === "gas" || action === "gas-out";
+export const isWaitedOut = (action: string): boolean =>
+  action === "air" || action === "gas" || action === "gas-out" || action === "power-off";
 
 /**
  * The dwell after it guards a person, so nothing cuts it short.

@@ -68,6 +68,8 @@ export interface Agent extends Sourced {
   hazards: readonly HazardId[];
   /** Named by what it does, for the bottle and the step. */
   job: string;
+  /** What shows on the cloth or the towel that it works. */
+  shows?: string;
   /** What to wear, what can happen. */
   caution?: string;
 }
@@ -107,6 +109,7 @@ export const AGENTS = {
     costPerL: 0,
     keepsDays: 365,
     job: "loosens what is water-borne, rinses what was put on",
+    shows: "Colour on the towel: it is water-borne.",
   }),
   "neutral-cleaner": agent({
     name: "Neutral cleaner",
@@ -123,6 +126,7 @@ export const AGENTS = {
     costPerL: 6,
     hazards: ["eye-irritant"],
     job: "lifts everyday soil",
+    shows: "The towel turns dark.",
   }),
   shampoo: agent({
     name: "Carpet and upholstery shampoo",
@@ -139,6 +143,7 @@ export const AGENTS = {
     costPerL: 7,
     hazards: ["eye-irritant"],
     job: "holds soil in foam while you brush",
+    shows: "White foam turning brown.",
   }),
   "alkaline-prespray": agent({
     name: "Alkaline pre-spray",
@@ -155,6 +160,7 @@ export const AGENTS = {
     costPerL: 8,
     hazards: ["eye-irritant", "skin-irritant"],
     job: "loosens trodden-in soil of traffic lanes",
+    shows: "Brown runs out of the pile.",
     caution: "Alkali dries skin and stings eyes: gloves, goggles.",
   }),
   degreaser: agent({
@@ -169,6 +175,7 @@ export const AGENTS = {
     amountLPerM2: 0.3,
     maxTempC: 55,
     job: "breaks grease",
+    shows: "Grease turns milky and wipes off.",
     caution: "Alkali burns eyes and dries skin: gloves and goggles. Rinse skin at once.",
     packMl: 5000,
     costPerL: 8,
@@ -186,6 +193,7 @@ export const AGENTS = {
     amountLPerM2: 0.35,
     maxTempC: 40,
     job: "digests protein and starch",
+    shows: "The crust softens, the smell weakens.",
     caution: "Coarse spray, never a mist: enzyme dust and mist sensitise lungs. Gloves, and stop if you wheeze.",
     mark: "judgement",
     activePct: 2,
@@ -206,6 +214,7 @@ export const AGENTS = {
     amountLPerM2: 0.45,
     maxTempC: 40,
     job: "loosens tannin and plant colour",
+    shows: "Its colour comes onto the towel.",
     caution: "Acid stings eyes and skin: gloves and goggles. Never with bleach: it gives off chlorine gas.",
     mark: "judgement",
     costPerL: 12,
@@ -226,6 +235,7 @@ export const AGENTS = {
     costPerL: 7,
     hazards: ["eye-irritant"],
     job: "takes residue out of wool, nylon and plant fibre and keeps them from browning",
+    shows: "The towel no longer foams.",
     caution: "Acid stings eyes: goggles when you pour it.",
   }),
   peroxide: agent({
@@ -239,6 +249,7 @@ export const AGENTS = {
     amountLPerM2: 0.3,
     maxTempC: 40,
     job: "takes the colour out of what is left",
+    shows: "The mark pales. Stop when the cloth itself does.",
     caution: "Bleaches dyes and skin: gloves and goggles. Never in a closed bottle as a mix: it bursts.",
     mark: "judgement",
     form: "ready",
@@ -263,6 +274,7 @@ export const AGENTS = {
     keepsDays: 1,
     hazards: ["self-heating", "harmful"],
     job: "takes dye colour out where peroxide may not",
+    shows: "The colour fades. Stop when the cloth's own does.",
     caution:
       "Damp powder heats itself and with acid gives off sulphur dioxide: keep it dry, closed, away from " +
       "acid, room well aired. Gloves, goggles.",
@@ -278,6 +290,7 @@ export const AGENTS = {
     amountLPerM2: 0.08,
     maxTempC: 25,
     job: "dissolves oil, tar and wax",
+    shows: "Grease or colour on the towel.",
     caution:
       "Burns easily and its vapour makes you dizzy: doors open, no flame, spark or heater. Out if your head swims.",
     mark: "judgement",
@@ -300,6 +313,7 @@ export const AGENTS = {
     keepsDays: 365,
     hazards: ["flammable", "skin-sensitiser", "aspiration", "aquatic"],
     job: "dissolves adhesive, wax and tar",
+    shows: "Grease or colour on the towel.",
     caution:
       "Burns, and can make skin allergic: gloves, doors open, nothing that sparks. Never ozone until it is " +
       "rinsed and aired: together they make formaldehyde.",
@@ -319,6 +333,7 @@ export const AGENTS = {
     keepsDays: 365,
     hazards: ["flammable", "eye-irritant", "drowsy"],
     job: "dissolves ink and cosmetics",
+    shows: "Colour on the towel.",
     caution: "Burns easily and its vapour catches fire from a spark: doors open, no motor, no heat, gloves.",
   }),
   "gel-gum": agent({
@@ -332,6 +347,7 @@ export const AGENTS = {
     amountLPerM2: 0.1,
     maxTempC: 25,
     job: "softens gum and wax and stays where it is put",
+    shows: "It has gone soft and lifts.",
     caution: "Solvent in a gel: doors open, no flame, spark or heater until the smell has gone.",
     mark: "judgement",
     form: "gel",
@@ -351,6 +367,7 @@ export const AGENTS = {
     amountLPerM2: 0.25,
     maxTempC: 25,
     job: "dissolves rust",
+    shows: "The brown turns pale yellow.",
     caution:
       "Oxalic acid is poisonous: gloves, goggles, away from children. If the label names hydrofluoric acid " +
       "or bifluoride, stop: it needs its own gloves, calcium gluconate and a medical plan.",
@@ -375,6 +392,7 @@ export const AGENTS = {
     keepsDays: 2,
     hazards: ["eye-irritant"],
     job: "stands in for a cleaner: a very small amount",
+    shows: "The towel turns dark.",
     caution: "Holds enzyme and brightener: never on wool or silk, and a lamp test afterwards means nothing.",
   }),
   disinfectant: agent({
@@ -394,6 +412,7 @@ export const AGENTS = {
     keepsDays: 1,
     hazards: ["corrosive", "aquatic"],
     job: "kills germs on what was cleaned, if it stays wet for its whole time",
+    shows: "Wet all over for its whole time.",
     caution:
       "Gloves and goggles; never with anything else in the bottle. Its label is law in many places: most claim hard surfaces only.",
   }),
@@ -411,6 +430,7 @@ export const AGENTS = {
     keepsDays: 180,
     hazards: ["eye-irritant"],
     job: "keeps the next spill on top",
+    shows: "Even, no shiny patches.",
     caution: "Do not breathe the mist: mask, doors open.",
   }),
   defoamer: agent({

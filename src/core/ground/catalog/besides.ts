@@ -6,15 +6,74 @@ import type { Sourced } from "@/core/ground/quantity/provenance";
  */
 interface Beside extends Sourced {
   name: string;
-  /** Screen and glass come last. */
+  /** Screen and glass come last; under 0 it is done before anything else. */
   order: number;
   title: string;
   how: string;
   check: string;
   minutes: number;
+  /** More for each seat. */
+  perSeatMin?: number;
+  /** Waited out before anything goes on, since it guards people, min. */
+  waitMin?: number;
+  /** Not left out: what follows is unsafe without it. */
+  required?: true;
+  /** Work for someone competent, and what can happen. */
+  danger?: string;
+  /** Comes with lifting seats out, which the owner agrees to; not chosen by itself. */
+  withSeats?: true;
 }
 
+const AIRBAGS =
+  "Airbags and belt tensioners can fire while they hold a charge, and kill. Only someone competent lifts a seat; the maker's manual rules.";
+
 export const BESIDES = {
+  opening: {
+    name: "Opening the vehicle",
+    order: -4,
+    title: "Picture it, clear it, move the seats",
+    how:
+      "A picture of seat positions, controls and radio. Belongings and small parts into a named bag, rubbish out, mats " +
+      "out whether soiled or not. Seats fully forward, then fully back: look under them.",
+    check: "Nothing left inside that gets wet or lost.",
+    minutes: 5,
+    perSeatMin: 0.5,
+    mark: "practice",
+  },
+  "cup-holders": {
+    name: "Sticky cup holders",
+    order: -3,
+    title: "Soak the cup holders",
+    how: "Neutral cleaner in, left to work while the rest is done; wiped out with the trim.",
+    check: "It has gone soft.",
+    minutes: 2,
+    mark: "practice",
+  },
+  "battery-off": {
+    name: "Battery off, wait",
+    order: -2,
+    title: "Battery negative off, wait it out",
+    how: "Ignition off, key out of the vehicle. Negative clamp off and covered. Wait the time out before a plug is touched.",
+    check: "Clamp covered, the time is over.",
+    minutes: 4,
+    waitMin: 20,
+    required: true,
+    danger: AIRBAGS,
+    withSeats: true,
+    mark: "practice",
+  },
+  "seats-out": {
+    name: "Seats out",
+    order: -1,
+    title: "Lift the seats out",
+    how: "Plugs named and pulled, bolts kept by their seat. Two people, sills covered. Ignition never on while a plug is open.",
+    check: "Every plug has its name.",
+    minutes: 4,
+    perSeatMin: 7,
+    danger: AIRBAGS,
+    withSeats: true,
+    mark: "practice",
+  },
   leather: {
     name: "Leather and vinyl",
     order: 1,
@@ -23,7 +82,8 @@ export const BESIDES = {
       "Vacuum, open the seams and brush. Neutral cleaner on the cloth, never sprayed; wipe until it is " +
       "matt, shine is skin oil. Condition when dry. Cracked or bare spots are wear: leave them.",
     check: "Matt all over, the cloth stays clean.",
-    minutes: 15,
+    minutes: 3,
+    perSeatMin: 6,
     mark: "practice",
   },
   trim: {
@@ -62,9 +122,54 @@ export const BESIDES = {
     minutes: 5,
     mark: "practice",
   },
+  touch: {
+    name: "What hands touch",
+    order: 6,
+    title: "Wipe what hands touch",
+    how:
+      "Wheel, levers, handles, buckles, switches: neutral cleaner on the cloth, screens last with a dry one. Hard touch " +
+      "points are what a disinfectant's label does allow.",
+    check: "No film, nothing slippery.",
+    minutes: 6,
+    mark: "practice",
+  },
+  "last-vacuum": {
+    name: "The last vacuum",
+    order: 7,
+    title: "Vacuum once more",
+    how: "Seams, rails and floor: what has fallen since, from the back to the door you leave by.",
+    check: "Nothing rattles in the nozzle.",
+    minutes: 5,
+    mark: "practice",
+  },
+  "seats-in": {
+    name: "Seats in",
+    order: 8,
+    title: "Seats in, plugs home, battery on",
+    how: "Bolts to the manual's torque. Every plug home, then the battery, then the ignition, from outside.",
+    check: "No warning lamp stays on.",
+    minutes: 5,
+    perSeatMin: 7,
+    required: true,
+    danger: AIRBAGS,
+    withSeats: true,
+    mark: "practice",
+  },
+  closing: {
+    name: "Closing the vehicle",
+    order: 9,
+    title: "Closing wipe, all back as on the picture",
+    how:
+      "A firm wipe with a dry white towel over what was cleaned, pile set one way. Belts, mats, controls, radio and seats " +
+      "back as on the picture. Look round: nothing is left behind.",
+    check: "As on the picture, and cleaner.",
+    minutes: 5,
+    perSeatMin: 0.5,
+    mark: "practice",
+  },
   glass: {
     name: "Screen and glass",
-    order: 6,
+    order: 10,
     title: "Glass and screens, last of all",
     how: "Glass cleaner on the cloth, never on a screen. One cloth wet, one dry.",
     check: "Clear against the light.",
@@ -75,6 +180,38 @@ export const BESIDES = {
 
 export type BesideId = keyof typeof BESIDES;
 export const BESIDE_IDS = Object.keys(BESIDES) as [BesideId, ...BesideId[]];
+
+/** What can be asked for by itself. */
+export const CHOSEN_BESIDE_IDS = BESIDE_IDS.filter((id) => besideOf(id).withSeats !== true);
+/** A row with its optional columns in view. @example besideOf("glass").order // 10 */
+export function besideOf(id: BesideId): Beside {
+  return BESIDES[id];
+}
+
+/** Set together with one tap: what an owner usually asks for. Common practice, no source. */
+export const PACKAGES: Record<string, { name: string; beside: readonly BesideId[] }> = {
+  full: {
+    name: "Full interior",
+    beside: [
+      "opening",
+      "cup-holders",
+      "trim",
+      "rails",
+      "gutters",
+      "pedals",
+      "touch",
+      "last-vacuum",
+      "closing",
+      "glass",
+    ],
+  },
+  seats: { name: "Seats only", beside: ["opening", "rails", "last-vacuum", "closing"] },
+  spill: { name: "One spill", beside: [] },
+};
+
+/** From so many soiled parts on a vehicle is opened and closed as for its seats, until somebody says otherwise. Judgement. */
+export const OPENED_FROM_ZONES = 3;
+export const USUAL_BESIDE: readonly BesideId[] = ["opening", "last-vacuum", "closing"];
 
 /** The two schools of protecting cloth. The product's label decides; without a word from it, dry. */
 export const PROTECT_SCHOOLS = {

@@ -8,7 +8,7 @@ interface Build extends Sourced {
   boundLPerM2: number;
   /** Dry to the hand at or under this, L/m². */
   dryAtLPerM2: number;
-  /** What the slow end of drying adds in a mild room, h, for 0.27 L/m² or more. */
+  /** What the slow end of drying adds in a mild room, h, for 0.27 L/m². */
   slowEndH: number;
   /** How deep water may go below the face, mm. */
   depthAllowedMm: number;
@@ -96,6 +96,9 @@ export const DAMAGES = {
   bleach: "Bleach mark",
   fade: "Fade",
   seam: "Loose seam",
+  torn: "Torn cover",
+  foam: "Bare foam",
+  cracked: "Cracked coating",
 } as const;
 
 export type DamageId = keyof typeof DAMAGES;

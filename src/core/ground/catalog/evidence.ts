@@ -52,6 +52,7 @@ export const EVIDENCE = {
     how: "Ask what was spilled and when. Memory is a hint, not proof.",
     outcomes: {
       "hot-drink": outcome("Coffee or tea", 0.22, { tannin: 16, "sugar-starch": 1, protein: 0.76 }),
+      "milky-drink": outcome("Coffee or cocoa with milk", 0.12, { tannin: 9, protein: 9, mixture: 4 }),
       "wine-beer": outcome("Wine or beer", 0.22, { tannin: 16, "plant-colour": 1 }),
       "soup-sauce": outcome("Soup or sauce", 0.22, {
         "plant-colour": 11,

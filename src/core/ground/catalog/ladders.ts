@@ -113,6 +113,27 @@ export const LADDERS: Record<FamilyId, readonly Rung[]> = {
   damage: [],
 };
 
+/** Two families in one mark: each first rung in its turn, what heat or acid would set before the rest. */
+export const DOUBLES: readonly { families: readonly [FamilyId, FamilyId]; rungs: readonly Rung[] }[] = [
+  {
+    families: ["protein", "tannin"],
+    rungs: [
+      {
+        does: [dampFirst, put("enzyme", "hand")],
+        why: "Milk and tannin together: the milk first, acid would curdle it fast.",
+      },
+      {
+        does: [dampFirst, put("acid-spotter", "tamp")],
+        why: "The milk is out: what is left is tannin, loosest in mild acid.",
+      },
+      { does: [put("peroxide", "tamp")], why: "What is left is colour: oxidise it." },
+    ],
+  },
+];
+
+/** Each of two families at this chance or more is one of a double. Judgement. */
+export const ONE_OF_TWO_AT = 0.2;
+
 /** While no family is clearly ahead, or the cloth takes nothing of its own: what is safe for all. */
 export const UNSURE_RUNG: Rung = {
   does: [dampFirst, put("neutral-cleaner", "tamp")],

@@ -274,6 +274,54 @@ export const FORMULAS = {
     },
     of: ({ startMin, areaM2, minPerM2, rounds }) => startMin + areaM2 * minPerM2 * rounds,
   }),
+  "treatment.besideMinutes": sum({
+    name: "Minutes beside the cloth",
+    equation: "minutes = as a rule + seats × minutes each",
+    mark: "judgement",
+    unit: "min",
+    inputs: { minutes: as("as a rule", "min"), perSeatMin: as("each seat", "min"), seats: as("seats") },
+    of: ({ minutes, perSeatMin, seats }) => minutes + perSeatMin * seats,
+  }),
+  "treatment.drawing": sum({
+    name: "Minutes of drawing off",
+    equation:
+      "minutes = fixed start + pace × area × strokes × turning / (60 × head width × stroke pace) + refills × minutes each",
+    mark: "judgement",
+    unit: "min",
+    inputs: {
+      startMin: as("fixed start", "min"),
+      pace: as("your pace, of the table's"),
+      areaM2: as("area", "m2"),
+      strokes: as("strokes, wet and dry", "strokes"),
+      headWidthM: as("head width", "m"),
+      strokeMPerS: as("stroke pace", "m/s"),
+      turning: as("overlap, lifting off and turning"),
+      refills: as("tanks after the first"),
+      tankMin: as("minutes each", "min"),
+    },
+    of: ({ startMin, pace, areaM2, strokes, headWidthM, strokeMPerS, turning, refills, tankMin }) =>
+      startMin + (pace * areaM2 * strokes * turning) / (60 * headWidthM * strokeMPerS) + refills * tankMin,
+  }),
+  "treatment.section": sum({
+    name: "Section",
+    equation: "section = minutes until what was loosened sinks back / (minutes per m² to work it + to lift it)",
+    mark: "judgement",
+    unit: "m2",
+    inputs: {
+      sinksBackMin: as("it sinks back after", "min"),
+      workMinPerM2: as("to work it in", "min"),
+      liftMinPerM2: as("to lift it", "min"),
+    },
+    of: ({ sinksBackMin, workMinPerM2, liftMinPerM2 }) => sinksBackMin / (workMinPerM2 + liftMinPerM2),
+  }),
+  "treatment.together": sum({
+    name: "Minutes of hands-on work",
+    equation: "minutes = sum of putting on, working in and lifting, for each round",
+    mark: "judgement",
+    unit: "min",
+    inputs: { parts: many("part", "min"), rounds: as("rounds") },
+    of: ({ parts, rounds }) => total(parts) * rounds,
+  }),
   "treatment.seams": sum({
     name: "Minutes along the seams",
     equation: "minutes = fixed start + seam × minutes a metre",
@@ -281,15 +329,6 @@ export const FORMULAS = {
     unit: "min",
     inputs: { startMin: as("fixed start", "min"), seamM: as("seam", "m"), minPerM: as("minutes a metre", "min") },
     of: ({ startMin, seamM, minPerM }) => startMin + seamM * minPerM,
-  }),
-  "treatment.soilOut": sum({
-    name: "Soil lifted",
-    equation: "soil left = Π exp(−rate × rounds)",
-    mark: "judgement",
-    source: "after Sinner 1960, four factors",
-    unit: "1",
-    inputs: { rate: as("rate per round"), rounds: as("rounds", "strokes") },
-    of: ({ rate, rounds }) => 1 - Math.exp(-rate * rounds),
   }),
   "treatment.effect": sum({
     name: "Soil left by the step",
@@ -310,14 +349,23 @@ export const FORMULAS = {
     of: ({ rate, rounds, strength, dwell, agitation, temperature }) =>
       Math.exp(-rate * rounds * strength * dwell * agitation * temperature),
   }),
-  "treatment.lifted": sum({
-    name: "Soil lifted by the cleaner",
-    equation: "1 − exp(−rate × rounds × strength × dwell × agitation × temperature)",
+  "treatment.passLeft": sum({
+    name: "Soil left by the machine",
+    equation: "left = exp(−rate × passes)",
     mark: "judgement",
     source: "after Sinner 1960, four factors",
     unit: "1",
-    inputs: { left: as("left by the cleaner") },
-    of: ({ left }) => 1 - left,
+    inputs: { rate: as("rate per pass"), passes: as("passes", "strokes") },
+    of: ({ rate, passes }) => Math.exp(-rate * passes),
+  }),
+  "treatment.lifted": sum({
+    name: "Soil lifted, all parts of this way together",
+    equation: "lifted = 1 − product of what each part leaves",
+    mark: "judgement",
+    source: "after Sinner 1960, four factors",
+    unit: "1",
+    inputs: { left: many("left by") },
+    of: ({ left }) => 1 - product(left),
   }),
   "treatment.product": sum({
     name: "Product by this way",
@@ -391,6 +439,14 @@ export const FORMULAS = {
       strokeMPerS: as("stroke speed", "m/s"),
     },
     of: ({ flowLPerMin, headWidthM, strokeMPerS }) => flowLPerMin / 60 / (headWidthM * strokeMPerS),
+  }),
+  "water.handSprayed": sum({
+    name: "Water put on by hand each time",
+    equation: "as a hand sprayer gives it, where the machine that draws off does not spray",
+    mark: "judgement",
+    unit: "L/m2",
+    inputs: { lPerM2: as("by hand sprayer", "L/m2") },
+    of: ({ lPerM2 }) => lPerM2,
   }),
   "water.wetStrokes": sum({
     name: "Wet strokes",
@@ -552,6 +608,14 @@ export const FORMULAS = {
     inputs: { next: as("the next pass"), soFar: as("all so far") },
     of: ({ next, soFar }) => next / soFar,
   }),
+  "water.rinsedOff": sum({
+    name: "Water left after a damp rinse",
+    equation: "left = before + rinse × what a towel leaves of it",
+    mark: "judgement",
+    unit: "L/m2",
+    inputs: { before: as("before it", "L/m2"), on: as("rinse", "L/m2"), share: as("share a towel leaves") },
+    of: ({ before, on, share }) => before + on * share,
+  }),
   "water.toweled": sum({
     name: "Water left after towelling",
     equation: "W = litres on / area × share a towel leaves",
@@ -576,7 +640,7 @@ export const FORMULAS = {
   }),
   "drying.hours": sum({
     name: "Hours to dry, quick reckoning",
-    equation: "hours = (W − W_dry) / j + slow end × (0.085 / j) × min(1, (W − W_dry) / 0.27)²",
+    equation: "hours = (W − W_dry) / j + slow end × (0.085 / j) × ((W − W_dry) / 0.27)²",
     mark: "judgement",
     unit: "h",
     inputs: {
@@ -585,10 +649,10 @@ export const FORMULAS = {
       evaporation: as("evaporation j", "kg/m2h"),
       slowEndH: as("slow end", "h"),
       atRate: as("slow end counted at", "kg/m2h"),
-      fullAt: as("and in full from", "L/m2"),
+      toldAt: as("and for", "L/m2"),
     },
-    of: ({ left, dryAt, evaporation, slowEndH, atRate, fullAt }) =>
-      hoursAtOneRate(Math.max(0, left - dryAt), evaporation, slowEndH * (atRate / evaporation), fullAt),
+    of: ({ left, dryAt, evaporation, slowEndH, atRate, toldAt }) =>
+      hoursAtOneRate(Math.max(0, left - dryAt), evaporation, slowEndH * (atRate / evaporation), toldAt),
   }),
   "drying.volume": sum({
     name: "Room inside",

@@ -10,6 +10,12 @@ export const METHODS = {
     equation: "the gentlest mix, with dwell, tool and warmth, that still brings the soil to its target",
     mark: "judgement",
   },
+  "dilution.stronger": {
+    name: "Stronger mix",
+    equation:
+      "5 parts of water to one on heavily soiled sound cloth, where no gentler set brings the soil to its target",
+    mark: "practice",
+  },
   "dilution.forPh": {
     name: "Weakest-needed mix for the fibre",
     equation:

@@ -1,6 +1,6 @@
 import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
 import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
-import type { BuildId, CareCode, NeighbourId } from "@/core/ground/catalog/builds";
+import type { BuildId, CareCode, DamageId, NeighbourId } from "@/core/ground/catalog/builds";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -27,6 +27,12 @@ export interface RuleFacts {
   cold: boolean;
   /** No vacuum with a HEPA filter is at hand. */
   noHepa: boolean;
+  /** Damage that was found on it. */
+  damage: readonly DamageId[];
+  /** Its dye ran in the proof with plain water. */
+  waterRuns: boolean;
+  /** The owner put chlorine bleach on it. */
+  bleachMet: boolean;
 }
 
 /** A step before it is one: what would be done, and how hard. */
@@ -81,6 +87,9 @@ function meets({ when }: Rule, facts: RuleFacts): boolean {
     (when.matters === undefined || facts.matters === when.matters) &&
     unless(when.cold, facts.cold) &&
     unless(when.noHepa, facts.noHepa) &&
+    some(when.damage, facts.damage) &&
+    unless(when.waterRuns, facts.waterRuns) &&
+    unless(when.bleachMet, facts.bleachMet) &&
     unless(when.seatsStay, !facts.seatsLifted)
   );
 }

@@ -49,8 +49,13 @@ describe("a step that people wait out", () => {
     expect(may("panel-r0-clean:y", "clean", 0)).toBe(true);
   });
 
+  it("a battery is waited out before a seat's plug is touched", () => {
+    expect(mayFinish("power-off", 20, 19 * MIN)).toMatchObject({ may: false, by: "time" });
+    expect(mayFinish("power-off", 20, 20 * MIN).may).toBe(true);
+  });
+
   it("everything else may be ended at any time", () => {
-    for (const action of ACTION_IDS.filter((id) => id !== "air" && id !== "gas-out"))
+    for (const action of ACTION_IDS.filter((id) => !["air", "gas-out", "power-off"].includes(id)))
       expect(mayFinish(action, 500, 0, false).may).toBe(true);
   });
 

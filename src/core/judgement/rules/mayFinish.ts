@@ -12,6 +12,7 @@ import { USERS } from "@/core/ground/catalog/ownersAccount";
 const FINISH_LOCKS: Partial<Record<ActionId, readonly ("time" | "meter")[]>> = {
   air: ["time"],
   "gas-out": ["meter", "time"],
+  "power-off": ["time"],
 };
 
 export type MayFinish =

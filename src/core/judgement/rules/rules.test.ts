@@ -28,6 +28,9 @@ const nothingSpecial: RuleFacts = {
   seatsLifted: true,
   cold: false,
   noHepa: false,
+  damage: [],
+  waterRuns: false,
+  bleachMet: false,
 };
 
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
@@ -70,6 +73,13 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "no-enzyme-here": [{ allergies: ["asthma"] }, { action: "agent", agent: "enzyme" }],
   gentle: [{ matters: "gentle" }, { action: "agent", agent: "peroxide" }],
   "no-power": [{ noPower: true }, { action: "extract", ...water }],
+  "glue-gently": [{ builds: ["glue-held"] }, { action: "agent", ...water, toolAggressiveness: 2 }],
+  sagging: [{ damage: ["sag"] }, { action: "agent", ...water, spraying: true }],
+  "open-foam": [{ damage: ["torn"] }, { action: "extract", ...water }],
+  "cracked-coating": [{ damage: ["cracked"] }, { action: "steam", ...water }],
+  "weak-seam": [{ damage: ["seam"] }, { action: "seams" }],
+  "water-runs": [{ waterRuns: true }, { action: "agent", agent: "neutral-cleaner" }],
+  "bleach-met": [{ bleachMet: true }, { action: "agent", agent: "acid-spotter" }],
 };
 
 const ASKS: Record<string, [Partial<RuleFacts>, Candidate]> = {
@@ -218,11 +228,16 @@ describe("plans the trade would agree with", () => {
       [],
     );
   });
-  it("caked mud is soaked before any brush, and not vacuumed dry", () => {
-    const { plan } = planOf({ material: "nylon" }, undefined, { zone: { soil: "caked" } });
-    const actions = plan.steps.map(({ action }) => action);
-    expect(actions).not.toContain("dry-removal");
-    expect(actions.indexOf("presoak")).toBeLessThan(actions.indexOf("clean"));
+  it("dry mud is brushed loose dry, wet mud is soaked and lifted before any brush", () => {
+    const actionsOf = (wetMud: boolean) =>
+      planOf({ material: "nylon" }, undefined, { zone: { soil: "caked", wetMud } }).plan.steps.map(
+        ({ action }) => action,
+      );
+    expect(actionsOf(false)[0]).toBe("dry-removal");
+    expect(actionsOf(false)).not.toContain("presoak");
+    const wet = actionsOf(true);
+    expect(wet).not.toContain("dry-removal");
+    expect(wet.indexOf("presoak")).toBeLessThan(wet.indexOf("work"));
   });
   it("heavy soil on sound polyester is drawn off; on a cold damp day with little time the driest school wins", () => {
     const heavy = planOf({ material: "polyester" }, undefined, { zone: { soil: "heavy" } });

@@ -1,7 +1,7 @@
 import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
 import { NEVER_MIX } from "@/core/ground/catalog/agents";
 import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
-import type { BuildId, CareCode, NeighbourId } from "@/core/ground/catalog/builds";
+import type { BuildId, CareCode, DamageId, NeighbourId } from "@/core/ground/catalog/builds";
 import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { MATERIALS, MATERIAL_IDS, type MaterialId } from "@/core/ground/catalog/materials";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -36,6 +36,12 @@ export interface Rule extends Sourced {
     cold?: true;
     /** No vacuum on the shelf holds fine dust back. */
     noHepa?: true;
+    /** Damage on this zone. */
+    damage?: readonly DamageId[];
+    /** Its dye ran in the proof with plain water. */
+    waterRuns?: true;
+    /** The owner put chlorine bleach on it. */
+    bleachMet?: true;
   };
   forbid?: {
     actions?: readonly ActionId[];
@@ -90,6 +96,72 @@ export const RULES: readonly Rule[] = [
     forbid: { actions: ["extract", "steam", "presoak"], spraying: true },
     because:
       "No steam, no drawing off, no spraying on it: the glue lets go and it sags. Damp towel, light strokes, once.",
+    mark: "practice",
+  },
+  {
+    id: "glue-gently",
+    title: "One light pass",
+    when: { build: ["glue-held"] },
+    forbid: { groups: ["solvent", "alkali"] },
+    limit: { toolAtMost: 1 },
+    because:
+      "Damp cloth, one light pass in one direction, once: no brush, no circles, no solvent, no strong alkali. Ask first " +
+      "whether it must be touched.",
+    mark: "practice",
+  },
+  {
+    id: "sagging",
+    title: "It sags",
+    when: { damage: ["sag"] },
+    forbid: { actions: ["steam", "extract", "presoak", "hair-lift"], spraying: true },
+    limit: { toolAtMost: 1 },
+    because: "What sags comes down altogether when it is wetted or rubbed: hands off, or a wrung towel laid on.",
+    mark: "practice",
+  },
+  {
+    id: "open-foam",
+    title: "Foam lies open",
+    when: { damage: ["torn", "foam"] },
+    forbid: { actions: ["steam", "extract", "presoak"], spraying: true },
+    limit: { toolAtMost: 2 },
+    because: "Through a tear or on bare foam water runs straight in and does not come out: damp towel, tamped at most.",
+    mark: "practice",
+  },
+  {
+    id: "cracked-coating",
+    title: "Cracked coating",
+    when: { damage: ["cracked"] },
+    forbid: { actions: ["steam"], spraying: true },
+    limit: { toolAtMost: 3 },
+    because: "Steam and spray open the cracks wider.",
+    mark: "practice",
+  },
+  {
+    id: "weak-seam",
+    title: "Loose seam or repair",
+    when: { damage: ["seam", "repair"] },
+    forbid: { actions: ["seams"], poweredTools: true },
+    limit: { toolAtMost: 3 },
+    because: "A brush or a strong pull opens a loose seam or an old repair further.",
+    mark: "practice",
+  },
+  {
+    id: "water-runs",
+    title: "Colour runs with water",
+    when: { waterRuns: true },
+    forbid: { groups: ["water-borne"] },
+    because: "Its dye ran with plain water: that rules out everything with water in it.",
+    mark: "practice",
+  },
+  {
+    id: "bleach-met",
+    title: "Bleach was on it",
+    when: { bleachMet: true },
+    forbid: { groups: ["acid", "enzyme", "ammonia"] },
+    guardsPeople: true,
+    because:
+      "Chlorine bleach was put on it: rinse and draw off until the strip reads neutral and the smell is gone. No acid, " +
+      "ammonia or enzyme this visit.",
     mark: "practice",
   },
   {
@@ -176,9 +248,11 @@ export const RULES: readonly Rule[] = [
     id: "spores",
     title: "It may be mould",
     when: { likely: ["mould"] },
-    forbid: { actions: ["hair-lift", "seams"] },
+    forbid: { actions: ["hair-lift", "seams", "steam"] },
+    limit: { toolAtMost: 1 },
     guardsPeople: true,
-    because: "Brushing and beating spread spores into the air that is breathed: HEPA vacuum only, nothing brushed.",
+    because:
+      "Brushing, beating and steam spread spores into the air that is breathed: HEPA vacuum and a damp cloth, nothing brushed.",
     mark: "practice",
   },
   {

@@ -63,9 +63,9 @@ describe("the shelf", () => {
 
   it("works a panel with the cleaner and the brush that are there", () => {
     const kit = withTool(without("neutral-cleaner"), "medium-brush", false);
-    const clean = planWith(kit, inkOnSettee("heavy")).plan.steps.find(({ action }) => action === "clean")!;
-    expect(clean.agent).toBe("shampoo");
-    expect(clean.tool).toBe("horsehair-brush");
+    const { steps } = planWith(kit, inkOnSettee("heavy")).plan;
+    expect(steps.find(({ action }) => action === "clean")!.agent).toBe("shampoo");
+    expect(steps.find(({ worksIn }) => worksIn === "shampoo")!.tool).toBe("horsehair-brush");
   });
 
   it("draws off with the machine that is there, by its own numbers, and not at all without one", () => {
@@ -73,9 +73,14 @@ describe("the shelf", () => {
       Object.values(planWith(kit, inkOnSettee("heavy")).plan.zones).find(({ schools }) => schools.length > 0)!;
     const extraction = (kit: Kit) => zoneOf(kit).schools.find(({ school }) => school === "extraction")!;
     expect(extraction(USUAL_KIT).allowed).toBe(true);
-    expect(extraction(withMachine(USUAL_KIT, "extractor", false))).toMatchObject({
+    // A wet vacuum draws off too, wetter and slower; with neither there is no such way.
+    const vacuumOnly = withMachine(withMachine(USUAL_KIT, "extractor", false), "wet-vacuum", true);
+    expect(extraction(vacuumOnly).allowed).toBe(true);
+    expect(extraction(vacuumOnly).residual.value).toBeGreaterThan(extraction(USUAL_KIT).residual.value);
+    expect(extraction(vacuumOnly).minutes.value).toBeGreaterThan(extraction(USUAL_KIT).minutes.value);
+    expect(extraction(withMachine(vacuumOnly, "wet-vacuum", false))).toMatchObject({
       allowed: false,
-      because: "There is no extractor on the shelf.",
+      because: "There is no extractor and no wet vacuum on the shelf.",
     });
     const better = withMachineValue(USUAL_KIT, "extractor", "recoveryPerDryStroke", 0.8);
     expect(extraction(better).residual.value).toBeLessThan(extraction(USUAL_KIT).residual.value);

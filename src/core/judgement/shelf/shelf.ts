@@ -17,29 +17,44 @@ export function machineOn(kit: Pick<Kit, "machines">, id: MachineId): Machine | 
   return own && { ...machineOf(id), ...definedOf(own) };
 }
 
-/** An extractor with every number that strokes need. */
+/** A machine that draws off, with every number that strokes need. */
 export interface Extractor {
   id: MachineId;
   name: string;
-  flowLPerMin: number;
+  /** Absent where water goes on by hand. */
+  flowLPerMin?: number;
   headWidthM: number;
   strokeMPerS: number;
   recoveryPerDryStroke: number;
+  solutionTankL?: number;
 }
 
-const FOR_SEATS: readonly MachineId[] = ["extractor", "spot-extractor", "carpet-extractor"];
-const FOR_ROOMS: readonly MachineId[] = ["carpet-extractor", "extractor", "spot-extractor"];
+/** A wet and dry vacuum draws off too: slower and wetter than an extractor, far better than towels. */
+const FOR_SEATS: readonly MachineId[] = ["extractor", "spot-extractor", "carpet-extractor", "wet-vacuum"];
+const FOR_ROOMS: readonly MachineId[] = ["carpet-extractor", "extractor", "spot-extractor", "wet-vacuum"];
 /** From this area on the wide head is worth fetching, m². Judgement. */
 const ROOM_M2 = 3;
+/** A vacuum's nozzle is pulled slowly, m/s. Judgement. */
+const VACUUM_STROKE_M_PER_S = 0.2;
 
-/** The extractor to take for a zone of this size: the wide one for rooms of carpet, the small ones for seats. */
+/** The machine to draw a zone of this size off with: the wide one for rooms of carpet, the small ones for seats. */
 export function extractorFor(kit: Pick<Kit, "machines">, areaM2: number): Extractor | undefined {
   for (const id of areaM2 >= ROOM_M2 ? FOR_ROOMS : FOR_SEATS) {
     const machine = machineOn(kit, id);
     if (!machine) continue;
-    const { name, flowLPerMin, headWidthM, strokeMPerS, recoveryPerDryStroke } = machine;
-    if (flowLPerMin && headWidthM && strokeMPerS && recoveryPerDryStroke !== undefined)
-      return { id, name, flowLPerMin, headWidthM, strokeMPerS, recoveryPerDryStroke };
+    const { name, flowLPerMin, headWidthM, recoveryPerDryStroke, solutionTankL } = machine;
+    const byHand = id === "wet-vacuum";
+    const strokeMPerS = machine.strokeMPerS ?? (byHand ? VACUUM_STROKE_M_PER_S : undefined);
+    if ((byHand || flowLPerMin) && headWidthM && strokeMPerS && recoveryPerDryStroke !== undefined)
+      return {
+        id,
+        name,
+        headWidthM,
+        strokeMPerS,
+        recoveryPerDryStroke,
+        ...(flowLPerMin && !byHand ? { flowLPerMin } : {}),
+        ...(solutionTankL && !byHand ? { solutionTankL } : {}),
+      };
   }
   return undefined;
 }
@@ -47,3 +62,4 @@ export function extractorFor(kit: Pick<Kit, "machines">, areaM2: number): Extrac
 export const hasVacuum = (kit: Pick<Kit, "machines">): boolean =>
   Boolean(kit.machines["hepa-vacuum"] ?? kit.machines["wet-vacuum"]);
 export const hasHepa = (kit: Pick<Kit, "machines">): boolean => Boolean(kit.machines["hepa-vacuum"]);
+export const hasWetVacuum = (kit: Pick<Kit, "machines">): boolean => Boolean(kit.machines["wet-vacuum"]);

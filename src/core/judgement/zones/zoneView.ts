@@ -13,6 +13,7 @@ import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
 import type { ClothOwner } from "@/core/job/change";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
 import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry";
+import { usualClothOf, type UsualCloth } from "@/core/ground/pieces/usualCloth";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
 import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { soilOf, type SoilReading } from "./soil";
@@ -88,7 +89,7 @@ function clothOf(own: Cloth, ofPiece: Cloth, role: Role) {
 }
 
 const fibreAssumed = (possible: readonly MaterialId[] | undefined): string =>
-  possible
+  possible && possible.length < MATERIAL_IDS.length
     ? `Fibre not sure: planned for ${possible.map((id) => MATERIALS[id].name.toLowerCase()).join(", ")} at once.`
     : "Fibre not known: planned for every fibre at once.";
 
@@ -100,19 +101,37 @@ function neighboursAssumed(neighbours: Cloth["neighbours"], usual: Role["neighbo
   return [`Nobody looked beside this part: planned as if ${names} were there.`];
 }
 
-const clothAssumed = (cloth: Cloth, build: BuildId | undefined, tested: readonly MaterialId[] | undefined) => [
-  ...(cloth.material === undefined ? [fibreAssumed(tested)] : []),
-  ...(build === undefined ? ["Build not known: planned as if held by glue."] : []),
-];
+/** What nobody named of fibre and build, and what was planned for instead. */
+function clothAssumed(
+  { material, build, asUsual }: Cloth,
+  {
+    usual,
+    builds,
+    tested,
+  }: { usual: UsualCloth | undefined; builds: readonly BuildId[]; tested: readonly MaterialId[] | undefined },
+): string[] {
+  if (asUsual || (material !== undefined && build !== undefined)) return [];
+  const takenFor = usual && material === undefined && !tested && usual.materials !== undefined;
+  if (takenFor) return [`Taken for ${usual.words}.`];
+  return [
+    ...(material === undefined ? [fibreAssumed(tested)] : []),
+    ...(build === undefined && builds.length > 1 && !usual ? ["Build not known: planned as if held by glue."] : []),
+    ...(build === undefined && usual ? [`Taken for ${usual.words}.`] : []),
+  ];
+}
 
-const labelAndAgeAssumed = ({ careCode, ageYears, condition }: Cloth) => [
+const labelAndAgeAssumed = ({ careCode, ageYears, condition }: Cloth, usual: UsualCloth | undefined) => [
   ...(careCode === undefined ? ["Care label not seen: look for it before anything wet."] : []),
-  ...(ageYears === undefined || condition === undefined ? ["Age or state not known: tamped, not brushed."] : []),
+  ...((ageYears === undefined || condition === undefined) && !usual?.sound
+    ? ["Age or state not known: tamped, not brushed."]
+    : []),
 ];
 
-/** What nobody knows the age or state of counts as old. */
-const isOldOrFragile = ({ ageYears, condition }: Cloth): boolean =>
-  ageYears === undefined || condition === undefined || ageYears > OLD_AT_YEARS || condition !== "sound";
+/** What nobody knows the age or state of counts as old, but where such parts are sound as a rule. */
+function isOldOrFragile({ ageYears, condition }: Cloth, usual: UsualCloth | undefined): boolean {
+  if (!usual?.sound && (ageYears === undefined || condition === undefined)) return true;
+  return (ageYears ?? 0) > OLD_AT_YEARS || (condition ?? "sound") !== "sound";
+}
 
 function viewOf(
   id: string,
@@ -123,10 +142,16 @@ function viewOf(
 ): ZoneView {
   const role = roleOf(part.role);
   const { cloth, build, neighbours, otherCloth } = clothOf(zone.cloth ?? {}, piece.cloth, role);
-  const oldOrFragile = isOldOrFragile(cloth);
+  const usual = usualClothOf(piece.template, part.role);
+  const oldOrFragile = isOldOrFragile(cloth, usual);
   const tested = cloth.material === undefined && Object.keys(cloth.fibreTests ?? {}).length > 0;
   const fibre = tested ? identifyFibre(cloth.fibreTests!) : undefined;
-  const materials = cloth.material ? [cloth.material] : fibre ? possibleFibres(fibre) : MATERIAL_IDS;
+  const materials = cloth.material
+    ? [cloth.material]
+    : fibre
+      ? possibleFibres(fibre)
+      : (usual?.materials ?? MATERIAL_IDS);
+  const builds = build ? [build] : (usual?.builds ?? BUILD_IDS);
   const looked = zone.cloth?.neighbours !== undefined;
   const shape = boundsOf(corners);
   return {
@@ -145,14 +170,14 @@ function viewOf(
     clothOwner: otherCloth ? "zone" : "piece",
     materials,
     fibre,
-    builds: build ? [build] : BUILD_IDS,
+    builds,
     careCode: cloth.careCode ?? "unknown",
     neighbours: neighbours ?? ["unknown"],
     oldOrFragile,
     assumed: [
-      ...clothAssumed(cloth, build, fibre && materials),
+      ...clothAssumed({ ...cloth, build }, { usual, builds, tested: fibre && materials }),
       ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
-      ...labelAndAgeAssumed(cloth),
+      ...labelAndAgeAssumed(cloth, usual),
     ],
   };
 }

@@ -41,6 +41,9 @@ interface Measures {
 /** Rounded further from the strength that was wanted than this, another amount is made up. Common practice, no source. */
 const MOST_OFF = 0.1;
 
+/** No more than this is made up of what is wanted, to reach a mark that gives its strength. Judgement. */
+const MOST_MORE = 1.5;
+
 /** How far a fill is from the strength that was wanted, as a share of it. */
 const offBy = ({ product, total }: MarkedFill, r: number): number =>
   Math.abs((product.value / total.value) * (r + 1) - 1);
@@ -61,7 +64,8 @@ const filled = (total: Worked, product: Worked): MarkedFill => {
 /**
  * The same mix filled to the marks there are: total up to the bottle's mark, product down to the cup's, so that it is
  * never stronger than wanted; or up, where the label is the least that works. Where that changes the strength by more
- * than a tenth, as much is made up as a whole number of the cup's marks is for, if the bottle holds it. Product that
+ * than a tenth, a mark or two more of the bottle is made up, or as much as a whole number of the cup's marks is for, if
+ * the bottle holds it. Product that
  * no mark is near is kept exact (measure it with a syringe or a cap).
  * @param wantedMl mL, > 0, no more than the bottle holds
  * @param r parts water, ≥ 0
@@ -75,12 +79,20 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
   const parts = stated.table(r);
   const markMl = stated.table(measures.bottleMarkMl);
   const cupMl = stated.table(measures.cupMarkMl);
-  const total = sumOf("mix.markedTotal", { wantedMl, markMl });
-  const plain = filled(
-    total,
-    sumOf(atLeast && r > 0 ? "mix.productOfMarks" : "mix.markedProduct", { totalMl: total.value, parts, cupMl }),
-  );
+  const upTo = (ml: number) => {
+    const total = sumOf("mix.markedTotal", { wantedMl: ml, markMl });
+    const rounding = atLeast && r > 0 ? "mix.productOfMarks" : "mix.markedProduct";
+    return filled(total, sumOf(rounding, { totalMl: total.value, parts, cupMl }));
+  };
+  const plain = upTo(wantedMl);
+  const { total } = plain;
   if (isNear(plain, r, measures.cupMarkMl)) return plain;
+  // Another mark or two of the bottle may be what a whole number of the cup's marks is for.
+  const most = Math.min(measures.bottleMl, MOST_MORE * total.value);
+  for (let ml = total.value + measures.bottleMarkMl; !atLeast && ml <= most + 1e-9; ml += measures.bottleMarkMl) {
+    const more = upTo(ml);
+    if (isNear(more, r, measures.cupMarkMl)) return more;
+  }
   // Rounded down to a mark it must still be enough.
   const enoughMl = atLeast ? wantedMl + measures.bottleMarkMl : wantedMl;
   const product = sumOf("mix.productOfMarks", { totalMl: enoughMl, parts, cupMl });

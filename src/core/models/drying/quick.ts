@@ -4,7 +4,8 @@ import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 /** After EPA guidance [std, from memory]: dried within 24 to 48 hours, cloth and foam do not grow mould. */
 export const MOULD_CAUTION_H = 24;
 const MOULD_LIMIT_H = 48;
-const FULL_SLOW_END_AT = 0.27;
+/** Excess the slow end is told for, L/m². */
+const SLOW_END_FOR = 0.27;
 /** Evaporation the slow end is told for, kg/m²h: a mild room. */
 const SLOW_END_AT_RATE = 0.085;
 
@@ -21,7 +22,7 @@ export interface Drying {
  * Hours to dry at a constant rate, with an allowance for the slow end (water from inside comes up slower than it leaves).
  * @param residual water in the cloth, L/m² (1 L/m² is 1 kg/m²)
  * @param dryAtLPerM2 dry to the hand, L/m²
- * @param slowEndH what the slow end adds for a full wetting in a mild room, h
+ * @param slowEndH what the slow end adds for 0.27 L/m² in a mild room, h
  * @param air over the cloth
  * @example dryingOf(entered("left", 0.23, "L/m2"), 0.03, 1, { tempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 1 }).hours.value // 2.143
  */
@@ -33,7 +34,7 @@ export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number
     evaporation: opened(rate),
     slowEndH: stated.table(slowEndH),
     atRate: stated.table(SLOW_END_AT_RATE),
-    fullAt: stated.table(FULL_SLOW_END_AT),
+    toldAt: stated.table(SLOW_END_FOR),
   });
   return { residual, evaporation: rate, hours, ...mouldClock(hours.value) };
 }

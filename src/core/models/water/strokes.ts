@@ -5,7 +5,6 @@ interface StrokeMachine {
   flowLPerMin: number;
   headWidthM: number;
   strokeMPerS: number;
-  recoveryPerDryStroke: number;
 }
 
 /**
@@ -107,6 +106,19 @@ export const SHARE_LEFT_BY_TOWEL = 0.45;
 /** Water left after towelling, L/m². @example toweled(0.4).value // 0.18 */
 export function toweled(onLPerM2: number): Worked {
   return sumOf("water.toweled", { on: onLPerM2, share: stated.table(SHARE_LEFT_BY_TOWEL) });
+}
+
+/**
+ * Water left after a damp rinse with a dry towel right behind, L/m²: of the rinse itself what a towel leaves, of what was
+ * there before all.
+ * @example rinsedOff(0.2, 0.1).value // 0.245
+ */
+export function rinsedOff(beforeLPerM2: number, onLPerM2: number): Worked {
+  return sumOf("water.rinsedOff", {
+    before: beforeLPerM2,
+    on: onLPerM2,
+    share: stated.table(SHARE_LEFT_BY_TOWEL),
+  });
 }
 
 const FOAM_POROSITY = 0.9;

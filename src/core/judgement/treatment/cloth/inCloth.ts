@@ -3,6 +3,7 @@ import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/ag
 import type { Worked } from "@/core/ground/sums/working";
 import { leftByOwner } from "@/core/judgement/diagnosis/background";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
+import { placeOf } from "./places";
 import { lastJudged, type Context } from "./planContext";
 import { waterBudget, type WaterMove } from "./waterBudget";
 
@@ -11,8 +12,9 @@ export interface ZoneState {
   view: ZoneView;
   /** Groups of the agents in the cloth that nothing has rinsed or aired out yet. */
   inCloth: Set<AgentGroup>;
+  /** What was put on last and nothing has rinsed out since; plain water leaves nothing. */
+  residue?: AgentId;
   budget: Worked;
-  usedLPerM2: number;
   moves: WaterMove[];
 }
 
@@ -24,7 +26,6 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
     view,
     inCloth: new Set(leftByOwner(context.job.account)),
     budget: waterBudget(view, conditions, context.minutesLeft),
-    usedLPerM2: 0,
     moves: [],
   };
   history.standing.forEach((event, index) => {
@@ -32,25 +33,35 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
     const action = event.action as ActionId;
     remember(state, action, event.agent);
     if (index <= lastDry) return;
-    state.usedLPerM2 += event.waterOnLPerM2 ?? 0;
-    state.moves.push({
-      action,
-      waterOnLPerM2: event.waterOnLPerM2,
-      wetStrokes: event.wetStrokes,
-      dryStrokes: event.dryStrokes,
-      pace: event.pace,
-      eventId: event.id,
-      recoveredLPerM2:
-        event.recoveredMl !== undefined && event.areaM2 ? event.recoveredMl / 1000 / event.areaM2 : undefined,
-    });
+    const { goes = 1, findingId, areaM2, recoveredMl } = event;
+    const where = { place: placeOf(context, view, findingId, areaM2), areaM2 };
+    for (let go = 0; go < goes; go++) {
+      if (go > 0) state.moves.push({ action: "towel-off", ...where });
+      state.moves.push({
+        ...where,
+        action,
+        waterOnLPerM2: event.waterOnLPerM2 === undefined ? undefined : event.waterOnLPerM2 / goes,
+        wetStrokes: event.wetStrokes,
+        dryStrokes: event.dryStrokes,
+        pace: event.pace,
+        eventId: event.id,
+        recoveredLPerM2: recoveredMl !== undefined && areaM2 ? recoveredMl / 1000 / areaM2 : undefined,
+      });
+    }
   });
   return state;
 }
 
+/** Evaporates, is nothing but water, or is there to stay. */
+const LEAVES_NOTHING: readonly AgentId[] = ["water", "solvent", "alcohol", "protector"];
+
 /** What a step leaves in the cloth: an agent stays until it is rinsed or drawn off; solvent until it has aired. */
-export function remember({ inCloth }: ZoneState, action: ActionId, agent: AgentId | undefined) {
-  if (action === "rinse" || action === "extract")
+export function remember(state: ZoneState, action: ActionId, agent: AgentId | undefined) {
+  const { inCloth } = state;
+  if (action === "rinse" || action === "extract") {
     for (const group of [...inCloth]) if (group !== "solvent") inCloth.delete(group);
+    delete state.residue;
+  } else if (agent && !LEAVES_NOTHING.includes(agent)) state.residue = agent;
   if (action === "air") inCloth.delete("solvent");
   if (agent && agent !== "water")
     for (const group of agentOf(agent).groups) if (group !== "water-borne") inCloth.add(group);

@@ -58,7 +58,8 @@ function fitsOn(context: Context, view: ZoneView, table: number): number[] {
     });
   const ways = new Map(
     [...new Set(read.map(({ zoneId }) => zoneId))].map((zoneId) => {
-      const { moves } = stateNow(context, { ...view, id: zoneId });
+      // What went on single marks is on too little of it to be told from the tanks.
+      const moves = stateNow(context, { ...view, id: zoneId }).moves.filter(({ place }) => place === undefined);
       return [
         zoneId,
         {

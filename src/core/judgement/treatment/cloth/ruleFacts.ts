@@ -1,5 +1,7 @@
 import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
+import { findingsOfKind } from "@/core/job/findingKinds";
+import type { Job } from "@/core/job/schema";
 import { stepBase, type History } from "@/core/job/history";
 import type { RuleFacts } from "@/core/judgement/rules/judge";
 import { clothOwnerOf, fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
@@ -46,7 +48,13 @@ const lookedUp = (
   seatsLifted: job.account?.liftSeats === true,
   cold: conditions.slow.tempC <= BELT_COLD_C,
   noHepa: !hasHepa(kit),
+  damage: damageOn(job, view.id),
+  waterRuns: fastnessOf(view, "water") === "poor",
+  bleachMet: job.account?.tried?.includes("bleach") ?? false,
 });
+
+const damageOn = (job: Job, zoneId: string) =>
+  findingsOfKind(job, "damage").flatMap(({ finding }) => (finding.zoneId === zoneId ? [finding.damage] : []));
 
 /** The key of a colourfastness step names its agents and its cloth. */
 export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>

@@ -1,4 +1,4 @@
-import { depthInFoam, drawnOff, paced, thinned, toweled } from "@/core/models/water/strokes";
+import { depthInFoam, drawnOff, paced, rinsedOff, thinned, toweled } from "@/core/models/water/strokes";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { leftByTanks } from "@/core/models/water/tankMarks";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -21,6 +21,10 @@ export interface WaterMove {
   pace?: number;
   /** Read off the recovery tank, over the area it was drawn off. */
   recoveredLPerM2?: number;
+  /** The place on the zone it went on; absent: all of it. */
+  place?: string;
+  /** The area it spread to, m². */
+  areaM2?: number;
   /** The event it was recorded by. */
   eventId?: string;
 }
@@ -49,6 +53,51 @@ export function waterCourse(
   return { left, peakLPerM2 };
 }
 
+/** What one place of a zone meets: what goes on all of it, and what goes on there. */
+const movesAt = (moves: readonly WaterMove[], place: string | undefined): WaterMove[] =>
+  moves.filter((move) => move.place === undefined || move.place === place);
+
+const placesOf = (moves: readonly WaterMove[]): (string | undefined)[] => {
+  const places = [...new Set(moves.flatMap(({ place }) => place ?? []))];
+  return places.length > 0 ? places : [undefined];
+};
+
+/** Litres per m² put on at a place by a run of steps; of all places the most, where none is named. */
+export function putOnAt(moves: readonly WaterMove[], place?: string): number {
+  const at = (each: string | undefined) =>
+    movesAt(moves, each).reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0);
+  return place === undefined ? Math.max(...placesOf(moves).map(at)) : at(place);
+}
+
+/** What goes on the wettest place, all over the zone and there. */
+export function wettestMoves(moves: readonly WaterMove[]): WaterMove[] {
+  const most = putOnAt(moves);
+  return movesAt(
+    moves,
+    placesOf(moves).find((place) => putOnAt(moves, place) >= most - 1e-9),
+  );
+}
+
+/** Water in a zone after its steps: the wettest place decides how deep and how long, all places together how much. */
+export function waterInZone(
+  moves: readonly WaterMove[],
+  view: ZoneView,
+  recovery: number,
+): { left: Worked; peakLPerM2: number; wetM2: number } {
+  const places = placesOf(moves).map((place) => {
+    const there = movesAt(moves, place);
+    const areaM2 = Math.max(0, ...there.map((move) => move.areaM2 ?? view.areaM2.value));
+    return { ...waterCourse(there, view, recovery), areaM2 };
+  });
+  const wettest = places.reduce((most, each) => (each.left.value > most.left.value ? each : most));
+  const litres = places.reduce((sum, { left, areaM2 }) => sum + left.value * areaM2, 0);
+  return {
+    left: wettest.left,
+    peakLPerM2: Math.max(...places.map(({ peakLPerM2 }) => peakLPerM2)),
+    wetM2: wettest.left.value > 0 ? Math.min(view.areaM2.value, litres / wettest.left.value) : view.areaM2.value,
+  };
+}
+
 /** Water in the cloth before each move, and after the last, L/m². */
 export function waterBefore(moves: readonly WaterMove[], view: ZoneView, recovery: number): number[] {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
@@ -73,6 +122,8 @@ function moved(
     };
   }
   if (action === "towel-off") return { left: toweled(on), peakLPerM2: on };
+  // A damp rinse has its dry towel right behind, which takes back what it put on and no more.
+  if (action === "rinse") return { left: rinsedOff(before.value, waterOnLPerM2), peakLPerM2: on };
   return {
     left: waterOnLPerM2 > 0 ? sumOf("water.putOn", { before: before.value, on: waterOnLPerM2 }) : before,
     peakLPerM2: on,
@@ -141,3 +192,6 @@ export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allo
   });
   return { depth, allowed, tooDeep: depth.value > allowed.value };
 }
+
+/** Held by glue, and nobody doubts it. */
+export const isOnGlue = ({ builds }: ZoneView): boolean => builds.every((build) => build === "glue-held");

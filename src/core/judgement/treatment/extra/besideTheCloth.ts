@@ -1,34 +1,72 @@
-import { BESIDES } from "@/core/ground/catalog/besides";
+import { besideOf, BESIDE_IDS, OPENED_FROM_ZONES, USUAL_BESIDE, type BesideId } from "@/core/ground/catalog/besides";
 import { stated, sumOf } from "@/core/ground/sums/working";
-import { isCovered } from "@/core/job/history";
+import { isCovered, isDone } from "@/core/job/history";
+import type { Job } from "@/core/job/schema";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { cautionsOf, reasonsOf } from "@/core/judgement/treatment/lay/cautions";
-import type { Step } from "@/core/judgement/treatment/step/step";
+import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
-/** Short steps for what stands beside the cloth, screen and glass last. */
-export function besideSteps({ job, history }: Context, views: readonly ZoneView[]): Step[] {
+/** What is done beside the cloth: as it was asked for, else as a vehicle with several soiled parts is opened and closed. */
+export function besideAsked({ choices }: Pick<Job, "choices">, views: readonly ZoneView[]): readonly BesideId[] {
+  const soiled = views.filter(({ piece, soil }) => piece.template === "cabin" && soil !== undefined).length;
+  return choices.beside ?? (soiled >= OPENED_FROM_ZONES ? USUAL_BESIDE : []);
+}
+
+/** Orange cables or a battery near: the seats stay in. */
+const highVoltage = (views: readonly ZoneView[]) => views.some(({ neighbours }) => neighbours.includes("high-voltage"));
+const SEATS: readonly BesideId[] = BESIDE_IDS.filter((id) => besideOf(id).withSeats);
+
+/** Seats out and in again, where the owner agreed to it and nothing there can kill. */
+function withSeats({ job, history }: Context, views: readonly ZoneView[]): readonly BesideId[] {
+  const out = views[0] !== undefined && isDone(history, "beside-seats-out", views[0].id);
+  if (out) return ["seats-in"];
+  const cabin = views.some(({ piece }) => piece.template === "cabin");
+  return cabin && job.account?.liftSeats === true && !highVoltage(views) ? SEATS : [];
+}
+
+/**
+ * Short steps for what stands beside the cloth, screen and glass last.
+ * @returns those that come before all else, and those that come after
+ */
+export function besideSteps(context: Context, views: readonly ZoneView[]): { before: Step[]; after: Step[] } {
+  const { job, history } = context;
   const zoneIds = views.map(({ id }) => id);
-  return [...(job.choices.beside ?? [])]
-    .sort((a, b) => BESIDES[a].order - BESIDES[b].order)
-    .filter((id) => zoneIds.length > 0 && !isCovered(history, `beside-${id}`, zoneIds[0]!))
-    .map((id) => {
-      const { title, how, check, minutes, name } = BESIDES[id];
-      return {
-        key: `beside-${id}:`,
-        round: 0,
-        action: "beside",
-        title,
-        how,
-        why: `The owner sees the whole piece: ${name.toLowerCase()} beside the cloth.`,
-        check,
-        zoneIds,
-        tool: "towel",
-        waterOnLPerM2: 0,
-        areaM2: sumOf("geometry.area", { areas: [] }),
-        minutes: sumOf("treatment.wait", { minutes: stated.table(minutes, "as a rule") }),
-        reasons: reasonsOf([]),
-        cautions: cautionsOf([], "beside", undefined, []),
-      };
-    });
+  const ids = [...new Set([...besideAsked(job, views), ...withSeats(context, views)])]
+    .sort((a, b) => besideOf(a).order - besideOf(b).order)
+    .filter((id) => zoneIds.length > 0 && !isCovered(history, `beside-${id}`, zoneIds[0]!));
+  const steps = ids.map((id) => stepOf(id, zoneIds, views.filter(({ role }) => role === "base").length));
+  const isBefore = (id: BesideId) => besideOf(id).order < 0;
+  return { before: steps.filter((_, at) => isBefore(ids[at]!)), after: steps.filter((_, at) => !isBefore(ids[at]!)) };
+}
+
+function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
+  const { title, how, check, minutes, perSeatMin, name, waitMin, required, danger } = besideOf(id);
+  const caution: Caution[] = danger
+    ? [{ id: `beside-${id}`, title: "Airbags", words: danger, tone: "danger", guards: "people" }]
+    : [];
+  return {
+    key: `beside-${id}:`,
+    round: 0,
+    action: waitMin === undefined ? "beside" : "power-off",
+    title,
+    how,
+    why: `The owner sees the whole piece: ${name.toLowerCase()} beside the cloth.`,
+    check,
+    zoneIds,
+    tool: "towel",
+    waterOnLPerM2: 0,
+    areaM2: sumOf("geometry.area", { areas: [] }),
+    minutes: sumOf("treatment.besideMinutes", {
+      minutes: stated.table(minutes),
+      perSeatMin: stated.table(perSeatMin ?? 0),
+      seats,
+    }),
+    ...(waitMin === undefined
+      ? {}
+      : { dwell: { min: sumOf("treatment.wait", { minutes: stated.table(waitMin, "wait") }) } }),
+    ...(required ? { required } : {}),
+    reasons: reasonsOf([]),
+    cautions: [...caution, ...cautionsOf([], "beside", undefined, [])],
+  };
 }

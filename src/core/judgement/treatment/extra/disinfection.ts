@@ -47,9 +47,9 @@ function layWetting(work: ZoneWork, fit: FoundFit): string | undefined {
   const before = work.steps.length;
   putOn(work, STAGE.disinfect, BASE, "disinfectant", fit, {
     action: "agent",
+    sprayedOver: true,
     area: work.view.areaM2,
     usualLPerM2: agentOn(work.context.kit, "disinfectant").amountLPerM2,
-    rounds: 1,
     why:
       "On a clean surface, and fully wet for the whole contact time: wet it again where it dries. Its label " +
       "is law in many places, and most claim hard surfaces only.",

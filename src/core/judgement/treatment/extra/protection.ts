@@ -15,9 +15,9 @@ export function layProtection(work: ZoneWork): string | undefined {
     return `Protection of ${view.name.toLowerCase()}: not planned. It must be rinsed first.`;
   putOn(work, STAGE.protect, "protect", "protector", fit, {
     action: "agent",
+    sprayedOver: true,
     area: view.areaM2,
     usualLPerM2: agentOn(context.kit, "protector").amountLPerM2,
-    rounds: 1,
     why: "On clean cloth only, light and even; out of use until it is dry.",
   });
   return undefined;

@@ -67,7 +67,7 @@ const FIBRE_UNKNOWN: Caution = {
   id: "fibre-unknown",
   title: "Fibre not known",
   words:
-    "Planned for every fibre at once: neutral, cool, hardly damp, no rubbing. Name the fibre in Look and more may open.",
+    "Planned for every fibre it may be at once. Silky, velvety or furry to the hand: stop. Name the fibre in Look and more may open.",
   tone: "care",
   guards: "cloth",
 };

@@ -13,7 +13,7 @@ import type { ZoneWork } from "./zoneWork";
 export function clearFor(work: ZoneWork, fit: FoundFit, base: string, air: Stage, rinse: Stage): boolean {
   const needed = work.needed(fit);
   if (needed.has("air-before")) airOut(work, air, `${base}-air`);
-  if (needed.has("rinse-before")) layRinse(work, rinse, `${base}-rinse`, work.view.areaM2, true);
+  if (needed.has("rinse-before")) layRinse(work, rinse, `${base}-rinse`, work.area, { required: true });
   return work.isClearFor(fit);
 }
 
@@ -33,7 +33,7 @@ function airOut(work: ZoneWork, stage: Stage, base: string) {
       action: "air",
       required: true,
       tool: "hand",
-      areaM2: work.view.areaM2,
+      areaM2: work.area,
       dwell: { min: sumOf("treatment.wait", { minutes: stated.table(AIR_OUT_MIN, "airing, long end") }) },
       minutes: handsOnMinutes(work.context.kit, "air", 0),
       title: "Air until the solvent has gone",

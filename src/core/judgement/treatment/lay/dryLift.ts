@@ -1,3 +1,4 @@
+import { hasWetVacuum } from "@/core/judgement/shelf/shelf";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { PANEL_L_PER_M2 } from "../step/amounts";
@@ -6,12 +7,15 @@ import { towelOff } from "./rinse";
 import { STAGE } from "./stages";
 import type { ZoneWork } from "./zoneWork";
 
-/** What comes before anything is treated: caked mud is soaked, all else is lifted dry. */
-export function layDryLift(work: ZoneWork) {
+/** What comes before anything is treated: wet mud is soaked and lifted, all else is lifted dry. */
+export function layDryLift(work: ZoneWork, given: { onlyWet: boolean; onlyMarks: boolean }) {
   if (work.round > 0) return;
-  if (work.view.soil?.level === "caked") layPresoak(work);
-  else layVacuum(work);
+  if (work.view.zone.wetMud) layPresoak(work);
+  // A nozzle on what is still damp smears it and wets the motor.
+  else if (!given.onlyWet) layVacuum(work, given.onlyMarks);
 }
+
+const LIFT_BY_HAND = "lift it off with a towel or a plastic blade";
 
 function layPresoak(work: ZoneWork) {
   const { context, view, likely } = work;
@@ -35,9 +39,11 @@ function layPresoak(work: ZoneWork) {
         phMax: fit.candidate.phMax,
         amountMl: work.amount(on, view.areaM2, PANEL_L_PER_M2.presoak),
         minutes: handsOnMinutes(context.kit, "presoak", view.areaM2.value),
-        title: view.zone.wetMud ? "Soak and lift the wet mud" : "Soak the caked mud",
-        how: "Plain water over the cake, wait until it is soft, lift it off with a towel or a plastic blade. No brush yet.",
-        why: "Brushing caked mud pushes it down into the pile.",
+        title: "Soak and lift the wet mud",
+        how:
+          `Plain water over it until it is soft, then ${hasWetVacuum(context.kit) ? "lift it with the wet vacuum" : LIFT_BY_HAND}. ` +
+          "No brush yet.",
+        why: "Brushing mud that was not lifted pushes it down into the pile.",
         check: "It comes off in soft lumps.",
       },
       fit,
@@ -45,23 +51,32 @@ function layPresoak(work: ZoneWork) {
   towelOff(work, STAGE.presoakTowel, "presoak-towel", view.areaM2);
 }
 
-function layVacuum(work: ZoneWork) {
-  const { context, view, likely } = work;
+function layVacuum(work: ZoneWork, onlyMarks: boolean) {
+  const { context, view, likely, area } = work;
   const fit = fitMachine(context, view, likely, "dry-removal");
   if (!fit.ok || !work.todo("dry-removal")) return;
   if (!clearFor(work, fit, "dry-removal", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   const hepa = likely.includes("mould");
+  // Dry mud is brushed loose with the nozzle right there; wetted first it would run down the pile. Growth never is.
+  const cake = view.soil?.level === "caked" && !hepa;
   work.add(
     STAGE.dryRemoval,
     "dry-removal",
-    hepa ? "hepa" : "",
+    [hepa ? "hepa" : "", onlyMarks ? "marks" : "", cake ? "cake" : ""].join(""),
     {
       action: "dry-removal",
       tool: "vacuum",
-      areaM2: view.areaM2,
-      minutes: handsOnMinutes(context.kit, "dry-removal", view.areaM2.value),
-      title: hepa ? "Lift dry soil with a HEPA vacuum" : "Lift dry soil",
-      how: "Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes.",
+      areaM2: area,
+      minutes: handsOnMinutes(context.kit, "dry-removal", area.value),
+      title: cake
+        ? "Brush the dry mud loose, nozzle right there"
+        : `Lift dry soil${onlyMarks ? " round the mark" : ""}${hepa ? " with a HEPA vacuum" : ""}`,
+      how: cake
+        ? "Crumble it, flick it loose with a brush this cloth bears, nozzle at the brush; again until no lump is left. " +
+          "Only then is it wetted."
+        : onlyMarks
+          ? "The mark and a hand's width round it, slow overlapping strokes; seams there opened with two fingers."
+          : "Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes.",
       why: "Grit that gets wet turns to paste and sticks.",
       check: "No grains when you pat the panel.",
     },

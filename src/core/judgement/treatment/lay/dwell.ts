@@ -8,17 +8,16 @@ import type { Dwell } from "@/core/judgement/treatment/step/step";
 
 const DRYING_OUT_SHARE = 0.6;
 
-/** The wait that the cleaning wants, where it is more than the agent's shortest. */
-export const longerDwell = ({ min, max }: Dwell, effort: Effort | undefined): Dwell =>
-  effort && effort.dwellMin > min.value + 1e-9
+/** The wait that the cleaning wants, or the agent's longest for what is old, where that is more than the shortest. */
+export function longerDwell({ min, max }: Dwell, effort: Effort | undefined, longest?: { dwellMaxMin: number }): Dwell {
+  const wanted = Math.max(effort?.dwellMin ?? 0, Math.min(longest?.dwellMaxMin ?? 0, (max?.value ?? Infinity) - 1));
+  return wanted > min.value + 1e-9
     ? {
-        min: sumOf("treatment.dwellWanted", {
-          shortestMin: opened(min),
-          times: effort.dwellMin / min.value,
-        }),
-        max: max && (max.value > effort.dwellMin ? max : undefined),
+        min: sumOf("treatment.dwellWanted", { shortestMin: opened(min), times: wanted / min.value }),
+        max: max && (max.value > wanted ? max : undefined),
       }
     : { min, max };
+}
 
 /** How long an agent works: longer where it is cold, no longer than it stays wet. @param filmLPerM2 what is put on */
 export function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLPerM2: number): Dwell {

@@ -2,6 +2,7 @@ import type { Step } from "@/core/judgement/treatment/step/step";
 
 /** Where in the whole job a step belongs: dry before wet, proofs before agents, marks before panels, machines last. */
 export const STAGE = {
+  blot: -1,
   checkFirst: 0,
   takeOut: 0.5,
   airBeforeDry: 0.9,
@@ -10,17 +11,17 @@ export const STAGE = {
   seams: 1.1,
   lookUnder: 1.2,
   fastness: 2,
+  bleachOut: 2.5,
   presoak: 3,
   presoakTowel: 3.1,
   spots: 4,
   panelAir: 5,
   panelRinseOut: 5.1,
   clean: 5.2,
-  cleanTowel: 5.3,
   rinse: 5.4,
-  rinseTowel: 5.5,
   machine: 5.6,
   machineTowel: 5.7,
+  closingRinse: 5.8,
   disinfectClear: 5.9,
   disinfect: 6,
   disinfectWipe: 6.1,
@@ -29,7 +30,15 @@ export const STAGE = {
   dry: 9,
 } as const;
 
-export type Stage = (typeof STAGE)[keyof typeof STAGE];
+/** A place in the order; rounds and parts of one place stand between two of the table. */
+export type Stage = number;
+
+/** Put on, worked in, lifted: one after the other. */
+const PART_OF_STAGE = 0.003;
+export const partOfStage = (stage: Stage, part: 0 | 1 | 2): Stage => stage + part * PART_OF_STAGE;
+/** The rounds of cleaning a panel, each over before the next. */
+const ROUND_OF_STAGE = 0.01;
+export const cleanStage = (round: number): Stage => STAGE.clean + round * ROUND_OF_STAGE;
 
 /** A step with its place in the whole job. */
 export type StagedStep = Step & { stage: Stage; order: number };

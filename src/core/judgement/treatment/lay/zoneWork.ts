@@ -1,9 +1,11 @@
-import { POWERED_ACTIONS } from "@/core/ground/catalog/actions";
+import { POWERED_ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { input, sumOf, type Worked } from "@/core/ground/sums/working";
 import { isCovered } from "@/core/job/history";
 import { judge } from "@/core/judgement/rules/judge";
+import { placeOf } from "@/core/judgement/treatment/cloth/places";
+import { putOnAt } from "@/core/judgement/treatment/cloth/waterBudget";
 import { remember, type ZoneState } from "@/core/judgement/treatment/cloth/inCloth";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
@@ -11,11 +13,15 @@ import { SHARE_OF_BUDGET } from "@/core/judgement/treatment/step/amounts";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import type { FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { cautionsOf, reasonsOf } from "./cautions";
+import { sectionOf } from "./section";
 import type { Stage, StagedStep } from "./stages";
 
 type StepFields = Omit<Step, "key" | "round" | "zoneIds" | "reasons" | "cautions" | "waterOnLPerM2"> & {
   waterOnLPerM2?: number;
 };
+
+/** Done section by section, so that what was loosened is lifted before it sinks back. */
+const IN_SECTIONS: readonly ActionId[] = ["clean", "work", "towel-off", "extract"];
 
 /** Lays out one zone's steps one after another, keeping count of its water and of what lies in its cloth. */
 export class ZoneWork {
@@ -30,6 +36,8 @@ export class ZoneWork {
     readonly state: ZoneState,
     readonly likely: readonly FamilyId[],
     readonly round: number,
+    /** What is worked on: all of it where it is soiled, else what the marks' agents spread to. */
+    readonly area: Worked,
   ) {}
 
   get view() {
@@ -38,9 +46,9 @@ export class ZoneWork {
 
   /** The same work as far as it is laid: what is laid on it from here on is laid nowhere else. */
   fork(): ZoneWork {
-    const { context, state, likely, round } = this;
+    const { context, state, likely, round, area } = this;
     const copy = { ...state, inCloth: new Set(state.inCloth), moves: [...state.moves] };
-    const fork = new ZoneWork(context, copy, likely, round);
+    const fork = new ZoneWork(context, copy, likely, round, area);
     fork.steps.push(...this.steps);
     fork.take(this);
     return fork;
@@ -58,24 +66,35 @@ export class ZoneWork {
     for (const agent of proves) this.proves.add(agent);
   }
 
+  private section(): Worked {
+    const { kit, once } = this.context;
+    return once(kit, "section", () => sectionOf(kit));
+  }
+
   /** Neither done nor skipped on this zone yet. */
   todo(base: string): boolean {
     return !isCovered(this.context.history, base, this.view.id);
   }
 
-  remainingLPerM2(): number {
-    return Math.max(0, this.state.budget.value - this.state.usedLPerM2);
+  /** Where on the zone something goes on that spreads this far round a mark; undefined: all over it. */
+  placeOf(findingId: string | undefined, area: Worked): string | undefined {
+    return placeOf(this.context, this.view, findingId, area.value);
   }
 
-  /** Litres per m² a step may put on: what it wants, or its share of what is left of the budget. */
-  allowed(wantedLPerM2: number): number {
-    return Math.min(wantedLPerM2, this.remainingLPerM2() * SHARE_OF_BUDGET);
+  /** What is left of the budget at a place; of all places the least. */
+  remainingLPerM2(place?: string): number {
+    return Math.max(0, this.state.budget.value - putOnAt(this.state.moves, place));
   }
 
-  amount(onLPerM2: number, area: Worked, wantedLPerM2: number): Worked {
+  /** Litres per m² a step may put on: what it wants, or its share of what is left of the budget there. */
+  allowed(wantedLPerM2: number, place?: string): number {
+    return Math.min(wantedLPerM2, this.remainingLPerM2(place) * SHARE_OF_BUDGET);
+  }
+
+  amount(onLPerM2: number, area: Worked, wantedLPerM2: number, place?: string): Worked {
     return sumOf("treatment.amount", { areaM2: area.value, lPerM2: onLPerM2 }, [
       input("usual", wantedLPerM2, "L/m2", "table"),
-      input("budget left before this step", this.remainingLPerM2(), "L/m2"),
+      input("budget left before this step", this.remainingLPerM2(place), "L/m2"),
     ]);
   }
 
@@ -97,6 +116,7 @@ export class ZoneWork {
     const step: StagedStep = {
       waterOnLPerM2: 0,
       ...fields,
+      ...(IN_SECTIONS.includes(fields.action) ? { sectionM2: this.section() } : {}),
       key: `${base}:${setting}`,
       round: this.round,
       zoneIds: [this.view.id],
@@ -113,11 +133,12 @@ export class ZoneWork {
   }
 
   /** Counts the water of a step; put on in portions, each is blotted before the next. */
-  private wet({ action, waterOnLPerM2, goes = 1, wetStrokes, dryStrokes, pace }: Step) {
-    this.state.usedLPerM2 += waterOnLPerM2;
+  private wet({ action, waterOnLPerM2, goes = 1, wetStrokes, dryStrokes, pace, findingId, areaM2 }: Step) {
+    const where = { place: this.placeOf(findingId, areaM2), areaM2: areaM2.value };
     for (let go = 0; go < goes; go++) {
-      if (go > 0) this.state.moves.push({ action: "towel-off" });
+      if (go > 0) this.state.moves.push({ action: "towel-off", ...where });
       this.state.moves.push({
+        ...where,
         action,
         waterOnLPerM2: waterOnLPerM2 / goes,
         wetStrokes: wetStrokes?.value,

@@ -1,7 +1,7 @@
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
 import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import { ringOrigin, type RingOrigin } from "@/core/judgement/diagnosis/ring";
-import type { FamilyId } from "@/core/ground/catalog/families";
+import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
 import type { MarkFinding, MouldFinding, OutcomeResult } from "@/core/job/schema";
@@ -10,7 +10,16 @@ import { cautionsOf } from "@/core/judgement/treatment/lay/cautions";
 import { diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { markArea, spreadArea, type ZoneView } from "@/core/judgement/zones/zoneView";
 import { fitAgent, fitMachine } from "@/core/judgement/treatment/way/allowedWay";
-import { LADDERS, STOP_WORDS, STOP_WORDS_OTHERWISE, UNSURE_RUNG, type Rung } from "@/core/ground/catalog/ladders";
+import {
+  DOUBLES,
+  LADDERS,
+  ONE_OF_TWO_AT,
+  STOP_WORDS,
+  SURE_AT,
+  STOP_WORDS_OTHERWISE,
+  UNSURE_RUNG,
+  type Rung,
+} from "@/core/ground/catalog/ladders";
 import { isHopeless, successOf, type Success } from "@/core/judgement/learnt/success";
 import { missingOf, rungFromShelf, type Missing } from "@/core/judgement/shelf/standIns";
 import { judgeMould, type MouldJudgement } from "./mould";
@@ -49,13 +58,20 @@ export interface MarkPlan {
   state: "open" | "gone" | "left" | "worse" | "at-the-stop" | "referred" | "damage";
   rungs: RungView[];
   stopWords: string;
-  referral?: { title: string; words: string };
+  /** Who has to see it first; of another mark beside it, or of this one. */
+  referral?: { of: keyof typeof REFERRALS | "found-mould" | "beside"; title: string; words: string };
   /** What holds for touching it at all, while nobody knows what it is. */
   touching: Caution[];
   /** Where a water ring came from, while it may be one. */
   ring?: RingOrigin;
   /** What may be done about mould that was seen. */
   mould?: MouldJudgement;
+  /** Still damp: blotted before anything else. */
+  fresh: boolean;
+  /** Organic and old: its agent stays as long as it may. */
+  old: boolean;
+  /** It ran in: flushed and drawn off as deep as it went. */
+  deep: boolean;
 }
 
 /** A mark with the rungs that the rules leave it. */
@@ -77,16 +93,26 @@ export function layMark(
 ): LaidMark {
   const diagnosis = diagnosisOf(context, view, finding);
   const area = markArea(finding);
-  const sure = !isCommon(decide(diagnosis.chances));
+  const double = doubleOf(diagnosis);
+  const sure = double !== undefined || !isCommon(decide(diagnosis.chances));
   const ring = finding.kind === "mark" && diagnosis.likely.includes("water-ring") ? ringOrigin(finding) : undefined;
   const mould = finding.kind === "mould" ? judgeMould(context.job, finding) : undefined;
   const referral =
     mould?.verdict === "refer"
-      ? { title: mould.title, words: mould.words }
+      ? { of: "found-mould" as const, title: mould.title, words: mould.words }
       : referralOf(context, view, finding, diagnosis, area.value);
   const outcomes = context.history.outcomes[id] ?? [];
   const round = outcomes.filter((result) => result === "better" || result === "same").length;
-  const ladder = ladderOf({ context, view, id, diagnosis, sure, zoneLikely, fromBelow: ring?.from === "below" });
+  const ladder = ladderOf({
+    context,
+    view,
+    id,
+    diagnosis,
+    sure,
+    double,
+    zoneLikely,
+    fromBelow: ring?.from === "below",
+  });
   const viable = ladder.filter(({ works }) => works).map(({ rung }) => rung);
   const state = stateOf(referral, outcomes.at(-1), sure && diagnosis.leader === "damage", round >= viable.length);
   return {
@@ -102,12 +128,39 @@ export function layMark(
       round,
       state,
       rungs: ladder.map((each) => shown(context, each, viable.indexOf(each.rung), round, state === "open")),
-      stopWords: mould?.verdict === "discard" ? mould.words : (STOP_WORDS[diagnosis.leader] ?? STOP_WORDS_OTHERWISE),
+      stopWords: mould?.verdict === "discard" ? mould.words : stopWordsOf(context, id, diagnosis.leader, ladder),
       referral,
       touching: cautionsOf([], "check-first", undefined, diagnosis.likely),
       ring,
       mould,
+      ...stateOfSpill(context, finding, diagnosis),
     },
+  };
+}
+
+/** What the owner is told at the end of the ladder; where nothing was put on, why nothing may be. */
+function stopWordsOf({ history }: Context, id: string, leader: FamilyId, ladder: readonly Tried[]): string {
+  const wasTreated = history.done.some(({ findingId, agent }) => findingId === id && agent !== undefined);
+  const barred = ladder.every(({ works }) => !works) ? ladder.flatMap(({ leftOut }) => leftOut).at(0) : undefined;
+  if (leader !== "damage" && !wasTreated && barred)
+    return `Nothing that would take it out may go on here. ${barred.what}: ${barred.because}`;
+  return STOP_WORDS[leader] ?? STOP_WORDS_OTHERWISE;
+}
+
+/** Food for bacteria. */
+const ORGANIC: readonly FamilyId[] = ["protein", "urine", "sugar-starch", "mixture"];
+
+/** How long it is there, and how deep it went. */
+function stateOfSpill(
+  { job }: Context,
+  finding: MarkFinding | MouldFinding,
+  { leader }: Diagnosis,
+): Pick<MarkPlan, "fresh" | "old" | "deep"> {
+  const { age = job.account?.when, moisture } = finding.kind === "mark" ? finding.evidence : {};
+  return {
+    fresh: finding.kind === "mark" && age === "fresh",
+    old: ORGANIC.includes(leader) && age === "months",
+    deep: moisture === "deep",
   };
 }
 
@@ -149,16 +202,30 @@ interface Climb {
   id: string;
   diagnosis: Diagnosis;
   sure: boolean;
+  /** The rungs of two families at once, where it is of both. */
+  double: readonly Rung[] | undefined;
   zoneLikely: readonly FamilyId[];
   /** A ring that rises out of the foam. */
   fromBelow: boolean;
 }
 
+/** The ladder of two families, where a mark is most likely of both; undefined where one of them leads. */
+function doubleOf({ chances }: Diagnosis): readonly Rung[] | undefined {
+  const chanceOf = (family: FamilyId) => chances[FAMILY_IDS.indexOf(family)]!;
+  return DOUBLES.find(
+    ({ families }) =>
+      families.every((family) => chanceOf(family) >= ONE_OF_TWO_AT) &&
+      families.reduce((sum, family) => sum + chanceOf(family), 0) >= SURE_AT,
+  )?.rungs;
+}
+
 /** The rungs of a mark, each with whether the rules and the own log leave it. */
 function ladderOf(climb: Climb): Tried[] {
-  const { context, view, id, diagnosis, sure } = climb;
+  const { context, view, id, diagnosis, sure, double } = climb;
   const { leader } = diagnosis;
-  const ofFamily = LADDERS[leader].map((rung, index) => tried(climb, rungFromShelf(context.kit, rung), index));
+  const ofFamily = (double ?? LADDERS[leader]).map((rung, index) =>
+    tried(climb, rungFromShelf(context.kit, rung), index),
+  );
   // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the
   // family's own.
   const commonFirst = !sure || (leader !== "damage" && !ofFamily.some(({ works }) => works));
@@ -248,13 +315,14 @@ function referralOf(
   { leader, likely }: Diagnosis,
   areaM2: number,
 ): MarkPlan["referral"] {
+  const refer = (of: keyof typeof REFERRALS) => ({ of, ...REFERRALS[of] });
   if (hadSewage(job.account) || (finding.kind === "mark" && finding.evidence.owner === "sewage"))
-    return REFERRALS.sewage;
-  if (view.neighbours.includes("high-voltage")) return REFERRALS["high-voltage"];
+    return refer("sewage");
+  if (view.neighbours.includes("high-voltage")) return refer("high-voltage");
   if (finding.kind === "mould" || !likely.includes("mould")) return undefined;
-  if (leader === "mould" && someoneAtRisk(job.account)) return REFERRALS["mould-at-risk"];
+  if (leader === "mould" && someoneAtRisk(job.account)) return refer("mould-at-risk");
   if (areaM2 < MOULD_LIMIT_M2) return undefined;
-  return leader === "mould" ? REFERRALS.mould : REFERRALS["maybe-mould"];
+  return refer(leader === "mould" ? "mould" : "maybe-mould");
 }
 
 /** How treatment would begin if it were this family: the first rung the rules leave it, in words. */
@@ -273,6 +341,10 @@ export function wouldBegin(
     : `${rungTitle(UNSURE_RUNG).toLowerCase()}, nothing stronger is allowed here`;
 }
 
+/** Spores beside a mark are brushed up with it. */
+export const withMould = (likely: readonly FamilyId[], zoneLikely: readonly FamilyId[]): readonly FamilyId[] =>
+  zoneLikely.includes("mould") && !likely.includes("mould") ? [...likely, "mould"] : likely;
+
 /** A rung works when something of it that is more than damping passes the rules, or damping is all it is. */
 function tryRung(
   context: Context,
@@ -281,12 +353,13 @@ function tryRung(
   zoneLikely: readonly FamilyId[],
   rung: Rung,
 ): { works: boolean; leftOut: LeftOut[] } {
+  const here = withMould(likely, zoneLikely);
   const isDamping = (does: Rung["does"][number]) => does.action === "agent" && does.agent === "water";
   const fits = rung.does.map((does) => ({
     does,
     fit:
       does.action === "agent"
-        ? fitAgent(context, view, likely, does.agent, does.tool)
+        ? fitAgent(context, view, here, does.agent, does.tool)
         : fitMachine(context, view, zoneLikely, does.action),
   }));
   const onlyDamping = rung.does.every(isDamping);

@@ -1,3 +1,6 @@
+import { agentOf } from "@/core/ground/catalog/agents";
+import type { Rung } from "@/core/ground/catalog/ladders";
+import type { MaterialId } from "@/core/ground/catalog/materials";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { accountWords, hadSewage } from "@/core/judgement/diagnosis/background";
 import type { School } from "@/core/ground/catalog/schoolIds";
@@ -10,20 +13,21 @@ import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
 import { ACTIONS } from "@/core/ground/catalog/actions";
 import { beforeThisRound, contextOf, diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow, type ZoneState } from "@/core/judgement/treatment/cloth/inCloth";
-import type { WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import { wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import { isCleaned, layDisinfection, NOT_CLEANED, notDisinfected, wantsDisinfection } from "../extra/disinfection";
 import { layLookUnder } from "../extra/lookUnder";
 import { layProtection } from "../extra/protection";
 import { laySeamsBeltsMats } from "../extra/seamsBeltsMats";
-import { laySmell, likelyWithSmell, smellSource, type SmellSource } from "../extra/smell";
+import { isOrganic, laySmell, likelyWithSmell, smellSource, type SmellSource } from "../extra/smell";
 import { layDryLift } from "../lay/dryLift";
 import { layHair } from "../lay/layHair";
 import { addProofs } from "../lay/proofs";
 import { STAGE, type StagedStep } from "../lay/stages";
 import { ZoneWork } from "../lay/zoneWork";
-import { laySpot } from "../mark/laySpot";
+import { layBlot, laySpot } from "../mark/laySpot";
 import type { LaidMark, MarkPlan } from "../mark/markPlan";
 import { cleanersFor, type Panel } from "../school/panel";
+import { layBleachOut } from "../school/bleachOut";
 import { laySchool } from "../school/schools";
 import type { SchoolOption } from "../school/weigh";
 import { mergeSteps } from "./orderOfWork";
@@ -40,6 +44,8 @@ export interface ZonePlan {
   schools: SchoolOption[];
   picked?: School;
   pickedBecause: string;
+  /** What closes it: someone licensed has to see it, or what stands beside it, first. */
+  closed?: string;
   /** All water moves since it was last dry, done and to come. */
   moves: WaterMove[];
   likely: FamilyId[];
@@ -92,7 +98,7 @@ export function planIn(context: Context): Plan {
   const views = zoneViews(job);
   const smell = smellSource(context, views);
   if (smell?.words) plan.assumed.push(smell.words);
-  plan.steps = mergeSteps(views.flatMap((view, index) => planZone(context, plan, view, index, smell)));
+  plan.steps = mergeSteps(planZones(context, plan, views, smell));
   plan.missing = [
     ...new Map(
       [
@@ -116,7 +122,9 @@ function referralsOf(job: Job, marks: MarkPlan[]): Caution[] {
     guards: "people",
   });
   if (hadSewage(job.account)) return [label("sewage", REFERRALS.sewage)];
-  return marks.flatMap(({ findingId, referral }) => (referral ? [label(findingId, referral)] : []));
+  return marks.flatMap(({ findingId, referral }) =>
+    referral && referral.of !== "beside" ? [label(findingId, referral)] : [],
+  );
 }
 
 const ORDERS_PER_ZONE = 1000;
@@ -136,15 +144,74 @@ interface ZoneDraft {
   hair: HairFinding[];
   /** The source of the smell, where it is here. */
   smell: SmellSource | undefined;
+  /** Why all of it is wetted for its marks. */
+  evenOut: string | undefined;
+  /** What is worked on: the panel where it is soiled, smells or rings, else the marks. */
+  area: Worked;
 }
 
-function planZone(
+/** Everything that comes before a panel first, on every zone: only then is it known how late each panel begins. */
+function planZones(
   context: Context,
   plan: Plan,
-  view: ZoneView,
-  index: number,
+  views: readonly ZoneView[],
   smell: SmellSource | undefined,
 ): StagedStep[] {
+  const drafts = views.map((view) => draftOf(context, plan, view, smell));
+  closeReferred(drafts);
+  const begun = drafts.flatMap((draft, index) => {
+    const { view } = draft;
+    if (!isTouched(draft)) return [];
+    plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
+    return [{ draft, index, work: layMarks(draft, newWork(draft, context, draft.state)) }];
+  });
+  const people = context.job.choices.hands ?? 1;
+  let workMin = minutesDone(context) + begun.reduce((sum, { work }) => sum + minutesOf(work.steps), 0);
+  return begun.flatMap(({ draft, index, work }) => {
+    const before = minutesOf(work.steps);
+    layRest(draft, work, workMin / people);
+    workMin += minutesOf(work.steps) - before;
+    return inOrder(work.steps, index);
+  });
+}
+
+/** A referral, and how far it closes: the zone, its piece, or all that stands in the room. */
+const reachOf = ({ state, referral, mould, diagnosis }: MarkPlan): "room" | "piece" | "zone" | undefined => {
+  if (mould?.verdict === "discard") return "piece";
+  if (state !== "referred" || referral?.of === "high-voltage") return state === "referred" ? "zone" : undefined;
+  const doubtful = mould ? mould.rule === "not-asked" || mould.rule === "hidden" : diagnosis.leader !== "mould";
+  return doubtful && referral?.of !== "sewage" ? "piece" : "room";
+};
+
+/** Nothing on that piece, or in that room, is brushed, wetted or blown, whichever zone it was entered on. */
+function closeReferred(drafts: readonly ZoneDraft[]) {
+  for (const source of drafts)
+    for (const { plan: mark } of source.marks) {
+      const reach = reachOf(mark);
+      if (!reach) continue;
+      const referral = mark.referral ?? { title: mark.mould!.title, words: mark.mould!.words };
+      for (const { zone, view, marks } of drafts) {
+        if (
+          reach === "zone"
+            ? view.id !== source.view.id
+            : reach === "piece" && view.zone.pieceId !== source.view.zone.pieceId
+        )
+          continue;
+        zone.closed ??= referral.title;
+        for (const { plan } of marks)
+          if (plan.state === "open")
+            Object.assign(plan, { state: "referred", referral: { ...referral, of: "beside" } });
+      }
+    }
+  for (const draft of drafts) draft.open = draft.marks.filter(({ plan }) => plan.state === "open");
+}
+
+const minutesOf = (steps: readonly Step[]) => steps.reduce((sum, { minutes }) => sum + minutes.value, 0);
+/** Spent on it already, by what was planned for it. */
+const minutesDone = ({ history }: Context) =>
+  history.done.reduce((sum, { plannedMin, minutes }) => sum + (plannedMin ?? minutes ?? 0), 0);
+
+function draftOf(context: Context, plan: Plan, view: ZoneView, smell: SmellSource | undefined): ZoneDraft {
   const likely = likelyWithSmell(likelyOn(context, view), smell, view.id);
   const { marks, hair } = takeFindings({ context, view, likely, plan, marks: [], hair: [] });
   const state = stateNow(context, view);
@@ -158,26 +225,45 @@ function planZone(
     likely,
   };
   plan.zones[view.id] = zone;
-  const draft: ZoneDraft = {
+  const open = marks.filter(({ plan }) => plan.state === "open");
+  const here = smell?.zoneIds.includes(view.id) ? smell : undefined;
+  const evenOut = view.soil || here ? undefined : whyEvenOut(view, open);
+  return {
     context,
     plan,
     zone,
     view,
     state,
     marks,
-    open: marks.filter(({ plan }) => plan.state === "open"),
+    open,
     hair,
-    smell: smell?.zoneId === view.id ? smell : undefined,
+    smell: here,
+    evenOut,
+    area:
+      view.soil || here || evenOut || marks.length === 0
+        ? view.areaM2
+        : spreadOfAll(view, open.length > 0 ? open : marks),
   };
-  const untouched = whyUntouched(draft);
-  if (untouched) {
-    if (wantsDisinfection(context.job, view.id) && !isCovered(context.history, "disinfect-r0", view.id))
-      plan.notes.push(notDisinfected(view, untouched));
-    return [];
-  }
-  plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
-  return inOrder(layZone(draft), index);
 }
+
+const spreadOfAll = (view: ZoneView, marks: readonly LaidMark[]): Worked =>
+  sumOf("geometry.spreadOfAll", {
+    spreads: marks.map(({ plan }) => opened(plan.spread, plan.name.toLowerCase())),
+    zoneM2: view.areaM2.value,
+  });
+
+/** Something is done here; what was asked for and cannot be is noted. */
+function isTouched(draft: ZoneDraft): boolean {
+  const { context, view, plan } = draft;
+  const untouched = whyUntouched(draft);
+  if (untouched && wantsDisinfection(context.job, view.id) && !isCovered(context.history, "disinfect-r0", view.id))
+    plan.notes.push(notDisinfected(view, untouched));
+  return untouched === undefined;
+}
+
+const roundOf = ({ open }: ZoneDraft) => Math.max(0, ...open.map(({ plan }) => plan.round));
+const newWork = (draft: ZoneDraft, context: Context, state: ZoneState) =>
+  new ZoneWork(context, state, draft.zone.likely, roundOf(draft), draft.area);
 
 const isToTreat = ({ open, view, smell }: ZoneDraft) =>
   open.length > 0 || view.soil !== undefined || smell !== undefined;
@@ -185,9 +271,8 @@ const isToTreat = ({ open, view, smell }: ZoneDraft) =>
 /** Why nothing at all is done on a zone, as it is said of its disinfection; undefined where something is. */
 function whyUntouched(draft: ZoneDraft): string | undefined {
   const { context, marks, open, hair } = draft;
-  // A referral stops the whole zone: nothing is brushed or wetted around what someone licensed has to see.
-  if (hadSewage(context.job.account) || marks.some(({ plan }) => plan.state === "referred"))
-    return "Someone licensed has to see it first.";
+  // Nothing is brushed or wetted around what someone licensed has to see.
+  if (hadSewage(context.job.account) || draft.zone.closed) return "Someone licensed has to see it first.";
   const judged =
     open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.
@@ -195,59 +280,81 @@ function whyUntouched(draft: ZoneDraft): string | undefined {
   return judged || !(isToTreat(draft) || nothingAllowed || hair.length > 0) ? NOT_CLEANED : undefined;
 }
 
-function layZone(draft: ZoneDraft): StagedStep[] {
-  const { context, plan, view, state, zone, open } = draft;
-  const round = Math.max(0, ...open.map(({ plan }) => plan.round));
-  const work = layMarks(draft, new ZoneWork(context, state, zone.likely, round));
-  if (isToTreat(draft)) layPanel(draft, work);
+/** The panel, what follows it, and what has to come in front. */
+function layRest(draft: ZoneDraft, work: ZoneWork, workBeforeMin: number) {
+  const { context, plan, view, zone } = draft;
+  if (isToTreat(draft)) layPanel(draft, work, workBeforeMin);
   if (wantsDisinfection(context.job, view.id)) plan.notes.push(...optional(layDisinfection(work)));
   if (context.job.choices.protect === "damp" && isCleaned(work)) plan.notes.push(...optional(layProtection(work)));
   addProofs(work);
   layDrying(work);
   zone.used = usedOf(work.state);
   zone.moves = work.state.moves;
-  return work.steps;
 }
 
-/** What comes before the panel: hair, dry soil, seams, then the marks and the source of a smell. */
-function layMarks({ hair, open, smell }: ZoneDraft, work: ZoneWork): ZoneWork {
+/** What comes before the panel: a fresh spill, hair, dry soil, seams, then the marks and the source of a smell. */
+function layMarks({ hair, open, marks, smell, view, evenOut }: ZoneDraft, work: ZoneWork): ZoneWork {
+  for (const mark of open) layBlot(work, mark);
   if (hair.length > 0) layHair(work, densest(hair));
   layLookUnder(
     work,
     open.map(({ plan }) => plan),
   );
-  layDryLift(work);
+  const onlyMarks = view.soil === undefined && !smell && !evenOut && marks.length > 0 && hair.length === 0;
+  layDryLift(work, { onlyMarks, onlyWet: onlyMarks && open.length > 0 && open.every(({ plan }) => plan.fresh) });
   laySeamsBeltsMats(work);
+  if (open.length > 0 || view.soil) layBleachOut(work);
   for (const mark of open) laySpot(work, mark);
   if (smell) laySmell(work, smell.families);
   return work;
 }
 
 /** The way through the panel, as it was weighed when the work on this zone began. */
-function layPanel(draft: ZoneDraft, work: ZoneWork) {
+function layPanel(draft: ZoneDraft, work: ZoneWork, workBeforeMin: number) {
   const { context, plan, view, zone } = draft;
-  const panel = panelOf(draft, work.round);
+  const panel = panelOf(draft, work.round, workBeforeMin);
   const before = beforeThisRound(context, view);
   const begun =
-    before === context
-      ? undefined
-      : laySchool(layMarks(draft, new ZoneWork(before, stateNow(before, view), zone.likely, work.round)), panel);
+    before === context ? undefined : laySchool(layMarks(draft, newWork(draft, before, stateNow(before, view))), panel);
   const { options, picked, because } = laySchool(work, panel, begun);
   Object.assign(zone, { schools: options, picked, pickedBecause: because });
   if (panel.soil)
     plan.missing.push(...missingAgents(context.kit, cleanersFor(view, panel.soil, picked === "extraction")));
 }
 
-function panelOf({ view, open, smell }: ZoneDraft, round: number): Panel {
+/** What steam lets go of. */
+const GREASES: readonly FamilyId[] = ["body-oil", "road-grease", "gum-wax"];
+
+function panelOf({ view, open, smell, area, evenOut }: ZoneDraft, round: number, workBeforeMin: number): Panel {
   return {
     soil: round > 0 ? undefined : (view.soil?.level ?? (smell ? "light" : undefined)),
-    spotArea: sumOf("geometry.spreadOfAll", {
-      spreads: open.map(({ plan }) => opened(plan.spread, plan.name.toLowerCase())),
-      zoneM2: view.areaM2.value,
-    }),
-    flush: smell !== undefined,
+    area,
+    evenOut,
+    workBeforeMin,
+    flush: (smell !== undefined && isOrganic(smell)) || open.some(({ plan }) => plan.deep),
     fromBelow: open.some(({ plan }) => plan.ring?.from === "below" && plan.diagnosis.leader === "water-ring"),
+    greasy: open.length > 0 && open.every(({ plan }) => plan.sure && GREASES.includes(plan.diagnosis.leader)),
   };
+}
+
+/** Fibres that water marks, and plant fibre that nobody rated for water. */
+const WATER_MARKS: readonly MaterialId[] = ["viscose", "silk", "acetate"];
+const CELLULOSE: readonly MaterialId[] = ["cotton", "linen", "jute"];
+
+const isWatery = (does: Rung["does"][number]) =>
+  does.action === "agent" && agentOf(does.agent).groups.includes("water-borne");
+
+/** Why a mark alone is not enough: the cloth would keep a ring round it. */
+function whyEvenOut({ materials, careCode, builds }: ZoneView, open: readonly LaidMark[]): string | undefined {
+  const wetted = open.some(({ plan, rungs }) => rungs[plan.round]?.does.some(isWatery));
+  if (!wetted || builds.includes("glue-held")) return undefined;
+  if (open.some(({ plan }) => plan.sure && plan.diagnosis.leader === "water-ring"))
+    return "A ring goes only where it has no edge to dry at: damp it evenly to the nearest seam.";
+  const unrated = careCode !== "W" && careCode !== "WS";
+  const rings = (fibre: MaterialId) => WATER_MARKS.includes(fibre) || (unrated && CELLULOSE.includes(fibre));
+  return materials.every(rings)
+    ? "This cloth rings where water stops: damp it evenly to the nearest seam, so that there is no edge."
+    : undefined;
 }
 
 const optional = (sentence: string | undefined) => (sentence === undefined ? [] : [sentence]);
@@ -260,7 +367,7 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
     views
       .filter(({ id }) => wasCleaned(context, id))
       .flatMap((view, index) => {
-        const work = new ZoneWork(context, stateNow(context, view), plan.zones[view.id]!.likely, 0);
+        const work = new ZoneWork(context, stateNow(context, view), plan.zones[view.id]!.likely, 0, view.areaM2);
         plan.notes.push(...optional(layProtection(work)));
         addProofs(work);
         return inOrder(work.steps, index);
@@ -268,10 +375,10 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
   );
 }
 
-/** The sum of every litre on it since it was last dry, done and planned. */
+/** The sum of every litre on its wettest place since it was last dry, done and planned. */
 const usedOf = ({ moves }: ZoneState): Worked =>
   sumOf("water.used", {
-    moves: moves.flatMap(({ action, waterOnLPerM2 = 0 }) =>
+    moves: wettestMoves(moves).flatMap(({ action, waterOnLPerM2 = 0 }) =>
       waterOnLPerM2 > 0 ? [{ value: waterOnLPerM2, name: ACTIONS[action].name.toLowerCase() }] : [],
     ),
   });

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, vi } from "vitest";
 import { assess, quickly, type Assessment } from "@/core/answers/assess/assess";
+import { TOOLS } from "@/core/ground/catalog/tools";
 import { NOT_FOR_CLOTH, agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import { familyOf } from "@/core/ground/catalog/families";
 import { USUAL_KIT } from "@/core/job/kit";
@@ -67,14 +68,92 @@ function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
   return MATERIAL_IDS.filter((_, index) => weights[index]! / total >= 0.01 + 1e-12);
 }
 
+/** What a part of a piece is as a rule, until somebody looks: common practice, no source, and written here once more. */
+const SEATS: readonly RoleId[] = [
+  "base",
+  "back",
+  "bolster",
+  "airbag-bolster",
+  "headrest",
+  "crevice",
+  "arm",
+  "front",
+  "side",
+  "top",
+];
+const FLOORS: readonly RoleId[] = [
+  "footwell",
+  "under-seat",
+  "boot",
+  "mat",
+  "field",
+  "lane",
+  "doorway",
+  "tread",
+  "riser",
+];
+const partOf = ({ job }: JobFile, zoneId: string, role: RoleId) => {
+  const { template } = job.pieces.byId[job.zones.byId[zoneId]!.pieceId]!;
+  return { template, seat: SEATS.includes(role), floor: FLOORS.includes(role) };
+};
+
+function usualFibres(file: JobFile, zoneId: string, role: RoleId): readonly MaterialId[] {
+  const { template, seat, floor } = partOf(file, zoneId, role);
+  if (template === "rug") return ["wool"];
+  if (template === "cabin") {
+    if (role === "belt") return ["polyester"];
+    return seat ? ["polyester", "nylon", "suede-look"] : ["polyester", "nylon"];
+  }
+  if (floor) return template === "saloon" ? ["polyester", "nylon"] : ["nylon", "polyester", "olefin", "wool"];
+  return MATERIAL_IDS;
+}
+
+/** Nobody said how its face is held, and such a part may be held by glue. */
+function mayBeGlued({ cloth, file, zoneId, role }: StepCase): boolean {
+  if (cloth.build !== undefined) return cloth.build === "glue-held";
+  const { template, seat, floor } = partOf(file, zoneId, role);
+  return !(template === "rug" || seat || floor || (template === "cabin" && role === "belt"));
+}
+
+/** A vehicle's seats, floors and belts bear a brush as a rule; all else that nobody knows the age of counts as old. */
+function maybeOld({ cloth: { ageYears, condition }, file, zoneId, role }: StepCase): boolean {
+  const { template, seat, floor } = partOf(file, zoneId, role);
+  const sound = (template === "cabin" && (seat || floor || role === "belt")) || (template === "saloon" && floor);
+  if (!sound && (ageYears === undefined || condition === undefined)) return true;
+  return (ageYears ?? 0) > 20 || (condition ?? "sound") !== "sound";
+}
+
 const HARD_BRUSHES = ["medium-brush", "drill-brush", "stiff-brush", "scrub-pad"];
 const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
 
 /** One check a step and zone. */
 const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
-  "glue-held cloth, or cloth that may be, is never steamed, drawn off or sprayed": ({ step, cloth }) =>
-    (cloth.build !== undefined && cloth.build !== "glue-held") ||
-    !(step.action === "steam" || step.action === "extract" || step.spraying),
+  "glue-held cloth, or cloth that may be, is never steamed, drawn off or sprayed, and never brushed": (given) =>
+    !mayBeGlued(given) ||
+    !(
+      given.step.action === "steam" ||
+      given.step.action === "extract" ||
+      given.step.spraying ||
+      (given.step.worksIn !== undefined && TOOLS[given.step.tool].aggressiveness > 1)
+    ),
+
+  "nothing is brushed in where there may be mould": ({ step, zoneId, result }) =>
+    step.worksIn === undefined ||
+    !Object.values(result.plan.marks).some(
+      (mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould"),
+    ),
+
+  "no acid, ammonia or enzyme where bleach was tried": ({ step, file }) =>
+    !file.job.account?.tried?.includes("bleach") ||
+    !groupsOf(step.agent).some((group) => group === "acid" || group === "enzyme" || group === "ammonia"),
+
+  "what sags, is torn or lies open is never drawn off, steamed or sprayed": ({ step, file, zoneId }) =>
+    !Object.values(file.job.findings.byId).some(
+      (each) => each.kind === "damage" && each.zoneId === zoneId && ["sag", "torn", "foam"].includes(each.damage),
+    ) || !(step.action === "extract" || step.action === "steam" || step.spraying),
+
+  "a dye that runs with water meets nothing with water in it": ({ step, cloth }) =>
+    (cloth.fastness?.water ?? 5) >= 4 || !step.agent || !agentOf(step.agent).groups.includes("water-borne"),
 
   "the cloth stays at 40 °C or under while protein or dye is not ruled out": ({ step, zoneId, result }) =>
     (step.tempC ?? 0) <= 40 ||
@@ -142,14 +221,15 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     !fibres.some((fibre) => fibre === "wool" || fibre === "silk") ||
     (!groupsOf(step.agent).includes("enzyme") && !HARD_BRUSHES.includes(step.tool)),
 
-  "old or fragile cloth is tamped": ({ step, cloth: { ageYears, condition } }) =>
-    (ageYears !== undefined && ageYears <= 20 && condition === "sound") ||
-    ![...HARD_BRUSHES, "soft-brush", "horsehair-brush", "toothbrush"].includes(step.tool),
+  "old or fragile cloth is tamped": (given) =>
+    !maybeOld(given) || ![...HARD_BRUSHES, "soft-brush", "horsehair-brush", "toothbrush"].includes(given.step.tool),
 
   "nothing is used that is not on the shelf": ({ step, file }) => {
     const { agents, tools, machines } = file.kit ?? USUAL_KIT;
     const vacuum = Boolean(machines["hepa-vacuum"] ?? machines["wet-vacuum"]);
-    const extractor = Boolean(machines.extractor ?? machines["spot-extractor"] ?? machines["carpet-extractor"]);
+    const extractor = Boolean(
+      machines.extractor ?? machines["spot-extractor"] ?? machines["carpet-extractor"] ?? machines["wet-vacuum"],
+    );
     return (
       (step.agent === undefined || step.agent === "water" || agents.includes(step.agent)) &&
       (step.tool === "vacuum"
@@ -198,9 +278,12 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     ),
 
   "disinfectant only after cleaning, never on glue or a thin cover over foam, and for no less than its whole contact time":
-    ({ step, zoneId, cloth, file, before }) =>
+    ({ step, zoneId, cloth, role, file, before }) =>
       step.agent !== "disinfectant" ||
-      ((cloth.build === "carpet-on-underlay" || cloth.build === "carpet-stuck-down") &&
+      ((cloth.build === "carpet-on-underlay" ||
+        cloth.build === "carpet-stuck-down" ||
+        (cloth.build === undefined && FLOORS.includes(role)) ||
+        file.job.pieces.byId[file.job.zones.byId[zoneId]!.pieceId]!.template === "rug") &&
         [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some(
           (each) => "action" in each && (each.action === "clean" || each.action === "extract"),
         ) &&
@@ -245,7 +328,7 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "every number is finite and positive": ({ step }) =>
     [
       step.minutes.value,
-      step.action === "beside" ? 1 : step.areaM2.value,
+      step.action === "beside" || step.action === "power-off" ? 1 : step.areaM2.value,
       step.amountMl?.value ?? 1,
       step.dwell?.min.value ?? 1,
       (step.dwell?.max?.value ?? 1e6) - (step.dwell?.min.value ?? 0),
@@ -300,6 +383,18 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
         !(sewage || mould) ||
         (mark.referral !== undefined &&
           !result.plan.steps.some(({ zoneIds, action }) => zoneIds.includes(mark.zoneId) && action !== "gas-out"))
+      );
+    }),
+
+  "growth inside foam, and what is referred for mould, close the whole piece": ({ file, result }) =>
+    Object.values(result.plan.marks).every((mark) => {
+      const pieceId = file.job.zones.byId[mark.zoneId]!.pieceId;
+      return (
+        (mark.mould?.verdict !== "refer" && mark.mould?.verdict !== "discard") ||
+        result.plan.steps.every(
+          ({ zoneIds, action }) =>
+            action === "gas-out" || !zoneIds.some((id) => file.job.zones.byId[id]!.pieceId === pieceId),
+        )
       );
     }),
 
@@ -458,7 +553,11 @@ describe("no input gets around the safety rules", () => {
                   step,
                   zoneId,
                   cloth: view.cloth,
-                  fibres: view.cloth.material ? [view.cloth.material] : stillPossible(view.cloth.fibreTests),
+                  fibres: view.cloth.material
+                    ? [view.cloth.material]
+                    : Object.keys(view.cloth.fibreTests ?? {}).length > 0
+                      ? stillPossible(view.cloth.fibreTests)
+                      : usualFibres(file, zoneId, view.role),
                   role: view.role,
                   before,
                 })

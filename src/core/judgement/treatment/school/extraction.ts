@@ -1,28 +1,81 @@
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
-import { wetStroke } from "@/core/models/water/strokes";
-import { extractorFor } from "@/core/judgement/shelf/shelf";
+import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
-import { depthOf, waterCourse, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import { depthOf, waterCourse, wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import { canBeClearedFor, clearFor } from "@/core/judgement/treatment/lay/clear";
-import { STAGE } from "@/core/judgement/treatment/lay/stages";
+import { layAcidAfter } from "@/core/judgement/treatment/lay/rinse";
+import { STAGE, type Stage } from "@/core/judgement/treatment/lay/stages";
+import type { Step } from "@/core/judgement/treatment/step/step";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { dryStrokesFor, PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/amounts";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
-import { roundsWanted } from "@/core/judgement/treatment/step/soilRates";
+import { drawingMinutes } from "@/core/judgement/treatment/step/minutes";
+import { strokeOn } from "@/core/judgement/treatment/step/stroke";
+import { soilLeft } from "@/core/judgement/treatment/step/effect";
+import { passesLeave, roundsWanted, SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
 import { fitMachine, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
-import { baseOf, cleanPanel, fitCleaner, NOT_RINSED, refuse, type Panel, type Refusal, type Way } from "./panel";
+import {
+  baseOf,
+  cleanPanel,
+  isHeavy,
+  fitCleaner,
+  NOT_RINSED,
+  refuse,
+  type Lead,
+  type Panel,
+  type Refusal,
+  type Way,
+} from "./panel";
 
-/** Pre-spray and brush where there is soil, then strokes with water on and strokes with water off. */
-export function extraction(work: ZoneWork, { soil }: Panel): Way | Refusal {
+/** Wet strokes that rinse something out altogether. Judgement. */
+const FLUSH_STROKES = 2;
+/** Where few strokes are left for heavy soil, so many rounds of cleaner may come before them. */
+const MOST_ROUNDS_BEFORE = 3;
+
+/** Pre-spray and brush where there is soil, then strokes with water on and strokes with water off, right behind. */
+export function extraction(work: ZoneWork, panel: Panel): Way | Refusal {
+  const { soil } = panel;
+  const { lead } = panel;
+  if (lead) return drawn(work, panel, lead);
+  // Towelled off ahead of the machine where that leaves room for a stroke, and another round of cleaner for heavy soil,
+  // as long as that brings it nearer to its target.
+  const most = isHeavy(soil) ? MOST_ROUNDS_BEFORE : 1;
+  let best: { trial: ZoneWork; way: Way | Refusal; left: number } | undefined;
+  for (let rounds = 1; rounds <= most; rounds++)
+    for (const toweled of [false, true]) {
+      const isThere =
+        best !== undefined && best.left <= Math.min(soil ? SOIL_TARGET[soil] : 1, panel.toBeat ?? 1) + 1e-9;
+      if (isThere || (toweled && !soil)) continue;
+      const trial = work.fork();
+      const way = drawn(trial, panel, { rounds, toweled });
+      const left = "because" in way ? Infinity : way.leaves.reduce((product, { value }) => product * value, 1);
+      if (!best || left < best.left - 1e-9) best = { trial, way, left };
+    }
+  work.adopt(best!.trial);
+  return best!.way;
+}
+
+function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
   const { context, view, likely } = work;
+  const { soil } = panel;
   const fit = fitMachine(context, view, likely, "extract");
   if (!fit.ok) return refuse(fit.because, fit.forbiddenBy);
   const cleaner = fitCleaner(work, soil, true);
-  if (soil !== undefined && soil !== "light" && cleaner.ok && canBeClearedFor(work, cleaner))
-    cleanPanel(work, view.areaM2, PANEL_L_PER_M2.preSpray, soil, cleaner, false);
+  const cleaned =
+    soil !== undefined && cleaner.ok && canBeClearedFor(work, cleaner)
+      ? cleanPanel(work, panel, PANEL_L_PER_M2.preSpray, cleaner, { byItself: false, ...lead })
+      : undefined;
+  const leaves = cleaned ? [soilLeft(cleaned.effort)] : [];
   const base = `${baseOf(work)}-extract`;
-  const pattern = patternOf(work, soil);
-  if (!work.todo(base)) return { rounds: pattern.wanted };
+  const pattern = patternOf(work, panel);
+  const acidAfter = () => {
+    if (cleaned || wasPutOn(work)) layAcidAfter(work, baseOf(work), panel.area, alkaline);
+  };
+  // An alkaline pre-spray, and a fibre that holds alkali, want a mild acid after the plain water.
+  const alkaline = cleaned !== undefined && cleaner.agent === "alkaline-prespray";
+  if (!work.todo(base)) {
+    acidAfter();
+    return { leaves: [...leaves, passesLeave("extraction", pattern.wanted)], lead };
+  }
   if (!clearFor(work, fit, base, STAGE.panelAir, STAGE.panelRinseOut)) return refuse(NOT_RINSED);
   const affordable = strokesLeft(work, pattern);
   if (Math.min(pattern.wanted, affordable) < 1)
@@ -30,12 +83,48 @@ export function extraction(work: ZoneWork, { soil }: Panel): Way | Refusal {
   const most = shallowest(work, pattern, affordable);
   const wet = Math.min(pattern.wanted, most);
   if (wet < 1) return refuse("Even one wet stroke would run deeper below the face than this build may take.");
-  layStrokes(work, fit, base, pattern, { wet, most, affordable });
-  return { rounds: wet };
+  layStrokes(
+    work,
+    fit,
+    base,
+    panel.area,
+    pattern,
+    { wet, most, affordable },
+    panel.evenOut ? { why: panel.evenOut } : {},
+  );
+  acidAfter();
+  return { leaves: [...leaves, passesLeave("extraction", wet)], lead };
 }
+
+/** Rinses all of it through and draws off, with no cleaner. @returns false where none may be drawn off here */
+export function flushOut(
+  work: ZoneWork,
+  base: string,
+  stage: Stage,
+  area: Worked,
+  words: Pick<Step, "title" | "why" | "check">,
+): boolean {
+  const { context, view, likely } = work;
+  const fit = fitMachine(context, view, likely, "extract");
+  if (!fit.ok || !work.isClearFor(fit)) return false;
+  const pattern = { ...patternOf(work, { soil: undefined }), wanted: FLUSH_STROKES, chosen: undefined };
+  const affordable = strokesLeft(work, pattern);
+  const most = shallowest(work, pattern, affordable);
+  const wet = Math.min(pattern.wanted, most);
+  if (wet < 1) return false;
+  layStrokes(work, fit, base, area, pattern, { wet, most, affordable }, { stage, ...words });
+  return true;
+}
+
+/** Something that leaves residue went on here, planned or done. */
+const wasPutOn = ({ steps, context, view }: ZoneWork): boolean =>
+  [...steps, ...context.history.done.filter(({ zoneIds }) => zoneIds.includes(view.id))].some(
+    ({ agent }) => agent !== undefined && agent !== "water",
+  );
 
 /** How the machine at hand is pulled here. */
 interface Pattern {
+  machine: Extractor;
   /** Wet strokes wanted, as chosen or for this soil. */
   wanted: number;
   chosen: { wet: number; dry: number } | undefined;
@@ -43,15 +132,16 @@ interface Pattern {
   stroke: Worked;
 }
 
-function patternOf({ context, view }: ZoneWork, soil: Panel["soil"]): Pattern {
+function patternOf({ context, view }: ZoneWork, { soil }: Pick<Panel, "soil">): Pattern {
   const machine = extractorFor(context.kit, view.areaM2.value)!;
   const chosen = context.job.choices.strokes?.[view.id];
   const pace = chosen?.pace ?? 1;
   return {
+    machine,
     wanted: chosen?.wet ?? roundsWanted("extraction", soil),
     chosen,
     pace,
-    stroke: wetStroke({ ...machine, strokeMPerS: machine.strokeMPerS * pace }),
+    stroke: strokeOn(machine, pace),
   };
 }
 
@@ -72,8 +162,9 @@ const drawing = (pattern: Pattern, strokes: number): WaterMove => ({
 /** The most strokes, up to some, that stay as shallow as the build may take. */
 function shallowest({ context, state, view }: ZoneWork, pattern: Pattern, upTo: number): number {
   const recovery = recoveryOf(context, view).value;
+  const there = wettestMoves(state.moves);
   const staysShallow = (strokes: number) =>
-    !depthOf(waterCourse([...state.moves, drawing(pattern, strokes)], view, recovery).peakLPerM2, view).tooDeep;
+    !depthOf(waterCourse([...there, drawing(pattern, strokes)], view, recovery).peakLPerM2, view).tooDeep;
   let most = upTo;
   while (most > 0 && !staysShallow(most)) most -= 1;
   return most;
@@ -83,31 +174,24 @@ function layStrokes(
   work: ZoneWork,
   fit: FoundFit,
   base: string,
+  area: Worked,
   pattern: Pattern,
   { wet, most, affordable }: { wet: number; most: number; affordable: number },
+  { stage = STAGE.machine, ...words }: { stage?: Stage } & Partial<Pick<Step, "title" | "why" | "check">> = {},
 ) {
-  const { context, state, view } = work;
-  const { pace, stroke, chosen, wanted } = pattern;
-  const area = view.areaM2;
+  const { context } = work;
+  const { pace, stroke, chosen, wanted, machine } = pattern;
   const tempC = fit.candidate.clothTempC!;
   const dry = dryFor(pattern, wet);
   const move = drawing(pattern, wet);
-  const recovery = recoveryOf(context, view).value;
-  const before = waterCourse(state.moves, view, recovery).left;
-  const { left } = waterCourse([...state.moves, move], view, recovery);
   work.add(
-    STAGE.machine,
+    stage,
     base,
     `w${wet}d${dry.value}t${tempC}${pace === 1 ? "" : `p${pace}`}`,
     {
       ...(pace === 1 ? {} : { pace }),
       mostWetStrokes: most,
-      recoveredMl: sumOf("water.recovered", {
-        before: before.value,
-        on: move.waterOnLPerM2!,
-        left: left.value,
-        areaM2: area.value,
-      }),
+      recoveredMl: recoveredBy(work, move, area),
       action: "extract",
       agent: "water",
       tool: "extractor",
@@ -127,16 +211,36 @@ function layStrokes(
         strokes: wet,
         strokeLPerM2: opened(stroke),
       }),
-      minutes: handsOnMinutes(context.kit, "extract", area.value, (wet + dry.value) / pace),
+      minutes: drawingMinutes(context.kit, area.value, wet + dry.value, stroke.value * wet * area.value, {
+        ...machine,
+        strokeMPerS: machine.strokeMPerS * pace,
+      }),
       title: `Rinse and draw off, ${wet} wet ${wet === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
-      how: howToPull(pace, wet, dry.value),
+      how: machine.flowLPerMin ? howToPull(pace, wet, dry.value) : howToVacuum(wet),
       why: "Carries off what was loosened, and the cleaner with it.",
       check: "The recovered water runs clear.",
       liftOff: "A firm wipe with a dry towel.",
+      ...words,
     },
     fit,
   );
 }
+
+/** What should come back into the tank: what lies where it is wettest, and what goes on, but for what stays. */
+function recoveredBy({ context, state, view }: ZoneWork, move: WaterMove, area: Worked): Worked {
+  const recovery = recoveryOf(context, view).value;
+  const there = wettestMoves(state.moves);
+  return sumOf("water.recovered", {
+    before: waterCourse(there, view, recovery).left.value,
+    on: move.waterOnLPerM2!,
+    left: waterCourse([...there, move], view, recovery).left.value,
+    areaM2: area.value,
+  });
+}
+
+const howToVacuum = (wet: number): string =>
+  `Plain water on by hand sprayer, coarse, then the wet vacuum on the same line right behind, slowly` +
+  `${wet > 1 ? `; ${wet} times` : ""}. Dry strokes until the nozzle brings nothing more.`;
 
 const howToPull = (pace: number, wet: number, dry: number): string =>
   `Pull ${pace === 1 ? "slowly" : `at ${pace} of the usual pace`} with water on, then ` +

@@ -7,33 +7,52 @@ import { fromShelf } from "@/core/judgement/shelf/standIns";
 import type { Rule } from "@/core/judgement/rules/rules";
 import { canBeClearedFor, clearFor } from "@/core/judgement/treatment/lay/clear";
 import { dwellOf } from "@/core/judgement/treatment/lay/dwell";
-import { putOn } from "@/core/judgement/treatment/lay/putOn";
+import { isBrushedIn, putOn } from "@/core/judgement/treatment/lay/putOn";
 import { towelOff } from "@/core/judgement/treatment/lay/rinse";
-import { STAGE } from "@/core/judgement/treatment/lay/stages";
+import { sectionsIn } from "@/core/judgement/treatment/lay/section";
+import { cleanStage, partOfStage, STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { PANEL_L_PER_M2, TOWEL_CARRIES } from "@/core/judgement/treatment/step/amounts";
 import { roundsWanted, SOIL_RATE, SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
 import { fitAgent, type Fit, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
+import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
 import { gentlestSet, setInWords, type CleaningSet } from "@/core/judgement/treatment/way/gentlest";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
-/** What is asked of a panel, whichever way through is taken. */
+/** What is asked of a panel, or of the marks on it, whichever way through is taken. */
 export interface Panel {
   /** Soil to lift, undefined when there are only marks to rinse. */
   soil: SoilLevel | undefined;
   /** A ring that rises out of the foam. */
   fromBelow: boolean;
-  /** A smell that has to be flushed out. */
+  /** What ran in or smells and has to be flushed out. */
   flush: boolean;
-  /** Area the marks' agents spread to. */
-  spotArea: Worked;
+  /** Grease all over it, which steam lets go of. */
+  greasy: boolean;
+  /** What is gone over: the panel where it is soiled or rings, else what the marks' agents spread to. */
+  area: Worked;
+  /** Why more than the marks is wetted, though nobody said it is soiled. */
+  evenOut?: string;
+  /** Hands-on minutes of everything before it on this job, min. */
+  workBeforeMin: number;
+  /** Share of the soil that low moisture leaves: drawing off is to leave no more of heavy soil. */
+  toBeat?: number;
+  /** What goes ahead of drawing off, as the work on it was begun; left out: as it needs. */
+  lead?: Lead;
+}
+
+/** The cleaner ahead of a machine: its rounds, and whether a towel takes it up before the machine does. */
+export interface Lead {
+  rounds: number;
+  toweled: boolean;
 }
 
 /** What a way through comes to, once its steps are laid. */
 export interface Way {
-  rounds: number;
-  /** Soil lifted, where it is not the school's rate by its rounds. */
-  lifted?: Worked;
+  /** Share of the soil that each of its parts leaves. */
+  leaves: Worked[];
+  /** What went ahead of drawing off. */
+  lead?: Lead;
 }
 
 export interface Refusal {
@@ -47,13 +66,22 @@ export const NOT_RINSED = "What is in the cloth must not meet the cleaner, and i
 
 export const baseOf = ({ round }: ZoneWork) => `panel-r${round}`;
 
+/** The cloth alone does where it is not loaded. */
+const isSuedeLook = ({ materials }: ZoneView) => materials.every((material) => material === "suede-look");
+
 /** Where feet go. */
 const TRODDEN: readonly RoleId[] = ["footwell", "boot", "mat", "field", "lane", "doorway", "tread"];
 export const isHeavy = (soil: SoilLevel | undefined) => soil === "heavy" || soil === "caked";
 
 /** The brush for a panel before the rules have their say: stronger where feet have trodden the soil in. */
 const panelTool = ({ view }: ZoneWork, soil: SoilLevel | undefined): ToolId =>
-  !isHeavy(soil) || !TRODDEN.includes(view.role) ? "medium-brush" : view.role === "mat" ? "stiff-brush" : "drill-brush";
+  isOnGlue(view) || (isSuedeLook(view) && soil === "light")
+    ? "towel"
+    : !isHeavy(soil) || !TRODDEN.includes(view.role)
+      ? "medium-brush"
+      : view.role === "mat"
+        ? "stiff-brush"
+        : "drill-brush";
 
 /**
  * The cleaners for a panel, first choice first: an alkaline pre-spray for trodden-in soil that is going to be drawn
@@ -87,13 +115,15 @@ function setFor(
 ): CleaningSet {
   const { context, view, likely } = work;
   const film = PANEL_L_PER_M2.cleanRound * (fit.candidate.spraying ? 1 : TOWEL_CARRIES);
-  const usualRounds = byItself ? roundsWanted("low-moisture", soil) : 1;
+  // What glue holds is gone over once, whatever is left.
+  const usualRounds = byItself && !isOnGlue(view) ? roundsWanted("low-moisture", soil) : 1;
+  const mostRounds = byItself && !isOnGlue(view) ? usualRounds + 1 : 1;
   // Two of the ways ask for the same ahead of their machines.
   return context.once(fit.candidate, `set ${soil} ${byItself ? "by itself" : "ahead of a machine"}`, () =>
     gentlestSet(context, view, likely, fit, {
       agent: fit.agent,
       usualRounds,
-      mostRounds: byItself ? usualRounds + 1 : 1,
+      mostRounds,
       // Ahead of a machine it does what the brush for this soil would, at the label's mix and shortest dwell.
       targetLeft:
         byItself && soil ? SOIL_TARGET[soil] : Math.exp(-SOIL_RATE["low-moisture"] * TOOLS[fit.tool].agitation),
@@ -102,30 +132,52 @@ function setFor(
   );
 }
 
-/** Puts the cleaner on, works it in and lifts it off again. @returns the set it was done with; undefined where it was done before */
+/**
+ * Puts the cleaner on, works it in and lifts it off again, once for each round.
+ * @param toweled a towel lifts it; else a machine does, right behind
+ * @returns the set it was done with, whether it is to come or over
+ */
 export function cleanPanel(
   work: ZoneWork,
-  area: Worked,
+  { area, soil }: Panel,
   perRoundLPerM2: number,
-  soil: SoilLevel | undefined,
   cleaner: FoundFit & { agent: AgentId },
-  byItself: boolean,
+  { byItself, toweled, rounds: roundsBefore = 1 }: { byItself: boolean; toweled: boolean; rounds?: number },
 ): CleaningSet {
-  const base = `${baseOf(work)}-clean`;
-  const set = setFor(work, cleaner, soil, byItself);
+  const base = cleanBase(work);
+  const single = setFor(work, cleaner, soil, byItself);
+  const set = byItself ? single : { ...single, effort: { ...single.effort, rounds: roundsBefore } };
   const { fit, effort } = set;
-  if (work.todo(base) && clearFor(work, fit, base, STAGE.panelAir, STAGE.panelRinseOut))
-    putOn(work, STAGE.clean, base, cleaner.agent, fit, {
+  const { kit } = work.context;
+  // Strip by strip all rounds are one step.
+  const strips = isBrushedIn(fit.tool) && sectionsIn(kit, area.value) > 1;
+  const rounds = strips ? 1 : effort.rounds;
+  for (let round = 0; round < rounds; round++) {
+    const of = roundOf(base, round);
+    if (work.todo(of) && !clearFor(work, fit, of, STAGE.panelAir, STAGE.panelRinseOut)) continue;
+    putOn(work, cleanStage(round), of, cleaner.agent, fit, {
       action: "clean",
       area,
-      usualLPerM2: perRoundLPerM2 * effort.rounds,
+      usualLPerM2: round === 0 ? perRoundLPerM2 : PANEL_L_PER_M2.cleanRound,
+      nextLPerM2: PANEL_L_PER_M2.cleanRound,
+      effort: round === 0 ? effort : { ...effort, rounds: 1 },
       rounds: effort.rounds,
-      effort,
-      why: `Loosens the soil of the whole panel, seam to seam. ${setInWords(set)}`,
+      toweled,
+      why:
+        round === 0
+          ? `Loosens the soil of the whole panel, seam to seam. ${setInWords(set)}`
+          : "Another round: it still gives.",
     });
-  towelOff(work, STAGE.cleanTowel, `${baseOf(work)}-towel`, area);
+    // Before another round the towel takes what came up, even where a machine ends it.
+    if (!strips && (toweled || round < rounds - 1))
+      towelOff(work, partOfStage(cleanStage(round), 2), `${of}-towel`, area);
+  }
   return set;
 }
+
+export const cleanBase = (work: ZoneWork): string => `${baseOf(work)}-clean`;
+/** The first round bears the plain name. */
+const roundOf = (base: string, round: number): string => (round === 0 ? base : `${base}-${round + 1}`);
 
 /** A cleaner that may go on now, or why none may. */
 export function cleanerHere(

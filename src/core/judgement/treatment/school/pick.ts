@@ -1,6 +1,7 @@
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
+import { SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { isHeavy, type Panel } from "./panel";
 import type { SchoolOption } from "./weigh";
@@ -8,14 +9,18 @@ import type { SchoolOption } from "./weigh";
 /** What dissolves has to be flushed out, or it comes back. */
 const NEEDS_FLUSHING: readonly FamilyId[] = ["urine", "water-ring", "sugar-starch"];
 /** A school must lift this much more of the soil to be worth its extra water. */
-const CLEARLY_MORE = 0.15;
+const CLEARLY_MORE = 0.05;
+/** Another way takes the place of low moisture only where it needs no more than this share of its minutes. Judgement. */
+const MUCH_SOONER = 0.67;
+/** And only where that saves a quarter of an hour. Judgement. */
+const WORTH_SAVING_MIN = 15;
 
 export interface Pick {
   picked?: School;
   because: string;
 }
 
-/** Picks a school among those the rules leave: the technician's choice, else by promise, soil and water. */
+/** Picks a school among those the rules leave: the technician's choice, else by promise, residue, soil and minutes. */
 export function pickSchool(
   context: Context,
   options: readonly SchoolOption[],
@@ -34,10 +39,10 @@ export function pickSchool(
   return { picked: school, because: refused + because };
 }
 
-const driestOf = (options: readonly SchoolOption[]) =>
-  options.reduce((best, option) => (option.residual.value < best.residual.value ? option : best));
-const strongestOf = (options: readonly SchoolOption[]) =>
-  options.reduce((best, option) => (option.lifted.value > best.lifted.value ? option : best));
+const leastBy = (options: readonly SchoolOption[], of: (option: SchoolOption) => number) =>
+  options.reduce((best, option) => (of(option) < of(best) - 1e-9 ? option : best));
+const soonestDry = (options: readonly SchoolOption[]) => leastBy(options, ({ drying }) => drying.hours.value);
+const strongestOf = (options: readonly SchoolOption[]) => leastBy(options, ({ lifted }) => -lifted.value);
 
 /** The plan's own pick among several that are allowed. */
 function ownPick(
@@ -47,35 +52,69 @@ function ownPick(
   likely: readonly FamilyId[],
 ): { school: School; because: string } {
   const pick = ({ school }: SchoolOption, because: string) => ({ school, because });
-  const inTime = open.filter(({ drying, minutes }) => drying.hours.value * 60 + minutes.value <= minutesLeft);
+  const usableIn = ({ drying, minutes }: SchoolOption) => panel.workBeforeMin + minutes.value + drying.hours.value * 60;
+  const inTime = open.filter((option) => usableIn(option) <= minutesLeft);
   if (inTime.length === 0)
-    return pick(driestOf(open), "None dries by the promised time; this one leaves the least water.");
-  const driest = driestOf(inTime);
-  const extraction = inTime.find(({ school }) => school === "extraction");
-  const flushing = extraction && whyFlush(panel);
+    return pick(leastBy(open, usableIn), "None dries by the promised time; this one is usable soonest.");
+  const of = (school: School) => inTime.find((option) => option.school === school);
+  const extraction = of("extraction");
+  const flushing = extraction && (whyFlush(panel) ?? whyDissolves(likely));
   if (flushing) return pick(extraction, flushing);
   if (job.account?.matters === "speed")
-    return pick(driest, "Quick return matters most to the owner; this leaves the least water.");
-  const carrying = extraction && whyCarryOff(panel, likely);
-  if (carrying) return pick(extraction, carrying);
+    return pick(soonestDry(inTime), "Quick return matters most to the owner; this is dry soonest.");
+  if (!panel.soil)
+    return pick(
+      leastBy(inTime, ({ minutes }) => minutes.value),
+      "A mark is treated as a mark.",
+    );
+  return bySoil(inTime, panel.soil, panel, of);
+}
+
+/** By what the soil asks for, and then by minutes. */
+function bySoil(
+  inTime: readonly SchoolOption[],
+  soil: NonNullable<Panel["soil"]>,
+  panel: Panel,
+  of: (school: School) => SchoolOption | undefined,
+): { school: School; because: string } {
+  const pick = ({ school }: SchoolOption, because: string) => ({ school, because });
+  const [low, extraction, steam] = [of("low-moisture"), of("extraction"), of("steam")];
+  if (isHeavy(soil) && extraction)
+    return pick(extraction, "Soil this heavy has to be carried off, not moved about, and it still dries in time.");
+  const enough = inTime.filter(({ lifted }) => lifted.value >= 1 - SOIL_TARGET[soil] - 1e-9);
+  if (panel.greasy && steam && enough.includes(steam))
+    return pick(steam, "Grease lets go in one pass of steam, and the towel takes it.");
   const strongest = strongestOf(inTime);
-  if (panel.soil && strongest.lifted.value > driest.lifted.value + CLEARLY_MORE)
-    return pick(strongest, "It lifts clearly more soil and still dries in time.");
-  return pick(driest, "It leaves the least water and lifts as much as is needed here.");
+  if (enough.length === 0) return pick(strongest, "None brings it to its target here; this one lifts most.");
+  const soonest = leastBy(enough, ({ minutes }) => minutes.value);
+  if (!low || !enough.includes(low)) {
+    const lifted = low && soonest.lifted.value > low.lifted.value + CLEARLY_MORE;
+    return pick(
+      soonest,
+      lifted
+        ? "It lifts clearly more soil and still dries in time."
+        : "It lifts as much as is needed, in the fewest minutes.",
+    );
+  }
+  const saved = low.minutes.value - soonest.minutes.value;
+  if (
+    soonest.school === "extraction" &&
+    saved >= WORTH_SAVING_MIN &&
+    soonest.minutes.value <= MUCH_SOONER * low.minutes.value
+  )
+    return pick(soonest, "It lifts as much as is needed in far fewer minutes, and still dries in time.");
+  return pick(low, "Everyday soil: it lifts as much as is needed and leaves little water.");
 }
 
 /** Why it has to be rinsed through, whatever matters to the owner. */
 const whyFlush = ({ flush, fromBelow }: Panel): string | undefined =>
   flush
-    ? "The smell sits in it: what was digested has to be rinsed out and drawn off."
+    ? "What ran in has to be rinsed out and drawn off, as deep as it went."
     : fromBelow
       ? "The ring comes from below: it has to be rinsed out of the foam and drawn off in full."
       : undefined;
 
-/** Why it has to be carried off in water. */
-const whyCarryOff = ({ soil }: Panel, likely: readonly FamilyId[]): string | undefined =>
-  isHeavy(soil)
-    ? "Soil this heavy has to be carried off, not moved about, and it still dries in time."
-    : likely.length === 1 && NEEDS_FLUSHING.includes(likely[0]!)
-      ? "What dissolves has to be flushed out, or it comes back as a ring."
-      : undefined;
+const whyDissolves = (likely: readonly FamilyId[]): string | undefined =>
+  likely.length > 0 && likely.every((family) => NEEDS_FLUSHING.includes(family))
+    ? "What dissolves has to be flushed out, or it comes back as a ring."
+    : undefined;

@@ -4,9 +4,8 @@ import { dryingOf, type Drying } from "@/core/models/drying/quick";
 import type { Rule } from "@/core/judgement/rules/rules";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
-import { depthOf, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
+import { depthOf, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
-import { soilLifted } from "@/core/judgement/treatment/step/soilRates";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { leastOfBuilds, mostOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
 import { isHeavy, type Refusal, type Way } from "./panel";
@@ -38,7 +37,7 @@ export function weigh(school: School, before: ZoneWork, trial: ZoneWork, way: Wa
   const refused = "because" in way;
   const laid = refused ? [] : trial.steps.slice(before.steps.length);
   const { moves } = refused ? before.state : trial.state;
-  const { left: residual, peakLPerM2 } = waterCourse(moves, view, recoveryOf(context, view).value);
+  const { left: residual, peakLPerM2 } = waterInZone(moves, view, recoveryOf(context, view).value);
   const drying = dryingOfZone(context, view, residual);
   return {
     school,
@@ -50,7 +49,9 @@ export function weigh(school: School, before: ZoneWork, trial: ZoneWork, way: Wa
     minutes: sumOf("treatment.minutesOfWay", {
       parts: laid.map(({ minutes, title }) => opened(minutes, title.toLowerCase())),
     }),
-    lifted: (refused ? undefined : way.lifted) ?? soilLifted(school, refused ? 0 : way.rounds),
+    lifted: sumOf("treatment.lifted", {
+      left: refused ? [] : way.leaves.map((left, at) => opened(left, at === 0 ? "the cleaner" : "the machine")),
+    }),
     productMl: sumOf("treatment.productOfWay", { steps: laid.flatMap(productOf) }),
     risks: refused ? [] : risksOf(school, view, drying, depthOf(peakLPerM2, view)),
     waterOnLPerM2: laid.reduce((sum, { waterOnLPerM2 }) => sum + waterOnLPerM2, 0),

@@ -5,6 +5,9 @@ import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 /** Litres per m² for panels and rinses. Judgement. */
 export const PANEL_L_PER_M2 = { cleanRound: 0.12, preSpray: 0.2, presoak: 0.5, rinse: 0.1, steamPass: 0.06 } as const;
 
+/** By hand sprayer where the machine that draws off does not spray, L/m² each time. Judgement. */
+export const HAND_SPRAYED_L_PER_M2 = 0.4;
+
 /** A towel carries this share of what a spray puts on. Judgement. */
 export const TOWEL_CARRIES = 0.5;
 

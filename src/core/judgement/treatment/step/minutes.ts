@@ -1,6 +1,7 @@
 import type { Kit } from "@/core/job/schema";
+import { toolOf, type ToolId } from "@/core/ground/catalog/tools";
 import { paceOf } from "@/core/judgement/learnt/own";
-import { input, sumOf } from "@/core/ground/sums/working";
+import { input, stated, sumOf } from "@/core/ground/sums/working";
 import type { HandsOn } from "./step";
 import type { ActionId } from "@/core/ground/catalog/actions";
 
@@ -8,21 +9,26 @@ import type { ActionId } from "@/core/ground/catalog/actions";
 export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
   "check-first": { startMin: 2, minPerM2: 0.5 },
   "fastness-check": { startMin: 2, minPerM2: 0 },
+  blot: { startMin: 1, minPerM2: 10 },
   presoak: { startMin: 1, minPerM2: 2 },
   "hair-lift": { startMin: 1.5, minPerM2: 2.5 },
   "dry-removal": { startMin: 1, minPerM2: 2.5 },
   scrape: { startMin: 4, minPerM2: 30 },
-  agent: { startMin: 1.5, minPerM2: 12 },
-  clean: { startMin: 1, minPerM2: 5 },
+  agent: { startMin: 1, minPerM2: 6 },
+  clean: { startMin: 0.5, minPerM2: 1 },
+  work: { startMin: 0.5, minPerM2: 3.5 },
   rinse: { startMin: 1, minPerM2: 4 },
   "towel-off": { startMin: 0.5, minPerM2: 2 },
   air: { startMin: 0.5, minPerM2: 0 },
-  extract: { startMin: 3, minPerM2: 1.2 },
+  // A stroke of an upholstery head of 0.1 m at 0.3 m/s; other heads go by their own width and pace.
+  extract: { startMin: 3, minPerM2: 0.9 },
   steam: { startMin: 3, minPerM2: 5 },
+  finish: { startMin: 0.5, minPerM2: 1 },
   "set-to-dry": { startMin: 3, minPerM2: 0 },
   "take-out": { startMin: 1, minPerM2: 0 },
   seams: { startMin: 0.5, minPerM2: 0 },
   beside: { startMin: 5, minPerM2: 0 },
+  "power-off": { startMin: 4, minPerM2: 0 },
   gas: { startMin: 10, minPerM2: 0 },
   "gas-out": { startMin: 5, minPerM2: 0 },
 };
@@ -49,4 +55,78 @@ export function handsOnMinutes(
       : [];
   const given = { startMin: { value: startMin, basis }, areaM2, minPerM2: { value: minPerM2, basis }, rounds } as const;
   return { ...sumOf("treatment.minutes", given, about), startMin };
+}
+
+/** A sprayer and a towel once over it, min per m². Judgement. */
+const MISTED_MIN_PER_M2 = 2;
+
+/** Hands-on minutes to mist a rinse on and wipe it once. @param areaM2 m², > 0 */
+export function mistingMinutes({ experience }: Pick<Kit, "experience">, areaM2: number): HandsOn {
+  const { factor, n } = paceOf(experience, "rinse");
+  const basis = n > 0 ? "computed" : "table";
+  const startMin = PACE.rinse.startMin * factor;
+  const minPerM2 = { value: MISTED_MIN_PER_M2 * factor, basis } as const;
+  return {
+    ...sumOf("treatment.minutes", { startMin: { value: startMin, basis }, areaM2, minPerM2, rounds: 1 }),
+    startMin,
+  };
+}
+
+/** A brush on a motor works a floor so much faster than one by hand. Judgement. */
+const POWERED_PACE = 0.5;
+
+/** Hands-on minutes to work in what was put on, by the tool. @param areaM2 m², > 0 */
+export function workingMinutes({ experience }: Pick<Kit, "experience">, areaM2: number, tool: ToolId): HandsOn {
+  const { factor, n } = paceOf(experience, "work");
+  const basis = n > 0 ? "computed" : "table";
+  const startMin = PACE.work.startMin * factor;
+  const minPerM2 = { value: PACE.work.minPerM2 * factor * (toolOf(tool).powered ? POWERED_PACE : 1), basis } as const;
+  return {
+    ...sumOf("treatment.minutes", { startMin: { value: startMin, basis }, areaM2, minPerM2, rounds: 1 }),
+    startMin,
+  };
+}
+
+/** Strokes overlap, are lifted off and set down again: so much longer than the bare way of the head. Judgement. */
+const TURNING = 1.6;
+/** Tanks are emptied and filled, min each time after the first. Judgement. */
+const TANK_MIN = 4;
+
+/** A head and how fast it is pulled. */
+interface Head {
+  headWidthM: number;
+  strokeMPerS: number;
+  solutionTankL?: number;
+}
+
+/**
+ * Hands-on minutes to draw an area off, by the width and pace of this very machine and the tanks it takes.
+ * @param areaM2 m², > 0
+ * @param strokes wet and dry together
+ * @param litres put on in all
+ * @returns min
+ */
+export function drawingMinutes(
+  { experience }: Pick<Kit, "experience">,
+  areaM2: number,
+  strokes: number,
+  litres: number,
+  { headWidthM, strokeMPerS, solutionTankL }: Head,
+): HandsOn {
+  const { factor, n } = paceOf(experience, "extract");
+  const startMin = PACE.extract.startMin * factor;
+  return {
+    ...sumOf("treatment.drawing", {
+      startMin: { value: startMin, basis: n > 0 ? "computed" : "table" },
+      pace: n > 0 ? stated.measured(factor) : stated.table(factor),
+      areaM2,
+      strokes,
+      headWidthM: stated.table(headWidthM),
+      strokeMPerS: stated.table(strokeMPerS),
+      turning: stated.table(TURNING),
+      refills: solutionTankL ? Math.max(0, Math.ceil(litres / solutionTankL - 1e-9) - 1) : 0,
+      tankMin: stated.table(TANK_MIN),
+    }),
+    startMin,
+  };
 }

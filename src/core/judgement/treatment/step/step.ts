@@ -53,6 +53,12 @@ export interface Step {
   /** The agents a colourfastness step proves. */
   proves?: AgentId[];
   spraying?: boolean;
+  /** What is worked in; it was put on by the step before. */
+  worksIn?: AgentId;
+  /** Put on, worked in and lifted in so many sections, one after another; absent: all of it at once. */
+  sections?: number;
+  /** As much as can be lifted before it sinks back. */
+  sectionM2?: Worked;
   partsWater?: PartsWater;
   phMin?: number;
   phMax?: number;

@@ -73,6 +73,7 @@ export function doneOf(
     ...(step.partsWater ? { partsWater: step.partsWater.value } : {}),
     ...whatWentOn(step, correction),
     ...(step.pace === undefined ? {} : { pace: step.pace }),
+    ...(step.goes === undefined ? {} : { goes: step.goes }),
     ...(correction.recoveredMl === undefined ? {} : { recoveredMl: correction.recoveredMl }),
     ...learning,
     ...timeTaken(step, moment, startedAt),

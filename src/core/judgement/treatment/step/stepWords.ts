@@ -27,29 +27,49 @@ const WITH_TOOL: Partial<Record<ToolId, string>> = {
   steamer: "steam",
 };
 
-/** @example agentTitle("acid-spotter", "tamp", 1) // "Acid spotter, tamp with a soft brush" */
-export function agentTitle(agent: AgentId, tool: ToolId, rounds: number): string {
-  if (agent === "water") return "Damp with cool water, blot";
-  return `${agentOf(agent).name}, ${WITH_TOOL[tool] ?? TOOLS[tool].name}${rounds > 1 ? `, ${rounds} rounds` : ""}`;
+const nameIn = (agent: AgentId) => agentOf(agent).name.replace(/,.*/, "").toLowerCase();
+
+/** @example agentTitle("enzyme", "hand") // "Enzyme digester, work in by gloved hand" */
+export const agentTitle = (agent: AgentId, tool: ToolId): string =>
+  agent === "water" ? "Damp with cool water, blot" : `${agentOf(agent).name}, ${WITH_TOOL[tool] ?? TOOLS[tool].name}`;
+
+/** Put on, to be worked in when it has waited. @example putOnTitle("acid-spotter", false) // "Acid spotter, dabbed on" */
+export const putOnTitle = (agent: AgentId, spraying: boolean): string =>
+  `${agentOf(agent).name}, ${spraying ? "sprayed on" : "dabbed on"}`;
+
+/** @example workTitle("neutral-cleaner", "medium-brush") // "Work the neutral cleaner in, medium brush" */
+export const workTitle = (agent: AgentId, tool: ToolId): string =>
+  `Work the ${nameIn(agent)} in, ${TOOLS[tool].name.replace(/,.*/, "")}`;
+
+const onIn = (spraying: boolean) =>
+  spraying ? "A coarse spray, no more than shown" : "On the towel, never on the cloth";
+
+/** All at once: put on and worked in by hand or dabbed. */
+export function agentHow(agent: AgentId, tool: ToolId, spraying: boolean): string {
+  if (agent === "water") return `${onIn(spraying)}. Press, do not rub. From the rim in.`;
+  return `${onIn(spraying)}. ${tool === "hand" ? "Work it in with a gloved hand" : "Dab and turn the towel"}, from the rim in.`;
 }
 
-export function agentHow(agent: AgentId, tool: ToolId, spraying: boolean, rounds: number): string {
-  const on = spraying ? "A coarse spray, no more than shown" : "On the towel, never on the cloth";
-  if (agent === "water") return `${on}. Press, do not rub. From the rim in.`;
-  const round = rounds > 1 ? ` Towel between the ${rounds} rounds.` : "";
-  const hand =
-    tool === "drill-brush"
-      ? "Then the soft drill brush, low speed, kept moving"
-      : tool === "hand"
-        ? "Work it in with a gloved hand"
-        : tool === "towel"
-          ? "Dab and turn the towel"
-          : `Then the ${TOOLS[tool].name}, ${TOOLS[tool].pressure === "firm" ? "firm small circles" : "light"}`;
-  return `${on}. ${hand}, from the rim in.${round}`;
-}
+export const putOnHow = (spraying: boolean): string => `${onIn(spraying)}. From the rim in. Then let it work.`;
 
-export const agentCheck = (agent: AgentId) =>
-  agent === "water" ? "Colour on the towel: it is water-borne." : "White foam or towel turning dark means it works.";
+const brushed = (tool: ToolId): string =>
+  tool === "drill-brush"
+    ? "Low speed, kept moving"
+    : tool === "tamp"
+      ? "Tamp, do not rub"
+      : TOOLS[tool].pressure === "firm"
+        ? "Firm small circles"
+        : "Light small circles";
+
+export const workHow = (tool: ToolId): string => `${brushed(tool)}, from the rim in. Rinse the brush often.`;
+
+/** A panel larger than a section: everything in turn, strip by strip. */
+export const sectionsHow = (tool: ToolId, spraying: boolean, rounds: number, lifted: boolean): string =>
+  `Strip by strip: ${onIn(spraying).toLowerCase()}; let it work while the next is put on; ${brushed(tool).toLowerCase()}; ` +
+  `${lifted ? "towel off at once" : "draw off right behind"}.${rounds > 1 ? ` ${rounds} rounds.` : ""}`;
+
+/** What shows that it works, by what was put on. */
+export const agentCheck = (agent: AgentId): string => agentOf(agent).shows ?? "The towel turns dark.";
 
 export function doesTitle(does: Rung["does"][number]): string {
   if (does.action === "agent") return agentOf(does.agent).name;

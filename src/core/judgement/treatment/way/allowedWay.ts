@@ -43,7 +43,7 @@ const GENTLER: Partial<Record<ToolId, ToolId>> = {
   "medium-brush": "horsehair-brush",
   "horsehair-brush": "soft-brush",
   "soft-brush": "tamp",
-  tamp: "hand",
+  tamp: "towel",
 };
 
 /** A tool and those in its line that are gentler, as far as they are at hand. */
@@ -136,7 +136,8 @@ const MACHINE_TOOL: Record<MachineAction, ToolId> = {
 /** What the shelf lacks for it, in words. */
 function missingFor(kit: Kit, { areaM2 }: ZoneView, action: MachineAction): string | undefined {
   if (action === "steam") return machineOn(kit, "steamer") ? undefined : "There is no steamer on the shelf.";
-  if (action === "extract") return extractorFor(kit, areaM2.value) ? undefined : "There is no extractor on the shelf.";
+  if (action === "extract")
+    return extractorFor(kit, areaM2.value) ? undefined : "There is no extractor and no wet vacuum on the shelf.";
   if (action === "scrape") return ownsTool(kit, "scraper") ? undefined : "There is no scraper on the shelf.";
   return WITH_NOZZLE.includes(action) && !hasVacuum(kit) ? "There is no vacuum on the shelf." : undefined;
 }

@@ -67,7 +67,7 @@ export function gentlestSet(
   wanted: Wanted,
 ): CleaningSet {
   const { agent, targetLeft, usualRounds, dwell } = wanted;
-  const parts = partsTried(context, fit, agent);
+  const parts = partsTried(context, view, fit, agent);
   const sets = turnedAllWays(context, view, fit, wanted, parts);
   const gentlest = sets
     .filter(({ left }) => left <= targetLeft + 1e-9)
@@ -93,12 +93,23 @@ export function gentlestSet(
 
 const labelOf = ({ job, kit }: Context, agent: AgentId) => job.choices.readings[agent] ?? agentOn(kit, agent).reading;
 
-/** One bottle for all panels of a job: weaker only where none of them is worse than lightly soiled. */
-function partsTried(context: Context, { strength }: FoundFit, agent: AgentId): number[] {
-  const strongest = strength?.partsWater.value ?? 0;
-  if (!labelOf(context, agent) || !lightAllOver(context)) return [strongest];
-  const { weakestPartsWater } = agentOn(context.kit, agent);
-  return [Math.round(Math.sqrt((strongest + 1) * (Math.max(strongest, weakestPartsWater) + 1)) - 1), strongest];
+/** Heavily soiled sound cloth may take this many parts of water to one. Common practice, no source. */
+const HEAVY_PARTS = 5;
+
+/**
+ * One bottle for all panels of a job: weaker only where none of them is worse than lightly soiled; stronger than the
+ * label's usual, last of all, where sound cloth is heavily soiled.
+ */
+function partsTried(context: Context, view: ZoneView, { strength }: FoundFit, agent: AgentId): number[] {
+  const usual = strength?.partsWater.value ?? 0;
+  const { reading, weakestPartsWater, labelIsLeast } = agentOn(context.kit, agent);
+  if (!labelOf(context, agent)) return [usual];
+  if (lightAllOver(context))
+    return [Math.round(Math.sqrt((usual + 1) * (Math.max(usual, weakestPartsWater) + 1)) - 1), usual];
+  const level = view.soil?.level;
+  const heavy = (level === "heavy" || level === "caked") && !view.oldOrFragile && !labelIsLeast;
+  const readAsUsual = reading !== undefined && context.job.choices.readings[agent] === undefined;
+  return heavy && readAsUsual && usual > HEAVY_PARTS && usual === partsWater(reading) ? [usual, HEAVY_PARTS] : [usual];
 }
 
 function turnedAllWays(
@@ -172,6 +183,7 @@ export function setInWords({ effort, reaches, targetLeft }: CleaningSet): string
   const weaker = effort.strength < 0.99;
   const turned = [
     weaker && "a mix weaker than the label's usual",
+    effort.strength > 1.01 && "a mix stronger than the label's usual",
     longer && "a longer wait",
     effort.agitation < 1 && "a softer tool",
   ].filter(Boolean);

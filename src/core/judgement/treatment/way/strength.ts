@@ -18,19 +18,20 @@ export function phAt({ phMin, phMax, reading }: Agent, r: number): { phMin: numb
   return { phMin: away(phMin), phMax: away(phMax) };
 }
 
-/** The same agent weaker than it was found to fit: its pH moves towards that of water. */
-export const strengthAt = (agent: Agent, r: number, { partsWater: stronger }: Strength): Strength => {
+/** The same agent at another mix than the usual: weaker its pH moves towards that of water, stronger away from it. */
+export const strengthAt = (agent: Agent, r: number, { partsWater: usual }: Strength): Strength => {
   const ph = phAt(agent, r);
+  const weaker = r > usual.value;
   return {
     ...ph,
     partsWater: {
-      ...worked("dilution.gentler", r, "parts", [
-        input("strongest that fits", stronger.value, "parts"),
+      ...worked(weaker ? "dilution.gentler" : "dilution.stronger", r, "parts", [
+        input("usual that fits", usual.value, "parts"),
         input("weakest that works", agent.weakestPartsWater, "parts", "table"),
         input("pH at the mix used, low", ph.phMin, "pH"),
         input("pH at the mix used, high", ph.phMax, "pH"),
       ]),
-      gentler: true,
+      ...(weaker ? { gentler: true as const } : {}),
     },
   };
 };
