@@ -21,6 +21,7 @@ const PLAIN: Omit<RuleFacts, "likely"> = {
   seatsLifted: true,
   cold: false,
   noHepa: false,
+  shade: undefined,
   damage: [],
   waterRuns: false,
   bleachMet: false,

@@ -7,6 +7,7 @@ import {
   CARE_CODE_IDS,
   CLOTH_CONDITION_IDS,
   DAMAGE_IDS,
+  SHADE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
 } from "@/core/ground/catalog/builds";
@@ -83,6 +84,7 @@ const cloth = thing(
     construction: optional(pick(CONSTRUCTION_IDS, "How the face is made.")),
     build: optional(pick(BUILD_IDS, "How the face is held.")),
     careCode: optional(pick(CARE_CODE_IDS, "Care label; none when it was looked for and there is none.")),
+    shade: optional(pick(SHADE_IDS, "How light the cloth is.")),
     asUsual: optional(flag("Looked at: it is what such a part usually is.")),
     ageYears: optional(amount(0, 200, "Age of the cloth, years.")),
     condition: optional(pick(CLOTH_CONDITION_IDS, "State of the cloth before the work.")),

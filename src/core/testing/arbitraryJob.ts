@@ -7,6 +7,7 @@ import {
   CARE_CODE_IDS,
   CLOTH_CONDITION_IDS,
   DAMAGE_IDS,
+  SHADE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
 } from "@/core/ground/catalog/builds";
@@ -58,6 +59,8 @@ const cloth: fc.Arbitrary<Cloth> = fc.record({
   ageYears: maybe(number(0, 60)),
   condition: maybe(fc.constantFrom(...CLOTH_CONDITION_IDS)),
   neighbours: maybe(fc.subarray([...NEIGHBOUR_IDS], { maxLength: 2 })),
+  shade: maybe(fc.constantFrom(...SHADE_IDS)),
+  asUsual: maybe(fc.constant(true)),
   layers: maybe(fc.record({ foamMm: maybe(number(0, 100)) })),
   fastness: maybe(fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.constantFrom(2, 3.5, 4, 5), { maxKeys: 4 })),
 }) as fc.Arbitrary<Cloth>;

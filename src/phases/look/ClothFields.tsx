@@ -5,10 +5,12 @@ import {
   CARE_CODES,
   CLOTH_CONDITIONS,
   NEIGHBOURS,
+  SHADES,
   type BuildId,
   type CareCode,
   type ClothCondition,
   type NeighbourId,
+  type Shade,
 } from "@/core/ground/catalog/builds";
 import { fibreTestOf, FIBRE_TEST_IDS } from "@/core/ground/catalog/fibreTests";
 import { CONSTRUCTIONS, type ConstructionId } from "@/core/ground/catalog/findings";
@@ -68,6 +70,7 @@ export function ClothFields({ cloth, owner, what, usual }: Fields) {
         value={cloth.build}
         onPick={(value) => set("build", value)}
       />
+      <Shades cloth={cloth} set={set} what={what} />
       <h3 className="mt-3">Weave</h3>
       <Chips<ConstructionId>
         label={`Weave of ${what}`}
@@ -126,6 +129,28 @@ function AsUsual({
         Looked: it is
       </Act>
     </div>
+  );
+}
+
+function Shades({
+  cloth,
+  set,
+  what,
+}: {
+  cloth: Cloth;
+  set: <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
+  what: string;
+}) {
+  return (
+    <>
+      <h3 className="mt-3">Shade</h3>
+      <Chips<Shade>
+        label={`Shade of ${what}`}
+        choices={choicesOf(SHADES)}
+        value={cloth.shade}
+        onPick={(value) => set("shade", value)}
+      />
+    </>
   );
 }
 

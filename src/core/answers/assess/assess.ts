@@ -23,7 +23,7 @@ import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { besideSteps } from "@/core/judgement/treatment/extra/besideTheCloth";
-import { dryProtection, planIn, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
+import { dryProtection, planIn, raisedPile, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -161,6 +161,8 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
   const wet = isWet(context, drying, asOf);
   const sewage = hadSewage(job.account);
+  const begun = context.history.done.length > 0;
+  if (begun && plan.steps.length === 0 && !wet && !sewage) plan.steps.push(...raisedPile(context, open));
   if (job.choices.protect === "dry" && plan.steps.length === 0 && !wet && !sewage)
     plan.steps.push(...dryProtection(context, plan, open));
   if (!sewage) {

@@ -84,6 +84,10 @@ export const CLOTH_CONDITIONS = { sound: "Sound", worn: "Worn", fragile: "Fragil
 export type ClothCondition = keyof typeof CLOTH_CONDITIONS;
 export const CLOTH_CONDITION_IDS = Object.keys(CLOTH_CONDITIONS) as [ClothCondition, ...ClothCondition[]];
 
+export const SHADES = { white: "White", light: "Light", dark: "Dark", patterned: "Patterned" } as const;
+export type Shade = keyof typeof SHADES;
+export const SHADE_IDS = Object.keys(SHADES) as [Shade, ...Shade[]];
+
 export const SOIL_LEVELS = { light: "Light", moderate: "Moderate", heavy: "Heavy", caked: "Caked" } as const;
 export type SoilLevel = keyof typeof SOIL_LEVELS;
 export const SOIL_LEVEL_IDS = Object.keys(SOIL_LEVELS) as [SoilLevel, ...SoilLevel[]];

@@ -1,6 +1,6 @@
 import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
 import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
-import type { BuildId, CareCode, DamageId, NeighbourId } from "@/core/ground/catalog/builds";
+import type { BuildId, CareCode, DamageId, NeighbourId, Shade } from "@/core/ground/catalog/builds";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -27,6 +27,8 @@ export interface RuleFacts {
   cold: boolean;
   /** No vacuum with a HEPA filter is at hand. */
   noHepa: boolean;
+  /** How light it is; undefined while nobody said. */
+  shade: Shade | undefined;
   /** Damage that was found on it. */
   damage: readonly DamageId[];
   /** Its dye ran in the proof with plain water. */
@@ -68,7 +70,9 @@ function rulesMet(facts: RuleFacts, agent: AgentId | undefined): readonly Rule[]
   let met = metBy.get(facts);
   if (!met) metBy.set(facts, (met = RULES.filter((rule) => meets(rule, facts))));
   return met.filter(
-    ({ when }) => when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness),
+    ({ when, notWhere }) =>
+      (when.fastness === undefined || (agent !== undefined && facts.fastness(agent) === when.fastness)) &&
+      !(notWhere && notWhere.agent === agent && notWhere.shade === facts.shade),
   );
 }
 
@@ -155,10 +159,10 @@ interface Limits {
   toolAtMost: number;
 }
 
-/** The tightest limits of every rule these facts meet. */
-export function limitsOf(facts: RuleFacts): Limits {
+/** The tightest limits of every rule these facts meet. @param agent some hold for all agents but one */
+export function limitsOf(facts: RuleFacts, agent?: AgentId): Limits {
   const limits: Limits = { phMin: 0, phMax: 14, clothTempC: 100, toolAtMost: 9 };
-  for (const rule of rulesMet(facts, undefined)) {
+  for (const rule of rulesMet(facts, agent)) {
     if (!rule.limit) continue;
     limits.phMin = Math.max(limits.phMin, rule.limit.phMin ?? 0);
     limits.phMax = Math.min(limits.phMax, rule.limit.phMax ?? 14);

@@ -28,6 +28,7 @@ const nothingSpecial: RuleFacts = {
   seatsLifted: true,
   cold: false,
   noHepa: false,
+  shade: undefined,
   damage: [],
   waterRuns: false,
   bleachMet: false,
@@ -278,6 +279,56 @@ describe("plans the trade would agree with", () => {
     const { plan, mark } = planOf({ material: "polyester" }, { smell: "musty", edge: "specks" }, { sizeMm: 1200 });
     expect(mark?.referral?.words).toContain("licensed");
     expect(plan.steps).toEqual([]);
+  });
+  it("rust on white cotton may have oxalic acid, proved first and rinsed out in full; on any other shade it may not", () => {
+    const RUST: Evidence = { colour: "orange", edge: "sharp", owner: "water", pile: "through", lamp: "dark" };
+    const rung = (shade: Cloth["shade"]) =>
+      planOf({ material: "cotton", shade }, RUST).mark!.rungs.find(({ title }) => title.includes("Oxalic"))!;
+    expect(rung("white").state).toBe("next");
+    expect(rung("dark").state).toBe("left-out");
+    expect(rung(undefined).state).toBe("left-out");
+    const same = {
+      kind: "outcome" as const,
+      id: "e1",
+      at: "2026-05-04T09:00:00Z",
+      findingId: "f",
+      result: "same" as const,
+    };
+    const { plan } = planOf({ material: "cotton", shade: "white" }, RUST, { events: [same] });
+    const proof = plan.steps.findIndex(({ proves }) => proves?.includes("oxalic-rust"));
+    const oxalic = plan.steps.findIndex(({ agent }) => agent === "oxalic-rust");
+    expect(proof).toBeGreaterThanOrEqual(0);
+    expect(oxalic).toBeGreaterThan(proof);
+    const rinses = plan.steps.slice(oxalic).filter(({ action, agent }) => action === "rinse" && agent === "water");
+    expect(rinses.length).toBeGreaterThanOrEqual(3);
+  });
+  it("suede-look has its pile raised when it is dry, as a step of its own", () => {
+    const done = (action: string, stepKey: string) =>
+      ({
+        kind: "done",
+        id: stepKey,
+        at: "2026-05-01T08:00:00Z",
+        title: action,
+        stepKey,
+        action,
+        zoneIds: ["i4"],
+      }) as never;
+    let next = 0;
+    const job = jobFromTemplate("settee", () => `i${next++}`, "2026-05-01T08:00:00Z", {
+      cloth: { ...sound, material: "suede-look" },
+    });
+    const zoneId = job.zones.order[2]!;
+    job.account = { tried: [], users: [], allergies: [] };
+    job.events = [done("clean", "panel-r0-clean:x"), done("set-to-dry", "set-to-dry-r0:")].map((event: object) => ({
+      ...event,
+      zoneIds: [zoneId],
+    })) as never;
+    const titles = (events: Job["events"]) =>
+      assess({ ...job, events }, USUAL_KIT, "2026-05-04T08:00:00Z").plan.steps.map(({ title }) => title);
+    expect(titles(job.events)).toEqual(["Raise the pile"]);
+    expect(
+      titles([...job.events, { ...(done("finish", "raise-pile:") as object), zoneIds: [zoneId] } as never]),
+    ).toEqual([]);
   });
   it("a burn is a note", () =>
     expect(planOf({ material: "wool" }, { feel: "bare", towel: "nothing" }).mark?.state).toBe("damage"));

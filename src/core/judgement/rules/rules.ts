@@ -1,7 +1,7 @@
 import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
 import { NEVER_MIX } from "@/core/ground/catalog/agents";
 import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
-import type { BuildId, CareCode, DamageId, NeighbourId } from "@/core/ground/catalog/builds";
+import type { BuildId, CareCode, DamageId, NeighbourId, Shade } from "@/core/ground/catalog/builds";
 import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { MATERIALS, MATERIAL_IDS, type MaterialId } from "@/core/ground/catalog/materials";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -54,6 +54,8 @@ export interface Rule extends Sourced {
     anyAgent?: true;
   };
   limit?: { clothTempC?: number; phMin?: number; phMax?: number; toolAtMost?: number };
+  /** Its limit does not hold for this agent where the cloth is white: nothing is there to lose its colour. */
+  notWhere?: { agent: AgentId; shade: Shade };
   require?: "check-first" | "fastness-check" | "rinse-before" | "air-before";
   because: string;
   /** It keeps people from harm, not only cloth. */
@@ -62,12 +64,16 @@ export interface Rule extends Sourced {
 
 const heatSet = FAMILY_IDS.filter((family) => familyOf(family).heatSets !== undefined);
 
+/** Rust on white cellulose is what oxalic acid is for, with its cautions and a full rinse. */
+const WHITE_CELLULOSE: readonly MaterialId[] = ["cotton", "linen"];
+
 /** The fibre pH windows, one rule a material, made from the material rows. */
 const PH_RULES: Rule[] = MATERIAL_IDS.map((material) => ({
   id: `ph-${material}`,
   title: MATERIALS[material].name,
   when: { material: [material] },
   limit: { phMin: MATERIALS[material].phMin, phMax: MATERIALS[material].phMax },
+  ...(WHITE_CELLULOSE.includes(material) ? { notWhere: { agent: "oxalic-rust", shade: "white" } } : {}),
   because: MATERIALS[material].limit,
   mark: MATERIALS[material].mark,
 }));

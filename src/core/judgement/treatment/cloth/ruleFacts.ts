@@ -48,6 +48,7 @@ const lookedUp = (
   seatsLifted: job.account?.liftSeats === true,
   cold: conditions.slow.tempC <= BELT_COLD_C,
   noHepa: !hasHepa(kit),
+  shade: view.cloth.shade,
   damage: damageOn(job, view.id),
   waterRuns: fastnessOf(view, "water") === "poor",
   bleachMet: job.account?.tried?.includes("bleach") ?? false,

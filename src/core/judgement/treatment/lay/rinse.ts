@@ -102,6 +102,22 @@ export function layClosingRinse(work: ZoneWork, base: string, area: Worked) {
   if (state.residue && work.todo(last)) layRinse(work, STAGE.closingRinse, last, area);
 }
 
+/** What is poisonous or eats the fibre comes out altogether: so many rinses with plain water. Judgement. */
+const FULL_RINSES = 3;
+
+/** Rinses an acid out in full, where a trace of it would go on working. */
+export function layFullRinse(work: ZoneWork, stage: Stage, base: string, area: Worked) {
+  const words = {
+    title: "Rinse the acid out in full",
+    why: "It is poisonous and goes on eating plant fibre: a trace of it must not stay.",
+    check: "A damp strip on the cloth reads neutral; else once more.",
+  };
+  for (let rinse = 0; rinse < FULL_RINSES; rinse++) {
+    const of = rinse === 0 ? base : `${base}-${rinse + 1}`;
+    if (work.todo(of)) layRinse(work, stage + rinse / 1000, of, area, { required: true, words });
+  }
+}
+
 /** After the plain water of a machine: mild acid where the fibre holds alkali and a cleaner was in it. */
 export function layAcidAfter(work: ZoneWork, base: string, area: Worked, alkaline: boolean) {
   const last = `${base}-last`;

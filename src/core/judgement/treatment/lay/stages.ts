@@ -28,6 +28,7 @@ export const STAGE = {
   protectClear: 7.9,
   protect: 8,
   dry: 9,
+  finish: 10,
 } as const;
 
 /** A place in the order; rounds and parts of one place stand between two of the table. */

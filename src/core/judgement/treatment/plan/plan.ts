@@ -31,6 +31,7 @@ import { layBleachOut } from "../school/bleachOut";
 import { laySchool } from "../school/schools";
 import type { SchoolOption } from "../school/weigh";
 import { mergeSteps } from "./orderOfWork";
+import { ownsTool } from "@/core/judgement/shelf/shelf";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { REFERRALS } from "@/core/judgement/rules/rules";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
@@ -373,6 +374,32 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
         return inOrder(work.steps, index);
       }),
   );
+}
+
+/** Suede-look lies flat when it dries: its pile is raised then, as a step of its own. */
+export function raisedPile(context: Context, views: readonly ZoneView[]): Step[] {
+  return mergeSteps(
+    views
+      .filter(({ id, materials }) => materials.every((fibre) => fibre === "suede-look") && wasCleaned(context, id))
+      .flatMap((view, index) => {
+        const work = new ZoneWork(context, stateNow(context, view), [], 0, view.areaM2);
+        if (work.todo("raise-pile")) layPile(work);
+        return inOrder(work.steps, index);
+      }),
+  );
+}
+
+function layPile(work: ZoneWork) {
+  work.add(STAGE.finish, "raise-pile", "", {
+    action: "finish",
+    tool: ownsTool(work.context.kit, "soft-brush") && !work.view.oldOrFragile ? "soft-brush" : "hand",
+    areaM2: work.area,
+    minutes: handsOnMinutes(work.context.kit, "finish", work.area.value),
+    title: "Raise the pile",
+    how: "Dry, without pressure, all in one direction; then look at it against the light.",
+    why: "Suede-look lies flat and looks dirty where its pile was wetted.",
+    check: "It stands, soft, without streaks.",
+  });
 }
 
 /** The sum of every litre on its wettest place since it was last dry, done and planned. */

@@ -164,9 +164,14 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
         mark.diagnosis.beliefs.some(({ family, p }) => p.value >= 0.05 && familyOf(family).heatSets),
     ),
 
-  "every agent stays inside the pH window of every fibre it might be": ({ step, fibres }) =>
+  "every agent stays inside the pH window of every fibre it might be, but for rust acid on white cotton and linen": ({
+    step,
+    fibres,
+    cloth: { shade },
+  }) =>
     !step.agent ||
     fibres
+      .filter((fibre) => step.agent !== "oxalic-rust" || shade !== "white" || (fibre !== "cotton" && fibre !== "linen"))
       .map((fibre) => MATERIALS[fibre])
       .every(({ phMin, phMax }) => step.phMin! >= phMin - 1e-9 && step.phMax! <= phMax + 1e-9),
 

@@ -1,5 +1,5 @@
 import { canBeClearedFor } from "@/core/judgement/treatment/lay/clear";
-import { layClosingRinse, layRinse } from "@/core/judgement/treatment/lay/rinse";
+import { layClosingRinse, layFullRinse, layRinse } from "@/core/judgement/treatment/lay/rinse";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -41,6 +41,7 @@ function rinsed(work: ZoneWork, { area, evenOut }: Panel): Way | Refusal {
   const base = `${baseOf(work)}-rinse`;
   // Where nothing was put on, nothing is rinsed; what glue holds is gone over once and no more.
   if ((!work.state.residue && !evenOut) || isOnGlue(view)) return { leaves: [] };
-  if (work.todo(base)) layRinse(work, STAGE.rinse, base, area, { evenOut });
+  if (work.state.residue === "oxalic-rust") layFullRinse(work, STAGE.rinse, base, area);
+  else if (work.todo(base)) layRinse(work, STAGE.rinse, base, area, { evenOut });
   return { leaves: [] };
 }

@@ -84,7 +84,7 @@ function findAgentFit(
   const row = agentOn(kit, agent);
   if (!ownsAgent(kit, agent)) return refused(missingWords(agent));
   const facts = factsOf(context, view, likely, []);
-  const limits = limitsOf(facts);
+  const limits = limitsOf(facts, agent);
   const warmestC = Math.min(row.maxTempC, usualClothTempC(action, agent), limits.clothTempC);
   const coolestC = Math.min(warmestC, surfaceTempOf(context, view.id) ?? Infinity);
   if (coolestC < row.minTempC)
