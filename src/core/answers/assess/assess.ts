@@ -161,10 +161,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
   const wet = isWet(context, drying, asOf);
   const sewage = hadSewage(job.account);
-  const begun = context.history.done.length > 0;
-  if (begun && plan.steps.length === 0 && !wet && !sewage) plan.steps.push(...raisedPile(context, open));
-  if (job.choices.protect === "dry" && plan.steps.length === 0 && !wet && !sewage)
-    plan.steps.push(...dryProtection(context, plan, open));
+  if (plan.steps.length === 0 && !wet && !sewage) plan.steps.push(...whenDry(context, plan, open));
   if (!sewage) {
     const { before, after } = besideSteps(context, open);
     plan.steps.unshift(...before);
@@ -192,6 +189,12 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
     ...(dried.place ? { place: dried.place } : {}),
     dryingAdvice: dried.place ? dryingAdvice(factsOfDrying(context, plan, drying, dried.place)) : [],
   };
+}
+
+/** What is done on dry cloth when all else is over: the pile of suede-look first, then a protector. */
+function whenDry(context: Context, plan: Plan, views: readonly ZoneView[]) {
+  const pile = raisedPile(context, views);
+  return pile.length > 0 || context.job.choices.protect !== "dry" ? pile : dryProtection(context, plan, views);
 }
 
 const HOUR_MS = 3_600_000;
