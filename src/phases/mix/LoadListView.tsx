@@ -69,6 +69,13 @@ export function LoadListView() {
       <ProductTable list={list} />
       <WaterAndTowels list={list} />
       {list.power.length > 0 && <PowerNeeded list={list} />}
+      {list.also.length > 0 && (
+        <ul data-testid="load-also">
+          {list.also.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

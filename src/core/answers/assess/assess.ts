@@ -1,4 +1,5 @@
 import { agentOf } from "@/core/ground/catalog/agents";
+import { GASES } from "@/core/ground/catalog/gases";
 import { BUILDS } from "@/core/ground/catalog/builds";
 import { gasPlanOf, type GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
 import { dryFromMs } from "@/core/answers/schedule/forecast";
@@ -173,6 +174,9 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
     referred: sewage || referred.size > 0,
   });
   plan.steps.push(...(gas?.steps ?? []));
+  // What the shelf cannot meet is said before the first step, not when the gas is in.
+  if (gas?.locks.some(({ id }) => id === "shelf"))
+    plan.notes.push(`${GASES[gas.gas].name}: asked for, and not on the shelf. Settle that with the owner first.`);
   if (plan.steps.length > orderedSteps) order = orderNow();
   const cautions = [
     ...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values(),

@@ -1,3 +1,4 @@
+import { PACE } from "@/core/judgement/treatment/step/minutes";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Job } from "@/core/job/schema";
@@ -50,12 +51,16 @@ const QUICKER = 0.9;
 const SLOWER = 1.25;
 const ROUND_TO = 5;
 
+/** Setting the gas up and airing it out, while that is not among the steps yet. */
+const minutesOfGas = (gas: Assessment["gas"]): number =>
+  gas && gas.stillH > 0 ? PACE.gas.startMin + PACE["gas-out"].startMin : 0;
+
 /**
  * @param productCost of the neat product it takes, in the technician's money
  * @returns the band: at least the first steps going well, at most every rung that may follow, gone slowly
  */
-export function estimateOf({ plan, drying }: Assessment, job: Job, productCost: number, rates: Rates): Estimate {
-  const planned = plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0);
+export function estimateOf({ plan, drying, gas }: Assessment, job: Job, productCost: number, rates: Rates): Estimate {
+  const planned = plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0) + minutesOfGas(gas);
   const more = Object.values(plan.marks).reduce((sum, mark) => sum + minutesOfLaterRungs(mark, plan.steps), 0);
   const low = sumOf("estimate.minutesLeast", { plannedMin: planned, quicker: stated.table(QUICKER) });
   const high = sumOf("estimate.minutesMost", { plannedMin: planned, moreMin: more, slower: stated.table(SLOWER) });

@@ -1,11 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/jobs";
-import { assess } from "@/core/answers/assess/assess";
+import { assess, quickly, type Assessment } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
-import type { Kit } from "@/core/job/schema";
+import type { Job, Kit } from "@/core/job/schema";
 import { withAgentValue, withMachineValue } from "@/core/judgement/shelf/edits";
+import { estimateOf, USUAL_RATES } from "@/core/answers/estimate/estimate";
+import { forecastAt } from "@/core/answers/schedule/forecast";
 import { loadJob, loadListOf, type LoadJob } from "./loadList";
 
+const NOW = "2026-05-04T09:00:00Z";
 const [ferry, settee] = demoJobs(new Date("2026-05-04T09:00:00Z"));
 const jobOf = (job: NonNullable<typeof ferry>, kit: Kit): LoadJob => loadJob(assess(job, kit, "2026-05-04T09:00:00Z"));
 const listOf = (kit: Kit) => loadListOf([jobOf(ferry!, kit)], kit);
@@ -64,5 +67,35 @@ describe("the load list", () => {
       overloads: false,
       power: [{ machine: "hepa-vacuum", watts: { value: 1000 } }],
     });
+  });
+
+  it("has what treating the air will need before the cloth is done, in van, price and promise; lacking it is said at once", () => {
+    const gas = {
+      gas: "ozone" as const,
+      volumeM3: 6,
+      shutMinPerH: 1,
+      airedMinPerH: 10,
+      stands: "outdoors" as const,
+      cleared: true,
+    };
+    const asked = { ...ferry!, gas };
+    const [without, withGas] = [ferry!, asked].map((job) => assess(job, USUAL_KIT, NOW, quickly)) as [
+      Assessment,
+      Assessment,
+    ];
+    expect(withGas.gas!.steps).toEqual([]);
+    const list = loadListOf([loadJob(withGas)], USUAL_KIT);
+    expect(list.power.map(({ machine }) => machine)).toContain("ozone-machine");
+    expect(list.also.join()).toMatch(/meter for ozone/);
+    expect(loadListOf([loadJob(without)], USUAL_KIT).also).toEqual([]);
+    const minutes = (of: Assessment, job: Job) => estimateOf(of, job, 0, USUAL_RATES).minutes.low.value;
+    expect(minutes(withGas, asked)).toBeCloseTo(minutes(without, ferry!) + 0.9 * (10 + 5), 6);
+    const usable = (of: Assessment, job: Job) => forecastAt(of, job, Date.parse(NOW)).usable!.value;
+    // The longest of the common three to four hours is three at least, and airing after it.
+    expect(usable(withGas, asked) - usable(without, ferry!)).toBeGreaterThan(3 * 60);
+    const { "ozone-machine": _none, ...machines } = USUAL_KIT.machines;
+    expect(assess(asked, { ...USUAL_KIT, machines }, NOW, quickly).plan.notes.join()).toMatch(
+      /Ozone: asked for, and not on the shelf/,
+    );
   });
 });

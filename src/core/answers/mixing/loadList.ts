@@ -1,3 +1,5 @@
+import type { GasId } from "@/core/ground/catalog/gases";
+import type { GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
@@ -37,6 +39,8 @@ export interface LoadList {
   togetherW: Worked;
   overloads: boolean;
   batteries: { machine: MachineId; charges: Worked }[];
+  /** What else a later step will need, in words. */
+  also: string[];
 }
 
 /** A job's plan as the list needs it. */
@@ -45,17 +49,22 @@ export interface LoadJob {
   mixes: readonly BottleMix[];
   roleOf: (zoneId: string) => RoleId | undefined;
   areaOf: (zoneId: string) => number;
+  /** The air that is to be treated when the cloth is done. */
+  gas?: GasId;
 }
 
 export const loadJob = ({
   plan,
   mixes,
+  gas,
 }: {
   plan: Pick<Plan, "steps" | "zones">;
   mixes: readonly BottleMix[];
+  gas?: Pick<GasPlan, "gas" | "stillH" | "steps">;
 }): LoadJob => ({
   steps: plan.steps,
   mixes,
+  ...(gas && (gas.stillH > 0 || gas.steps.length > 0) ? { gas: gas.gas } : {}),
   roleOf: (id) => plan.zones[id]?.view.role,
   areaOf: (id) => plan.zones[id]?.view.areaM2.value ?? 0,
 });
@@ -109,8 +118,19 @@ export function loadListOf(jobs: readonly LoadJob[], kit: Kit): LoadList {
     ),
     overloads: together > CIRCUIT_W,
     batteries: batteriesOf(steps, kit),
+    also: [...new Set(jobs.flatMap(({ gas }) => (gas ? FOR_GAS[gas] : [])))],
   };
 }
+
+/** What treating the air needs at the end, so that it is in the van at the start. */
+const FOR_GAS: Record<GasId, readonly string[]> = {
+  ozone: ["A meter for ozone: nobody goes in before it says so", "Notices for every door", "A remote timer"],
+  "chlorine-dioxide": [
+    "The vapour sachet",
+    "A meter for chlorine dioxide: nobody goes in before it says so",
+    "Notices for every door",
+  ],
+};
 
 function productsOf(jobs: readonly LoadJob[], kit: Kit): ProductLoad[] {
   const needs = new Map<AgentId, { name: string; ml: number }[]>();
@@ -190,9 +210,10 @@ function towelsOf(jobs: readonly LoadJob[]): LoadList["towels"] {
 
 /** Machines these steps take, in the order of the table of steps. */
 function machinesOf(jobs: readonly LoadJob[], kit: Kit): MachineId[] {
-  const used = jobs.flatMap(({ steps, areaOf }) =>
-    steps.map(({ action, zoneIds }) => machineFor(kit, action, Math.max(...zoneIds.map(areaOf)))),
-  );
+  const used = jobs.flatMap(({ steps, areaOf, gas }) => [
+    ...steps.map(({ action, zoneIds }) => machineFor(kit, action, Math.max(...zoneIds.map(areaOf)))),
+    ...(gas === "ozone" ? [machineFor(kit, "gas", 0)] : []),
+  ]);
   return [...new Set(used)].filter((id) => id !== undefined);
 }
 
