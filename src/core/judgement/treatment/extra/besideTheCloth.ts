@@ -10,7 +10,9 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 /** What is done beside the cloth: as it was asked for, else as a vehicle with several soiled parts is opened and closed. */
 export function besideAsked({ choices }: Pick<Job, "choices">, views: readonly ZoneView[]): readonly BesideId[] {
   const soiled = views.filter(({ piece, soil }) => piece.template === "cabin" && soil !== undefined).length;
-  return choices.beside ?? (soiled >= OPENED_FROM_ZONES ? USUAL_BESIDE : []);
+  const asked = choices.beside ?? (soiled >= OPENED_FROM_ZONES ? USUAL_BESIDE : []);
+  // Seats come out and go in together, as the owner agreed, and never by one tap of these.
+  return asked.filter((id) => !besideOf(id).withSeats);
 }
 
 /** Orange cables or a battery near: the seats stay in. */
