@@ -119,6 +119,6 @@ test("everything goes out as one ZIP and comes back in a clean profile, weighed 
   expect((await storedJob(clean, "demo-ferry")).events.map(({ kind }) => kind)).toEqual(["start"]);
   // Taken in again there is nothing new in it.
   await give(bytes);
-  await expect(preview).toContainText("As it is here already: 50 jobs");
+  await expect(preview).toContainText("As it is here already: 51 jobs");
   await clean.context().close();
 });

@@ -51,6 +51,10 @@ const TRUTH: Record<string, JobTruth> = {
       "cv-brown": { family: "water-ring", ph: 7.6, moisturePct: 26 },
     },
   },
+  "demo-cabin": {
+    plain: plain(16, 17, 58, 1),
+    marks: { "ec-coffee": { family: "protein", ph: 5.4, moisturePct: 14 } },
+  },
 };
 
 /** What lies at a spot of a demo job; undefined for any other job. */
