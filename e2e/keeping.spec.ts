@@ -137,7 +137,7 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
     return path;
   };
   const jobs = () => page.locator(".job-row");
-  await expect(jobs()).toHaveCount(4);
+  await expect(jobs()).toHaveCount(5);
   const bad: [string, string, RegExp][] = [
     ["broken.job.json", "{ not json", /not JSON/],
     [
@@ -152,7 +152,7 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
   for (const [name, text, words] of bad) {
     await page.getByLabel("Job file").setInputFiles(write(name, text));
     await expect(page.getByRole("alert").filter({ hasText: "was not opened" })).toContainText(words);
-    await expect(jobs()).toHaveCount(4);
+    await expect(jobs()).toHaveCount(5);
     await page.getByRole("button", { name: "Close" }).last().click();
   }
   await page.getByLabel("Job file").setInputFiles(good);
