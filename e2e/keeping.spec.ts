@@ -156,7 +156,7 @@ test("a job goes out as a file and comes in again; a bad file says what and wher
     await page.getByRole("button", { name: "Close" }).last().click();
   }
   await page.getByLabel("Job file").setInputFiles(good);
-  await expect(jobs()).toHaveCount(5);
+  await expect(jobs()).toHaveCount(6);
   await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4 (from file)" })).toBeVisible();
 });
 
