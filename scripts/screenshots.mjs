@@ -112,7 +112,8 @@ try {
   await shoot(desk, "look-room");
   await bay(desk, "job=demo-van&phase=test&finding=cv-brown");
   await shoot(desk, "test");
-  await bay(desk, "job=demo-ferry&phase=plan&finding=fb-soup");
+  await bay(desk, "job=demo-ferry&phase=plan");
+  await desk.getByRole("button", { name: /^Footwell/ }).press("Enter");
   await desk.getByTestId("schools").scrollIntoViewIfNeeded();
   await shoot(desk, "plan-schools");
   await bay(desk, "job=demo-ferry&phase=mix");

@@ -70,9 +70,7 @@ function SchoolRows({
             <th scope="row">{SCHOOL_NAMES[school]}</th>
             {allowed ? (
               <>
-                <td data-label="Soil out">
-                  <Num of={lifted} share />
-                </td>
+                <td data-label="Soil out">{lifted.value > 0 ? <Num of={lifted} share /> : "marks only"}</td>
                 <td data-label="Water left">
                   <Num of={residual} testId={`residual-${school}`} />
                 </td>

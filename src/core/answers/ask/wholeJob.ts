@@ -35,6 +35,8 @@ export function wholeJobBy(job: Job, kit: Kit, asOf: string, school: School): Wh
       .filter((option) => option.school === picked)
       .map((option) => ({ option, areaM2: view.areaM2.value, name: view.name.toLowerCase() })),
   );
+  // Where only marks are treated nobody said there is soil to lift.
+  const soiled = taken.filter(({ option }) => option.lifted.value > 0);
   const water = plan.steps.map(({ amountMl }) => (amountMl?.value ?? 0) / 1000);
   const minutes = plan.steps.map((step) => step.minutes.value);
   const product = mixes.map(({ agent, marked, fills }) => ({
@@ -47,8 +49,8 @@ export function wholeJobBy(job: Job, kit: Kit, asOf: string, school: School): Wh
     allowedOn: weighed.filter(({ schools }) => schools.some((option) => option.school === school && option.allowed))
       .length,
     lifted: sumOf("wholeJob.lifted", {
-      lifted: taken.map(({ option, name }) => ({ value: option.lifted.value, name })),
-      areasM2: taken.map(({ areaM2, name }) => ({ value: areaM2, name })),
+      lifted: soiled.map(({ option, name }) => ({ value: option.lifted.value, name })),
+      areasM2: soiled.map(({ areaM2, name }) => ({ value: areaM2, name })),
     }),
     waterL: sumOf("wholeJob.litres", { steps: water.filter((litres) => litres > 0) }),
     dryH: sumOf("wholeJob.dry", {

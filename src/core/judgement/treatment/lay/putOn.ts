@@ -111,11 +111,16 @@ const SHORT_WORDS = "The water budget here is short: in two halves, a dry towel 
 const LOOK_AT_IT = "White towel, then look at it: colour on it means it works.";
 
 /** The words of it. */
-function wordsOf(agent: AgentId, tool: ToolId, { way, spraying, goes }: Going, { rounds = 1, toweled = true }: PutOn) {
+function wordsOf(
+  agent: AgentId,
+  tool: ToolId,
+  { way, spraying, goes }: Going,
+  { rounds = 1, toweled = true, action }: PutOn,
+) {
   if (way === "brushed")
     return {
       title: putOnTitle(agent, spraying),
-      how: `${goes > 1 ? SHORT_WORDS : ""}${putOnHow(spraying)}`,
+      how: `${goes > 1 ? SHORT_WORDS : ""}${putOnHow(spraying, action === "clean")}`,
       check: "Evenly damp, nothing runs.",
     };
   const how =
@@ -180,7 +185,7 @@ function layWork(
   base: string,
   agent: AgentId,
   fit: FoundFit,
-  { area, findingId, toweled = true }: PutOn,
+  { area, findingId, action, toweled = true }: PutOn,
 ) {
   const { verdict, candidate } = fit;
   work.add(
@@ -196,7 +201,7 @@ function layWork(
       areaM2: area,
       minutes: workingMinutes(work.context.kit, area.value, fit.tool),
       title: workTitle(agent, fit.tool),
-      how: workHow(fit.tool),
+      how: workHow(fit.tool, action === "clean"),
       why: "It has loosened by now; brushed sooner it only moves about.",
       check: agentCheck(agent),
       liftOff: toweled ? "White towel at once, before it sinks back." : "Draw it off at once, before it sinks back.",

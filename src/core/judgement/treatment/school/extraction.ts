@@ -64,6 +64,8 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
     soil !== undefined && cleaner.ok && canBeClearedFor(work, cleaner)
       ? cleanPanel(work, panel, PANEL_L_PER_M2.preSpray, cleaner, { byItself: false, ...lead })
       : undefined;
+  // Where nobody said it is soiled, no soil is lifted.
+  const leavesAfter = (passes: number) => (soil ? [...leaves, passesLeave("extraction", passes)] : []);
   const leaves = cleaned ? [soilLeft(cleaned.effort)] : [];
   const base = `${baseOf(work)}-extract`;
   const pattern = patternOf(work, panel);
@@ -74,7 +76,7 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
   const alkaline = cleaned !== undefined && cleaner.agent === "alkaline-prespray";
   if (!work.todo(base)) {
     acidAfter();
-    return { leaves: [...leaves, passesLeave("extraction", pattern.wanted)], lead };
+    return { leaves: leavesAfter(pattern.wanted), lead };
   }
   if (!clearFor(work, fit, base, STAGE.panelAir, STAGE.panelRinseOut)) return refuse(NOT_RINSED);
   const affordable = strokesLeft(work, pattern);
@@ -93,7 +95,7 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
     panel.evenOut ? { why: panel.evenOut } : {},
   );
   acidAfter();
-  return { leaves: [...leaves, passesLeave("extraction", wet)], lead };
+  return { leaves: leavesAfter(wet), lead };
 }
 
 /** Rinses all of it through and draws off, with no cleaner. @returns false where none may be drawn off here */

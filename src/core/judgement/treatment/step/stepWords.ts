@@ -50,7 +50,8 @@ export function agentHow(agent: AgentId, tool: ToolId, spraying: boolean): strin
   return `${onIn(spraying)}. ${tool === "hand" ? "Work it in with a gloved hand" : "Dab and turn the towel"}, from the rim in.`;
 }
 
-export const putOnHow = (spraying: boolean): string => `${onIn(spraying)}. From the rim in. Then let it work.`;
+export const putOnHow = (spraying: boolean, panel: boolean): string =>
+  `${onIn(spraying)}. ${panel ? "Seam to seam" : "From the rim in"}. Then let it work.`;
 
 const brushed = (tool: ToolId): string =>
   tool === "drill-brush"
@@ -61,7 +62,8 @@ const brushed = (tool: ToolId): string =>
         ? "Firm small circles"
         : "Light small circles";
 
-export const workHow = (tool: ToolId): string => `${brushed(tool)}, from the rim in. Rinse the brush often.`;
+export const workHow = (tool: ToolId, panel: boolean): string =>
+  `${brushed(tool)}, ${panel ? "overlapping, seam to seam" : "from the rim in"}. Rinse the brush often.`;
 
 /** A panel larger than a section: everything in turn, strip by strip. */
 export const sectionsHow = (tool: ToolId, spraying: boolean, rounds: number, lifted: boolean): string =>
