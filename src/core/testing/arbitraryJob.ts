@@ -59,8 +59,6 @@ const cloth: fc.Arbitrary<Cloth> = fc.record({
   ageYears: maybe(number(0, 60)),
   condition: maybe(fc.constantFrom(...CLOTH_CONDITION_IDS)),
   neighbours: maybe(fc.subarray([...NEIGHBOUR_IDS], { maxLength: 2 })),
-  shade: maybe(fc.constantFrom(...SHADE_IDS)),
-  asUsual: maybe(fc.constant(true)),
   layers: maybe(fc.record({ foamMm: maybe(number(0, 100)) })),
   fastness: maybe(fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.constantFrom(2, 3.5, 4, 5), { maxKeys: 4 })),
 }) as fc.Arbitrary<Cloth>;
@@ -427,6 +425,19 @@ const drawnJobFile: fc.Arbitrary<JobFile> = fc
       });
   });
 
+/** What was said of a cloth's look beside all else, of every piece alike. */
+const looks = fc.record({ shade: maybe(fc.constantFrom(...SHADE_IDS)), asUsual: maybe(fc.constant(true)) });
+
 export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
-  .tuple(drawnJobFile, leaning)
-  .map(([file, lean]) => tidy(lean(file)));
+  .tuple(drawnJobFile, leaning, looks)
+  .map(([file, lean, look]) => {
+    const { job, ...rest } = lean(file);
+    const looked = Object.entries(job.pieces.byId).map(([id, piece]) => [
+      id,
+      { ...piece, cloth: { ...piece.cloth, ...look } },
+    ]);
+    return tidy({
+      ...rest,
+      job: { ...job, pieces: { ...job.pieces, byId: Object.fromEntries(looked) as typeof job.pieces.byId } },
+    });
+  });

@@ -527,7 +527,10 @@ const CASES: Record<string, (given: Case) => boolean> = {
   "bleach met before": ({ file: { job } }) => Boolean(job.account?.tried?.includes("bleach")),
   "unknown everything": ({ file: { job } }) =>
     !job.account &&
-    Object.values(job.pieces.byId).every(({ cloth }) => Object.keys(cloth).length === 0) &&
+    // But for its shade, which tells nothing of what it bears.
+    Object.values(job.pieces.byId).every(
+      ({ cloth: { shade: _shade, asUsual: _asUsual, ...known } }) => Object.keys(known).length === 0,
+    ) &&
     Object.values(job.zones.byId).every(({ cloth }) => Object.keys(cloth ?? {}).length === 0),
 };
 
