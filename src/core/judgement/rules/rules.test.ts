@@ -6,6 +6,7 @@ import type { Evidence } from "@/core/ground/catalog/evidence";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Cloth, Job, Zone } from "@/core/job/schema";
 import { judge, type Candidate, type RuleFacts } from "./judge";
+import { doneOf } from "../treatment/step/stepEvents";
 import { roundsWanted } from "../treatment/step/soilRates";
 import { BRUSH_ROUND_RATE } from "../treatment/step/soilRates";
 import { SOIL_RATE } from "../treatment/step/soilRates";
@@ -301,6 +302,28 @@ describe("plans the trade would agree with", () => {
     expect(oxalic).toBeGreaterThan(proof);
     const rinses = plan.steps.slice(oxalic).filter(({ action, agent }) => action === "rinse" && agent === "water");
     expect(rinses.length).toBeGreaterThanOrEqual(3);
+    // One of them done leaves the others to do.
+    const done = plan.steps
+      .slice(0, plan.steps.indexOf(rinses[0]!) + 1)
+      .map((step, n) => doneOf(step, { id: `d${n}`, at: "2026-05-04T09:30:00Z" }));
+    const left = planOf({ material: "cotton", shade: "white" }, RUST, { events: [same, ...done] }).plan.steps;
+    expect(left.filter(({ title }) => title === rinses[0]!.title)).toHaveLength(rinses.length - 1);
+  });
+  it("bleach is rinsed out three times where no machine may draw it off, and one done leaves two", () => {
+    const bleached = (events: Job["events"]) => {
+      let next = 0;
+      const job = jobFromTemplate("settee", () => `i${next++}`, "2026-05-04T08:00:00Z", {
+        cloth: { ...sound, material: "viscose" },
+      });
+      job.zones.byId[job.zones.order[2]!]!.soil = "light";
+      job.account = { tried: ["bleach"], users: [], allergies: [] };
+      return assess({ ...job, events }, USUAL_KIT, "2026-05-04T08:00:00Z").plan.steps.filter(({ title }) =>
+        title.includes("bleach"),
+      );
+    };
+    const rinses = bleached([]);
+    expect(rinses).toHaveLength(3);
+    expect(bleached([doneOf(rinses[0]!, { id: "d", at: "2026-05-04T09:00:00Z" })])).toHaveLength(2);
   });
   it("suede-look has its pile raised when it is dry, as a step of its own", () => {
     const done = (action: string, stepKey: string) =>

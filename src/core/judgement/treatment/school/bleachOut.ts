@@ -4,6 +4,7 @@ import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { flushOut } from "./extraction";
 
 const BASE = "bleach-out";
+const RINSE_BASE = "bleach-rinse";
 /** Without a machine so many rinses stand in for it. */
 const RINSES = 3;
 const WORDS = {
@@ -16,10 +17,12 @@ const WORDS = {
 export function layBleachOut(work: ZoneWork) {
   const { job } = work.context;
   if (work.round > 0 || !job.account?.tried?.includes("bleach") || !work.todo(BASE)) return;
-  if (flushOut(work, BASE, STAGE.bleachOut, work.area, WORDS)) return;
-  for (let rinse = 0; rinse < RINSES; rinse++) {
-    const base = rinse === 0 ? BASE : `${BASE}-${rinse + 1}`;
+  const rinses = Array.from({ length: RINSES }, (_, rinse) => `${RINSE_BASE}-${rinse + 1}`);
+  // Begun by towel it is ended by towel: the rinses that are left stay in the plan.
+  const byTowel = rinses.some((base) => !work.todo(base));
+  if (!byTowel && flushOut(work, BASE, STAGE.bleachOut, work.area, WORDS)) return;
+  rinses.forEach((base, rinse) => {
     if (work.todo(base))
       layRinse(work, STAGE.bleachOut + rinse / 100, base, work.area, { required: true, words: WORDS });
-  }
+  });
 }

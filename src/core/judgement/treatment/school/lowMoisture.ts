@@ -39,9 +39,14 @@ function rinsed(work: ZoneWork, { area, evenOut }: Panel): Way | Refusal {
   if (!canBeClearedFor(work, water)) return refuse(NOT_RINSED);
   if (work.allowed(PANEL_L_PER_M2.rinse) <= 0) return refuse(SPENT);
   const base = `${baseOf(work)}-rinse`;
+  // The first rinse takes the acid for gone; the others that were planned with it stay in the plan.
+  const rustAcid =
+    work.state.residue === "oxalic-rust" ||
+    (!work.todo(base) &&
+      context.history.done.some(({ agent, zoneIds }) => agent === "oxalic-rust" && zoneIds.includes(view.id)));
+  if (rustAcid) layFullRinse(work, STAGE.rinse, base, area);
   // Where nothing was put on, nothing is rinsed; what glue holds is gone over once and no more.
-  if ((!work.state.residue && !evenOut) || isOnGlue(view)) return { leaves: [] };
-  if (work.state.residue === "oxalic-rust") layFullRinse(work, STAGE.rinse, base, area);
-  else if (work.todo(base)) layRinse(work, STAGE.rinse, base, area, { evenOut });
+  else if ((work.state.residue || evenOut) && !isOnGlue(view) && work.todo(base))
+    layRinse(work, STAGE.rinse, base, area, { evenOut });
   return { leaves: [] };
 }
