@@ -5,22 +5,32 @@ import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "../../src/
 import { FAMILY_IDS } from "../../src/core/ground/catalog/families";
 import { branches, gainBits, posterior } from "../../src/core/models/chance/bayes";
 import { beginsLike, decide, isCommon } from "../../src/core/judgement/diagnosis/decision";
-import { bestTest, heatSetChance, isEnough } from "../../src/core/judgement/diagnosis/nextTest";
-import { TABLES } from "../../src/core/judgement/diagnosis/tables";
+import {
+  heatSetChance,
+  mostUseful,
+  openTests,
+  WORTH_DOING,
+  type OpenTest,
+} from "../../src/core/judgement/diagnosis/nextTest";
+import { showsOf, TABLES } from "../../src/core/judgement/diagnosis/tables";
 import { breaksForTruth } from "./unsafe";
 
-const CASES = 2000;
+const CASES = 8000;
 const LOG_ODDS_SD = 0.7;
 const ODD_ONES = 0.1;
 export const NOISE = [0, 0.1, 0.2] as const;
 export const OURS = "our next test";
-const SEED = 20260504;
+const STATIC = "best static order";
+const ALL = "all tests";
+/** Not the seed the constants of the tables were chosen on. */
+const SEED = 20261129;
 
-/** One made-up mark: what it really is, and what each test would show. */
+/** One made-up mark: what it really is, and what each test would show, read once and read again. */
 interface Case {
   /** Indexes of the families it is made of; none for something the tables do not know. */
   truth: readonly number[];
   shows: Evidence;
+  again: Evidence;
 }
 
 function chance(seed: number) {
@@ -37,34 +47,43 @@ function chance(seed: number) {
   return { uniform, normal, pick };
 }
 
+/** How often each family is met, and what each test shows of it: our weights before any doubt of ours. */
+const PRIORS = TABLES.priors.slice(0, FAMILY_IDS.length);
+const SHOWS = Object.fromEntries(EVIDENCE_IDS.map((test) => [test, showsOf(test)])) as Record<EvidenceId, number[][]>;
+const OUTCOMES = Object.fromEntries(EVIDENCE_IDS.map((test) => [test, Object.keys(testOf(test).outcomes)])) as Record<
+  EvidenceId,
+  string[]
+>;
+
 /** Marks whose truth is drawn from tables other than ours: every chance moved by a normal step in log-odds. */
 function makeCases(noise: number, seed: number): Case[] {
   const { uniform, normal, pick } = chance(seed);
   return Array.from({ length: CASES }, () => {
     const odd = uniform() < ODD_ONES;
-    const truth = odd ? (uniform() < 0.5 ? [pick(TABLES.priors), pick(TABLES.priors)] : []) : [pick(TABLES.priors)];
-    const shows: Evidence = {};
+    const truth = odd ? (uniform() < 0.5 ? [pick(PRIORS), pick(PRIORS)] : []) : [pick(PRIORS)];
+    const [shows, again]: [Evidence, Evidence] = [{}, {}];
     for (const test of EVIDENCE_IDS) {
-      const columns = Object.entries(TABLES.columns[test]);
-      const chances = columns.map(([, column]) => {
-        const p = truth.length > 0 ? truth.reduce((sum, f) => sum + column[f]!, 0) / truth.length : 1 / columns.length;
+      const names = OUTCOMES[test];
+      const chances = SHOWS[test].map((column) => {
+        const p = truth.length > 0 ? truth.reduce((sum, f) => sum + column[f]!, 0) / truth.length : 1 / names.length;
         const odds = (p / (1 - p)) * Math.exp(LOG_ODDS_SD * normal());
         return odds / (1 + odds);
       });
-      const outcome = uniform() < noise ? Math.floor(uniform() * columns.length) : pick(chances);
-      shows[test] = columns[outcome]![0];
+      const real = pick(chances);
+      const read = () => names[uniform() < noise ? Math.floor(uniform() * names.length) : real]!;
+      [shows[test], again[test]] = [read(), read()];
     }
-    return { truth, shows };
+    return { truth, shows, again };
   });
 }
 
-/** An order of testing: the next of the open tests, given the chances now. */
-type Order = (open: readonly EvidenceId[], chances: readonly number[], random: () => number) => EvidenceId;
+/** An order of testing: the next of the tests it may do, given the chances now. */
+type Order = (open: readonly OpenTest[], chances: readonly number[], random: () => number) => OpenTest;
 
 const inOrder =
   (order: readonly EvidenceId[]): Order =>
   (open) =>
-    order.find((test) => open.includes(test))!;
+    open.reduce((best, each) => (order.indexOf(each.test) < order.indexOf(best.test) ? each : best));
 const byInformation = [...EVIDENCE_IDS].sort((a, b) => informationAtStart(b) - informationAtStart(a));
 function informationAtStart(test: EvidenceId): number {
   const start = posterior(TABLES.priors, []);
@@ -90,61 +109,73 @@ const OF_THE_TRADE: readonly EvidenceId[] = [
   "moisture",
 ];
 
+/** Only ours reads a test a second time; the others have no rule for when. */
 const ORDERS: Record<string, Order> = {
-  [OURS]: (open, chances) => bestTest(chances, open, TABLES)!,
-  "best static order": inOrder(byInformation),
+  [OURS]: (open, chances) => mostUseful(chances, open, TABLES).best!,
+  [STATIC]: inOrder(byInformation),
   "order of the trade guide": inOrder(OF_THE_TRADE),
   "random order": (open, _chances, random) => open[Math.floor(random() * open.length)]!,
 };
 
-interface Run {
+/** Where a run stands when no test left spares more than so many wrong first steps: the same rule for every order. */
+interface Stop {
   tests: number;
   minutes: number;
   right: boolean;
   /** Chance the decision was given, for calibration; none when it stayed with the common step. */
   sure?: number;
   unsafe: boolean;
-  setByHeat: boolean;
 }
 
+/** Stops from early to late; the program's own among them, and testing until nothing is left. */
+export const STOPS = [0.1, 0.06, 0.04, 0.025, 0.015, 0.008, WORTH_DOING, 0.0015, -1] as const;
+const OWN_STOP = STOPS.indexOf(WORTH_DOING);
+const NEVER = STOPS.length - 1;
 const HEAT_LOCK = 0.05;
 
-function runCase({ truth, shows }: Case, order: Order | undefined, random: () => number): Run {
-  const columns: (readonly number[])[] = [];
-  let open = [...EVIDENCE_IDS];
-  let minutes = 0;
-  let setByHeat = false;
-  let chances = posterior(TABLES.priors, columns);
-  for (;;) {
+/**
+ * One mark tested in one order.
+ * @param last the last of STOPS that is wanted
+ * @returns where it stood at each of STOPS, and whether heat set what it is
+ */
+function runCase({ truth, shows, again }: Case, order: Order, name: string, last: number, random: () => number) {
+  const repeats = name === OURS;
+  const heatSets = truth.length > 0 && heatSetChance(FAMILY_IDS.map((_, f) => Number(truth.includes(f)))) > 0;
+  const [done, second]: [Evidence, Evidence] = [{}, {}];
+  const stops: Stop[] = [];
+  let [minutes, tests, setByHeat] = [0, 0, false];
+  let chances = posterior(TABLES.priors, []);
+  while (stops.length <= last) {
     // What could set protein or dye stays locked while either is likely, in every order alike.
-    const allowed = open.filter((test) => testOf(test).puts !== "heat" || heatSetChance(chances) <= HEAT_LOCK);
-    if (allowed.length === 0 || (order && isEnough(chances, allowed, TABLES))) break;
-    const test = order ? order(allowed, chances, random) : allowed[0]!;
-    open = open.filter((other) => other !== test);
-    columns.push(TABLES.columns[test][shows[test]!]!);
+    const open = openTests(done, second).filter(
+      ({ test, first }) =>
+        (repeats || first === undefined) && (testOf(test).puts !== "heat" || heatSetChance(chances) <= HEAT_LOCK),
+    );
+    const { saves } = mostUseful(chances, open, TABLES);
+    while (stops.length <= last && (open.length === 0 || saves < STOPS[stops.length]!))
+      stops.push({ tests, minutes, ...judged(truth, chances) });
+    if (open.length === 0) break;
+    const { test, first } = order(open, chances, random);
+    const read = (first === undefined ? shows : again)[test]!;
+    const column =
+      first === undefined ? TABLES.columns[test][read]! : TABLES.again[test]![first]![OUTCOMES[test].indexOf(read)]!;
+    (first === undefined ? done : second)[test] = read;
+    tests++;
     minutes += testOf(test).minutes;
-    setByHeat ||=
-      testOf(test).puts === "heat" &&
-      heatSetChance(
-        truth
-          .map(() => 1 / truth.length)
-          .reduce<number[]>(
-            (all, p, index) => ((all[truth[index]!]! += p), all),
-            FAMILY_IDS.map(() => 0),
-          ),
-      ) > 0;
-    chances = posterior(TABLES.priors, columns);
+    if (stops.length <= OWN_STOP) setByHeat ||= testOf(test).puts === "heat" && heatSets;
+    chances = posterior(chances, [column]);
   }
+  return { stops, setByHeat };
+}
+
+/** Right: the first step is that of a family that is there; for a mark of none or of two, the common gentle one too. */
+function judged(truth: readonly number[], chances: readonly number[]): Pick<Stop, "right" | "sure" | "unsafe"> {
   const decision = decide(chances);
   const families = truth.map((f) => FAMILY_IDS[f]!);
-  const right = isCommon(decision) ? families.length !== 1 : families.some((family) => beginsLike(family, decision));
   return {
-    tests: columns.length,
-    minutes,
-    right,
+    right: isCommon(decision) ? families.length !== 1 : families.some((family) => beginsLike(family, decision)),
     sure: isCommon(decision) ? undefined : decision.sure,
     unsafe: breaksForTruth(decision, families),
-    setByHeat,
   };
 }
 
@@ -158,41 +189,69 @@ export interface DiagnosisRow {
   setByHeat: number;
 }
 
-/** Every order on the same cases. @returns one row an order and noise level, and how well "sure" was kept by ours */
+/** A point of an order's curve: so many tests on average, so many first steps right. */
+export interface CurvePoint {
+  tests: number;
+  rightPct: number;
+}
+
+export interface Band {
+  from: number;
+  to: number;
+  cases: number;
+  sure: number;
+  right: number;
+}
+
+/** Every order on the same cases. @returns one row an order and noise, the curves, and how well "sure" was kept by ours */
 export function compareOrders(): {
   rows: DiagnosisRow[];
-  calibration: { from: number; to: number; cases: number; sure: number; right: number }[];
+  curves: Record<number, Record<string, CurvePoint[]>>;
+  calibration: Band[];
 } {
   const rows: DiagnosisRow[] = [];
-  const ours: Run[] = [];
+  const curves: Record<number, Record<string, CurvePoint[]>> = {};
+  const ours: Stop[] = [];
   NOISE.forEach((noise, level) => {
     const cases = makeCases(noise, SEED + level);
-    for (const [order, choose] of [...Object.entries(ORDERS), ["all tests", undefined] as const]) {
+    const ofNoise: Record<string, CurvePoint[]> = (curves[noise] = {});
+    for (const [order, choose] of Object.entries(ORDERS)) {
       const { uniform } = chance(SEED);
-      const runs = cases.map((each) => runCase(each, choose, uniform));
-      const mean = (of: (run: Run) => number) => runs.reduce((sum, run) => sum + of(run), 0) / runs.length;
-      rows.push({
+      const last = order === STATIC ? NEVER : NEVER - 1;
+      const runs = cases.map((each) => runCase(each, choose, order, last, uniform));
+      const at = (stop: number, of: (stop: Stop) => number) =>
+        runs.reduce((sum, { stops }) => sum + of(stops[stop]!), 0) / runs.length;
+      const rowAt = (stop: number, name: string): DiagnosisRow => ({
         noise,
-        order,
-        rightPct: 100 * mean(({ right }) => Number(right)),
-        tests: mean(({ tests }) => tests),
-        minutes: mean(({ minutes }) => minutes),
-        unsafe: runs.filter(({ unsafe }) => unsafe).length,
+        order: name,
+        rightPct: 100 * at(stop, ({ right }) => Number(right)),
+        tests: at(stop, ({ tests }) => tests),
+        minutes: at(stop, ({ minutes }) => minutes),
+        unsafe: runs.filter(({ stops }) => stops[stop]!.unsafe).length,
         setByHeat: runs.filter(({ setByHeat }) => setByHeat).length,
       });
-      if (order === OURS) ours.push(...runs);
+      rows.push(rowAt(OWN_STOP, order));
+      if (order === STATIC) rows.push(rowAt(NEVER, ALL));
+      ofNoise[order] = STOPS.slice(0, NEVER).map((_, stop) => rowAt(stop, order));
+      if (order === OURS) ours.push(...runs.map(({ stops }) => stops[OWN_STOP]!));
     }
   });
-  const BANDS = [
-    [0.6, 0.8],
-    [0.8, 0.9],
-    [0.9, 0.95],
-    [0.95, 0.98],
-    [0.98, 1.0001],
-  ] as const;
-  const calibration = BANDS.map(([from, to]) => {
-    const inBand = ours.filter(({ sure }) => sure !== undefined && sure >= from && sure < to);
-    const mean = (of: (run: Run) => number) =>
+  return { rows, curves, calibration: bandsOf(ours) };
+}
+
+const BANDS = [
+  [0.55, 0.7],
+  [0.7, 0.8],
+  [0.8, 0.9],
+  [0.9, 0.95],
+  [0.95, 0.98],
+  [0.98, 1.0001],
+] as const;
+
+function bandsOf(runs: readonly Stop[]): Band[] {
+  return BANDS.map(([from, to]) => {
+    const inBand = runs.filter(({ sure }) => sure !== undefined && sure >= from && sure < to);
+    const mean = (of: (run: Stop) => number) =>
       inBand.length > 0 ? inBand.reduce((sum, run) => sum + of(run), 0) / inBand.length : NaN;
     return {
       from,
@@ -202,5 +261,22 @@ export function compareOrders(): {
       right: mean(({ right }) => Number(right)),
     };
   });
-  return { rows, calibration };
+}
+
+/**
+ * Reads a curve between its points; beyond its ends undefined.
+ * @param x what is given, y what is wanted
+ */
+export function readCurve(
+  points: readonly CurvePoint[],
+  x: keyof CurvePoint,
+  y: keyof CurvePoint,
+  at: number,
+): number | undefined {
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1]!, points[i]!];
+    if (at >= Math.min(a[x], b[x]) && at <= Math.max(a[x], b[x]) && a[x] !== b[x])
+      return a[y] + ((b[y] - a[y]) * (at - a[x])) / (b[x] - a[x]);
+  }
+  return undefined;
 }

@@ -119,6 +119,9 @@ export const sizeOps = (findingId: string, { outline, size }: PlacedFinding, to:
 ];
 export const setEvidence = (findingId: string, test: EvidenceId, outcome: string | undefined) =>
   set(["findings", "byId", findingId, "evidence", test], outcome);
+/** A second reading of a test that was done. */
+export const setAgain = (findingId: string, test: EvidenceId, outcome: string | undefined) =>
+  set(["findings", "byId", findingId, "again", test], outcome);
 export const setRingSign = (findingId: string, sign: RingSignId, outcome: string | undefined) =>
   set(["findings", "byId", findingId, "ring", sign], outcome);
 

@@ -11,7 +11,7 @@ import {
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
 } from "@/core/ground/catalog/builds";
-import { EVIDENCE, EVIDENCE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
+import { EVIDENCE, EVIDENCE_IDS, REPEATABLE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "@/core/ground/catalog/ownersAccount";
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "@/core/ground/catalog/fibreTests";
@@ -205,6 +205,9 @@ const finding = oneOfKinds(
         kind: exactly("mark"),
         ...found,
         evidence,
+        again: optional(
+          outcomesOf<EvidenceId>(EVIDENCE, REPEATABLE_IDS, "What a second reading of the same test showed."),
+        ),
         ring: optional(
           outcomesOf<RingSignId>(
             RING_SIGNS,

@@ -1,5 +1,5 @@
 "use client";
-import { setEvidence } from "@/core/job/change";
+import { setAgain, setEvidence } from "@/core/job/change";
 import { EVIDENCE, testOf, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
 import { outcomeName, type Hint } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
@@ -42,6 +42,12 @@ export function EvidenceRow({
             </p>
           )}
           <EvidenceChips test={test} finding={finding} />
+          {done && finding.again?.[test] !== undefined && (
+            <>
+              <p className="soft">Read again:</p>
+              <EvidenceChips test={test} finding={finding} again />
+            </>
+          )}
         </>
       )}
     </div>
@@ -52,10 +58,13 @@ export function EvidenceRow({
 export function EvidenceChips({
   test,
   finding,
+  again = false,
   autoFocusKey,
 }: {
   test: EvidenceId;
   finding: MarkFinding;
+  /** The second reading instead of the first. */
+  again?: boolean;
   autoFocusKey?: string;
 }) {
   const { run, findingId } = useBay();
@@ -63,7 +72,16 @@ export function EvidenceChips({
     id,
     name: outcome.name,
   }));
-  const pick = (value: string | undefined) => run(testOf(test).name, setEvidence(findingId!, test, value));
+  const value = (again ? finding.again : finding.evidence)?.[test];
+  const pick = (picked: string | undefined) =>
+    again
+      ? run(`${testOf(test).name}, read again`, setAgain(findingId!, test, picked))
+      : run(
+          testOf(test).name,
+          setEvidence(findingId!, test, picked),
+          // A second reading belongs to the first.
+          ...(finding.again?.[test] === undefined ? [] : [setAgain(findingId!, test, undefined)]),
+        );
   return (
     <div
       data-evidence={test}
@@ -74,10 +92,16 @@ export function EvidenceChips({
         // Among the chips a number picks; elsewhere it changes the phase.
         event.stopPropagation();
         event.nativeEvent.stopImmediatePropagation();
-        pick(finding.evidence[test] === picked.id ? undefined : picked.id);
+        pick(value === picked.id ? undefined : picked.id);
       }}
     >
-      <Chips label={testOf(test).name} choices={outcomes} value={finding.evidence[test]} onPick={pick} numbered />
+      <Chips
+        label={again ? `${testOf(test).name}, read again` : testOf(test).name}
+        choices={outcomes}
+        value={value}
+        onPick={pick}
+        numbered
+      />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { EVIDENCE_IDS, testOf } from "@/core/ground/catalog/evidence";
 import { familyOf } from "@/core/ground/catalog/families";
 import type { TestAdvice } from "@/core/judgement/treatment/mark/testAdvice";
 import { isCommon } from "@/core/judgement/diagnosis/decision";
+import { outcomeName } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
 import { Num } from "@/ui/Num";
 import { Act } from "@/ui/Act";
@@ -22,22 +23,29 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
     document.querySelector<HTMLButtonElement>('[data-focus="next"] button')?.focus();
   });
   if (enough || !best) {
-    const settled = !isCommon(decision) && decision.sure >= 0.9;
+    const settled = !isCommon(decision);
     const locked = EVIDENCE_IDS.filter((test) => locks[test] && finding.evidence[test] === undefined).length;
     return <EnoughKnown settled={settled} sure={sure} locked={locked} go={go} />;
   }
   const { name, how, caution, minutes } = testOf(best.test);
+  const second = best.first !== undefined;
   return (
     <div className="now-step" data-testid="next-test" data-test={best.test}>
       <div className="row-between">
         <h2>
-          Next: {name.charAt(0).toLowerCase()}
+          {second ? "Once more" : "Next"}: {name.charAt(0).toLowerCase()}
           {name.slice(1)}
         </h2>
         <span className="soft">
           <Num of={best.worth} words={`about ${minutes} min`} />
         </span>
       </div>
+      {second && (
+        <p>
+          It showed <b>{outcomeName(best.test, best.first!).toLowerCase()}</b>. If that was a slip, the first step is
+          another: read it as if for the first time.
+        </p>
+      )}
       <p>{how}</p>
       {caution && (
         <p>
@@ -47,13 +55,17 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
       <p className="soft">
         {apart &&
           `Best at telling ${familyOf(apart[0]).name.toLowerCase()} from ${familyOf(apart[1]).name.toLowerCase()}. `}
-        It tells <Num of={best.gain} testId="next-gain" />, and changes the first step with a chance of{" "}
-        <Num of={best.change} share testId="next-change" />. Key T, then a number.
+        It tells <Num of={best.gain} testId="next-gain" /> and spares a wrong first step{" "}
+        <Num of={best.saves} words={timesInAHundred(best.saves.value)} testId="next-saves" />. Key T, then a number.
       </p>
-      <EvidenceChips test={best.test} finding={finding} autoFocusKey="next" />
+      <EvidenceChips test={best.test} finding={finding} again={second} autoFocusKey="next" />
     </div>
   );
 }
+
+/** @example timesInAHundred(0.083) // "8 times in 100" */
+const timesInAHundred = (share: number) =>
+  share < 0.015 ? "about once in 100" : `${Math.round(100 * share)} times in 100`;
 
 function EnoughKnown({ settled, sure, locked, go }: { settled: boolean; sure: Worked; locked: number; go: Bay["go"] }) {
   return (
@@ -62,7 +74,8 @@ function EnoughKnown({ settled, sure, locked, go }: { settled: boolean; sure: Wo
       <p>
         {settled ? (
           <>
-            The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left would change it.
+            The first step is <Num of={sure} share testId="next-sure" /> sure, and no single test left is worth the
+            time.
           </>
         ) : (
           <>

@@ -5,7 +5,7 @@ import { EVIDENCE_COSTS, EVIDENCE_IDS, testOf, type EvidenceCost } from "@/core/
 import { familyOf } from "@/core/ground/catalog/families";
 import type { MarkFinding } from "@/core/job/schema";
 import { adviseTests, type TestAdvice } from "@/core/judgement/treatment/mark/testAdvice";
-import { outcomeName } from "@/core/judgement/diagnosis/diagnose";
+import { LIKELY_AT, outcomeName } from "@/core/judgement/diagnosis/diagnose";
 import { priorsShare } from "@/core/judgement/learnt/own";
 import { formatShare } from "@/core/ground/quantity/format";
 import { contextOf } from "@/core/judgement/treatment/cloth/planContext";
@@ -63,7 +63,9 @@ function TestOf({ finding, plan }: { finding: MarkFinding; plan: MarkPlan }) {
       )}
       {plan.ring && <RingSigns finding={finding} ring={plan.ring} />}
       {COSTS.map((cost) => {
-        const tests = EVIDENCE_IDS.filter((test) => testOf(test).cost === cost && test !== best?.test);
+        const tests = EVIDENCE_IDS.filter(
+          (test) => testOf(test).cost === cost && (best?.first !== undefined || test !== best?.test),
+        );
         const done = tests.filter((test) => finding.evidence[test] !== undefined).length;
         return (
           <TestsOfCost key={cost} cost={cost} done={done} tests={tests} finding={finding} advice={advice} plan={plan} />
@@ -161,6 +163,12 @@ function Beliefs({ plan, finding }: { plan: MarkPlan; finding: MarkFinding }) {
             </svg>
           </div>
         ))}
+      {plan.diagnosis.none.value >= LIKELY_AT && (
+        <p className="soft">
+          <Num of={plan.diagnosis.none} share testId="belief-none" /> it is none of these, or two at once: then the
+          gentle step first.
+        </p>
+      )}
     </div>
   );
 }

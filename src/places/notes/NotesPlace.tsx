@@ -10,11 +10,10 @@ import { EVIDENCE_IDS, testOf, type EvidenceId } from "@/core/ground/catalog/evi
 import { FAMILIES, FAMILY_IDS, type Family, type FamilyId } from "@/core/ground/catalog/families";
 import { MATERIALS } from "@/core/ground/catalog/materials";
 import { ownWeight, withOwnPrior, withOwnWeight } from "@/core/judgement/diagnosis/ownTables";
-import { tablesWith, tableWeight } from "@/core/judgement/diagnosis/tables";
+import { likelihoodOf, tablesWith, tableWeight } from "@/core/judgement/diagnosis/tables";
 import { readingInWords, partsWater } from "@/core/ground/quantity/ratio";
 import type { OwnTables } from "@/core/job/schema";
 import { MARK_WORDS, type Sourced } from "@/core/ground/quantity/provenance";
-import { sumOf, stated } from "@/core/ground/sums/working";
 import { notify } from "@/store/jobs";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
@@ -221,7 +220,6 @@ function Evidence({
   const [test, setTest] = useState<EvidenceId>("towel");
   const [family, setFamily] = useState<FamilyId>("tannin");
   const row = testOf(test);
-  const columns = tablesWith(own).columns[test];
   return (
     <section className="block" aria-label="Evidence">
       <h2>What a test shows</h2>
@@ -259,7 +257,7 @@ function Evidence({
             <th />
           </tr>
         </thead>
-        <OutcomeRows row={row} test={test} family={family} own={own} columns={columns} keep={keep} />
+        <OutcomeRows row={row} test={test} family={family} own={own} keep={keep} />
       </table>
     </section>
   );
@@ -270,7 +268,6 @@ interface RowsOf {
   test: EvidenceId;
   family: FamilyId;
   own: OwnTables | undefined;
-  columns: Record<string, readonly number[]>;
   keep: (next: OwnTables | undefined, words: string) => void;
 }
 
@@ -284,21 +281,14 @@ function OutcomeRows({ row, ...of }: RowsOf & { row: EvidenceTest }) {
   );
 }
 
-function OutcomeRow({ test, family, own, columns, keep, outcome, name }: RowsOf & { outcome: string; name: string }) {
+function OutcomeRow({ test, family, own, keep, outcome, name }: RowsOf & { outcome: string; name: string }) {
   const table = tableWeight(test, outcome, family);
   const mine = ownWeight(own, test, outcome, family);
-  const f = FAMILY_IDS.indexOf(family);
   return (
     <tr>
       <th scope="row">{name}</th>
       <td>
-        <Num
-          of={sumOf("diagnosis.likelihood", {
-            weight: mine === undefined ? stated.table(table) : stated.entered(mine),
-            all: (mine ?? table) / columns[outcome]![f]!,
-          })}
-          share
-        />
+        <Num of={likelihoodOf(test, outcome, family, own)} share />
       </td>
       <td>
         <NumberField

@@ -508,5 +508,13 @@ export type EvidenceId = keyof typeof EVIDENCE;
 export const EVIDENCE_IDS = Object.keys(EVIDENCE) as [EvidenceId, ...EvidenceId[]];
 /** What was found: an outcome for each test that was done; a test not done is absent and says nothing. */
 export type Evidence = Partial<Record<EvidenceId, string>>;
+/** Asked or known: a second time says the same. */
+const ANSWERS: readonly EvidenceId[] = ["owner", "place", "age"];
+/** Tests that put nothing on the cloth and may be read a second time. */
+export const REPEATABLE_IDS = EVIDENCE_IDS.filter(
+  (id) => testOf(id).puts === undefined && !ANSWERS.includes(id),
+) as readonly EvidenceId[];
 /** A test's row with its optional columns in view. @example testOf("lamp").name // "Ultraviolet lamp in the dark" */
-export const testOf = (id: EvidenceId): EvidenceTest => EVIDENCE[id];
+export function testOf(id: EvidenceId): EvidenceTest {
+  return EVIDENCE[id];
+}

@@ -70,5 +70,9 @@ export const FAMILIES = {
 
 export type FamilyId = keyof typeof FAMILIES;
 export const FAMILY_IDS = Object.keys(FAMILIES) as [FamilyId, ...FamilyId[]];
+
+/** What a mark can be to the tables: one of the families, or none of them. */
+export const HYPOTHESES = [...FAMILY_IDS, "none"] as const;
+export type HypothesisId = (typeof HYPOTHESES)[number];
 /** A family's row with its optional columns in view. @example familyOf("protein").heatSets // "protein" */
 export const familyOf = (id: FamilyId): Family => FAMILIES[id];

@@ -140,8 +140,8 @@ export const UNSURE_RUNG: Rung = {
   why: "The gentle step that suits every family still likely, and every cloth this may be.",
 };
 
-/** A family leads clearly at this chance; below it the gentle common rung comes first. */
-export const SURE_AT = 0.6;
+/** A family leads clearly at this chance; below it the gentle common rung comes first. Judgement. */
+export const SURE_AT = 0.55;
 
 /** What to tell the owner when the ladder ends. */
 export const STOP_WORDS: Partial<Record<FamilyId, string>> = {

@@ -173,12 +173,19 @@ export const FORMULAS = {
     of: ({ prior, chances, all }) => (prior * product(chances)) / all,
   }),
   "diagnosis.likelihood": sum({
-    name: "How often a test shows it",
-    equation: "P(outcome | family) = its weight / sum of the weights of all outcomes",
+    name: "How often a test is read so",
+    equation:
+      "P(read | family) = (1 − slip) × weight^trust / sum of weight^trust over all outcomes + slip / number of outcomes",
     mark: "judgement",
     unit: "1",
-    inputs: { weight: as("its weight"), all: as("all weights together") },
-    of: ({ weight, all }) => weight / all,
+    inputs: {
+      weight: as("its weight"),
+      weights: many("weight of an outcome"),
+      trust: as("trust in the table"),
+      slip: as("slips of the reading"),
+    },
+    of: ({ weight, weights, trust, slip }) =>
+      ((1 - slip) * weight ** trust) / weights.reduce((sum, each) => sum + each ** trust, 0) + slip / weights.length,
   }),
   "diagnosis.gain": sum({
     name: "What the test is expected to tell",
@@ -199,22 +206,26 @@ export const FORMULAS = {
   }),
   "diagnosis.worth": sum({
     name: "Worth a minute",
-    equation:
-      "worth = (gain + gain about the first step + chance to change it + weight × chance that it is enough " +
-      "then) / (minutes + reaching for it)",
+    equation: "worth = (wrong first steps spared + weight × gain about the first step) / (minutes + reaching for it)",
     mark: "judgement",
     unit: "1/min",
     inputs: {
-      gain: as("information gain", "bit"),
-      stepGain: as("of it about the first step", "bit"),
-      change: as("chance that it changes the first step"),
-      ends: as("chance that it is enough after it"),
-      weight: as("which weighs, in bits"),
+      saves: as("wrong first steps spared"),
+      stepGain: as("gain about the first step", "bit"),
+      weight: as("which weighs, a bit"),
       minutes: as("minutes", "min"),
       setUpMin: as("reaching for one more", "min"),
     },
-    of: ({ gain, stepGain, change, ends, weight, minutes, setUpMin }) =>
-      (gain + stepGain + change + weight * ends) / (minutes + setUpMin),
+    of: ({ saves, stepGain, weight, minutes, setUpMin }) => (saves + weight * stepGain) / (minutes + setUpMin),
+  }),
+  "diagnosis.saves": sum({
+    name: "Wrong first steps it is expected to spare",
+    equation: "saves = Σ P(outcome) × chance of the best first step then − its chance now",
+    mark: "std",
+    source: "value of information (Howard 1966), from memory",
+    unit: "1",
+    inputs: { then: as("right after it, on average"), now: as("right now") },
+    of: ({ then, now }) => Math.max(0, then - now),
   }),
   "hair.passes": sum({
     name: "Passes to lift the hair",

@@ -23,11 +23,6 @@ export const METHODS = {
       "smallest that stays inside the fibre's window",
     mark: "judgement",
   },
-  "diagnosis.change": {
-    name: "Chance that it changes the first step",
-    equation: "sum of P(outcome) over the outcomes after which another step would come first",
-    mark: "judgement",
-  },
   "odour.source": {
     name: "How likely it comes from here",
     equation:

@@ -179,7 +179,7 @@ export function recomputed({ formula, inputs }: Working): number | undefined {
 
 /**
  * Puts a value that was found, not summed, and what is known of it together.
- * @example worked("diagnosis.change", 0.4, "1", []).value // 0.4
+ * @example worked("odour.source", 0.4, "1", []).value // 0.4
  */
 export function worked(formula: MethodId, value: number, unit: Unit, inputs: WorkingInput[]): Worked {
   return { value, unit, working: { formula, inputs, result: { value, unit } } };

@@ -1,6 +1,6 @@
 import { TRIED_IDS, triedOf, USERS, userOf } from "@/core/ground/catalog/ownersAccount";
 import type { AgentGroup } from "@/core/ground/catalog/agents";
-import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import { HYPOTHESES, type FamilyId } from "@/core/ground/catalog/families";
 import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
 import type { Account, Kit } from "@/core/job/schema";
 import type { Background, Hint } from "./diagnose";
@@ -34,7 +34,7 @@ function shiftsOf(account: Account | undefined): Background["shifts"] {
 export const certainly = (family: FamilyId): Background => ({
   tables: tablesWith(undefined),
   hints: [],
-  shifts: Object.fromEntries(FAMILY_IDS.map((id) => [id, id === family ? 1 : 0])),
+  shifts: Object.fromEntries(HYPOTHESES.map((id) => [id, id === family ? 1 : 0])),
 });
 
 /** What may still lie in the cloth from what the owner tried; nobody asked counts as the worst of it. */

@@ -1,4 +1,4 @@
-import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import { FAMILY_IDS, HYPOTHESES, type FamilyId } from "@/core/ground/catalog/families";
 import { LADDERS, SURE_AT } from "@/core/ground/catalog/ladders";
 
 /** What the first treatment step would be, as far as the chances decide it: families that begin alike are one decision. */
@@ -13,49 +13,38 @@ const beginningOf = (family: FamilyId): string => {
     : "no step";
 };
 
-const BEGINNINGS = FAMILY_IDS.map(beginningOf);
-
+/** What is none of the families begins with the gentle step that suits them all. */
+const BEGINNINGS = HYPOTHESES.map((it) => (it === "none" ? COMMON : beginningOf(it)));
 const DIFFERENT = [...new Set(BEGINNINGS)];
 const CLASS_OF = BEGINNINGS.map((beginning) => DIFFERENT.indexOf(beginning));
 
-/** The chances of families that begin alike, put together. */
+/** The chances of those that begin alike, put together. @param chances in the order of HYPOTHESES */
 export function byBeginning(chances: readonly number[]): number[] {
   const together = new Array<number>(DIFFERENT.length).fill(0);
   for (let f = 0; f < chances.length; f++) together[CLASS_OF[f]!]! += chances[f]!;
   return together;
 }
 
+/** How likely the best first step is the right one. @param together as of {@link byBeginning} */
+export const rightAtBest = (together: readonly number[]): number => Math.max(...together);
+
 export interface Decision {
   /** What is begun with; "common" while nothing leads clearly. */
   key: string;
-  /** How sure it is: the chances of all families that begin like this together. */
+  /** How sure it is: the chances of all families that begin like the leader together. */
   sure: number;
   leader: FamilyId;
 }
 
 /**
  * The first step these chances lead to.
- * @param chances in the order of FAMILY_IDS, adding to one
+ * @param chances in the order of HYPOTHESES, adding to one
  */
 export function decide(chances: readonly number[]): Decision {
   let top = 0;
-  for (let f = 1; f < chances.length; f++) if (chances[f]! > chances[top]!) top = f;
-  const key = BEGINNINGS[top]!;
+  for (let f = 1; f < FAMILY_IDS.length; f++) if (chances[f]! > chances[top]!) top = f;
   const sure = byBeginning(chances)[CLASS_OF[top]!]!;
-  return { key: sure >= SURE_AT ? key : COMMON, sure, leader: FAMILY_IDS[top]! };
-}
-
-/** The decision after an outcome, without making the chances after it: asked thousands of times for one tap. */
-export function decideAfter(chances: readonly number[], column: readonly number[]): { chance: number; key: string } {
-  const together = new Float64Array(DIFFERENT.length);
-  let [chance, most, top] = [0, -1, 0];
-  for (let f = 0; f < chances.length; f++) {
-    const joint = chances[f]! * column[f]!;
-    chance += joint;
-    together[CLASS_OF[f]!]! += joint;
-    if (joint > most) [most, top] = [joint, f];
-  }
-  return { chance, key: together[CLASS_OF[top]!]! >= SURE_AT * chance ? BEGINNINGS[top]! : COMMON };
+  return { key: sure >= SURE_AT ? BEGINNINGS[top]! : COMMON, sure, leader: FAMILY_IDS[top]! };
 }
 
 /** True when the treatment of two families begins with the same step. */

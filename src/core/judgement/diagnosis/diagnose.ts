@@ -1,5 +1,5 @@
 import { EVIDENCE, EVIDENCE_IDS, type Evidence, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
-import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
+import { FAMILY_IDS, familyOf, HYPOTHESES, type FamilyId, type HypothesisId } from "@/core/ground/catalog/families";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
 import { TABLES, type Tables } from "./tables";
@@ -31,15 +31,17 @@ export interface Background {
   tables: Tables;
   hints: readonly Hint[];
   /** How much more often a family is met here; relative weight. */
-  shifts: Partial<Record<FamilyId, number>>;
+  shifts: Partial<Record<HypothesisId, number>>;
 }
 
 const NO_BACKGROUND: Background = { tables: TABLES, hints: [], shifts: {} };
 
 export interface Diagnosis {
-  /** Most likely first; the chances add to one. */
+  /** Most likely first; with that of none of them the chances add to one. */
   beliefs: FamilyBelief[];
-  /** The same chances in the order of FAMILY_IDS. */
+  /** It is none of the families, or more than one. */
+  none: Worked;
+  /** The same chances in the order of HYPOTHESES. */
   chances: readonly number[];
   /** Families that cannot be ruled out: at 5 % or more. Plans must be safe for all of them. */
   likely: FamilyId[];
@@ -49,6 +51,7 @@ export interface Diagnosis {
 }
 
 export const LIKELY_AT = 0.05;
+const NONE_NAME = "None of these";
 
 interface Seen {
   test: EvidenceId;
@@ -59,10 +62,15 @@ interface Seen {
 /**
  * What a mark is likely to be.
  * @param evidence an outcome for each test done; order does not matter, a test not done adds nothing
- * @returns beliefs that add to one, most likely first, and what pushed each up or down
+ * @param again what a second reading of a test showed
+ * @returns beliefs that add to one with that of none of them, most likely first, and what pushed each up or down
  * @throws RangeError when the evidence is impossible, or names an outcome the test does not have
  */
-export function diagnose(evidence: Evidence, { tables, hints, shifts }: Background = NO_BACKGROUND): Diagnosis {
+export function diagnose(
+  evidence: Evidence,
+  { tables, hints, shifts }: Background = NO_BACKGROUND,
+  again: Evidence = {},
+): Diagnosis {
   const used = hints.filter(({ test, outcomes }) => evidence[test] === undefined && outcomes.length > 0);
   const seen: Seen[] = [
     ...EVIDENCE_IDS.flatMap((test) =>
@@ -70,13 +78,14 @@ export function diagnose(evidence: Evidence, { tables, hints, shifts }: Backgrou
         ? []
         : [{ test, outcome: evidence[test], column: columnOf(tables, test, evidence[test]) }],
     ),
+    ...EVIDENCE_IDS.flatMap((test) => secondReading(tables, test, evidence[test], again[test])),
     ...used.map(({ test, outcomes }) => ({
       test,
       outcome: outcomes[0]!,
       column: mean(outcomes.map((outcome) => columnOf(tables, test, outcome))),
     })),
   ];
-  const priors = tables.priors.map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
+  const priors = tables.priors.map((prior, index) => prior * (shifts[HYPOTHESES[index]!] ?? 1));
   const chances = posterior(
     priors,
     seen.map(({ column }) => column),
@@ -87,6 +96,14 @@ export function diagnose(evidence: Evidence, { tables, hints, shifts }: Backgrou
     seen.map(({ column }) => column),
   );
 
+  const chanceOf = (f: number, name: string) =>
+    sumOf("diagnosis.posterior", {
+      prior: stated.table(priors[f]!),
+      chances: seen.map(({ test, outcome, column }) =>
+        stated.table(column[f]!, `P(${outcomeName(test, outcome)} | ${name})`),
+      ),
+      all,
+    });
   const beliefs = FAMILY_IDS.map((family, f): FamilyBelief => {
     const pushes = seen.map(({ test, outcome, column }, s) => ({
       test,
@@ -95,23 +112,32 @@ export function diagnose(evidence: Evidence, { tables, hints, shifts }: Backgrou
     }));
     return {
       family,
-      p: sumOf("diagnosis.posterior", {
-        prior: stated.table(priors[f]!),
-        chances: seen.map(({ test, outcome, column }) =>
-          stated.table(column[f]!, `P(${outcomeName(test, outcome)} | ${familyOf(family).name})`),
-        ),
-        all,
-      }),
+      p: chanceOf(f, familyOf(family).name),
       pushes: pushes.sort((a, b) => Math.abs(b.decibans) - Math.abs(a.decibans)),
     };
   }).sort((a, b) => b.p.value - a.p.value);
   return {
     beliefs,
+    none: chanceOf(FAMILY_IDS.length, NONE_NAME),
     chances,
     likely: beliefs.filter(({ p }) => p.value >= LIKELY_AT).map(({ family }) => family),
     leader: beliefs[0]!.family,
     hints: used,
   };
+}
+
+/** What a second reading adds to the first. */
+function secondReading(
+  tables: Tables,
+  test: EvidenceId,
+  first: string | undefined,
+  second: string | undefined,
+): Seen[] {
+  const lists = first === undefined ? undefined : tables.again[test]?.[first];
+  if (!lists || second === undefined) return [];
+  const column = lists[Object.keys(EVIDENCE[test].outcomes).indexOf(second)];
+  if (!column) throw new RangeError(`"${second}" is no outcome of this test.`);
+  return [{ test, outcome: second, column }];
 }
 
 function columnOf(tables: Tables, test: EvidenceId, outcome: string): readonly number[] {

@@ -28,7 +28,7 @@ export function lockOf(
   if (!puts) return undefined;
   const { forbiddenBy, requires } = judge(AS_STEP[puts], facts);
   if (puts === "heat" && heatSetChance(chances) > LIKELY_AT)
-    return `Protein or dye is still ${formatShare(heatSetChance(chances))} likely: heat sets both for good.`;
+    return `Protein, dye or something unknown is still ${formatShare(heatSetChance(chances))} likely: heat sets it for good.`;
   if (forbiddenBy.length > 0) return forbiddenBy.map(({ because }) => because).join(" ");
   if (requires.has("check-first"))
     return "Look first: the care label, and what lies beside and under it. Say so in Look.";

@@ -1,17 +1,23 @@
-import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
-import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
-import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
+import { EVIDENCE_IDS, REPEATABLE_IDS, testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
+import { FAMILY_IDS, familyOf, HYPOTHESES, type FamilyId } from "@/core/ground/catalog/families";
+import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { branches, entropyBits, gainBits } from "@/core/models/chance/bayes";
-import { beginAlike, byBeginning, decide, decideAfter, isCommon, type Decision } from "./decision";
+import { beginAlike, byBeginning, decide, rightAtBest, type Decision } from "./decision";
 import type { Tables } from "./tables";
 
-/** One test that could be done next, and what it is worth. */
-interface TestWorth {
+/** A test that could be done now: for the first time, or once more after what it showed. */
+export interface OpenTest {
   test: EvidenceId;
+  /** What it showed the first time. */
+  first?: string;
+}
+
+/** One test that could be done next, and what it is worth. */
+interface TestWorth extends OpenTest {
   /** Expected information gain, bits. */
   gain: Worked;
-  /** Chance that its outcome changes the first step. */
-  change: Worked;
+  /** Wrong first steps it is expected to spare. */
+  saves: Worked;
   /** Worth a minute: what they are ranked by. */
   worth: Worked;
 }
@@ -22,101 +28,71 @@ export interface NextTest {
   sure: Worked;
   /** Open tests, the most useful one per minute first. */
   ranked: TestWorth[];
-  /** The first step is sure and no single open test would change it, or no test is left. */
+  /** No single open test spares wrong first steps enough to be worth it, or no test is left. */
   enough: boolean;
 }
 
-/** The first step is sure enough to stop at. */
-const ENOUGH_AT = 0.9;
-/** A test whose outcome changes the first step less often than this counts as one that does not. Judgement. */
-const CHANGES_AT = 0.05;
+/** A test that spares fewer wrong first steps than this is not worth doing. Judgement. */
+export const WORTH_DOING = 0.005;
 /** Reaching for one more test costs as much as this many minutes, whatever the test. Judgement. */
 const SET_UP_MIN = 8;
-/** The chance that testing is over after it weighs as much as this many bits. Judgement. */
-const ENDS_WEIGHT = 3;
+/** A bit learnt about the first step weighs as much as this share of wrong first steps. Judgement. */
+const BIT_WEIGHT = 0.2;
 
 /** What a test would do, in bare numbers. */
 interface Promise {
-  /** Expected information gain about the family, bits. */
-  gainBits: number;
-  /** The same about how treatment begins, bits. */
+  /** Chance that the best first step is the right one, now and after it on average. */
+  rightNow: number;
+  rightThen: number;
+  /** Expected information gain about how treatment begins, bits. */
   stepGainBits: number;
-  /** Chance that its outcome changes the first step. */
-  change: number;
-  /** Chance that it is enough after it. */
-  ends: number;
 }
 
-/** What a test promises, given the chances now and the tests that are open beside it. */
-export function promiseOf(
-  test: EvidenceId,
-  chances: readonly number[],
-  now: Decision,
-  open: readonly EvidenceId[],
-  tables: Tables,
-): Promise {
-  const others = open.filter((other) => other !== test);
-  const of = branches(chances, tables.lists[test]);
-  let stepBits = entropyBits(byBeginning(chances));
-  let change = 0;
-  let ends = 0;
-  for (const { chance, after } of of) {
-    const then = decide(after);
-    stepBits -= chance * entropyBits(byBeginning(after));
-    if (then.key !== now.key) change += chance;
-    if (isEnough(after, others, tables)) ends += chance;
+const columnsOf = ({ test, first }: OpenTest, tables: Tables): readonly (readonly number[])[] =>
+  first === undefined ? tables.lists[test] : tables.again[test]![first]!;
+
+/** What a test promises, given the chances now. */
+export function promiseOf(open: OpenTest, chances: readonly number[], tables: Tables): Promise {
+  const now = byBeginning(chances);
+  let [rightThen, bitsThen] = [0, 0];
+  for (const { chance, after } of branches(chances, columnsOf(open, tables))) {
+    const then = byBeginning(after);
+    rightThen += chance * rightAtBest(then);
+    bitsThen += chance * entropyBits(then);
   }
-  return { gainBits: gainBits(chances, of), stepGainBits: Math.max(0, stepBits), change, ends };
+  return { rightNow: rightAtBest(now), rightThen, stepGainBits: Math.max(0, entropyBits(now) - bitsThen) };
 }
 
-const isSure = (decision: Decision) => !isCommon(decision) && decision.sure >= ENOUGH_AT;
-const worth = ({ gainBits, stepGainBits, change, ends }: Promise, minutes: number) =>
-  (gainBits + stepGainBits + change + ENDS_WEIGHT * ends) / (minutes + SET_UP_MIN);
+const savesOf = ({ rightNow, rightThen }: Promise) => Math.max(0, rightThen - rightNow);
+const isWorthDoing = (promise: Promise) => savesOf(promise) >= WORTH_DOING;
+const worth = (promise: Promise, { test }: OpenTest) =>
+  (savesOf(promise) + BIT_WEIGHT * promise.stepGainBits) / (testOf(test).minutes + SET_UP_MIN);
 
-/** True when a test's outcome changes the first step often enough to count. */
-function mayChange(test: EvidenceId, chances: readonly number[], now: Decision, tables: Tables): boolean {
-  let change = 0;
-  for (const column of tables.lists[test]) {
-    const { chance, key } = decideAfter(chances, column);
-    if (key !== now.key) change += chance;
-    if (change >= CHANGES_AT) return true;
-  }
-  return false;
-}
-
-/** True when the first step is sure and no single open test would change it, or none is open. */
-export const isEnough = (chances: readonly number[], open: readonly EvidenceId[], tables: Tables): boolean => {
-  const decision = decide(chances);
-  return open.length === 0 || (isSure(decision) && !open.some((test) => mayChange(test, chances, decision, tables)));
-};
-
-/** The open test worth most a minute. */
-export function bestTest(
+/** The open test worth most a minute, and the most wrong first steps that any of them spares. */
+export function mostUseful(
   chances: readonly number[],
-  open: readonly EvidenceId[],
+  open: readonly OpenTest[],
   tables: Tables,
-): EvidenceId | undefined {
-  const decision = decide(chances);
-  const valued = open.map((test) => ({
-    test,
-    value: worth(promiseOf(test, chances, decision, open, tables), testOf(test).minutes),
-  }));
-  return valued.reduce<(typeof valued)[number] | undefined>(
-    (best, each) => (best && best.value >= each.value ? best : each),
-    undefined,
-  )?.test;
+): { best: OpenTest | undefined; saves: number } {
+  let [saves, most, best] = [0, -Infinity, undefined as OpenTest | undefined];
+  for (const each of open) {
+    const promise = promiseOf(each, chances, tables);
+    saves = Math.max(saves, savesOf(promise));
+    if (worth(promise, each) > most) [most, best] = [worth(promise, each), each];
+  }
+  return { best, saves };
 }
 
 /**
  * What to test next, and whether it is enough.
- * @param chances of the families now, in the order of FAMILY_IDS
- * @param open tests not done, and allowed here
+ * @param chances now, in the order of HYPOTHESES
+ * @param open tests allowed here, not done or worth a second reading
  */
-export function nextTest(chances: readonly number[], open: readonly EvidenceId[], tables: Tables): NextTest {
+export function nextTest(chances: readonly number[], open: readonly OpenTest[], tables: Tables): NextTest {
   const decision = decide(chances);
-  const promises = open.map((test) => ({ test, promise: promiseOf(test, chances, decision, open, tables) }));
+  const promises = open.map((each) => ({ each, promise: promiseOf(each, chances, tables) }));
   const ranked = promises
-    .map(({ test, promise }) => worthOf(test, chances, promise))
+    .map(({ each, promise }) => worthOf(each, chances, promise, tables))
     .sort((a, b) => b.worth.value - a.worth.value);
   const alike = FAMILY_IDS.flatMap((family, f) =>
     beginAlike(family, decision.leader) ? [{ value: chances[f]!, name: familyOf(family).name.toLowerCase() }] : [],
@@ -125,28 +101,25 @@ export function nextTest(chances: readonly number[], open: readonly EvidenceId[]
     decision,
     sure: sumOf("diagnosis.sure", { families: alike }),
     ranked,
-    enough: open.length === 0 || (isSure(decision) && promises.every(({ promise }) => promise.change < CHANGES_AT)),
+    enough: !promises.some(({ promise }) => isWorthDoing(promise)),
   };
 }
 
-function worthOf(test: EvidenceId, chances: readonly number[], promise: Promise): TestWorth {
-  const { gainBits: gain, stepGainBits, change, ends } = promise;
-  const { minutes } = testOf(test);
+function worthOf(open: OpenTest, chances: readonly number[], promise: Promise, tables: Tables): TestWorth {
   const before = entropyBits(chances);
+  const saves = sumOf("diagnosis.saves", { then: promise.rightThen, now: promise.rightNow });
   return {
-    test,
-    gain: sumOf("diagnosis.gain", { before, after: before - gain }),
-    change: worked("diagnosis.change", change, "1", [
-      input("outcomes that would change it, their chances together", change, "1"),
-      input("sure now", decide(chances).sure, "1"),
-    ]),
+    ...open,
+    gain: sumOf("diagnosis.gain", {
+      before,
+      after: before - gainBits(chances, branches(chances, columnsOf(open, tables))),
+    }),
+    saves,
     worth: sumOf("diagnosis.worth", {
-      gain,
-      stepGain: stepGainBits,
-      change,
-      ends,
-      weight: stated.table(ENDS_WEIGHT),
-      minutes: stated.table(minutes),
+      saves,
+      stepGain: promise.stepGainBits,
+      weight: stated.table(BIT_WEIGHT),
+      minutes: stated.table(testOf(open.test).minutes),
       setUpMin: stated.table(SET_UP_MIN),
     }),
   };
@@ -168,10 +141,14 @@ export function tellsApart(
   return best?.pair;
 }
 
-/** The chance that heat would set it: of protein and dye together. */
+/** The chance that heat would set it: of protein, dye, and what is none of the families, together. */
 export const heatSetChance = (chances: readonly number[]): number =>
-  chances.reduce((sum, p, f) => (familyOf(FAMILY_IDS[f]!).heatSets ? sum + p : sum), 0);
+  chances.reduce((sum, p, h) => (HYPOTHESES[h] === "none" || familyOf(FAMILY_IDS[h]!).heatSets ? sum + p : sum), 0);
 
-/** Tests nobody has done on this mark yet; what is only hinted at can still be looked at. */
-export const notDone = (evidence: Evidence): EvidenceId[] =>
-  EVIDENCE_IDS.filter((test) => evidence[test] === undefined);
+/** Tests that may still tell something: not done yet, or done once and worth a second reading. */
+export const openTests = (evidence: Evidence, again: Evidence = {}): OpenTest[] =>
+  EVIDENCE_IDS.flatMap((test): OpenTest[] => {
+    const first = evidence[test];
+    if (first === undefined) return [{ test }];
+    return again[test] === undefined && REPEATABLE_IDS.includes(test) ? [{ test, first }] : [];
+  });

@@ -137,7 +137,9 @@ function distanceMm(a: ZoneView, b: ZoneView): number {
 
 function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Background) {
   const characters = readings.flatMap(({ character }) => (character ? [character] : []));
-  const priors = tables.priors.map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
+  const priors = tables.priors
+    .slice(0, FAMILY_IDS.length)
+    .map((prior, index) => prior * (shifts[FAMILY_IDS[index]!] ?? 1));
   // One smell named at several places is one observation, not several.
   const columns = [...new Set(characters)].map((character) => tables.columns.smell[character]!);
   return FAMILY_IDS.map((family, f) => ({

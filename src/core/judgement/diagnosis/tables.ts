@@ -1,14 +1,32 @@
-import { EVIDENCE, EVIDENCE_IDS, testOf, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
+import {
+  EVIDENCE,
+  EVIDENCE_IDS,
+  REPEATABLE_IDS,
+  testOf,
+  type EvidenceId,
+  type Outcome,
+} from "@/core/ground/catalog/evidence";
 import { FAMILIES, FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Experience, Kit, OwnTables } from "@/core/job/schema";
 import { ownPriors } from "@/core/judgement/learnt/own";
+import { readAgain, readOnce, trusted } from "@/core/models/chance/misread";
 
-/** The evidence tables as chances, one column an outcome, in the order of FAMILY_IDS: made once, read often. */
+/** Every log-likelihood ratio of the tables counts so much: they are judgement, not counts. Judgement. */
+const TRUST = 0.9;
+/** Readings that are no better than a guess. Judgement. */
+const SLIP = 0.05;
+/** Marks that are none of the families, or of two at once. Judgement. */
+const NONE_SHARE = 0.06;
+
+/** The evidence tables as chances, one column an outcome, in the order of HYPOTHESES: made once, read often. */
 export interface Tables {
   priors: readonly number[];
   columns: Record<EvidenceId, Record<string, readonly number[]>>;
   /** The same columns of each test in a row. */
   lists: Record<EvidenceId, readonly (readonly number[])[]>;
+  /** For a second reading: by what was read first, a column for each outcome, in their order. */
+  again: Partial<Record<EvidenceId, Record<string, readonly (readonly number[])[]>>>;
   /** Weights that are the technician's own. */
   ownCount: number;
 }
@@ -22,34 +40,74 @@ export const tableWeight = (test: EvidenceId, outcome: string, family: FamilyId)
 /** The key of one weight among the technician's own. */
 const keyOf = (test: string, outcome: string, family: string) => `${test} ${outcome} ${family}`;
 
-function compile(own?: OwnTables): Tables {
-  const ownWeights = new Map(
-    own?.weights.map(({ test, outcome, family, weight }) => [keyOf(test, outcome, family), weight]),
+type OwnWeights = ReadonlyMap<string, number>;
+const weightsOf = (own: OwnTables | undefined): OwnWeights =>
+  new Map(own?.weights.map(({ test, outcome, family, weight }) => [keyOf(test, outcome, family), weight]));
+
+/** The weights of a test, a row an outcome, in the order of FAMILY_IDS. */
+const rowsOf = (test: EvidenceId, own: OwnWeights): number[][] =>
+  Object.keys(testOf(test).outcomes).map((outcome) =>
+    FAMILY_IDS.map((family) => own.get(keyOf(test, outcome, family)) ?? tableWeight(test, outcome, family)),
   );
-  const columns = Object.fromEntries(
-    EVIDENCE_IDS.map((test) => {
-      const outcomes = Object.keys(testOf(test).outcomes);
-      const weights = outcomes.map((outcome) =>
-        FAMILY_IDS.map((family) => ownWeights.get(keyOf(test, outcome, family)) ?? tableWeight(test, outcome, family)),
-      );
-      const totals = FAMILY_IDS.map((_, f) => weights.reduce((sum, row) => sum + row[f]!, 0));
-      return [
-        test,
-        Object.fromEntries(
-          outcomes.map((outcome, o) => [outcome, weights[o]!.map((weight, f) => weight / totals[f]!)]),
-        ),
-      ];
-    }),
-  ) as unknown as Tables["columns"];
-  const lists = Object.fromEntries(
-    EVIDENCE_IDS.map((test) => [test, Object.values(columns[test])]),
-  ) as unknown as Tables["lists"];
+
+/** What none of the families shows: anything alike, but that nobody knows is said as often as of any other mark. */
+function noneOf(test: EvidenceId, shows: readonly (readonly number[])[]): number[] {
+  const outcomes = Object.keys(testOf(test).outcomes);
+  const unknown = outcomes.indexOf("unknown");
+  if (unknown < 0) return outcomes.map(() => 1 / outcomes.length);
+  const all = FAMILY_IDS.reduce((sum, family) => sum + FAMILIES[family].prior, 0);
+  const asOthers = FAMILY_IDS.reduce((sum, family, f) => sum + (FAMILIES[family].prior / all) * shows[unknown]![f]!, 0);
+  return outcomes.map((_, o) => (o === unknown ? asOthers : (1 - asOthers) / (outcomes.length - 1)));
+}
+
+/** What a mark shows, before anyone reads it: a column an outcome, in the order of HYPOTHESES. */
+export function showsOf(test: EvidenceId, own?: OwnTables): number[][] {
+  const rows = rowsOf(test, weightsOf(own));
+  const totals = FAMILY_IDS.map((_, f) => rows.reduce((sum, row) => sum + row[f]!, 0));
+  const ofFamilies = rows.map((row) => row.map((weight, f) => weight / totals[f]!));
+  const none = noneOf(test, ofFamilies);
+  return ofFamilies.map((row, o) => [...row, none[o]!]);
+}
+
+function compile(own?: OwnTables): Tables {
+  const shows = EVIDENCE_IDS.map((test) => [test, trusted(showsOf(test, own), TRUST)] as const);
+  const lists = Object.fromEntries(shows.map(([test, of]) => [test, readOnce(of, SLIP)])) as unknown as Tables["lists"];
+  const byOutcome = <T>(test: EvidenceId, of: (index: number) => T) =>
+    Object.fromEntries(Object.keys(testOf(test).outcomes).map((outcome, index) => [outcome, of(index)]));
+  const priors = FAMILY_IDS.map((family) => own?.priors[family] ?? FAMILIES[family].prior);
   return {
-    priors: FAMILY_IDS.map((family) => own?.priors[family] ?? FAMILIES[family].prior),
-    columns,
+    priors: withNone(priors),
     lists,
-    ownCount: ownWeights.size + Object.keys(own?.priors ?? {}).length,
+    columns: Object.fromEntries(
+      EVIDENCE_IDS.map((test) => [test, byOutcome(test, (index) => lists[test][index]!)]),
+    ) as unknown as Tables["columns"],
+    again: Object.fromEntries(
+      shows
+        .filter(([test]) => REPEATABLE_IDS.includes(test))
+        .map(([test, of]) => [test, byOutcome(test, (index) => readAgain(of, index, SLIP))]),
+    ),
+    ownCount: (own?.weights.length ?? 0) + Object.keys(own?.priors ?? {}).length,
   };
+}
+
+/** The families' weights, and that of none of them. */
+const withNone = (families: readonly number[]): number[] => [
+  ...families,
+  (NONE_SHARE / (1 - NONE_SHARE)) * families.reduce((sum, prior) => sum + prior, 0),
+];
+
+/** How often a test is read so on a family, with its working. */
+export function likelihoodOf(test: EvidenceId, outcome: string, family: FamilyId, own: OwnTables | undefined): Worked {
+  const rows = rowsOf(test, weightsOf(own));
+  const f = FAMILY_IDS.indexOf(family);
+  const weight = rows[Object.keys(testOf(test).outcomes).indexOf(outcome)]![f]!;
+  const isOwn = weightsOf(own).has(keyOf(test, outcome, family));
+  return sumOf("diagnosis.likelihood", {
+    weight: isOwn ? stated.entered(weight) : stated.table(weight),
+    weights: rows.map((row) => stated.table(row[f]!)),
+    trust: stated.table(TRUST),
+    slip: stated.table(SLIP),
+  });
 }
 
 /** The tables out of the box. */
@@ -68,10 +126,10 @@ export function tablesFor({ ownTables, experience }: Pick<Kit, "ownTables" | "ex
   if (!experience) return tables;
   const ofLog = withLog.get(experience) ?? new Map<Tables, Tables>();
   withLog.set(experience, ofLog);
-  const learnt = ownPriors(experience, tables.priors);
+  const learnt = ownPriors(experience, tables.priors.slice(0, FAMILY_IDS.length));
   const known = ofLog.get(tables) ?? {
     ...tables,
-    priors: FAMILY_IDS.map((family, index) => ownTables?.priors[family] ?? learnt[index]!),
+    priors: withNone(FAMILY_IDS.map((family, index) => ownTables?.priors[family] ?? learnt[index]!)),
   };
   ofLog.set(tables, known);
   return known;

@@ -51,7 +51,7 @@ export const diagnosisOf = (context: Context, view: ZoneView, finding: MarkFindi
   context.once(finding, `diagnosis ${view.role}`, () =>
     finding.kind === "mould"
       ? diagnose({}, certainly("mould"))
-      : diagnose(finding.evidence, backgroundFor(context, view)),
+      : diagnose(finding.evidence, backgroundFor(context, view), finding.again),
   );
 
 /** The same job as it stood on this zone before the present round of work, to see what that round began with. */

@@ -7,7 +7,7 @@ import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { MarkPlan } from "./markPlan";
 import { lockOf } from "@/core/judgement/diagnosis/locks";
-import { nextTest, notDone, tellsApart, type NextTest } from "@/core/judgement/diagnosis/nextTest";
+import { nextTest, openTests, tellsApart, type NextTest } from "@/core/judgement/diagnosis/nextTest";
 
 export interface TestAdvice extends NextTest {
   /** The two likely families the best test tells apart best. */
@@ -30,7 +30,7 @@ export function adviseTests(
       return because ? [[test, because]] : [];
     }),
   ) as TestAdvice["locks"];
-  const open = notDone(finding.evidence).filter((test) => !locks[test]);
+  const open = openTests(finding.evidence, finding.again).filter(({ test }) => !locks[test]);
   const { tables } = backgroundFor(context, view);
   const next = nextTest(diagnosis.chances, open, tables);
   const [best] = next.ranked;

@@ -578,7 +578,7 @@ const SITUATIONS: Record<string, Situation> = {
   "a ring on a headliner": {
     on: inCabin("headliner"),
     why: "One damp pass; the glue bears no more.",
-    evidence: RING,
+    evidence: { ...RING, owner: "water" },
     never: ["extract", "steam", "work", "solvent"],
     first: "dry-removal",
     school: "low-moisture",
