@@ -64,6 +64,7 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
           }
         />
         <List head="Damage that was there before" items={sheet.damage} />
+        <List head="Found while working" items={sheet.foundWorking} />
         <List head="What was done" items={sheet.done.length > 0 ? [`${sheet.done.join(". ")}.`] : ["Nothing yet."]} />
         <List head="What stayed, and why" items={sheet.stayed} />
         <Text style={styles.head}>When you may use it</Text>

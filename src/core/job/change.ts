@@ -3,6 +3,7 @@ import type { EvidenceId } from "@/core/ground/catalog/evidence";
 import type { FibreTestId } from "@/core/ground/catalog/fibreTests";
 import type { RingSignId } from "@/core/ground/catalog/ringSigns";
 import type { School } from "@/core/ground/catalog/schoolIds";
+import type { GroupId } from "@/core/ground/pieces/groups";
 import type { Measures } from "@/core/ground/pieces/templates";
 import type { Op } from "./commands";
 import type { Account, Cloth, Finding, GasChoice, Job, Piece, PlacedFinding, WorkEvent, Zone } from "./schema";
@@ -69,13 +70,11 @@ export const removeZone = (zoneId: string): Op => ({ op: "remove", collection: "
 export const setSoilSign = <K extends keyof SoilSigns>(zoneId: string, sign: K, value: SoilSigns[K] | undefined) =>
   set(["zones", "byId", zoneId, "soilSigns", sign], value);
 
-/** Whose cloth it is: a piece's, or a zone's that is of another. */
-export interface ClothOwner {
-  of: "pieces" | "zones";
-  id: string;
-}
+/** Whose cloth it is: a piece's, that of a group of its parts, or a zone's that is of another. */
+export type ClothOwner = { of: "pieces" | "zones"; id: string } | { of: "group"; id: string; group: GroupId };
 
-const clothPath = ({ of, id }: ClothOwner) => [of, "byId", id, "cloth"];
+const clothPath = (owner: ClothOwner) =>
+  owner.of === "group" ? ["pieces", "byId", owner.id, "groups", owner.group] : [owner.of, "byId", owner.id, "cloth"];
 export const setCloth = <K extends keyof Cloth>(owner: ClothOwner, key: K, value: Cloth[K] | undefined) =>
   set([...clothPath(owner), key], value);
 export const setLayer = (owner: ClothOwner, layer: Layer, mm: number | undefined) =>

@@ -2,6 +2,13 @@ import { kindOf } from "./findingKinds";
 import { emptyJob } from "./newJob";
 import type { Cloth, Finding, Job } from "./schema";
 
+/** Damage that came to light while working was there before when one comes again. */
+const seenBefore = (finding: Finding): Finding => {
+  if (finding.kind !== "damage") return finding;
+  const { foundAt: _then, ...damage } = finding;
+  return damage;
+};
+
 /**
  * A further visit to the same pieces: the map, the cloth and the damage that was there are kept; soil, marks and what
  * was done are seen anew.
@@ -30,23 +37,32 @@ export function nextVisit(
     pieces: {
       order: job.pieces.order,
       byId: Object.fromEntries(
-        Object.entries(job.pieces.byId).map(([key, piece]) => [key, { ...piece, cloth: cloth(piece.cloth) }]),
+        Object.entries(job.pieces.byId).map(([key, { groups, ...piece }]) => [
+          key,
+          {
+            ...piece,
+            cloth: cloth(piece.cloth),
+            ...(groups
+              ? { groups: Object.fromEntries(Object.entries(groups).map(([of, it]) => [of, cloth(it)])) }
+              : {}),
+          },
+        ]),
       ),
     },
     zones: {
       order: job.zones.order,
       byId: Object.fromEntries(
         Object.entries(job.zones.byId).map(
-          ([key, { soil: _soil, soilSigns: _signs, wetMud: _mud, clean: _clean, ...zone }]) => [
+          ([
             key,
-            { ...zone, ...(zone.cloth ? { cloth: cloth(zone.cloth) } : {}) },
-          ],
+            { soil: _soil, soilSigns: _signs, wetMud: _mud, clean: _clean, wet: _wet, residue: _left, ...zone },
+          ]) => [key, { ...zone, ...(zone.cloth ? { cloth: cloth(zone.cloth) } : {}) }],
         ),
       ),
     },
     findings: {
       order: findings,
-      byId: Object.fromEntries(findings.map((findingId) => [findingId, job.findings.byId[findingId]!])),
+      byId: Object.fromEntries(findings.map((findingId) => [findingId, seenBefore(job.findings.byId[findingId]!)])),
     },
   };
   // What is left out is left out, not there as nothing.

@@ -10,6 +10,7 @@ import {
   SHADE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
+  WETNESS_IDS,
 } from "@/core/ground/catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS, REPEATABLE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "@/core/ground/catalog/ownersAccount";
@@ -21,6 +22,9 @@ import {
   GROWTH_IDS,
   HAIR_DENSITY_IDS,
   INSTRUMENT_IDS,
+  RAN_TO_IDS,
+  TRIAL_RESULT_IDS,
+  TRIED_WHEN_IDS,
 } from "@/core/ground/catalog/findings";
 import { GAS_IDS, STANDS_IDS } from "@/core/ground/catalog/gases";
 import { MACHINE_FIELDS, MACHINE_IDS } from "@/core/ground/catalog/machines";
@@ -33,6 +37,7 @@ import { FIBRE_GROUP_IDS } from "@/core/ground/catalog/fibreGroups";
 import { CARD_IDS } from "@/core/ground/catalog/cards";
 import { CONTAINER_IDS } from "@/core/ground/catalog/containers";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
+import { GROUP_IDS } from "@/core/ground/pieces/groups";
 import { TEMPLATE_IDS } from "@/core/ground/pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS } from "./fileFormat";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
@@ -141,6 +146,9 @@ const piece = thing({
     ),
   ),
   cloth,
+  groups: optional(
+    record(cloth, GROUP_IDS.length, "Cloth of all seats, floors, mats, linings or belts, where it differs.", GROUP_IDS),
+  ),
 });
 
 const zone = thing({
@@ -170,6 +178,8 @@ const zone = thing({
   ),
   wetMud: optional(flag("Mud that is still wet.")),
   clean: optional(flag("True: looked at and clean.")),
+  wet: optional(pick(WETNESS_IDS, "How wet it is already; left out: dry.")),
+  residue: optional(flag("Detergent left by an earlier cleaning: sticky, foams, soils again soon.")),
   cloth: optional(cloth),
 });
 
@@ -208,6 +218,18 @@ const finding = oneOfKinds(
         again: optional(
           outcomesOf<EvidenceId>(EVIDENCE, REPEATABLE_IDS, "What a second reading of the same test showed."),
         ),
+        lampSize: optional(size),
+        ranTo: optional(pick(RAN_TO_IDS, "How deep it went; left out: nobody knows.")),
+        tried: optional(
+          list(
+            thing({
+              what: pick(TRIED_IDS, "What was tried."),
+              when: optional(pick(TRIED_WHEN_IDS, "When; left out: nobody knows.")),
+            }),
+            TRIED_IDS.length,
+            "What was tried on this mark; it outranks the account. An empty list: nothing was tried.",
+          ),
+        ),
         ring: optional(
           outcomesOf<RingSignId>(
             RING_SIGNS,
@@ -227,6 +249,7 @@ const finding = oneOfKinds(
         damage: pick(DAMAGE_IDS, "Damage that was there before."),
         told: optional(flag("The owner was told.")),
         toldAt: optional(time("When the owner acknowledged it.")),
+        foundAt: optional(time("When it was found, where that was while working.")),
         pictures,
       },
       "Damage: a note, never a step.",
@@ -346,6 +369,17 @@ const event = oneOfKinds(
         dirt: pick(DIRT_IDS, "What one pass brought back, on the five-step scale."),
       },
       "One pass of drawing off, as it looked.",
+    ),
+    trial: thing(
+      {
+        kind: exactly("trial"),
+        id: id(),
+        at: did.at,
+        zoneIds: list(id(), MOST.zones, "Zones it stands for."),
+        rounds: count(1, 6, "Rounds until another brought nothing more."),
+        result: pick(TRIAL_RESULT_IDS, "What the patch looks like now."),
+      },
+      "How a trial patch came out.",
     ),
     skip: thing({ kind: exactly("skip"), id: id(), ...did, ...ofFinding, reason: text(200, "Why it was left out.") }),
     outcome: thing({
@@ -571,6 +605,7 @@ const jobFields = {
           "Pattern of strokes chosen by zone id; the budget and the depth allowed still hold.",
         ),
       ),
+      trial: optional(flag("A trial patch before the rest; left out: nobody said.")),
       disinfect: optional(list(id(), MOST.zones, "Zones to disinfect after cleaning.")),
       protect: optional(pick(PROTECT_IDS, "Protector on what was cleaned, by the school its label wants.")),
       beside: optional(list(pick(BESIDE_IDS), BESIDE_IDS.length, "What stands beside the cloth and is cleaned too.")),
@@ -714,6 +749,7 @@ export type Cloth = Piece["cloth"];
 export type WorkEvent = Job["events"][number];
 export type DoneEvent = Extract<WorkEvent, { kind: "done" }>;
 export type ReadingEvent = Extract<WorkEvent, { kind: "reading" }>;
+export type TrialEvent = Extract<WorkEvent, { kind: "trial" }>;
 export type PassEvent = Extract<WorkEvent, { kind: "pass" }>;
 export type ColourEvent = Extract<WorkEvent, { kind: "colour" }>;
 export type AirEvent = Extract<WorkEvent, { kind: "air" }>;

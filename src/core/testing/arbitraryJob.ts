@@ -10,12 +10,21 @@ import {
   SHADE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
+  WETNESS_IDS,
 } from "@/core/ground/catalog/builds";
-import { EVIDENCE, EVIDENCE_IDS } from "@/core/ground/catalog/evidence";
+import { EVIDENCE, EVIDENCE_IDS, REPEATABLE_IDS } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
 import { FIBRE_GROUP_IDS } from "@/core/ground/catalog/fibreGroups";
 import { FIBRE_TESTS, FIBRE_TEST_IDS } from "@/core/ground/catalog/fibreTests";
-import { BEHIND_IDS, CONSTRUCTION_IDS, GROWTH_IDS, HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
+import {
+  BEHIND_IDS,
+  CONSTRUCTION_IDS,
+  GROWTH_IDS,
+  HAIR_DENSITY_IDS,
+  RAN_TO_IDS,
+  TRIAL_RESULT_IDS,
+  TRIED_WHEN_IDS,
+} from "@/core/ground/catalog/findings";
 import { USUAL_KIT } from "@/core/job/kit";
 import { BESIDE_IDS, PROTECT_IDS } from "@/core/ground/catalog/besides";
 import { GAS_IDS, STANDS_IDS } from "@/core/ground/catalog/gases";
@@ -26,6 +35,7 @@ import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
 import { PACE } from "@/core/judgement/treatment/step/minutes";
 import { ownAgentProblems } from "../job/ownAgent";
+import { GROUP_IDS } from "@/core/ground/pieces/groups";
 import { partsOf, TEMPLATE_IDS } from "@/core/ground/pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
@@ -428,16 +438,55 @@ const drawnJobFile: fc.Arbitrary<JobFile> = fc
 /** What was said of a cloth's look beside all else, of every piece alike. */
 const looks = fc.record({ shade: maybe(fc.constantFrom(...SHADE_IDS)), asUsual: maybe(fc.constant(true)) });
 
+const seldom = <T>(arbitrary: fc.Arbitrary<T>) =>
+  fc.oneof({ weight: 5, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary });
+/** What is known of few jobs: water and detergent in it, how marks came to be, cloth by groups, a trial patch. */
+const rarely = fc.record({
+  zone: fc.record({ wet: seldom(fc.constantFrom(...WETNESS_IDS)), residue: seldom(fc.constant(true)) }),
+  mark: fc.record({
+    ranTo: seldom(fc.constantFrom(...RAN_TO_IDS)),
+    lampSize: seldom(fc.record({ widthMm: number(20, 900), heightMm: number(20, 900) })),
+    tried: seldom(
+      fc.array(fc.record({ what: fc.constantFrom(...TRIED_IDS), when: maybe(fc.constantFrom(...TRIED_WHEN_IDS)) }), {
+        maxLength: 2,
+      }),
+    ),
+    again: seldom(outcomes(EVIDENCE, REPEATABLE_IDS)),
+  }),
+  groups: seldom(fc.dictionary(fc.constantFrom(...GROUP_IDS), cloth, { maxKeys: 2 })),
+  trial: seldom(fc.boolean()),
+  came: seldom(fc.record({ rounds: fc.integer({ min: 1, max: 6 }), result: fc.constantFrom(...TRIAL_RESULT_IDS) })),
+});
+
 export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
-  .tuple(drawnJobFile, leaning, looks)
-  .map(([file, lean, look]) => {
+  .tuple(drawnJobFile, leaning, looks, rarely)
+  .map(([file, lean, look, rare]) => {
     const { job, ...rest } = lean(file);
-    const looked = Object.entries(job.pieces.byId).map(([id, piece]) => [
-      id,
-      { ...piece, cloth: { ...piece.cloth, ...look } },
-    ]);
+    const { pieces, zones, findings, choices, events } = job;
+    const each = <T>(byId: Record<string, T>, of: (value: T) => T) =>
+      Object.fromEntries(Object.entries(byId).map(([id, value]) => [id, of(value)]));
+    const came = rare.came && {
+      kind: "trial" as const,
+      id: "trial",
+      at: rest.asOf,
+      zoneIds: zones.order.slice(0, 1),
+      ...rare.came,
+    };
     return tidy({
       ...rest,
-      job: { ...job, pieces: { ...job.pieces, byId: Object.fromEntries(looked) as typeof job.pieces.byId } },
-    });
+      job: {
+        ...job,
+        pieces: {
+          ...pieces,
+          byId: each(pieces.byId, (piece) => ({ ...piece, cloth: { ...piece.cloth, ...look }, groups: rare.groups })),
+        },
+        zones: { ...zones, byId: each(zones.byId, (zone) => ({ ...zone, ...rare.zone })) },
+        findings: {
+          ...findings,
+          byId: each(findings.byId, (it) => (it.kind === "mark" ? ({ ...it, ...rare.mark } as Finding) : it)),
+        },
+        choices: { ...choices, trial: rare.trial },
+        events: came ? [...events, came] : events,
+      },
+    } as JobFile);
   });

@@ -122,7 +122,7 @@ function SheetForOwner({
       <h2>{sheet.title}</h2>
       <p className="soft">{sheet.whose || "No customer entered"}</p>
       <h3>What was found</h3>
-      {sheet.found.length === 0 && sheet.damage.length === 0 && <p>General soil only.</p>}
+      {[...sheet.found, ...sheet.damage, ...sheet.foundWorking].length === 0 && <p>General soil only.</p>}
       <ul>
         {sheet.found.map(({ words, result }) => (
           <li key={words}>
@@ -132,6 +132,7 @@ function SheetForOwner({
         ))}
       </ul>
       <Section head="Damage that was there before" items={sheet.damage} />
+      <Section head="Found while working" items={sheet.foundWorking} />
       <h3>What was done</h3>
       {sheet.done.length === 0 ? <p>Nothing yet.</p> : <p>{sheet.done.join(". ")}.</p>}
       {sheet.products.length > 0 && <WhatWasUsed sheet={sheet} history={history} />}

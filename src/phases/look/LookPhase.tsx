@@ -1,5 +1,4 @@
 "use client";
-import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import type { Bay, MapTool } from "@/bay/state/BayContext";
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -19,7 +18,7 @@ import { type ZoneView } from "@/core/judgement/zones/zoneView";
 // What opens on a tap is loaded after the first screen.
 const FindingPanel = later(() => import("./FindingPanel").then(({ FindingPanel }) => FindingPanel));
 const AccountFields = later(() => import("./AccountFields").then(({ AccountFields }) => AccountFields));
-const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) => ClothFields));
+const ClothOfPiece = later(() => import("./ClothOfPiece").then(({ ClothOfPiece }) => ClothOfPiece));
 const PieceFields = later(() => import("./PieceFields").then(({ PieceFields }) => PieceFields));
 const ZoneList = later(() => import("./ZoneList").then(({ ZoneList }) => ZoneList));
 const CustomerFields = later(() => import("./JobFields").then(({ CustomerFields }) => CustomerFields));
@@ -60,12 +59,7 @@ export function LookPhase() {
       {piece && zone && (
         <Fragment key={zone.zone.pieceId}>
           <Fold title="Cloth" note={clothWords(piece.cloth)} startOpen={piece.cloth.material === undefined}>
-            <ClothFields
-              cloth={piece.cloth}
-              owner={{ of: "pieces", id: zone.zone.pieceId }}
-              what={piece.name}
-              usual={usualClothOf(piece.template, zone.role)?.words}
-            />
+            <ClothOfPiece pieceId={zone.zone.pieceId} piece={piece} />
           </Fold>
           <Fold title="Piece" note={piece.name}>
             <PieceFields pieceId={zone.zone.pieceId} piece={piece} />

@@ -2,7 +2,8 @@
 import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import { setZone } from "@/core/job/change";
 import { Fragment } from "react";
-import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
+import { SOIL_LEVELS, WETNESSES, type SoilLevel, type Wetness } from "@/core/ground/catalog/builds";
+import type { Zone } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { SmallFold } from "@/ui/Fold";
@@ -56,6 +57,16 @@ export function ZonePanel() {
         >
           <SoilSigns />
         </SmallFold>
+        <SmallFold
+          title={
+            <>
+              Wet, or cleaned before
+              {zone.zone.wet || zone.zone.residue ? <span className="soft">: {stateWords(zone.zone)}</span> : ""}
+            </>
+          }
+        >
+          <StateChips />
+        </SmallFold>
         <SmallFold title="Name and shape" open={tool?.kind === "shape" || tool?.kind === "draw"}>
           <ShapeFields />
         </SmallFold>
@@ -69,6 +80,35 @@ export function ZonePanel() {
         </SmallFold>
       </Fragment>
     </div>
+  );
+}
+
+const stateWords = ({ wet, residue }: Zone) =>
+  [wet && WETNESSES[wet].name.toLowerCase(), residue && "detergent left in it"].filter(Boolean).join(", ");
+
+/** Water that stands in it already, and what an earlier cleaning left. */
+function StateChips() {
+  const { zone, run } = useBay();
+  if (!zone) return null;
+  const { wet, residue } = zone.zone;
+  return (
+    <>
+      <Chips<Wetness>
+        label={`Water in ${zone.name}`}
+        choices={choicesOf(WETNESSES)}
+        value={wet}
+        onPick={(value) => run(`Water in ${zone.name}`, setZone(zone.id, "wet", value))}
+      />
+      <div className="mt-2">
+        <Act
+          className="chip"
+          aria-pressed={residue === true}
+          onAct={() => run(`Detergent in ${zone.name}`, setZone(zone.id, "residue", residue ? undefined : true))}
+        >
+          Detergent left in it: sticky, foams, soils again soon
+        </Act>
+      </div>
+    </>
   );
 }
 

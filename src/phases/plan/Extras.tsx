@@ -8,6 +8,7 @@ import {
   type BesideId,
   type ProtectSchool,
 } from "@/core/ground/catalog/besides";
+import type { TrialOffer } from "@/core/judgement/treatment/extra/trialPatch";
 import { besideAsked } from "@/core/judgement/treatment/extra/besideTheCloth";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
@@ -18,7 +19,7 @@ import { useBay } from "@/bay/state/BayContext";
 export function Extras() {
   const { job, run, assessment, zone } = useBay();
   const { disinfect = [], protect } = job.choices;
-  const { notes, zones } = assessment.plan;
+  const { notes, zones, trial } = assessment.plan;
   const views = Object.values(zones).map(({ view }) => view);
   const beside = besideAsked(job, views);
   const inVehicle = views.some(({ piece }) => piece.template === "cabin");
@@ -30,7 +31,13 @@ export function Extras() {
   return (
     <Fold
       title="Asked for besides"
-      note={asked > 0 ? `${asked} asked for` : "disinfection, protection, leather, glass"}
+      note={
+        trial && !trial.wanted
+          ? "a trial patch would tell rounds and outcome"
+          : asked > 0
+            ? `${asked} asked for`
+            : "disinfection, protection, leather, glass"
+      }
       startOpen={notes.length > 0}
       testId="extras"
     >
@@ -43,6 +50,7 @@ export function Extras() {
           ))}
         </ul>
       )}
+      <TrialChips trial={trial} chosen={job.choices.trial} onPick={(value) => set("Trial patch", "trial", value)} />
       <div className="form-label">Disinfect, after cleaning</div>
       {offered.length > 0 ? (
         <ManyChips
@@ -66,6 +74,33 @@ export function Extras() {
       </p>
       <BesideTheCloth beside={beside} inVehicle={inVehicle} onPick={(label, value) => set(label, "beside", value)} />
     </Fold>
+  );
+}
+
+/** A trial patch before the promise: asked for, or offered where it would tell something. */
+function TrialChips({
+  trial,
+  chosen,
+  onPick,
+}: {
+  trial: TrialOffer | undefined;
+  chosen: boolean | undefined;
+  onPick: (value: boolean | undefined) => void;
+}) {
+  return (
+    <div className="mb-3" data-testid="trial">
+      <div className="form-label">Trial patch first</div>
+      {trial && <p className="soft mb-1">{trial.because}</p>}
+      <Chips<"yes" | "no">
+        label="Trial patch first"
+        choices={[
+          { id: "yes", name: "Yes, a hand's size" },
+          { id: "no", name: "No" },
+        ]}
+        value={chosen === undefined ? undefined : chosen ? "yes" : "no"}
+        onPick={(value) => onPick(value === undefined ? undefined : value === "yes")}
+      />
+    </div>
   );
 }
 

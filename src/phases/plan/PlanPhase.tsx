@@ -3,6 +3,7 @@ import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Bay } from "@/bay/state/BayContext";
 import Link from "next/link";
 import { AGENTS } from "@/core/ground/catalog/agents";
+import { DAMAGES } from "@/core/ground/catalog/builds";
 import { familyOf } from "@/core/ground/catalog/families";
 import { TOOLS } from "@/core/ground/catalog/tools";
 import { MARK_WORDS } from "@/core/ground/quantity/provenance";
@@ -159,7 +160,7 @@ function StepList({ mark, first, plan }: { mark: MarkPlan | undefined; first: St
 }
 
 function MarkList() {
-  const { assessment, go, job } = useBay();
+  const { assessment, go } = useBay();
   const { marks, damage } = assessment.plan;
   return (
     <div className="block">
@@ -175,8 +176,8 @@ function MarkList() {
       {damage.map(({ findingId, finding }) => (
         <div className="line-step" key={findingId}>
           <span className="line-what">
-            {finding.name ?? finding.damage}, {job.zones.byId[finding.zoneId]?.name}: was there before, a note and no
-            step
+            {finding.name ?? DAMAGES[finding.damage]}, {assessment.plan.zones[finding.zoneId]?.view.name.toLowerCase()}:{" "}
+            {finding.foundAt ? "found while working" : "was there before"}; what may be done there goes round it
           </span>
         </div>
       ))}

@@ -2,7 +2,7 @@
 import { setFastness, type ClothOwner } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { GREY_SCALE, stepWords } from "@/core/ground/catalog/greyScaleSteps";
-import { clothOwnerOf, fastnessOf } from "@/core/judgement/zones/zoneView";
+import { fastnessOf } from "@/core/judgement/zones/zoneView";
 import { useOneTap } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
 
@@ -39,7 +39,7 @@ export function Fastness() {
                   step={step}
                   deltaE={deltaE}
                   on={zone.cloth.fastness?.[agent] === step}
-                  owner={clothOwnerOf(zone)}
+                  owner={zone.clothOwner}
                 />
               ))}
             </div>

@@ -1,17 +1,22 @@
 "use client";
-import { record } from "@/core/job/change";
+import { addFinding, record } from "@/core/job/change";
+import { DAMAGES, type DamageId } from "@/core/ground/catalog/builds";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { useState } from "react";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import { nowIso } from "@/store/clock";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
+import { Chips, choicesOf } from "@/ui/Chips";
 import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
 
 /** It does not go as planned: worse stops the mark, another mark is taken in, still visible waits for dry. */
-export function ItFails({ findingId }: { findingId: string | undefined }) {
-  const { assessment, zone, job, go, setTool, run } = useBay();
+export function ItFails({ findingId, zoneId }: { findingId: string | undefined; zoneId: string }) {
+  const { assessment, job, go, setTool, run } = useBay();
+  const zone = assessment.plan.zones[zoneId]?.view;
   const [asked, setAsked] = useState(false);
+  const [damaged, setDamaged] = useState(false);
   const once = useOncePerState(job.events.length);
   const mark = findingId ? assessment.plan.marks[findingId] : undefined;
   const treated = findingId !== undefined && assessment.history.done.some((event) => event.findingId === findingId);
@@ -41,6 +46,9 @@ export function ItFails({ findingId }: { findingId: string | undefined }) {
         <Act className="chip" onAct={another}>
           Found another mark
         </Act>
+        <Act className="chip" aria-expanded={damaged} onAct={() => setDamaged(!damaged)}>
+          Something is damaged
+        </Act>
         {treated && (
           <Act className="chip" onAct={() => go({ phase: "dry" })}>
             Still visible: judge it dry
@@ -50,6 +58,39 @@ export function ItFails({ findingId }: { findingId: string | undefined }) {
           Close
         </Act>
       </div>
+      {damaged && zone && <DamageNow zone={zone} onNoted={() => setAsked(false)} />}
+    </div>
+  );
+}
+
+/** Damage seen only now: noted with its time, told as found then, and the plan goes round it at once. */
+function DamageNow({ zone, onNoted }: { zone: ZoneView; onNoted: () => void }) {
+  const { run } = useBay();
+  const note = (damage: DamageId) => {
+    const { widthMm, heightMm } = zone.shape;
+    const centre = { xMm: Math.min(30_000, widthMm / 2), yMm: Math.min(30_000, heightMm / 2) };
+    run(
+      `${DAMAGES[damage]} found on ${zone.name}`,
+      addFinding(newId(), {
+        kind: "damage",
+        zoneId: zone.id,
+        centre,
+        size: { widthMm: 60, heightMm: 60 },
+        damage,
+        foundAt: nowIso(),
+      }),
+    );
+    onNoted();
+  };
+  return (
+    <div className="mt-2" data-testid="damage-now">
+      <p className="soft mb-1">Stop, look: on {zone.name.toLowerCase()} it is</p>
+      <Chips<DamageId>
+        label="Damage found now"
+        choices={choicesOf(DAMAGES)}
+        value={undefined}
+        onPick={(damage) => damage && note(damage)}
+      />
     </div>
   );
 }

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { readingInWords } from "@/core/ground/quantity/ratio";
-import { lastOf } from "@/core/job/history";
+import { lastOf, stepBase } from "@/core/job/history";
 import type { OrderTask } from "@/core/answers/schedule/times";
 import { guardsPerson, isWaitedOut } from "@/core/ground/catalog/actions";
 import { mayFinish, type MayFinish } from "@/core/judgement/rules/mayFinish";
@@ -21,7 +21,7 @@ import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { zonesOf } from "../zones";
-import { CheckFirst, ProofOfAgents } from "./StepQuestions";
+import { CheckFirst, ProofOfAgents, TrialResultChips, WhatLayThere } from "./StepQuestions";
 import { DwellBand, PlannedDwell } from "./DwellBand";
 import { ItFails } from "./ItFails";
 import { asPutOn, WentOtherwise } from "./WentOtherwise";
@@ -85,6 +85,8 @@ export function NowStep({ step, running }: Task) {
       <StepDwell step={step} running={running} elapsedMs={elapsedMs} />
       {step.action === "check-first" && <CheckFirst step={step} />}
       {step.proves && <ProofOfAgents step={step} />}
+      {stepBase(step.key) === "look-under" && <WhatLayThere step={step} />}
+      {step.action === "trial" && <TrialResultChips step={step} />}
       {running && step.action === "extract" && <PassLog step={step} running={running} />}
       <Act
         variant={finish.may && finish.early ? "outline-primary" : "primary"}
@@ -107,7 +109,7 @@ export function NowStep({ step, running }: Task) {
       <WentOtherwise step={step} correction={correction} onCorrect={correct} />
       <div className="now-side">
         <ReadAloud words={sheetWords(step, zones, running !== undefined)} />
-        <ItFails findingId={step.findingId} />
+        <ItFails findingId={step.findingId} zoneId={step.zoneIds[0]!} />
         {!step.required && <LeaveOut step={step} once={once} />}
       </div>
     </section>

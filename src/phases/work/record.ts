@@ -1,4 +1,3 @@
-import { clothOwnerOf } from "@/core/judgement/zones/zoneView";
 import { record, setFastness, type ClothOwner } from "@/core/job/change";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { applyOps, type Op } from "@/core/job/commands";
@@ -35,7 +34,7 @@ export async function doneOps(
 ): Promise<Op[]> {
   const at = nowIso();
   // A white cloth that stayed white proves each agent that was not told to have run.
-  const owners = uniqueOwners(step.zoneIds.map((id) => clothOwnerOf(assessment.plan.zones[id]!.view)));
+  const owners = uniqueOwners(step.zoneIds.map((id) => assessment.plan.zones[id]!.view.clothOwner));
   const proofs = (step.proves ?? []).flatMap((agent) => owners.map((owner) => setFastness(owner, agent, 5)));
   const ops: Op[] = [
     record(doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site))),
@@ -55,5 +54,5 @@ export async function doneOps(
 }
 
 const uniqueOwners = (owners: readonly ClothOwner[]) => [
-  ...new Map(owners.map((owner) => [`${owner.of} ${owner.id}`, owner])).values(),
+  ...new Map(owners.map((owner) => [JSON.stringify(owner), owner])).values(),
 ];

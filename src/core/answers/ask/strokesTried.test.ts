@@ -25,14 +25,14 @@ describe("a zone's water", () => {
         for (const { view, moves } of Object.values(assess(job, kit ?? USUAL_KIT, asOf, quickly).plan.zones)) {
           const at = (count: number) => waterCourse(moves.slice(0, count), view, 0.4).left.value;
           const { on, toweled, drawnOff, left } = balanceOf(
-            moves.map(({ action, waterOnLPerM2 = 0 }, index) => ({
+            moves.map(({ action, waterOnLPerM2 = 0, foundLPerM2 = 0 }, index) => ({
               beforeLPerM2: at(index),
-              onLPerM2: waterOnLPerM2,
+              onLPerM2: waterOnLPerM2 + foundLPerM2,
               afterLPerM2: at(index + 1),
               by:
                 action === "extract"
                   ? "machine"
-                  : ["towel-off", "rinse", "blot"].includes(action)
+                  : foundLPerM2 === 0 && ["towel-off", "rinse", "blot"].includes(action)
                     ? "towel"
                     : "nothing",
             })),

@@ -189,15 +189,22 @@ function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
     wettest: cutOf(context, view, peakLPerM2, depth.value),
     after: cutOf(context, view, left.value, depth.value),
     balance: balanceOf(
-      moves.map(({ action, waterOnLPerM2 = 0 }, index) => ({
+      moves.map((move, index) => ({
         beforeLPerM2: courseOf(index),
-        onLPerM2: waterOnLPerM2,
+        onLPerM2: (move.waterOnLPerM2 ?? 0) + (move.foundLPerM2 ?? 0),
         afterLPerM2: courseOf(index + 1),
-        by: action === "extract" ? "machine" : ["towel-off", "rinse"].includes(action) ? "towel" : "nothing",
+        by: takenBy(move),
       })),
       area,
     ),
   };
+}
+
+/** What takes water off in a move. */
+function takenBy({ action, foundLPerM2, dryStrokes = 0 }: WaterMove): "machine" | "towel" | "nothing" {
+  if (foundLPerM2 !== undefined) return "nothing";
+  if (action === "extract" || (action === "blot" && dryStrokes > 0)) return "machine";
+  return ["towel-off", "rinse", "blot"].includes(action) ? "towel" : "nothing";
 }
 
 /** Tries every pattern; few enough for that. */

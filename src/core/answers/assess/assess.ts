@@ -220,7 +220,7 @@ function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy):
 /** Every zone that is or gets wet: what is left in it, and how deep it went. */
 export const wetViewsOf = (context: Context, plan: Plan) =>
   Object.values(plan.zones).flatMap(({ moves, view }) => {
-    if (!moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0)) return [];
+    if (!moves.some(({ waterOnLPerM2 = 0, foundLPerM2 = 0 }) => waterOnLPerM2 + foundLPerM2 > 0)) return [];
     const recovery = recoveryOf(context, view);
     const { left, peakLPerM2, wetM2 } = waterInZone(moves, view, recovery.value);
     return [

@@ -15,6 +15,8 @@ export interface OwnerSheet {
   whose: string;
   found: { words: string; result?: string }[];
   damage: string[];
+  /** Damage that came to light only while working. */
+  foundWorking: string[];
   done: string[];
   stayed: string[];
   /** Products used: what, how much of the mix, and what to know of it. */
@@ -66,11 +68,20 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
       }),
       ...others.map((words) => ({ words })),
     ],
-    damage: plan.damage.map(
-      ({ finding }) =>
-        `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it ` +
-        `back${finding.told ? "; you were told before the work began" : ""}.`,
-    ),
+    damage: plan.damage
+      .filter(({ finding }) => finding.foundAt === undefined)
+      .map(
+        ({ finding }) =>
+          `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}. Cleaning does not bring it ` +
+          `back${finding.told ? "; you were told before the work began" : ""}.`,
+      ),
+    foundWorking: plan.damage
+      .filter(({ finding }) => finding.foundAt !== undefined)
+      .map(
+        ({ finding }) =>
+          `${finding.name ?? DAMAGES[finding.damage]}, ${zoneName(finding.zoneId)}: seen only while working, and worked ` +
+          `round from then on${finding.told ? "; you were told then" : ""}.`,
+      ),
     done: [...new Set(done.map(({ title }) => title))],
     stayed:
       done.length === 0

@@ -18,6 +18,7 @@ export const ACTIONS = {
   finish: { name: "Raise the pile" },
   "set-to-dry": { name: "Set to dry" },
   "take-out": { name: "Take it out" },
+  trial: { name: "Trial patch" },
   seams: { name: "Brush out the seams" },
   beside: { name: "Beside the cloth" },
   "power-off": { name: "Battery off, wait" },

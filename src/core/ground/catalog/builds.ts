@@ -52,6 +52,24 @@ export const BUILDS = {
     depthAllowedMm: 4,
     mark: "judgement",
   },
+  "loose-rug": {
+    name: "Loose rug",
+    waterBudgetLPerM2: 1.6,
+    boundLPerM2: 0.2,
+    dryAtLPerM2: 0.03,
+    slowEndH: 2,
+    depthAllowedMm: 6,
+    mark: "judgement",
+  },
+  "loose-mat": {
+    name: "Loose mat",
+    waterBudgetLPerM2: 2,
+    boundLPerM2: 0.2,
+    dryAtLPerM2: 0.03,
+    slowEndH: 2,
+    depthAllowedMm: 6,
+    mark: "judgement",
+  },
 } as const satisfies Record<string, Build>;
 
 export type BuildId = keyof typeof BUILDS;
@@ -87,6 +105,15 @@ export const CLOTH_CONDITION_IDS = Object.keys(CLOTH_CONDITIONS) as [ClothCondit
 export const SHADES = { white: "White", light: "Light", dark: "Dark", patterned: "Patterned" } as const;
 export type Shade = keyof typeof SHADES;
 export const SHADE_IDS = Object.keys(SHADES) as [Shade, ...Shade[]];
+
+/** How wet a zone already is when it is found, L/m²: nobody put it on, so it is lifted before anything else. Judgement. */
+export const WETNESSES = {
+  damp: { name: "Damp", lPerM2: 0.2 },
+  wet: { name: "Wet", lPerM2: 0.8 },
+  soaked: { name: "Soaked", lPerM2: 2 },
+} as const;
+export type Wetness = keyof typeof WETNESSES;
+export const WETNESS_IDS = Object.keys(WETNESSES) as [Wetness, ...Wetness[]];
 
 export const SOIL_LEVELS = { light: "Light", moderate: "Moderate", heavy: "Heavy", caked: "Caked" } as const;
 export type SoilLevel = keyof typeof SOIL_LEVELS;

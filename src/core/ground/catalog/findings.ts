@@ -31,6 +31,25 @@ export const BEHINDS = {
 export type BehindId = keyof typeof BEHINDS;
 export const BEHIND_IDS = Object.keys(BEHINDS) as [BehindId, ...BehindId[]];
 
+/** How deep a spill went, as the owner, a look under it, the lamp or the nose told. */
+export const RAN_TO = {
+  face: "Stayed in the face",
+  foam: "Into the foam or backing",
+  below: "Through, to what lies below",
+} as const;
+export type RanTo = keyof typeof RAN_TO;
+export const RAN_TO_IDS = Object.keys(RAN_TO) as [RanTo, ...RanTo[]];
+
+/** How a trial patch came out. */
+export const TRIAL_RESULTS = { clean: "Clean", lighter: "Lighter, not gone", same: "No different" } as const;
+export type TrialResult = keyof typeof TRIAL_RESULTS;
+export const TRIAL_RESULT_IDS = Object.keys(TRIAL_RESULTS) as [TrialResult, ...TrialResult[]];
+
+/** When something was tried on a mark. */
+export const TRIED_WHEN = { today: "Today", days: "Days ago", longer: "Longer ago" } as const;
+export type TriedWhen = keyof typeof TRIED_WHEN;
+export const TRIED_WHEN_IDS = Object.keys(TRIED_WHEN) as [TriedWhen, ...TriedWhen[]];
+
 /** Signs of soil, each read as one of the four levels. */
 interface SoilSign extends Sourced {
   name: string;

@@ -80,4 +80,12 @@ export const STACKS: Record<
     { layer: "pile", usualMm: 5 },
     { layer: "backing", usualMm: 2, measured: "backingMm" },
   ],
+  "loose-rug": [
+    { layer: "pile", usualMm: 8 },
+    { layer: "backing", usualMm: 2, measured: "backingMm" },
+  ],
+  "loose-mat": [
+    { layer: "pile", usualMm: 5 },
+    { layer: "backing", usualMm: 2, measured: "backingMm" },
+  ],
 };

@@ -31,7 +31,7 @@ export const TRIED = {
   },
 } as const satisfies Record<string, Tried>;
 
-type TriedId = keyof typeof TRIED;
+export type TriedId = keyof typeof TRIED;
 export const TRIED_IDS = Object.keys(TRIED) as [TriedId, ...TriedId[]];
 /** What may be left in the cloth by something that was tried. @example triedOf("bleach").groups // ["chlorine"] */
 export const triedOf = (id: TriedId): Tried => TRIED[id];

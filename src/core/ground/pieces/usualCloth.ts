@@ -63,9 +63,14 @@ const BELT: UsualCloth = {
   sound: true,
   words: "woven polyester, as belts are",
 };
+const VEHICLE_MAT: UsualCloth = {
+  ...VEHICLE_FLOOR,
+  builds: ["loose-mat"],
+  words: "a loose mat of nylon or polyester, as vehicle mats usually are",
+};
 const RUG: UsualCloth = {
   materials: ["wool"],
-  builds: CARPETS,
+  builds: ["loose-rug"],
   words: "wool, as a rug is until it is proved otherwise",
 };
 const ROOM_FLOOR: UsualCloth = {
@@ -80,6 +85,7 @@ export function usualClothOf(template: TemplateId, role: RoleId): UsualCloth | u
   if (template === "rug") return RUG;
   if (template === "cabin") {
     if (role === "belt") return BELT;
+    if (role === "mat") return VEHICLE_MAT;
     if (SEAT.includes(role)) return VEHICLE_SEAT;
     return FLOOR.includes(role) ? VEHICLE_FLOOR : VEHICLE_LINING;
   }

@@ -235,6 +235,14 @@ export const FORMULAS = {
     inputs: { there: as("hair there"), mayStay: as("may stay"), rate: as("rate per pass") },
     of: ({ there, mayStay, rate }) => Math.max(1, Math.ceil(Math.log(there / mayStay) / rate - 1e-9)),
   }),
+  "geometry.patch": sum({
+    name: "A hand's size",
+    equation: "as in the table",
+    mark: "judgement",
+    unit: "m2",
+    inputs: { patchM2: as("hand with its fingers", "m2") },
+    of: ({ patchM2 }) => patchM2,
+  }),
   "treatment.amount": sum({
     name: "Amount of agent",
     equation: "amount = spread area × litres per m², less where the zone's water budget is nearly used",

@@ -1,8 +1,8 @@
-import { TRIED_IDS, triedOf, USERS, userOf } from "@/core/ground/catalog/ownersAccount";
+import { TRIED_IDS, triedOf, USERS, userOf, type TriedId } from "@/core/ground/catalog/ownersAccount";
 import type { AgentGroup } from "@/core/ground/catalog/agents";
 import { HYPOTHESES, type FamilyId } from "@/core/ground/catalog/families";
 import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
-import type { Account, Kit } from "@/core/job/schema";
+import type { Account, Job, Kit } from "@/core/job/schema";
 import type { Background, Hint } from "./diagnose";
 import { tablesFor, tablesWith } from "./tables";
 
@@ -37,19 +37,43 @@ export const certainly = (family: FamilyId): Background => ({
   shifts: Object.fromEntries(HYPOTHESES.map((id) => [id, id === family ? 1 : 0])),
 });
 
-/** What may still lie in the cloth from what the owner tried; nobody asked counts as the worst of it. */
-export function leftByOwner(account: Account | undefined): AgentGroup[] {
-  const tried = account?.tried ?? ["unknown" as const];
-  const fresh = account?.when === undefined || account.when === "fresh" || account.when === "unknown";
-  return [
-    ...new Set(
-      TRIED_IDS.filter((id) => tried.includes(id))
-        .map(triedOf)
-        .filter(({ fleeting }) => !fleeting || fresh)
-        .flatMap(({ groups }) => groups),
-    ),
-  ];
+/** Something tried on cloth, and whether it may not have evaporated yet. */
+interface TriedThing {
+  what: TriedId;
+  fresh: boolean;
 }
+
+/** What the owner says was tried, wherever it was; nobody asked counts as the worst of it. */
+function triedByAccount(account: Account | undefined): TriedThing[] {
+  const fresh = account?.when === undefined || account.when === "fresh" || account.when === "unknown";
+  return (account?.tried ?? ["unknown" as const]).map((what) => ({ what, fresh }));
+}
+
+/** What was tried on a zone: where it was said of each of its marks, that; else what the account says. */
+export function triedOn({ account, findings }: Pick<Job, "account" | "findings">, zoneId: string): TriedThing[] {
+  const marks = findings.order.flatMap((id) => {
+    const finding = findings.byId[id]!;
+    return finding.kind === "mark" && finding.zoneId === zoneId ? [finding] : [];
+  });
+  const said = marks.flatMap(({ tried = [] }) =>
+    tried.map(({ what, when }) => ({ what, fresh: when === undefined || when === "today" })),
+  );
+  const ofAll = marks.length > 0 && marks.every(({ tried }) => tried !== undefined);
+  return ofAll ? said : [...said, ...triedByAccount(account)];
+}
+
+/** What may still lie in the cloth from what was tried. */
+const leftBy = (tried: readonly TriedThing[]): AgentGroup[] => [
+  ...new Set(
+    TRIED_IDS.flatMap((id) => {
+      const { groups, fleeting } = triedOf(id);
+      return tried.some(({ what, fresh }) => what === id && (!fleeting || fresh)) ? groups : [];
+    }),
+  ),
+];
+export const leftByOwner = (account: Account | undefined): AgentGroup[] => leftBy(triedByAccount(account));
+export const leftOn = (job: Pick<Job, "account" | "findings">, zoneId: string): AgentGroup[] =>
+  leftBy(triedOn(job, zoneId));
 
 /** Somebody there is harmed by mould sooner than others; undefined while nobody asked. */
 export function someoneAtRisk(account: Account | undefined): boolean | undefined {

@@ -13,6 +13,7 @@ import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
 import type { ClothOwner } from "@/core/job/change";
 import type { Cloth, Job, Piece, PlacedFinding, Zone } from "@/core/job/schema";
 import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry";
+import { groupOf, type GroupId } from "@/core/ground/pieces/groups";
 import { usualClothOf, type UsualCloth } from "@/core/ground/pieces/usualCloth";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
 import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
@@ -36,8 +37,8 @@ export interface ZoneView {
   /** How soiled it is, from whatever was measured; absent when nobody looked. */
   soil?: SoilReading;
   cloth: Cloth;
-  /** Whether what is known was said for the piece or for this zone alone; fastness is recorded there. */
-  clothOwner: "piece" | "zone";
+  /** Whether what is known was said for the piece, a group of its parts or this zone alone; fastness is recorded there. */
+  clothOwner: ClothOwner;
   materials: readonly MaterialId[];
   /**
    * What the tests for an unknown fibre say, most likely first; absent where the fibre is known or nothing was
@@ -70,13 +71,20 @@ export function zoneViews(job: Job): ZoneView[] {
   });
 }
 
-/** What the cloth of a zone is: its own over its piece's, and what a part of its kind is and hides. */
-function clothOf(own: Cloth, ofPiece: Cloth, role: Role) {
-  // Another fibre on this zone is another cloth: nothing proved on the piece counts for it.
-  const otherCloth = own.material !== undefined && own.material !== ofPiece.material;
-  const cloth: Cloth = otherCloth
-    ? { ...ofPiece, careCode: undefined, fastness: undefined, ...own }
-    : { ...ofPiece, ...own, fastness: { ...ofPiece.fastness, ...own.fastness } };
+/** One cloth over another: another fibre is another cloth, and nothing proved on the first counts for it. */
+function over(own: Cloth, under: Cloth): { cloth: Cloth; other: boolean } {
+  const other = own.material !== undefined && own.material !== under.material;
+  const cloth: Cloth = other
+    ? { ...under, careCode: undefined, fastness: undefined, ...own }
+    : { ...under, ...own, fastness: { ...under.fastness, ...own.fastness } };
+  return { cloth, other };
+}
+
+/** What the cloth of a zone is: its own over its group's over its piece's, and what a part of its kind is and hides. */
+function clothOf(own: Cloth, { cloth: ofWhole, groups }: Piece, group: GroupId | undefined, role: Role) {
+  const ofGroup = (group && groups?.[group]) ?? {};
+  const { cloth: ofPiece, other: otherGroup } = over(ofGroup, ofWhole);
+  const { cloth, other: otherCloth } = over(own, ofPiece);
   const build =
     own.build ??
     role.build ??
@@ -85,7 +93,7 @@ function clothOf(own: Cloth, ofPiece: Cloth, role: Role) {
   const neighbours =
     own.neighbours ??
     (ofPiece.neighbours ? [...new Set([...ofPiece.neighbours, ...(role.neighbours ?? [])])] : undefined);
-  return { cloth, build, neighbours, otherCloth };
+  return { cloth, build, neighbours, looked: own.neighbours !== undefined, otherCloth, otherGroup };
 }
 
 const fibreAssumed = (possible: readonly MaterialId[] | undefined): string =>
@@ -141,7 +149,8 @@ function viewOf(
   corners: Corners,
 ): ZoneView {
   const role = roleOf(part.role);
-  const { cloth, build, neighbours, otherCloth } = clothOf(zone.cloth ?? {}, piece.cloth, role);
+  const group = groupOf(part.role);
+  const { cloth, build, neighbours, looked, otherCloth, otherGroup } = clothOf(zone.cloth ?? {}, piece, group, role);
   const usual = usualClothOf(piece.template, part.role);
   const oldOrFragile = isOldOrFragile(cloth, usual);
   const tested = cloth.material === undefined && Object.keys(cloth.fibreTests ?? {}).length > 0;
@@ -152,7 +161,6 @@ function viewOf(
       ? possibleFibres(fibre)
       : (usual?.materials ?? MATERIAL_IDS);
   const builds = build ? [build] : (usual?.builds ?? BUILD_IDS);
-  const looked = zone.cloth?.neighbours !== undefined;
   const shape = boundsOf(corners);
   return {
     id,
@@ -167,7 +175,11 @@ function viewOf(
     seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
-    clothOwner: otherCloth ? "zone" : "piece",
+    clothOwner: otherCloth
+      ? { of: "zones", id }
+      : otherGroup
+        ? { of: "group", id: zone.pieceId, group: group! }
+        : { of: "pieces", id: zone.pieceId },
     materials,
     fibre,
     builds,
@@ -200,10 +212,6 @@ export const leastFaceCapacity = (view: ZoneView) =>
   Math.min(...view.materials.map((id) => MATERIALS[id].faceCapacityLPerM2));
 export const mustStayHardlyWet = (view: ZoneView) => view.materials.some((id) => MATERIALS[id].wetting === "little");
 
-/** Where its cloth stands in the document. */
-export const clothOwnerOf = ({ clothOwner, id, zone }: ZoneView): ClothOwner =>
-  clothOwner === "zone" ? { of: "zones", id } : { of: "pieces", id: zone.pieceId };
-
 /** How long and wide a zone is, said beside sums over its corners. */
 const sidesOf = ({ widthMm, heightMm }: Rect) => [
   input("length", widthMm, "mm", "entered"),
@@ -213,8 +221,19 @@ const sidesOf = ({ widthMm, heightMm }: Rect) => [
 /** Corners as a row of numbers, across and down in turn, mm. */
 const inTurn = (corners: readonly { xMm: number; yMm: number }[]) => corners.flatMap(({ xMm, yMm }) => [xMm, yMm]);
 
+/** Where a lamp shows it larger than it looks, that large. */
+const sizeSeen = (finding: PlacedFinding) => {
+  const { size } = finding;
+  const lamp = finding.kind === "mark" ? finding.lampSize : undefined;
+  if (!lamp) return { size, byLamp: false };
+  const seen = { widthMm: Math.max(size.widthMm, lamp.widthMm), heightMm: Math.max(size.heightMm, lamp.heightMm) };
+  return { size: seen, byLamp: seen.widthMm > size.widthMm || seen.heightMm > size.heightMm };
+};
+
 /** A finding's area: its outline's by the shoelace sum, or an oval of its size. */
-export function markArea({ size, outline }: Pick<PlacedFinding, "size" | "outline">): Worked {
+export function markArea(finding: PlacedFinding): Worked {
+  const { size, byLamp } = sizeSeen(finding);
+  const outline = byLamp ? undefined : finding.outline;
   if (outline && outline.length >= 3) return sumOf("geometry.markOutline", { corners: inTurn(outline) });
   return sumOf("geometry.mark", { lengthMm: stated.entered(size.widthMm), widthMm: stated.entered(size.heightMm) });
 }
@@ -225,7 +244,7 @@ const SPREAD_MARGIN_MM = 20;
 /** What the agent spreads to: the mark with a margin all round, never more than its zone. */
 export function spreadArea(finding: PlacedFinding, view: ZoneView): Worked {
   const area = markArea(finding);
-  const { widthMm, heightMm } = finding.size;
+  const { widthMm, heightMm } = sizeSeen(finding).size;
   return sumOf("geometry.spread", {
     markM2: opened(area),
     lengthMm: stated.entered(widthMm),

@@ -20,7 +20,11 @@ export function DamageFields({ finding }: { finding: DamageFinding }) {
     );
   return (
     <>
-      <h3>What was there before</h3>
+      <h3>
+        {finding.foundAt
+          ? `Found while working, ${timeText(Date.parse(finding.foundAt), nowMs)}`
+          : "What was there before"}
+      </h3>
       <Chips<DamageId>
         label="Damage"
         choices={choicesOf(DAMAGES)}

@@ -1,7 +1,8 @@
+import { WETNESSES, type Wetness } from "@/core/ground/catalog/builds";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import type { Worked } from "@/core/ground/sums/working";
-import { leftByOwner } from "@/core/judgement/diagnosis/background";
+import { leftOn } from "@/core/judgement/diagnosis/background";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { placeOf } from "./places";
 import { lastJudged, type Context } from "./planContext";
@@ -24,9 +25,10 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
   const lastDry = lastJudged(context, view);
   const state: ZoneState = {
     view,
-    inCloth: new Set(leftByOwner(context.job.account)),
+    inCloth: new Set(leftOn(context.job, view.id)),
+    ...(view.zone.residue ? { residue: "shampoo" as const } : {}),
     budget: waterBudget(view, conditions, context.minutesLeft),
-    moves: [],
+    moves: lastDry < 0 && view.zone.wet ? [foundWet(view.zone.wet)] : [],
   };
   history.standing.forEach((event, index) => {
     if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;
@@ -51,6 +53,9 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
   });
   return state;
 }
+
+/** What was in it when somebody came. */
+const foundWet = (wet: Wetness): WaterMove => ({ action: "blot", foundLPerM2: WETNESSES[wet].lPerM2 });
 
 /** Evaporates, is nothing but water, or is there to stay. */
 const LEAVES_NOTHING: readonly AgentId[] = ["water", "solvent", "alcohol", "protector"];

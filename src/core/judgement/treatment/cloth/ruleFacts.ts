@@ -4,7 +4,8 @@ import { findingsOfKind } from "@/core/job/findingKinds";
 import type { Job } from "@/core/job/schema";
 import { stepBase, type History } from "@/core/job/history";
 import type { RuleFacts } from "@/core/judgement/rules/judge";
-import { clothOwnerOf, fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { triedOn } from "@/core/judgement/diagnosis/background";
 import { hasHepa } from "@/core/judgement/shelf/shelf";
 import type { Context } from "./planContext";
 
@@ -51,7 +52,7 @@ const lookedUp = (
   shade: view.cloth.shade,
   damage: damageOn(job, view.id),
   waterRuns: fastnessOf(view, "water") === "poor",
-  bleachMet: job.account?.tried?.includes("bleach") ?? false,
+  bleachMet: triedOn(job, view.id).some(({ what }) => what === "bleach"),
 });
 
 const damageOn = (job: Job, zoneId: string) =>
@@ -59,7 +60,7 @@ const damageOn = (job: Job, zoneId: string) =>
 
 /** The key of a colourfastness step names its agents and its cloth. */
 export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
-  `${agents.join("+")}@${clothOwnerOf(view).id}`;
+  `${agents.join("+")}@${view.clothOwner.id}${view.clothOwner.of === "group" ? `/${view.clothOwner.group}` : ""}`;
 
 const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
   history.done.some(

@@ -1,4 +1,4 @@
-import { depthInFoam, drawnOff, paced, rinsedOff, thinned, toweled } from "@/core/models/water/strokes";
+import { depthInFoam, drawnOff, paced, residual, rinsedOff, thinned, toweled } from "@/core/models/water/strokes";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { leftByTanks } from "@/core/models/water/tankMarks";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -15,6 +15,8 @@ import {
 export interface WaterMove {
   action: ActionId;
   waterOnLPerM2?: number;
+  /** Was in it when somebody came: no part of what may be put on. */
+  foundLPerM2?: number;
   wetStrokes?: number;
   dryStrokes?: number;
   /** Of the strokes, against the machine's usual. */
@@ -35,22 +37,24 @@ const DRY = sumOf("water.putOn", { before: 0, on: 0 });
 /**
  * Water in the cloth after a run of steps; what evaporates meanwhile is left out, which errs on the wet side.
  * @param moves in the order of the work
- * @returns what is left, L/m², with the working of the last move, and the most there was on the way
+ * @returns what is left, L/m², with the working of the last move, the most there was on the way, and the most while
+ *   water was put on
  */
 export function waterCourse(
   moves: readonly WaterMove[],
   view: ZoneView,
   recovery: number,
-): { left: Worked; peakLPerM2: number } {
+): { left: Worked; peakLPerM2: number; ownPeakLPerM2: number } {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = DRY;
-  let peakLPerM2 = 0;
+  let [peakLPerM2, ownPeakLPerM2] = [0, 0];
   for (const move of moves) {
     const after = moved(left, move, bound, recovery);
     left = after.left;
     peakLPerM2 = Math.max(peakLPerM2, after.peakLPerM2);
+    if ((move.waterOnLPerM2 ?? 0) > 0) ownPeakLPerM2 = Math.max(ownPeakLPerM2, after.peakLPerM2);
   }
-  return { left, peakLPerM2 };
+  return { left, peakLPerM2, ownPeakLPerM2 };
 }
 
 /** What one place of a zone meets: what goes on all of it, and what goes on there. */
@@ -108,11 +112,17 @@ export function waterBefore(moves: readonly WaterMove[], view: ZoneView, recover
 /** One move. */
 function moved(
   before: Worked,
-  { action, waterOnLPerM2 = 0, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 }: WaterMove,
+  { action, waterOnLPerM2 = 0, foundLPerM2, wetStrokes = 1, dryStrokes = 0, pace = 1, recoveredLPerM2 }: WaterMove,
   bound: number,
   recovery: number,
 ): { left: Worked; peakLPerM2: number } {
+  if (foundLPerM2 !== undefined)
+    return { left: sumOf("water.putOn", { before: before.value, on: foundLPerM2 }), peakLPerM2: foundLPerM2 };
   const on = before.value + waterOnLPerM2;
+  // Taken up with nothing put on: by a machine's dry strokes, or pressed into towels.
+  if (action === "blot" && dryStrokes > 0)
+    return { left: residual(on, Math.min(on, bound), recovery, dryStrokes), peakLPerM2: on };
+  if (action === "blot") return { left: toweled(on), peakLPerM2: on };
   if (action === "extract") {
     const drawn = drawnOff(before.value, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace));
     return {

@@ -27,7 +27,11 @@ const HOW_LIFTED =
 /** Spills run between and under seats: look there before the top of it is all that was treated. */
 export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
   const { context, view, round } = work;
-  const ran = marks.some(({ area, diagnosis }) => area.value >= RAN_ON_M2 && SPILLS.includes(diagnosis.leader));
+  // Where it is known how deep it went nobody has to look, but for what it ran through to.
+  const ran = marks.some(
+    ({ area, diagnosis, ranTo }) =>
+      ranTo === "below" || (ranTo === undefined && area.value >= RAN_ON_M2 && SPILLS.includes(diagnosis.leader)),
+  );
   if (round > 0 || !ran || !SITS_OVER.includes(view.role) || !work.todo("look-under")) return;
   const lifted = context.job.account?.liftSeats === true;
   work.add(STAGE.lookUnder, "look-under", "", {

@@ -4,6 +4,8 @@ import type { Step } from "@/core/judgement/treatment/step/step";
 export const STAGE = {
   blot: -1,
   checkFirst: 0,
+  liftAir: 0.2,
+  liftWater: 0.3,
   takeOut: 0.5,
   airBeforeDry: 0.9,
   hair: 0.95,
@@ -12,6 +14,9 @@ export const STAGE = {
   lookUnder: 1.2,
   fastness: 2,
   bleachOut: 2.5,
+  trialAir: 2.6,
+  trialRinse: 2.65,
+  trial: 2.7,
   presoak: 3,
   presoakTowel: 3.1,
   spots: 4,

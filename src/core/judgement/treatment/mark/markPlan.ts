@@ -3,6 +3,7 @@ import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import { ringOrigin, type RingOrigin } from "@/core/judgement/diagnosis/ring";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
+import type { RanTo } from "@/core/ground/catalog/findings";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
 import type { MarkFinding, MouldFinding, OutcomeResult } from "@/core/job/schema";
 import type { Worked } from "@/core/ground/sums/working";
@@ -72,6 +73,8 @@ export interface MarkPlan {
   old: boolean;
   /** It ran in: flushed and drawn off as deep as it went. */
   deep: boolean;
+  /** How deep it went, as far as anyone knows. */
+  ranTo?: RanTo;
 }
 
 /** A mark with the rungs that the rules leave it. */
@@ -155,12 +158,16 @@ function stateOfSpill(
   { job }: Context,
   finding: MarkFinding | MouldFinding,
   { leader }: Diagnosis,
-): Pick<MarkPlan, "fresh" | "old" | "deep"> {
+): Pick<MarkPlan, "fresh" | "old" | "deep" | "ranTo"> {
   const { age = job.account?.when, moisture } = finding.kind === "mark" ? finding.evidence : {};
+  const said = finding.kind === "mark" ? finding.ranTo : undefined;
+  // What a meter reads deep in outranks what anyone says.
+  const ranTo = moisture === "deep" && said !== "below" ? "foam" : said;
   return {
+    ...(ranTo ? { ranTo } : {}),
     fresh: finding.kind === "mark" && age === "fresh",
     old: ORGANIC.includes(leader) && age === "months",
-    deep: moisture === "deep",
+    deep: ranTo === "foam" || ranTo === "below",
   };
 }
 

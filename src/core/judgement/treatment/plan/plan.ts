@@ -19,14 +19,17 @@ import { layLookUnder } from "../extra/lookUnder";
 import { layProtection } from "../extra/protection";
 import { laySeamsBeltsMats } from "../extra/seamsBeltsMats";
 import { isOrganic, laySmell, likelyWithSmell, smellSource, type SmellSource } from "../extra/smell";
+import { layTrial, offerTrial, trialWords, type TrialOffer } from "../extra/trialPatch";
+import { trialOn } from "@/core/judgement/treatment/cloth/trial";
 import { layDryLift } from "../lay/dryLift";
 import { layHair } from "../lay/layHair";
+import { layLiftWater } from "../lay/liftWater";
 import { addProofs } from "../lay/proofs";
 import { STAGE, type StagedStep } from "../lay/stages";
 import { ZoneWork } from "../lay/zoneWork";
 import { layBlot, laySpot } from "../mark/laySpot";
 import type { LaidMark, MarkPlan } from "../mark/markPlan";
-import { cleanersFor, type Panel } from "../school/panel";
+import { cleanersFor, isHeavy, type Panel } from "../school/panel";
 import { layBleachOut } from "../school/bleachOut";
 import { laySchool } from "../school/schools";
 import type { SchoolOption } from "../school/weigh";
@@ -66,6 +69,8 @@ export interface Plan {
   notes: string[];
   /** What the shelf lacks for it, and what stands in. */
   missing: Missing[];
+  /** A trial patch that is wanted, or would tell something. */
+  trial?: TrialOffer;
 }
 
 /** A plan and what was done before it: all that an order needs to know of a job. */
@@ -160,6 +165,11 @@ function planZones(
 ): StagedStep[] {
   const drafts = views.map((view) => draftOf(context, plan, view, smell));
   closeReferred(drafts);
+  plan.trial = offerTrial(
+    context,
+    drafts.flatMap(({ view, zone }) => (zone.closed ? [] : [view])),
+    Object.values(plan.marks),
+  );
   const begun = drafts.flatMap((draft, index) => {
     const { view } = draft;
     if (!isTouched(draft)) return [];
@@ -228,7 +238,8 @@ function draftOf(context: Context, plan: Plan, view: ZoneView, smell: SmellSourc
   plan.zones[view.id] = zone;
   const open = marks.filter(({ plan }) => plan.state === "open");
   const here = smell?.zoneIds.includes(view.id) ? smell : undefined;
-  const evenOut = view.soil || here ? undefined : whyEvenOut(view, open);
+  const whole = view.soil !== undefined || here !== undefined || hasResidue(view);
+  const evenOut = whole ? undefined : whyEvenOut(view, open);
   return {
     context,
     plan,
@@ -240,10 +251,7 @@ function draftOf(context: Context, plan: Plan, view: ZoneView, smell: SmellSourc
     hair,
     smell: here,
     evenOut,
-    area:
-      view.soil || here || evenOut || marks.length === 0
-        ? view.areaM2
-        : spreadOfAll(view, open.length > 0 ? open : marks),
+    area: whole || evenOut || marks.length === 0 ? view.areaM2 : spreadOfAll(view, open.length > 0 ? open : marks),
   };
 }
 
@@ -266,8 +274,13 @@ const roundOf = ({ open }: ZoneDraft) => Math.max(0, ...open.map(({ plan }) => p
 const newWork = (draft: ZoneDraft, context: Context, state: ZoneState) =>
   new ZoneWork(context, state, draft.zone.likely, roundOf(draft), draft.area);
 
+/** Detergent was left in it, and nothing of this job has rinsed it out. */
+const hasResidue = ({ zone }: ZoneView) => zone.residue === true;
+
 const isToTreat = ({ open, view, smell }: ZoneDraft) =>
-  open.length > 0 || view.soil !== undefined || smell !== undefined;
+  open.length > 0 || view.soil !== undefined || smell !== undefined || hasResidue(view);
+/** Water stands in it that nobody put on. */
+const isWet = ({ state }: ZoneDraft) => state.moves.some(({ foundLPerM2 }) => foundLPerM2 !== undefined);
 
 /** Why nothing at all is done on a zone, as it is said of its disinfection; undefined where something is. */
 function whyUntouched(draft: ZoneDraft): string | undefined {
@@ -278,13 +291,15 @@ function whyUntouched(draft: ZoneDraft): string | undefined {
     open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.
   const nothingAllowed = marks.some(({ plan }) => plan.state === "at-the-stop" && plan.round === 0);
-  return judged || !(isToTreat(draft) || nothingAllowed || hair.length > 0) ? NOT_CLEANED : undefined;
+  return judged || !(isToTreat(draft) || isWet(draft) || nothingAllowed || hair.length > 0) ? NOT_CLEANED : undefined;
 }
 
 /** The panel, what follows it, and what has to come in front. */
 function layRest(draft: ZoneDraft, work: ZoneWork, workBeforeMin: number) {
   const { context, plan, view, zone } = draft;
   if (isToTreat(draft)) layPanel(draft, work, workBeforeMin);
+  const tried = trialOn(context, view);
+  if (tried && !plan.notes.includes(trialWords(tried))) plan.notes.push(trialWords(tried));
   if (wantsDisinfection(context.job, view.id)) plan.notes.push(...optional(layDisinfection(work)));
   if (context.job.choices.protect === "damp" && isCleaned(work)) plan.notes.push(...optional(layProtection(work)));
   addProofs(work);
@@ -294,17 +309,21 @@ function layRest(draft: ZoneDraft, work: ZoneWork, workBeforeMin: number) {
 }
 
 /** What comes before the panel: a fresh spill, hair, dry soil, seams, then the marks and the source of a smell. */
-function layMarks({ hair, open, marks, smell, view, evenOut }: ZoneDraft, work: ZoneWork): ZoneWork {
+function layMarks({ plan, hair, open, marks, smell, view, evenOut }: ZoneDraft, work: ZoneWork): ZoneWork {
   for (const mark of open) layBlot(work, mark);
+  layLiftWater(work);
   if (hair.length > 0) layHair(work, densest(hair));
   layLookUnder(
     work,
     open.map(({ plan }) => plan),
   );
-  const onlyMarks = view.soil === undefined && !smell && !evenOut && marks.length > 0 && hair.length === 0;
-  layDryLift(work, { onlyMarks, onlyWet: onlyMarks && open.length > 0 && open.every(({ plan }) => plan.fresh) });
+  const onlyMarks =
+    view.soil === undefined && !smell && !evenOut && !hasResidue(view) && marks.length > 0 && hair.length === 0;
+  const onlyFresh = onlyMarks && open.length > 0 && open.every(({ plan }) => plan.fresh);
+  layDryLift(work, { onlyMarks, onlyWet: onlyFresh || view.zone.wet !== undefined });
   laySeamsBeltsMats(work);
   if (open.length > 0 || view.soil) layBleachOut(work);
+  if (plan.trial?.wanted && plan.trial.zoneId === view.id) layTrial(work);
   for (const mark of open) laySpot(work, mark);
   if (smell) laySmell(work, smell.families);
   return work;
@@ -326,9 +345,20 @@ function layPanel(draft: ZoneDraft, work: ZoneWork, workBeforeMin: number) {
 /** What steam lets go of. */
 const GREASES: readonly FamilyId[] = ["body-oil", "road-grease", "gum-wax"];
 
-function panelOf({ view, open, smell, area, evenOut }: ZoneDraft, round: number, workBeforeMin: number): Panel {
+function panelOf(
+  { context, view, open, smell, area, evenOut }: ZoneDraft,
+  round: number,
+  workBeforeMin: number,
+): Panel {
+  // What a trial could not move is left alone.
+  const hopeless = trialOn(context, view)?.result === "same";
+  const level = hopeless ? undefined : (view.soil?.level ?? (smell ? "light" : undefined));
+  // What an earlier cleaning left is cleaner enough for everyday soil: it is rinsed, and no more goes on.
+  const residue = round === 0 && hasResidue(view);
   return {
-    soil: round > 0 ? undefined : (view.soil?.level ?? (smell ? "light" : undefined)),
+    soil: round > 0 || (residue && !isHeavy(level)) ? undefined : level,
+    residue,
+    ranDeep: open.some(({ plan }) => plan.deep),
     area,
     evenOut,
     workBeforeMin,
@@ -425,7 +455,7 @@ function likelyOn(context: Context, view: ZoneView): FamilyId[] {
 
 function layDrying(work: ZoneWork) {
   const base = `set-to-dry-r${work.round}`;
-  const wet = work.state.moves.some(({ waterOnLPerM2 = 0 }) => waterOnLPerM2 > 0);
+  const wet = work.state.moves.some(({ waterOnLPerM2 = 0, foundLPerM2 = 0 }) => waterOnLPerM2 + foundLPerM2 > 0);
   if (!wet || !work.todo(base)) return;
   work.add(STAGE.dry, base, "", {
     action: "set-to-dry",

@@ -8,7 +8,7 @@ import { USUAL_KIT } from "@/core/job/kit";
 import { FIBRE_TESTS, type FibreOutcome, type FibreTestId } from "@/core/ground/catalog/fibreTests";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
 import type { RoleId } from "@/core/ground/catalog/roles";
-import { triedOf } from "@/core/ground/catalog/ownersAccount";
+import { triedOf, type TriedId } from "@/core/ground/catalog/ownersAccount";
 import { same } from "@/core/job/commands";
 import type { Cloth, JobFile } from "@/core/job/schema";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
@@ -123,6 +123,23 @@ function maybeOld({ cloth: { ageYears, condition }, file, zoneId, role }: StepCa
   return (ageYears ?? 0) > 20 || (condition ?? "sound") !== "sound";
 }
 
+/** What may have been tried on a zone, written here once more: of its marks where each was asked of, else of the account. */
+function triedHere({ job }: JobFile, zoneId: string): { what: string; fresh: boolean }[] {
+  const marks = Object.values(job.findings.byId).flatMap((each) =>
+    each.kind === "mark" && each.zoneId === zoneId ? [each.tried] : [],
+  );
+  const said = marks.flatMap((tried = []) =>
+    tried.map(({ what, when }) => ({ what, fresh: when !== "days" && when !== "longer" })),
+  );
+  if (marks.length > 0 && !marks.includes(undefined)) return said;
+  // Nobody asked: the worst of it may be there.
+  const fresh = job.account?.when !== "days" && job.account?.when !== "months";
+  return [...said, ...(job.account?.tried ?? ["unknown"]).map((what) => ({ what, fresh }))];
+}
+
+/** By an extractor or a wet vacuum, with water on or without. */
+const isDrawnOff = ({ action, tool }: Step) => action === "extract" || tool === "extractor";
+
 const HARD_BRUSHES = ["medium-brush", "drill-brush", "stiff-brush", "scrub-pad"];
 const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
 
@@ -132,7 +149,7 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     !mayBeGlued(given) ||
     !(
       given.step.action === "steam" ||
-      given.step.action === "extract" ||
+      isDrawnOff(given.step) ||
       given.step.spraying ||
       (given.step.worksIn !== undefined && TOOLS[given.step.tool].aggressiveness > 1)
     ),
@@ -143,14 +160,14 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
       (mark) => mark.zoneId === zoneId && mark.state !== "gone" && mark.diagnosis.likely.includes("mould"),
     ),
 
-  "no acid, ammonia or enzyme where bleach was tried": ({ step, file }) =>
-    !file.job.account?.tried?.includes("bleach") ||
+  "no acid, ammonia or enzyme where bleach was tried": ({ step, file, zoneId }) =>
+    !triedHere(file, zoneId).some(({ what }) => what === "bleach") ||
     !groupsOf(step.agent).some((group) => group === "acid" || group === "enzyme" || group === "ammonia"),
 
   "what sags, is torn or lies open is never drawn off, steamed or sprayed": ({ step, file, zoneId }) =>
     !Object.values(file.job.findings.byId).some(
       (each) => each.kind === "damage" && each.zoneId === zoneId && ["sag", "torn", "foam"].includes(each.damage),
-    ) || !(step.action === "extract" || step.action === "steam" || step.spraying),
+    ) || !(isDrawnOff(step) || step.action === "steam" || step.spraying),
 
   "a dye that runs with water meets nothing with water in it": ({ step, cloth }) =>
     (cloth.fastness?.water ?? 5) >= 4 || !step.agent || !agentOf(step.agent).groups.includes("water-borne"),
@@ -196,7 +213,7 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     cloth: { neighbours },
   }) =>
     (neighbours !== undefined && !neighbours.some((id) => AT_ARMS_LENGTH.includes(id))) ||
-    !(step.action === "steam" || step.action === "extract" || step.spraying),
+    !(step.action === "steam" || isDrawnOff(step) || step.spraying),
 
   "no liquid at all by high voltage": ({ step, cloth: { neighbours } }) =>
     !neighbours?.includes("high-voltage") || !step.agent,
@@ -274,7 +291,7 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "nothing is sprayed or drawn off under a seat that stays in": ({ step, role, file }) =>
     role !== "under-seat" ||
     file.job.account?.liftSeats === true ||
-    !(step.action === "steam" || step.action === "extract" || step.spraying),
+    !(step.action === "steam" || isDrawnOff(step) || step.spraying),
 
   "nothing is brushed or vacuumed for hair where there may be mould": ({ step, zoneId, result }) =>
     step.action !== "hair-lift" ||
@@ -286,7 +303,7 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     ({ step, zoneId, cloth, role, file, before }) =>
       step.agent !== "disinfectant" ||
       ((cloth.build === "carpet-on-underlay" ||
-        cloth.build === "carpet-stuck-down" ||
+        ["carpet-stuck-down", "loose-rug", "loose-mat"].includes(cloth.build!) ||
         (cloth.build === undefined && FLOORS.includes(role)) ||
         file.job.pieces.byId[file.job.zones.byId[zoneId]!.pieceId]!.template === "rug") &&
         [...before, ...file.job.events.filter((event) => event.kind === "done" && event.zoneIds.includes(zoneId))].some(
@@ -344,11 +361,10 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
 const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
   "what must not meet is rinsed between, and solvent airs before motor, heat or spark": ({ file, result }) =>
     file.job.zones.order.every((zoneId) => {
-      // Nobody asked what was tried: the worst of it may be there.
-      const tried = file.job.account?.tried ?? ["unknown" as const];
-      const old = file.job.account?.when === "days" || file.job.account?.when === "months";
       const inCloth = new Set<AgentGroup>(
-        tried.flatMap((id) => (id === "spirit" && old ? [] : [...triedOf(id).groups])),
+        triedHere(file, zoneId).flatMap(({ what, fresh }) =>
+          what === "spirit" && !fresh ? [] : [...triedOf(what as TriedId).groups],
+        ),
       );
       const safely = (action: string, groups: readonly AgentGroup[], tool?: string) => {
         if (action === "rinse" || action === "extract")
@@ -357,7 +373,8 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
         const meets = NEVER_MIX.some(
           ({ pair: [a, b] }) => (groups.includes(a) && inCloth.has(b)) || (groups.includes(b) && inCloth.has(a)),
         );
-        const sparks = (POWERED.includes(action) || tool === "drill-brush") && inCloth.has("solvent");
+        const sparks =
+          (POWERED.includes(action) || tool === "drill-brush" || tool === "extractor") && inCloth.has("solvent");
         for (const group of groups) if (group !== "water-borne") inCloth.add(group);
         return !meets && !sparks;
       };
@@ -410,20 +427,23 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
     ({ file, result }) => {
       const run = result.plan.steps.find(({ action }) => action === "gas");
       if (!run || file.job.events.some(({ kind }) => kind === "start")) return true;
-      const { gas, account, events, zones } = file.job;
+      const { gas, events, zones } = file.job;
       const worked = events.filter((event) => event.kind === "done");
       const setToDry = worked.findLast(({ action }) => action === "set-to-dry");
       const airedAway = (zoneId: string) =>
         worked.some(({ action, zoneIds }) => action === "air" && zoneIds.includes(zoneId));
-      // What nobody asked about may be bleach, until every zone was rinsed.
-      const rinsed = zones.order.every((zoneId) =>
-        worked.some(({ action, zoneIds }) => (action === "rinse" || action === "extract") && zoneIds.includes(zoneId)),
+      // What nobody asked about may be bleach, until the zone was rinsed.
+      const rinsed = zones.order.every(
+        (zoneId) =>
+          !triedHere(file, zoneId).some(({ what }) => what === "unknown") ||
+          worked.some(
+            ({ action, zoneIds }) => (action === "rinse" || action === "extract") && zoneIds.includes(zoneId),
+          ),
       );
-      const fresh = !["days", "months"].includes(account?.when ?? "");
       const solvent = zones.order.some(
         (zoneId) =>
           !airedAway(zoneId) &&
-          ((account?.tried?.includes("spirit") && fresh) ||
+          (triedHere(file, zoneId).some(({ what, fresh }) => what === "spirit" && fresh) ||
             worked.some(
               ({ agent, zoneIds }) =>
                 zoneIds.includes(zoneId) && groupsOf(agent).some((group) => group === "solvent" || group === "citrus"),
@@ -432,9 +452,9 @@ const OF_EVERY_PLAN: Record<string, (given: Case) => boolean> = {
       return (
         gas?.cleared === true &&
         (gas.stands === "outdoors" || gas.stands === "exhausted") &&
-        !account?.spilled?.includes("sewage") &&
+        !file.job.account?.spilled?.includes("sewage") &&
         !solvent &&
-        (rinsed || Boolean(account?.tried && !account.tried.includes("unknown"))) &&
+        rinsed &&
         result.plan.steps.every(({ action }) => action === "gas" || action === "gas-out") &&
         (longestDryMs(result) === 0 ||
           (setToDry !== undefined && Date.parse(file.asOf) >= Date.parse(setToDry.at) + longestDryMs(result)))
@@ -525,12 +545,17 @@ const CASES: Record<string, (given: Case) => boolean> = {
     Boolean(job.account?.spilled?.includes("sewage")) ||
     Object.values(job.findings.byId).some((each) => each.kind === "mark" && each.evidence.owner === "sewage"),
   "bleach met before": ({ file: { job } }) => Boolean(job.account?.tried?.includes("bleach")),
+  "water that was in it": ({ result }) => result.plan.steps.some(({ key }) => key.startsWith("lift-water")),
+  "detergent that was left in it": ({ file: { job } }) => Object.values(job.zones.byId).some(({ residue }) => residue),
+  "a trial patch": ({ result }) => result.plan.steps.some(({ action }) => action === "trial"),
+  "a trial that came out": ({ file }) => file.job.events.some(({ kind }) => kind === "trial"),
   "unknown everything": ({ file: { job } }) =>
     !job.account &&
     // But for its shade, which tells nothing of what it bears.
     Object.values(job.pieces.byId).every(
       ({ cloth: { shade: _shade, asUsual: _asUsual, ...known } }) => Object.keys(known).length === 0,
     ) &&
+    Object.values(job.pieces.byId).every(({ groups }) => groups === undefined) &&
     Object.values(job.zones.byId).every(({ cloth }) => Object.keys(cloth ?? {}).length === 0),
 };
 

@@ -1,4 +1,7 @@
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
+import { STACKS } from "@/core/ground/catalog/layers";
+import { trialOn } from "@/core/judgement/treatment/cloth/trial";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { depthOf, waterCourse, wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -69,6 +72,7 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
   const leaves = cleaned ? [soilLeft(cleaned.effort)] : [];
   const base = `${baseOf(work)}-extract`;
   const pattern = patternOf(work, panel);
+  const ranMm = panel.ranDeep ? depthRan(view) : 0;
   const acidAfter = () => {
     if (cleaned || wasPutOn(work)) layAcidAfter(work, baseOf(work), panel.area, alkaline);
   };
@@ -82,7 +86,7 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
   const affordable = strokesLeft(work, pattern);
   if (Math.min(pattern.wanted, affordable) < 1)
     return refuse("The water budget here is too small for even one wet stroke.");
-  const most = shallowest(work, pattern, affordable);
+  const most = shallowest(work, pattern, affordable, ranMm);
   const wet = Math.min(pattern.wanted, most);
   if (wet < 1) return refuse("Even one wet stroke would run deeper below the face than this build may take.");
   layStrokes(
@@ -92,7 +96,7 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
     panel.area,
     pattern,
     { wet, most, affordable },
-    panel.evenOut ? { why: panel.evenOut } : {},
+    panel.residue ? RESIDUE_WORDS : panel.evenOut ? { why: panel.evenOut } : {},
   );
   acidAfter();
   return { leaves: leavesAfter(wet), lead };
@@ -134,13 +138,19 @@ interface Pattern {
   stroke: Worked;
 }
 
-function patternOf({ context, view }: ZoneWork, { soil }: Pick<Panel, "soil">): Pattern {
+function patternOf(
+  { context, view }: ZoneWork,
+  { soil, residue = false }: Pick<Panel, "soil"> & Partial<Pick<Panel, "residue">>,
+): Pattern {
   const machine = extractorFor(context.kit, view.areaM2.value)!;
   const chosen = context.job.choices.strokes?.[view.id];
   const pace = chosen?.pace ?? 1;
   return {
     machine,
-    wanted: chosen?.wet ?? roundsWanted("extraction", soil),
+    wanted:
+      chosen?.wet ??
+      trialOn(context, view)?.rounds ??
+      Math.max(residue ? FLUSH_STROKES : 1, roundsWanted("extraction", soil)),
     chosen,
     pace,
     stroke: strokeOn(machine, pace),
@@ -161,12 +171,36 @@ const drawing = (pattern: Pattern, strokes: number): WaterMove => ({
   pace: pattern.pace,
 });
 
-/** The most strokes, up to some, that stay as shallow as the build may take. */
-function shallowest({ context, state, view }: ZoneWork, pattern: Pattern, upTo: number): number {
+const RESIDUE_WORDS = {
+  why: "Detergent that was left in it holds soil and foams: plain water takes it out, no cleaner.",
+  check: "No more foam in the tank, defoamer in it; the cloth no longer feels slippery.",
+};
+
+/** How deep what ran in may have gone, mm: through all its layers, but never into what glue holds. */
+const depthRan = ({ builds, cloth }: ZoneView): number =>
+  builds.includes("glue-held")
+    ? 0
+    : Math.min(
+        ...builds.map((build) =>
+          STACKS[build].reduce(
+            (sum, { usualMm, measured }) => sum + ((measured && cloth.layers?.[measured]) ?? usualMm),
+            0,
+          ),
+        ),
+      );
+
+/**
+ * The most strokes, up to some, that stay as shallow as the build may take.
+ * @param ranMm a spill went so deep already, which the ordinary limit is not for
+ */
+function shallowest({ context, state, view }: ZoneWork, pattern: Pattern, upTo: number, ranMm = 0): number {
   const recovery = recoveryOf(context, view).value;
   const there = wettestMoves(state.moves);
-  const staysShallow = (strokes: number) =>
-    !depthOf(waterCourse([...there, drawing(pattern, strokes)], view, recovery).peakLPerM2, view).tooDeep;
+  const staysShallow = (strokes: number) => {
+    const peak = waterCourse([...there, drawing(pattern, strokes)], view, recovery).ownPeakLPerM2;
+    const { depth, tooDeep } = depthOf(peak, view);
+    return !tooDeep || depth.value <= ranMm;
+  };
   let most = upTo;
   while (most > 0 && !staysShallow(most)) most -= 1;
   return most;

@@ -15,6 +15,7 @@ import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { PANEL_L_PER_M2, TOWEL_CARRIES } from "@/core/judgement/treatment/step/amounts";
 import { roundsWanted, SOIL_RATE, SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
 import { fitAgent, type Fit, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
+import { trialOn } from "@/core/judgement/treatment/cloth/trial";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
 import { gentlestSet, setInWords, type CleaningSet } from "@/core/judgement/treatment/way/gentlest";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
@@ -27,6 +28,10 @@ export interface Panel {
   fromBelow: boolean;
   /** What ran in or smells and has to be flushed out. */
   flush: boolean;
+  /** Detergent that an earlier cleaning left, to be rinsed out. */
+  residue: boolean;
+  /** A spill went deeper than cleaning may: it is flushed as deep as it went. */
+  ranDeep: boolean;
   /** Grease all over it, which steam lets go of. */
   greasy: boolean;
   /** What is gone over: the panel where it is soiled or rings, else what the marks' agents spread to. */
@@ -107,7 +112,7 @@ export function fitCleaner(work: ZoneWork, soil: SoilLevel | undefined, drawnOff
  * The gentlest way to clean a panel with a cleaner that fits: to its target by itself, or one round ahead of a
  * machine.
  */
-function setFor(
+export function setFor(
   work: ZoneWork,
   fit: FoundFit & { agent: AgentId },
   soil: SoilLevel | undefined,
@@ -119,7 +124,7 @@ function setFor(
   const usualRounds = byItself && !isOnGlue(view) ? roundsWanted("low-moisture", soil) : 1;
   const mostRounds = byItself && !isOnGlue(view) ? usualRounds + 1 : 1;
   // Two of the ways ask for the same ahead of their machines.
-  return context.once(fit.candidate, `set ${soil} ${byItself ? "by itself" : "ahead of a machine"}`, () =>
+  const set = context.once(fit.candidate, `set ${soil} ${byItself ? "by itself" : "ahead of a machine"}`, () =>
     gentlestSet(context, view, likely, fit, {
       agent: fit.agent,
       usualRounds,
@@ -130,6 +135,9 @@ function setFor(
       dwell: dwellOf(context, view.id, fit.agent, film),
     }),
   );
+  // What a trial patch showed outranks the table.
+  const trial = byItself ? trialOn(context, view) : undefined;
+  return trial ? { ...set, effort: { ...set.effort, rounds: trial.rounds } } : set;
 }
 
 /**

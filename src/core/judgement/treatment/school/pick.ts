@@ -107,12 +107,14 @@ function bySoil(
 }
 
 /** Why it has to be rinsed through, whatever matters to the owner. */
-const whyFlush = ({ flush, fromBelow }: Panel): string | undefined =>
-  flush
-    ? "What ran in has to be rinsed out and drawn off, as deep as it went."
-    : fromBelow
-      ? "The ring comes from below: it has to be rinsed out of the foam and drawn off in full."
-      : undefined;
+const whyFlush = ({ flush, fromBelow, residue }: Panel): string | undefined =>
+  residue
+    ? "Detergent left in it has to be rinsed out and drawn off: more of it would only soil again sooner."
+    : flush
+      ? "What ran in has to be rinsed out and drawn off, as deep as it went."
+      : fromBelow
+        ? "The ring comes from below: it has to be rinsed out of the foam and drawn off in full."
+        : undefined;
 
 const whyDissolves = (likely: readonly FamilyId[]): string | undefined =>
   likely.length > 0 && likely.every((family) => NEEDS_FLUSHING.includes(family))
