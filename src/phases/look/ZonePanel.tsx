@@ -1,9 +1,9 @@
 "use client";
 import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import { setZone } from "@/core/job/change";
-import { Fragment } from "react";
 import { SOIL_LEVELS, WETNESSES, type SoilLevel, type Wetness } from "@/core/ground/catalog/builds";
 import type { Zone } from "@/core/job/schema";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { SmallFold } from "@/ui/Fold";
@@ -46,40 +46,47 @@ export function ZonePanel() {
       )}
       <h3>Soil by the look</h3>
       <SoilChips />
-      <Fragment key={zone.id}>
-        <SmallFold
-          title={
-            <>
-              Measure it better
-              {zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}
-            </>
-          }
-        >
-          <SoilSigns />
-        </SmallFold>
-        <SmallFold
-          title={
-            <>
-              Wet, or cleaned before
-              {zone.zone.wet || zone.zone.residue ? <span className="soft">: {stateWords(zone.zone)}</span> : ""}
-            </>
-          }
-        >
-          <StateChips />
-        </SmallFold>
-        <SmallFold title="Name and shape" open={tool?.kind === "shape" || tool?.kind === "draw"}>
-          <ShapeFields />
-        </SmallFold>
-        <SmallFold title="Its own cloth and what lies beside it">
-          <ClothFields
-            cloth={zone.zone.cloth ?? {}}
-            owner={{ of: "zones", id: zone.id }}
-            what={zone.name}
-            usual={zone.cloth.material === undefined ? usualClothOf(zone.piece.template, zone.role)?.words : undefined}
-          />
-        </SmallFold>
-      </Fragment>
+      <MoreOfZone key={zone.id} zone={zone} open={tool?.kind === "shape" || tool?.kind === "draw"} />
     </div>
+  );
+}
+
+/** What is asked of a zone more seldom. */
+function MoreOfZone({ zone, open }: { zone: ZoneView; open: boolean }) {
+  return (
+    <>
+      <SmallFold
+        title={
+          <>
+            Measure it better
+            {zone.soil ? <span className="soft">: {SOIL_LEVELS[zone.soil.level].toLowerCase()}</span> : ""}
+          </>
+        }
+      >
+        <SoilSigns />
+      </SmallFold>
+      <SmallFold
+        title={
+          <>
+            Wet, or cleaned before
+            {zone.zone.wet || zone.zone.residue ? <span className="soft">: {stateWords(zone.zone)}</span> : ""}
+          </>
+        }
+      >
+        <StateChips />
+      </SmallFold>
+      <SmallFold title="Name and shape" open={open}>
+        <ShapeFields />
+      </SmallFold>
+      <SmallFold title="Its own cloth and what lies beside it">
+        <ClothFields
+          cloth={zone.zone.cloth ?? {}}
+          owner={{ of: "zones", id: zone.id }}
+          what={zone.name}
+          usual={zone.cloth.material === undefined ? usualClothOf(zone.piece.template, zone.role)?.words : undefined}
+        />
+      </SmallFold>
+    </>
   );
 }
 

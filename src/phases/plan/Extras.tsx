@@ -8,7 +8,7 @@ import {
   type BesideId,
   type ProtectSchool,
 } from "@/core/ground/catalog/besides";
-import type { TrialOffer } from "@/core/judgement/treatment/extra/trialPatch";
+import type { TrialOffer } from "@/core/judgement/treatment/school/trialPatch";
 import { besideAsked } from "@/core/judgement/treatment/extra/besideTheCloth";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";

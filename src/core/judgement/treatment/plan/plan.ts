@@ -19,7 +19,7 @@ import { layLookUnder } from "../extra/lookUnder";
 import { layProtection } from "../extra/protection";
 import { laySeamsBeltsMats } from "../extra/seamsBeltsMats";
 import { isOrganic, laySmell, likelyWithSmell, smellSource, type SmellSource } from "../extra/smell";
-import { layTrial, offerTrial, trialWords, type TrialOffer } from "../extra/trialPatch";
+import { layTrial, offerTrial, trialWords, type TrialOffer } from "../school/trialPatch";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
 import { layDryLift } from "../lay/dryLift";
 import { layHair } from "../lay/layHair";

@@ -6,7 +6,7 @@ import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import { extractorFor } from "@/core/judgement/shelf/shelf";
 import { clearFor } from "@/core/judgement/treatment/lay/clear";
 import { dwellOf, longerDwell } from "@/core/judgement/treatment/lay/dwell";
-import { fitCleaner, isHeavy, setFor } from "@/core/judgement/treatment/school/panel";
+import { fitCleaner, isHeavy, setFor } from "./panel";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
