@@ -17,14 +17,21 @@ import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
 import { dryingPlace, type DryingPlace } from "@/core/judgement/forecast/surroundings";
 import { longestDryH } from "@/core/models/drying/longest";
 import { driedBy, dryingFactor, type DriedBy } from "@/core/judgement/learnt/own";
-import type { History } from "@/core/job/history";
+import { stepBase, type History } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { boosterFor } from "@/core/answers/mixing/booster";
 import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { besideSteps } from "@/core/judgement/treatment/extra/besideTheCloth";
-import { dryProtection, planIn, raisedPile, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
+import {
+  dryProtection,
+  planIn,
+  matsBack,
+  raisedPile,
+  type JobPlan,
+  type Plan,
+} from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -162,7 +169,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
   const wet = isWet(context, drying, asOf);
   const sewage = hadSewage(job.account);
-  if (plan.steps.length === 0 && !wet && !sewage) plan.steps.push(...whenDry(context, plan, open));
+  if (plan.steps.length === 0 && !sewage) plan.steps.push(...whenDry(context, plan, open, wet));
   if (!sewage) {
     const { before, after } = besideSteps(context, open);
     plan.steps.unshift(...before);
@@ -195,10 +202,20 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   };
 }
 
-/** What is done on dry cloth when all else is over: the pile of suede-look first, then a protector. */
-function whenDry(context: Context, plan: Plan, views: readonly ZoneView[]) {
+/** Begun on dry cloth, and gone on with although what it puts on is not dry yet. */
+const BEGUN_DRY = ["raise-pile", "protect"];
+const isBegunDry = ({ history }: Context) =>
+  history.standing.some(
+    (event) => (event.kind === "start" || event.kind === "done") && BEGUN_DRY.includes(stepBase(event.stepKey)),
+  );
+
+/** What is done on dry cloth when all else is over: the pile of suede-look first, then a protector, mats back last. */
+function whenDry(context: Context, plan: Plan, views: readonly ZoneView[], wet: boolean) {
+  if (wet && !isBegunDry(context)) return [];
   const pile = raisedPile(context, views);
-  return pile.length > 0 || context.job.choices.protect !== "dry" ? pile : dryProtection(context, plan, views);
+  if (pile.length > 0) return pile;
+  const protection = context.job.choices.protect === "dry" ? dryProtection(context, plan, views) : [];
+  return protection.length > 0 || wet ? protection : matsBack(context, views);
 }
 
 const HOUR_MS = 3_600_000;

@@ -48,7 +48,7 @@ const AT_ONCE: readonly Step["action"][] = [
 ];
 
 /** Stirs up dust: over before anything is wet, everywhere. */
-const DUSTY: readonly Step["action"][] = ["dry-removal", "hair-lift", "seams"];
+const DUSTY: readonly Step["action"][] = ["dry-removal", "hair-lift", "blow", "seams"];
 
 /** How steps of a job name what they share. */
 interface Names {

@@ -19,6 +19,7 @@ export const ACTIONS = {
   "set-to-dry": { name: "Set to dry" },
   "take-out": { name: "Take it out" },
   trial: { name: "Trial patch" },
+  blow: { name: "Blow the seams out" },
   seams: { name: "Brush out the seams" },
   beside: { name: "Beside the cloth" },
   "power-off": { name: "Battery off, wait" },
@@ -30,7 +31,7 @@ export type ActionId = keyof typeof ACTIONS;
 export const ACTION_IDS = Object.keys(ACTIONS) as [ActionId, ...ActionId[]];
 
 /** Actions with a motor, heat or spark near the cloth. */
-export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "seams", "extract", "steam"];
+export const POWERED_ACTIONS: readonly ActionId[] = ["dry-removal", "hair-lift", "blow", "seams", "extract", "steam"];
 
 /**
  * Hands wait it out: it is done when its dwell is over, not when hands are off it.

@@ -14,6 +14,9 @@ interface Beside extends Sourced {
   minutes: number;
   /** More for each seat. */
   perSeatMin?: number;
+  /** What it takes of a product: mL, and more for each seat. */
+  doseMl?: number;
+  doseMlPerSeat?: number;
   /** Waited out before anything goes on, since it guards people, min. */
   waitMin?: number;
   /** Not left out: what follows is unsafe without it. */
@@ -80,19 +83,33 @@ export const BESIDES = {
     title: "Clean the coating of the leather",
     how:
       "Vacuum, open the seams and brush. Neutral cleaner on the cloth, never sprayed; wipe until it is " +
-      "matt, shine is skin oil. Condition when dry. Cracked or bare spots are wear: leave them.",
-    check: "Matt all over, the cloth stays clean.",
+      "matt, shine is skin oil. Dry, conditioner thinly on the applicator; it sets twenty minutes while the rest is done, " +
+      "then buff. Cracked or bare spots are wear: leave them.",
+    check: "Matt all over, dry to the hand, the cloth stays clean.",
     minutes: 3,
     perSeatMin: 6,
+    doseMlPerSeat: 15,
     mark: "practice",
   },
   trim: {
     name: "Hard trim and seat sides",
     order: 2,
     title: "Brush the hard trim",
-    how: "Cleaner on the brush, nothing sprayed inside. Wipe with a damp cloth; natural finish, no shine.",
+    how: "Cleaner on the brush, nothing sprayed inside. Wipe with a damp cloth; satin as it was made, no shine.",
     check: "No streaks, no cleaner in the gaps.",
     minutes: 12,
+    mark: "practice",
+  },
+  dressing: {
+    name: "Dressing on hard trim",
+    order: 2.5,
+    title: "Dress the hard trim, satin",
+    how:
+      "A little on the applicator, never sprayed; worked in, what is over wiped off. Never on wheel, pedals, levers, " +
+      "handles or sills: where a foot or hand grips it slips.",
+    check: "Satin, dry to the hand, nothing comes off on a towel.",
+    minutes: 8,
+    doseMl: 20,
     mark: "practice",
   },
   rails: {

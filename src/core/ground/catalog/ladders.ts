@@ -131,6 +131,9 @@ export const DOUBLES: readonly { families: readonly [FamilyId, FamilyId]; rungs:
   },
 ];
 
+/** What goes on the greasy places first where sound cloth is heavily soiled. Common practice, no source. */
+export const HEAVY_FIRST: Partial<Record<FamilyId, AgentId>> = { "body-oil": "degreaser" };
+
 /** Each of two families at this chance or more is one of a double. Judgement. */
 export const ONE_OF_TWO_AT = 0.2;
 

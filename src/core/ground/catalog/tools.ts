@@ -65,6 +65,16 @@ export const TOOLS = {
     powered: true,
     mark: "practice",
   },
+  "blow-gun": {
+    name: "blow gun, 2 bar at most",
+    aggressiveness: 1,
+    pressure: "none",
+    agitation: 0,
+    where: "seams, rails, hard crevices",
+    always: true,
+    powered: true,
+    mark: "practice",
+  },
   "microfibre-cloth": {
     name: "white microfibre cloth",
     aggressiveness: 1,

@@ -293,6 +293,14 @@ export const FORMULAS = {
     },
     of: ({ startMin, areaM2, minPerM2, rounds }) => startMin + areaM2 * minPerM2 * rounds,
   }),
+  "treatment.besideDose": sum({
+    name: "Product beside the cloth",
+    equation: "dose = once + each seat × seats",
+    mark: "judgement",
+    unit: "mL",
+    inputs: { doseMl: as("once", "mL"), perSeatMl: as("each seat", "mL"), seats: as("seats") },
+    of: ({ doseMl, perSeatMl, seats }) => doseMl + perSeatMl * seats,
+  }),
   "treatment.besideMinutes": sum({
     name: "Minutes beside the cloth",
     equation: "minutes = as a rule + seats × minutes each",

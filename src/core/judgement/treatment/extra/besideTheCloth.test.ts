@@ -57,6 +57,7 @@ describe("opening and closing a vehicle", () => {
     const [leather] = stepsOf(job);
     expect(seats).toBeGreaterThan(2);
     expect(leather!.minutes.value).toBe(3 + 6 * seats);
+    expect(leather!.amountMl!.value).toBe(15 * seats);
   });
 });
 

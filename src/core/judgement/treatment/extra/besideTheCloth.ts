@@ -43,7 +43,8 @@ export function besideSteps(context: Context, views: readonly ZoneView[]): { bef
 }
 
 function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
-  const { title, how, check, minutes, perSeatMin, name, waitMin, required, danger } = besideOf(id);
+  const { title, how, check, minutes, perSeatMin, name, waitMin, required, danger, doseMl, doseMlPerSeat } =
+    besideOf(id);
   const caution: Caution[] = danger
     ? [{ id: `beside-${id}`, title: "Airbags", words: danger, tone: "danger", guards: "people" }]
     : [];
@@ -67,6 +68,15 @@ function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
     ...(waitMin === undefined
       ? {}
       : { dwell: { min: sumOf("treatment.wait", { minutes: stated.table(waitMin, "wait") }) } }),
+    ...(doseMl === undefined && doseMlPerSeat === undefined
+      ? {}
+      : {
+          amountMl: sumOf("treatment.besideDose", {
+            doseMl: stated.table(doseMl ?? 0),
+            perSeatMl: stated.table(doseMlPerSeat ?? 0),
+            seats,
+          }),
+        }),
     ...(required ? { required } : {}),
     reasons: reasonsOf([]),
     cautions: [...caution, ...cautionsOf([], "beside", undefined, [])],

@@ -1,4 +1,7 @@
-import { stated, sumOf } from "@/core/ground/sums/working";
+import type { HandsOn } from "@/core/judgement/treatment/step/step";
+import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
+import { CABINS } from "@/core/ground/pieces/cabinSpace";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { isDone } from "@/core/job/history";
 import { ownsTool } from "@/core/judgement/shelf/shelf";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
@@ -6,6 +9,8 @@ import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 
+/** A blow gun along a metre of seam, nozzle at the other hand. Judgement. */
+const BLOW_MIN_PER_M = 0.3;
 /** Brushes along a metre of seam with the nozzle behind. Judgement. */
 const SEAM_MIN_PER_M = 1.2;
 const SEAM_START_MIN = 0.5;
@@ -34,6 +39,21 @@ function layMat(work: ZoneWork) {
   });
 }
 
+/** A mat goes back last, when it is dry on both sides. */
+export function layMatBack(work: ZoneWork) {
+  if (!work.todo("mat-back")) return;
+  work.add(STAGE.finish, "mat-back", "", {
+    action: "take-out",
+    tool: "hand",
+    areaM2: work.view.areaM2,
+    minutes: handsOnMinutes(work.context.kit, "take-out", work.view.areaM2.value),
+    title: "Put the mat back, last of all",
+    how: "Dry on both sides, on a floor that is dry; clipped where it has clips.",
+    why: "A damp mat on a damp floor is where mould begins.",
+    check: "It cannot slide under a pedal.",
+  });
+}
+
 function layBelt(work: ZoneWork) {
   const { context, view } = work;
   work.add(STAGE.takeOut, "belt-out", "", {
@@ -47,6 +67,43 @@ function layBelt(work: ZoneWork) {
     check: "It cannot run back.",
   });
 }
+
+/** Grit and hair out of seams and crevices before the vacuum, where a compressor is at hand. */
+export function layBlow(work: ZoneWork) {
+  const { context, view, likely, round } = work;
+  if (round > 0 || !view.seamM || !isPackedIn(view) || view.oldOrFragile || view.zone.wet || view.zone.wetMud) return;
+  const fit = fitMachine(context, view, likely, "blow", work.state.inCloth);
+  if (!fit.ok || fit.verdict.requires.has("air-before") || !work.todo("blow-seams")) return;
+  work.add(
+    STAGE.blow,
+    "blow-seams",
+    "",
+    {
+      action: "blow",
+      tool: "blow-gun",
+      areaM2: view.areaM2,
+      minutes: seamMinutes(view.seamM, BLOW_MIN_PER_M),
+      title: "Blow the seams out",
+      how: "Short bursts along stitch, piping and crevice, from the middle out, nozzle of the vacuum where it flies to.",
+      why: "A brush does not reach what sits under the stitch, and once wet it runs out for days.",
+      check: "Nothing more flies.",
+    },
+    fit,
+  );
+}
+
+/** Grit sits under the stitch in a vehicle, and wherever it is heavily soiled. */
+const isPackedIn = ({ soil, piece }: ZoneView) =>
+  soil !== undefined && soil.level !== "light" && (soil.level !== "moderate" || CABINS.includes(piece.template));
+
+const seamMinutes = (seamM: Worked, minPerM: number): HandsOn => ({
+  ...sumOf("treatment.seams", {
+    startMin: stated.table(SEAM_START_MIN),
+    seamM: seamM.value,
+    minPerM: stated.table(minPerM),
+  }),
+  startMin: SEAM_START_MIN,
+});
 
 const isSoiled = ({ view }: ZoneWork) => view.soil !== undefined && view.soil.level !== "light";
 
@@ -65,14 +122,7 @@ function laySeams(work: ZoneWork) {
       action: "seams",
       tool: "toothbrush",
       areaM2: view.areaM2,
-      minutes: {
-        ...sumOf("treatment.seams", {
-          startMin: stated.table(SEAM_START_MIN),
-          seamM: view.seamM.value,
-          minPerM: stated.table(SEAM_MIN_PER_M),
-        }),
-        startMin: SEAM_START_MIN,
-      },
+      minutes: seamMinutes(view.seamM, SEAM_MIN_PER_M),
       title: "Brush out the seams, nozzle right behind",
       how: "Open the seam with two fingers, short strokes along stitch and piping, nozzle following. Dry.",
       why: "Seams and piping hold the most dirt, and once wet it runs out for days.",

@@ -41,6 +41,12 @@ const OF_ACTION: Partial<Record<ActionId, People>> = {
     words: "Gloves, sleeves, face clear. Purge into a bucket first: the first spit is boiling water.",
     tone: "danger",
   },
+  blow: {
+    id: "blown",
+    title: "Blown dirt flies",
+    words: "Goggles and mask, 2 bar at most, never towards anyone. Stop where droppings, mould or sharps may lie.",
+    tone: "danger",
+  },
   extract: {
     id: "mains-water",
     title: "Mains near water",

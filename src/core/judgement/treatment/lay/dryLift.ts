@@ -1,4 +1,7 @@
-import { hasWetVacuum } from "@/core/judgement/shelf/shelf";
+import { limitsOf } from "@/core/judgement/rules/judge";
+import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
+import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
+import { hasWetVacuum, ownsTool } from "@/core/judgement/shelf/shelf";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { PANEL_L_PER_M2 } from "../step/amounts";
@@ -51,6 +54,14 @@ function layPresoak(work: ZoneWork) {
   towelOff(work, STAGE.presoakTowel, "presoak-towel", view.areaM2);
 }
 
+/** A dry brush ahead of the nozzle loosens what it would leave: the strongest that is at hand and this cloth bears. */
+function dryBrush({ context, view, likely }: ZoneWork): ToolId | undefined {
+  const { toolAtMost } = limitsOf(factsOf(context, view, likely, []));
+  const isSoiled = view.soil !== undefined && view.soil.level !== "light";
+  const fits = (tool: ToolId) => TOOLS[tool].aggressiveness <= toolAtMost && ownsTool(context.kit, tool);
+  return isSoiled ? (["horsehair-brush", "soft-brush"] as const).find(fits) : undefined;
+}
+
 function layVacuum(work: ZoneWork, onlyMarks: boolean) {
   const { context, view, likely, area } = work;
   const fit = fitMachine(context, view, likely, "dry-removal");
@@ -59,10 +70,16 @@ function layVacuum(work: ZoneWork, onlyMarks: boolean) {
   const hepa = likely.includes("mould");
   // Dry mud is brushed loose with the nozzle right there; wetted first it would run down the pile. Growth never is.
   const cake = view.soil?.level === "caked" && !hepa;
+  const brush = dryBrush(work);
   work.add(
     STAGE.dryRemoval,
     "dry-removal",
-    [hepa ? "hepa" : "", onlyMarks ? "marks" : "", cake ? "cake" : ""].join(""),
+    [
+      hepa ? "hepa" : "",
+      onlyMarks ? "marks" : "",
+      cake ? "cake" : "",
+      brush && !onlyMarks && !cake ? "brush" : "",
+    ].join(""),
     {
       action: "dry-removal",
       tool: "vacuum",
@@ -76,7 +93,9 @@ function layVacuum(work: ZoneWork, onlyMarks: boolean) {
           "Only then is it wetted."
         : onlyMarks
           ? "The mark and a hand's width round it, slow overlapping strokes; seams there opened with two fingers."
-          : "Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes.",
+          : `Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes${
+              brush ? `, the ${TOOLS[brush].name} dry in front of the nozzle, against the lie` : ""
+            }.`,
       why: "Grit that gets wet turns to paste and sticks.",
       check: "No grains when you pat the panel.",
     },

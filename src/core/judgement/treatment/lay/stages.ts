@@ -9,6 +9,7 @@ export const STAGE = {
   takeOut: 0.5,
   airBeforeDry: 0.9,
   hair: 0.95,
+  blow: 0.97,
   dryRemoval: 1,
   seams: 1.1,
   lookUnder: 1.2,

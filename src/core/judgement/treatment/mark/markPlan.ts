@@ -1,6 +1,7 @@
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
 import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import { ringOrigin, type RingOrigin } from "@/core/judgement/diagnosis/ring";
+import type { AgentId } from "@/core/ground/catalog/agents";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
 import type { RanTo } from "@/core/ground/catalog/findings";
@@ -13,6 +14,7 @@ import { markArea, spreadArea, type ZoneView } from "@/core/judgement/zones/zone
 import { fitAgent, fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 import {
   DOUBLES,
+  HEAVY_FIRST,
   LADDERS,
   ONE_OF_TWO_AT,
   STOP_WORDS,
@@ -230,7 +232,7 @@ function doubleOf({ chances }: Diagnosis): readonly Rung[] | undefined {
 function ladderOf(climb: Climb): Tried[] {
   const { context, view, id, diagnosis, sure, double } = climb;
   const { leader } = diagnosis;
-  const ofFamily = (double ?? LADDERS[leader]).map((rung, index) =>
+  const ofFamily = (double ?? heavyFirst(view, LADDERS[leader], HEAVY_FIRST[leader])).map((rung, index) =>
     tried(climb, rungFromShelf(context.kit, rung), index),
   );
   // The common gentle rung leads while nothing is clearly ahead, and stands in where the rules leave no rung of the
@@ -249,6 +251,17 @@ function ladderOf(climb: Climb): Tried[] {
           known.slice(index + 1).some(({ works }) => works),
         );
   });
+}
+
+/** On sound, heavily soiled cloth the rung that breaks the grease comes first, the others after it as they were. */
+function heavyFirst(
+  { soil, oldOrFragile }: ZoneView,
+  rungs: readonly Rung[],
+  agent: AgentId | undefined,
+): readonly Rung[] {
+  const heavy = (soil?.level === "heavy" || soil?.level === "caked") && !oldOrFragile;
+  const isIt = ({ does }: Rung) => does.some((each) => each.action === "agent" && each.agent === agent);
+  return heavy && agent ? [...rungs.filter(isIt), ...rungs.filter((rung) => !isIt(rung))] : rungs;
 }
 
 function tried({ context, view, diagnosis, zoneLikely, fromBelow }: Climb, rung: Rung, index: number): Tried {

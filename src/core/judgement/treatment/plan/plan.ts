@@ -17,7 +17,7 @@ import { wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/w
 import { isCleaned, layDisinfection, NOT_CLEANED, notDisinfected, wantsDisinfection } from "../extra/disinfection";
 import { layLookUnder } from "../extra/lookUnder";
 import { layProtection } from "../extra/protection";
-import { laySeamsBeltsMats } from "../extra/seamsBeltsMats";
+import { layBlow, layMatBack, laySeamsBeltsMats } from "../extra/seamsBeltsMats";
 import { isOrganic, laySmell, likelyWithSmell, smellSource, type SmellSource } from "../extra/smell";
 import { layTrial, offerTrial, trialWords, type TrialOffer } from "../school/trialPatch";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
@@ -320,6 +320,7 @@ function layMarks({ plan, hair, open, marks, smell, view, evenOut }: ZoneDraft, 
   const onlyMarks =
     view.soil === undefined && !smell && !evenOut && !hasResidue(view) && marks.length > 0 && hair.length === 0;
   const onlyFresh = onlyMarks && open.length > 0 && open.every(({ plan }) => plan.fresh);
+  layBlow(work);
   layDryLift(work, { onlyMarks, onlyWet: onlyFresh || view.zone.wet !== undefined });
   laySeamsBeltsMats(work);
   if (open.length > 0 || view.soil) layBleachOut(work);
@@ -401,6 +402,19 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
         const work = new ZoneWork(context, stateNow(context, view), plan.zones[view.id]!.likely, 0, view.areaM2);
         plan.notes.push(...optional(layProtection(work)));
         addProofs(work);
+        return inOrder(work.steps, index);
+      }),
+  );
+}
+
+/** Mats that were washed go back last of all. */
+export function matsBack(context: Context, views: readonly ZoneView[]): Step[] {
+  return mergeSteps(
+    views
+      .filter(({ id, role }) => role === "mat" && wasCleaned(context, id))
+      .flatMap((view, index) => {
+        const work = new ZoneWork(context, stateNow(context, view), [], 0, view.areaM2);
+        layMatBack(work);
         return inOrder(work.steps, index);
       }),
   );

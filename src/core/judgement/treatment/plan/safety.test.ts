@@ -54,7 +54,7 @@ const longestDryMs = ({ drying }: Assessment) =>
   Math.max(0, ...Object.values(drying).map(({ hours }) => hours.value)) * 3_600_000;
 const groupsOf = (agent: AgentId | undefined) =>
   agent === undefined || agent === "water" ? [] : agentOf(agent).groups;
-const POWERED = ["extract", "steam", "dry-removal", "hair-lift", "seams"];
+const POWERED = ["extract", "steam", "dry-removal", "hair-lift", "blow", "seams"];
 /** Fibres at one in a hundred or more, multiplied out from the table as it stands. */
 function stillPossible(tests: Cloth["fibreTests"] = {}): MaterialId[] {
   const weights = MATERIAL_IDS.map((fibre) =>
@@ -152,6 +152,15 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
       isDrawnOff(given.step) ||
       given.step.spraying ||
       (given.step.worksIn !== undefined && TOOLS[given.step.tool].aggressiveness > 1)
+    ),
+
+  "nothing is blown where mould, droppings or body fluid may lie": ({ step, zoneId, result }) =>
+    step.action !== "blow" ||
+    !Object.values(result.plan.marks).some(
+      (mark) =>
+        mark.zoneId === zoneId &&
+        mark.state !== "gone" &&
+        mark.diagnosis.likely.some((family) => family === "mould" || family === "urine" || family === "protein"),
     ),
 
   "nothing is brushed in where there may be mould": ({ step, zoneId, result }) =>
@@ -254,13 +263,15 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
     );
     return (
       (step.agent === undefined || step.agent === "water" || agents.includes(step.agent)) &&
-      (step.tool === "vacuum"
-        ? vacuum
-        : step.tool === "extractor"
-          ? extractor
-          : step.tool === "steamer"
-            ? Boolean(machines.steamer)
-            : ["hand", "towel"].includes(step.tool) || tools === undefined || tools.includes(step.tool as never))
+      (step.tool === "blow-gun"
+        ? Boolean(machines.compressor)
+        : step.tool === "vacuum"
+          ? vacuum
+          : step.tool === "extractor"
+            ? extractor
+            : step.tool === "steamer"
+              ? Boolean(machines.steamer)
+              : ["hand", "towel"].includes(step.tool) || tools === undefined || tools.includes(step.tool as never))
     );
   },
 
@@ -616,5 +627,5 @@ describe("no input gets around the safety rules", () => {
       ),
       { numRuns: 500 },
     );
-  });
+  }, 240_000);
 });

@@ -6,7 +6,7 @@ import { USUAL_KIT } from "@/core/job/kit";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import { jobFromTemplate } from "@/core/job/newJob";
-import type { Account, Cloth, Finding, Job, Kit, Zone } from "@/core/job/schema";
+import type { Account, Cloth, Finding, Job, Kit, MarkFinding, Zone } from "@/core/job/schema";
 import type { TemplateId } from "@/core/ground/pieces/templates";
 import { withMachine } from "@/core/judgement/shelf/edits";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -20,6 +20,8 @@ import { zoneViews } from "@/core/judgement/zones/zoneView";
 interface Situation {
   on: { template: TemplateId; role: RoleId; cloth?: Partial<Cloth>; zone?: Partial<Zone> };
   evidence?: Evidence;
+  /** More that is known of the mark. */
+  mark?: Partial<MarkFinding>;
   /** A finding of another kind in place of a mark. */
   finding?: object;
   sizeMm?: number;
@@ -595,6 +597,106 @@ const SITUATIONS: Record<string, Situation> = {
     last: "water",
     minutes: [3, 20],
   },
+  "a greasy place on a heavily soiled seat": {
+    on: seat({}, { soil: "heavy" }),
+    why: "Degreaser 4:1 on the greasy place first, then the whole of it, drawn off.",
+    evidence: OIL,
+    never: ["enzyme", "peroxide"],
+    first: "blow",
+    onMark: "degreaser",
+    order: ["degreaser", "neutral-cleaner", "extract"],
+    school: "extraction",
+    last: "extract",
+    minutes: [15, 70],
+  },
+  "a greasy place on a heavily soiled wool seat": {
+    on: seat({ material: "wool" }, { soil: "heavy" }),
+    why: "Wool bears no degreaser, however soiled.",
+    evidence: OIL,
+    never: ["degreaser", "enzyme", "steam"],
+    first: "blow",
+    onMark: "neutral-cleaner",
+    school: "extraction",
+    last: "acid-rinse",
+    minutes: [15, 90],
+  },
+  "a seat that is soaked": {
+    on: seat({}, { wet: "soaked", soil: "moderate" }),
+    why: "The water that is in it first: it leaves no room for ours, and runs deeper by the hour.",
+    never: ["dry-removal", "steam"],
+    first: "blot",
+    order: ["blot", "neutral-cleaner", "towel-off", "set-to-dry"],
+    school: "low-moisture",
+    last: "water",
+    minutes: [10, 40],
+  },
+  "a seat that was shampooed and not rinsed": {
+    on: seat({}, { residue: true, soil: "moderate" }),
+    why: "What is left in it is cleaner enough: plain water through it and out again, no more of it.",
+    never: ["neutral-cleaner", "shampoo", "steam"],
+    first: "dry-removal",
+    school: "extraction",
+    last: "extract",
+    minutes: [4, 25],
+  },
+  "milk that ran into the foam, as the owner says": {
+    on: seat(),
+    why: "Digest it where it went, then rinse it out of the foam and draw it off; on top alone it sours again.",
+    evidence: MILK,
+    mark: { ranTo: "foam" },
+    never: ["steam", "acid-spotter"],
+    first: "dry-removal",
+    order: ["enzyme", "extract"],
+    school: "extraction",
+    last: "extract",
+    minutes: [8, 45],
+  },
+  "coffee that stayed in the face": {
+    on: seat(),
+    why: "Somebody looked under it: a mark is a mark.",
+    evidence: COFFEE,
+    mark: { ranTo: "face" },
+    never: ["take-out", "extract", "steam"],
+    first: "dry-removal",
+    onMark: "water",
+    order: ["acid-spotter", "towel-off"],
+    school: "low-moisture",
+    last: "water",
+    minutes: [4, 25],
+  },
+  "a loose mat, heavily soiled": {
+    on: inCabin("mat", { build: "loose-mat" }, { soil: "heavy" }),
+    why: "Out of the cabin, washed outside, drawn off; it goes back last.",
+    never: ["steam", "blow"],
+    first: "take-out",
+    order: ["take-out", "extract", "set-to-dry"],
+    school: "extraction",
+    last: "acid-rinse",
+    minutes: [8, 45],
+  },
+  "a heavily soiled seat with dried vomit": {
+    on: seat({}, { soil: "heavy" }),
+    why: "What may be body fluid is never blown about: nozzle only.",
+    evidence: { owner: "milk-blood", feel: "crusty", smell: "sour" },
+    never: ["blow", "steam"],
+    first: "dry-removal",
+    order: ["dry-removal", "enzyme", "extract"],
+    school: "extraction",
+    last: "extract",
+    minutes: [15, 70],
+  },
+  "a mark that was tried with vinegar and with soda": {
+    on: seat(),
+    why: "Nobody knows what they left in it together: rinse, then begin.",
+    evidence: { ...MILK, age: "days" },
+    mark: { tried: [{ what: "vinegar", when: "days" }] },
+    never: ["steam", "acid-spotter"],
+    first: "dry-removal",
+    has: ["enzyme"],
+    school: "low-moisture",
+    last: "water",
+    minutes: [5, 40],
+  },
   "care code X": {
     on: seat({ careCode: "X" }),
     why: "Vacuum and nothing else.",
@@ -665,7 +767,7 @@ const SITUATIONS: Record<string, Situation> = {
     has: ["seams", "extract"],
     order: ["seams", "clean", "work", "extract"],
     never: ["enzyme", "peroxide", "solvent", "degreaser", "steam"],
-    first: "dry-removal",
+    first: "blow",
     school: "extraction",
     last: "extract",
     minutes: [8, 40],
@@ -674,7 +776,7 @@ const SITUATIONS: Record<string, Situation> = {
     on: seat({ neighbours: ["electrics"] }, { soil: "heavy" }),
     why: "No spray and no drawing off there: towel, and another round.",
     never: ["extract", "steam"],
-    first: "dry-removal",
+    first: "blow",
     school: "low-moisture",
     last: "water",
     minutes: [8, 45],
@@ -684,7 +786,7 @@ const SITUATIONS: Record<string, Situation> = {
     why: "A wet vacuum draws off too: slower and wetter, far better than towels.",
     kit: withoutMachines("extractor", "steamer"),
     never: ["steam"],
-    first: "dry-removal",
+    first: "blow",
     school: "extraction",
     last: "extract",
     minutes: [8, 45],
@@ -694,7 +796,7 @@ const SITUATIONS: Record<string, Situation> = {
     why: "Without a machine: rounds of cleaner, brush and towel.",
     kit: withoutMachines("extractor", "steamer", "wet-vacuum"),
     never: ["extract", "steam"],
-    first: "dry-removal",
+    first: "blow",
     school: "low-moisture",
     last: "water",
     minutes: [10, 50],
@@ -705,7 +807,7 @@ const SITUATIONS: Record<string, Situation> = {
     site: COLD,
     promises: { usableAt: "2026-05-04T09:00:00Z", dampHandBackAgreed: false },
     never: ["extract"],
-    first: "dry-removal",
+    first: "blow",
     school: "steam",
     last: "water",
     minutes: [8, 50],
@@ -982,7 +1084,7 @@ const SITUATIONS: Record<string, Situation> = {
     why: "It is no silk held by glue: neutral cleaner on the towel, soft brush, until somebody looked.",
     has: ["neutral-cleaner", "work"],
     never: ["extract", "steam", "degreaser", "solvent", "enzyme"],
-    first: "dry-removal",
+    first: "blow",
     school: "low-moisture",
     last: "water",
     minutes: [6, 40],
@@ -1162,6 +1264,7 @@ function planned(given: Situation) {
           centre: { xMm: 100, yMm: 100 },
           size: { widthMm: size, heightMm: size },
           evidence: given.evidence,
+          ...given.mark,
         }
       : undefined;
   const all = [

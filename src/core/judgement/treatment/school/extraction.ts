@@ -96,7 +96,13 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
     panel.area,
     pattern,
     { wet, most, affordable },
-    panel.residue ? RESIDUE_WORDS : panel.evenOut ? { why: panel.evenOut } : {},
+    view.role === "mat" && view.builds.every((build) => build === "loose-mat")
+      ? MAT_WORDS
+      : panel.residue
+        ? RESIDUE_WORDS
+        : panel.evenOut
+          ? { why: panel.evenOut }
+          : {},
   );
   acidAfter();
   return { leaves: leavesAfter(wet), lead };
@@ -171,6 +177,14 @@ const drawing = (pattern: Pattern, strokes: number): WaterMove => ({
   pace: pattern.pace,
 });
 
+/** A loose mat is carried out: the only textile that may be hosed. */
+const MAT_WORDS = {
+  title: "Wash the mat outside and draw it off",
+  how:
+    "Outside, flat on a clean floor: hose from the middle out until it runs clear, then the nozzle slowly, face first, then " +
+    "the back. Stood on edge to dry.",
+};
+
 const RESIDUE_WORDS = {
   why: "Detergent that was left in it holds soil and foams: plain water takes it out, no cleaner.",
   check: "No more foam in the tank, defoamer in it; the cloth no longer feels slippery.",
@@ -213,7 +227,7 @@ function layStrokes(
   area: Worked,
   pattern: Pattern,
   { wet, most, affordable }: { wet: number; most: number; affordable: number },
-  { stage = STAGE.machine, ...words }: { stage?: Stage } & Partial<Pick<Step, "title" | "why" | "check">> = {},
+  { stage = STAGE.machine, ...words }: { stage?: Stage } & Partial<Pick<Step, "title" | "how" | "why" | "check">> = {},
 ) {
   const { context } = work;
   const { pace, stroke, chosen, wanted, machine } = pattern;

@@ -27,6 +27,7 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
   "set-to-dry": { startMin: 3, minPerM2: 0 },
   "take-out": { startMin: 1, minPerM2: 0 },
   trial: { startMin: 5, minPerM2: 0 },
+  blow: { startMin: 0.5, minPerM2: 0 },
   seams: { startMin: 0.5, minPerM2: 0 },
   beside: { startMin: 5, minPerM2: 0 },
   "power-off": { startMin: 4, minPerM2: 0 },

@@ -32,9 +32,9 @@ interface RefusedFit {
 }
 
 /** What is done by a machine, by hand without an agent, or with plain water. */
-type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal" | "hair-lift" | "seams";
+type MachineAction = "scrape" | "steam" | "extract" | "presoak" | "dry-removal" | "hair-lift" | "blow" | "seams";
 /** Loose dirt comes off with a nozzle right behind. */
-const WITH_NOZZLE: readonly ActionId[] = ["dry-removal", "hair-lift", "seams"];
+const WITH_NOZZLE: readonly ActionId[] = ["dry-removal", "hair-lift", "blow", "seams"];
 
 const refused = (because: string, forbiddenBy: Rule[] = []): RefusedFit => ({ ok: false, because, forbiddenBy });
 const GENTLER: Partial<Record<ToolId, ToolId>> = {
@@ -130,6 +130,7 @@ const MACHINE_TOOL: Record<MachineAction, ToolId> = {
   presoak: "towel",
   "dry-removal": "vacuum",
   "hair-lift": "rubber-block",
+  blow: "blow-gun",
   seams: "toothbrush",
 };
 
@@ -139,6 +140,7 @@ function missingFor(kit: Kit, { areaM2 }: ZoneView, action: MachineAction): stri
   if (action === "extract")
     return extractorFor(kit, areaM2.value) ? undefined : "There is no extractor and no wet vacuum on the shelf.";
   if (action === "scrape") return ownsTool(kit, "scraper") ? undefined : "There is no scraper on the shelf.";
+  if (action === "blow" && !machineOn(kit, "compressor")) return "There is no compressor on the shelf.";
   return WITH_NOZZLE.includes(action) && !hasVacuum(kit) ? "There is no vacuum on the shelf." : undefined;
 }
 
