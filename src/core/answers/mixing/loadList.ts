@@ -10,7 +10,7 @@ import { agentOn } from "@/core/job/ownAgent";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "./mixes";
-import { CIRCUIT_W, machineFor } from "@/core/judgement/shelf/circuit";
+import { CIRCUIT_W, machineFor, usesAs } from "@/core/judgement/shelf/circuit";
 
 /** What goes into the van: product, water, tanks, towels, power; for one job or for several in a day. */
 export interface ProductLoad {
@@ -211,7 +211,7 @@ function towelsOf(jobs: readonly LoadJob[]): LoadList["towels"] {
 /** Machines these steps take, in the order of the table of steps. */
 function machinesOf(jobs: readonly LoadJob[], kit: Kit): MachineId[] {
   const used = jobs.flatMap(({ steps, areaOf, gas }) => [
-    ...steps.map(({ action, zoneIds }) => machineFor(kit, action, Math.max(...zoneIds.map(areaOf)))),
+    ...steps.map((step) => machineFor(kit, usesAs(step), Math.max(...step.zoneIds.map(areaOf)))),
     ...(gas === "ozone" ? [machineFor(kit, "gas", 0)] : []),
   ]);
   return [...new Set(used)].filter((id) => id !== undefined);

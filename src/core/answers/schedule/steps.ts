@@ -1,8 +1,7 @@
 import type { JobPlan } from "@/core/judgement/treatment/plan/plan";
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { DoneEvent, Kit, StartEvent } from "@/core/job/schema";
-import { machineFor } from "@/core/judgement/shelf/circuit";
-import { CIRCUIT_W } from "@/core/judgement/shelf/circuit";
+import { CIRCUIT_W, machineFor, usesAs } from "@/core/judgement/shelf/circuit";
 import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { isWaitedOut } from "@/core/ground/catalog/actions";
@@ -39,6 +38,8 @@ const AT_ONCE: readonly Step["action"][] = [
   "fastness-check",
   "dry-removal",
   "hair-lift",
+  "blow",
+  "seams",
   "take-out",
   "set-to-dry",
   "beside",
@@ -193,8 +194,9 @@ function waitsOut(
   return { after: after.sort((a, b) => rightAtMs(a) - rightAtMs(b)), earliest };
 }
 
-function needsOf({ kit, capacity, areaOf, names: { inside, circuit } }: Draft, { action, zoneIds }: Step) {
-  const machine = machineFor(kit, action, Math.max(0, ...zoneIds.map(areaOf)));
+function needsOf({ kit, capacity, areaOf, names: { inside, circuit } }: Draft, step: Step) {
+  const { action, zoneIds } = step;
+  const machine = machineFor(kit, usesAs(step), Math.max(0, ...zoneIds.map(areaOf)));
   if (machine) capacity[machine] = 1;
   const watts = machine ? (machineOn(kit, machine)?.powerW ?? 0) : 0;
   return {

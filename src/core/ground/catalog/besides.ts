@@ -11,6 +11,8 @@ interface Beside extends Sourced {
   title: string;
   how: string;
   check: string;
+  /** Left out: it is seen beside clean cloth. */
+  why?: string;
   minutes: number;
   /** More for each seat. */
   perSeatMin?: number;
@@ -39,6 +41,7 @@ export const BESIDES = {
       "A picture of seat positions, controls and radio. Belongings and small parts into a named bag, rubbish out, mats " +
       "out whether soiled or not. Seats fully forward, then fully back: look under them.",
     check: "Nothing left inside that gets wet or lost.",
+    why: "What is out of the way stays dry, and the picture tells how it all goes back.",
     minutes: 5,
     perSeatMin: 0.5,
     mark: "practice",
@@ -49,6 +52,7 @@ export const BESIDES = {
     title: "Soak the cup holders",
     how: "Neutral cleaner in, left to work while the rest is done; wiped out with the trim.",
     check: "It has gone soft.",
+    why: "What is left to soak works while you do something else.",
     minutes: 2,
     mark: "practice",
   },
@@ -58,6 +62,7 @@ export const BESIDES = {
     title: "Battery negative off, wait it out",
     how: "Ignition off, key out of the vehicle. Negative clamp off and covered. Wait the time out before a plug is touched.",
     check: "Clamp covered, the time is over.",
+    why: "Until the charge is gone a pulled plug can fire an airbag.",
     minutes: 4,
     waitMin: 20,
     required: true,
@@ -71,6 +76,7 @@ export const BESIDES = {
     title: "Lift the seats out",
     how: "Plugs named and pulled, bolts kept by their seat. Two people, sills covered. Ignition never on while a plug is open.",
     check: "Every plug has its name.",
+    why: "In the open a seat is reached from all sides, and nothing runs under it.",
     minutes: 4,
     perSeatMin: 7,
     danger: AIRBAGS,
@@ -156,6 +162,7 @@ export const BESIDES = {
     title: "Vacuum once more",
     how: "Seams, rails and floor: what has fallen since, from the back to the door you leave by.",
     check: "Nothing rattles in the nozzle.",
+    why: "What the work shook loose lies on what is clean.",
     minutes: 5,
     mark: "practice",
   },
@@ -165,6 +172,7 @@ export const BESIDES = {
     title: "Seats in, plugs home, battery on",
     how: "Bolts to the manual's torque. Every plug home, then the battery, then the ignition, from outside.",
     check: "No warning lamp stays on.",
+    why: "What was unplugged guards whoever sits there next.",
     minutes: 5,
     perSeatMin: 7,
     required: true,
@@ -180,6 +188,7 @@ export const BESIDES = {
       "A firm wipe with a dry white towel over what was cleaned, pile set one way. Belts, mats, controls, radio and seats " +
       "back as on the picture. Look round: nothing is left behind.",
     check: "As on the picture, and cleaner.",
+    why: "It is handed back as it came, only clean.",
     minutes: 5,
     perSeatMin: 0.5,
     mark: "practice",

@@ -10,9 +10,14 @@ const DOES: Partial<Record<string, (kit: Kit, areaM2: number) => MachineId | und
   steam: () => "steamer",
   "dry-removal": (kit) => (kit.machines["hepa-vacuum"] ? "hepa-vacuum" : "wet-vacuum"),
   "hair-lift": (kit) => (kit.machines["hepa-vacuum"] ? "hepa-vacuum" : "wet-vacuum"),
+  blow: () => "compressor",
   "set-to-dry": (kit) => (kit.machines["air-mover"] ? "air-mover" : undefined),
   gas: (kit) => (kit.machines["ozone-machine"] ? "ozone-machine" : undefined),
 };
+
+/** What it does with a machine: a nozzle that only takes water up is drawing off as well. */
+export const usesAs = ({ action, tool }: { action: string; tool: string }): string =>
+  tool === "extractor" ? "extract" : action;
 
 /** The machine a step takes, if any. */
 export const machineFor = (kit: Kit, action: string, areaM2: number): MachineId | undefined => {

@@ -43,7 +43,7 @@ export function besideSteps(context: Context, views: readonly ZoneView[]): { bef
 }
 
 function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
-  const { title, how, check, minutes, perSeatMin, name, waitMin, required, danger, doseMl, doseMlPerSeat } =
+  const { title, how, check, why, minutes, perSeatMin, name, waitMin, required, danger, doseMl, doseMlPerSeat } =
     besideOf(id);
   const caution: Caution[] = danger
     ? [{ id: `beside-${id}`, title: "Airbags", words: danger, tone: "danger", guards: "people" }]
@@ -54,7 +54,7 @@ function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
     action: waitMin === undefined ? "beside" : "power-off",
     title,
     how,
-    why: `The owner sees the whole piece: ${name.toLowerCase()} beside the cloth.`,
+    why: why ?? `The owner sees the whole piece: ${name.toLowerCase()} beside the cloth.`,
     check,
     zoneIds,
     tool: "towel",
@@ -68,7 +68,7 @@ function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
     ...(waitMin === undefined
       ? {}
       : { dwell: { min: sumOf("treatment.wait", { minutes: stated.table(waitMin, "wait") }) } }),
-    ...(doseMl === undefined && doseMlPerSeat === undefined
+    ...((doseMl ?? 0) + (doseMlPerSeat ?? 0) * seats <= 0
       ? {}
       : {
           amountMl: sumOf("treatment.besideDose", {
