@@ -84,7 +84,7 @@ function DamageNow({ zone, onNoted }: { zone: ZoneView; onNoted: () => void }) {
   };
   return (
     <div className="mt-2" data-testid="damage-now">
-      <p className="soft mb-1">Stop, look: on {zone.name.toLowerCase()} it is</p>
+      <p className="soft mb-1">Stop and look. {zone.name}: what is it?</p>
       <Chips<DamageId>
         label="Damage found now"
         choices={choicesOf(DAMAGES)}

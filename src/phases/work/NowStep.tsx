@@ -21,7 +21,7 @@ import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { zonesOf } from "../zones";
-import { CheckFirst, ProofOfAgents, TrialResultChips, WhatLayThere } from "./StepQuestions";
+import { CheckFirst, ProofOfAgents, trialResult, TrialResultChips, WhatLayThere } from "./StepQuestions";
 import { DwellBand, PlannedDwell } from "./DwellBand";
 import { ItFails } from "./ItFails";
 import { asPutOn, WentOtherwise } from "./WentOtherwise";
@@ -61,9 +61,11 @@ export function NowStep({ step, running }: Task) {
   const { run, assessment, job, kit, hands } = useBay();
   const [correction, correct] = useCorrection({ step, running });
   const { elapsedMs, finish } = useRunning({ step, running });
+  // A trial tells nothing until somebody says how it came out.
+  const untold = running !== undefined && step.action === "trial" && !trialResult(assessment.history, step.zoneIds);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
   const done = async () => {
-    if (!finish.may) return;
+    if (!finish.may || untold) return;
     const orderAfter = (next: typeof job, at: string) => planner().orderAfter(next, kit, at);
     const before = jobNow(job.id) ?? job;
     run(
@@ -92,10 +94,10 @@ export function NowStep({ step, running }: Task) {
         variant={finish.may && finish.early ? "outline-primary" : "primary"}
         className="main-act"
         onAct={act}
-        disabled={!finish.may}
+        disabled={!finish.may || untold}
         data-testid="main-act"
       >
-        {running ? finishWords(step, finish) : "Start"}
+        {untold ? "Say how it came out" : running ? finishWords(step, finish) : "Start"}
       </Act>
       {step.action === "extract" && !running && (
         <SmallFold title="How wet, how deep">

@@ -5,6 +5,7 @@ import { record, setCloth, setFastness, setFinding } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { CARE_CODES, type CareCode } from "@/core/ground/catalog/builds";
 import { TRIAL_RESULTS, type RanTo, type TrialResult } from "@/core/ground/catalog/findings";
+import type { History } from "@/core/job/history";
 import type { MarkFinding, TrialEvent } from "@/core/job/schema";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { nowIso } from "@/store/clock";
@@ -67,13 +68,17 @@ const UNDER_IT: Record<RanTo, string> = {
 
 const ROUNDS = ["1", "2", "3", "4"].map((id) => ({ id, name: id === "4" ? "4 or more" : id }));
 
+/** How a trial on any of these came out, once somebody said so. */
+export const trialResult = ({ standing }: History, zoneIds: readonly string[]): TrialEvent | undefined =>
+  standing.findLast(
+    (event): event is TrialEvent => event.kind === "trial" && event.zoneIds.some((id) => zoneIds.includes(id)),
+  );
+
 /** How a trial patch came out: rounds first, then what it looks like; that sets the plan of the rest. */
 export function TrialResultChips({ step }: { step: Step }) {
   const { run, assessment } = useBay();
   const [rounds, setRounds] = useState("2");
-  const said = assessment.history.standing.findLast(
-    (event): event is TrialEvent => event.kind === "trial" && event.zoneIds.some((id) => step.zoneIds.includes(id)),
-  );
+  const said = trialResult(assessment.history, step.zoneIds);
   const came = (result: TrialResult) =>
     run(
       "Trial patch",

@@ -8,15 +8,19 @@ import { SmallFold } from "@/ui/Fold";
 import { useSetFinding } from "./useSetFinding";
 
 /** How much larger a lamp may show a mark than it looks. */
-const BY_LAMP = { "1": "As it looks", "1.5": "Half as large again", "2": "Twice as wide", "3": "Three times" } as const;
-type LampTimes = keyof typeof BY_LAMP;
+const BY_LAMP = [
+  { id: "1", name: "As it looks" },
+  { id: "1.5", name: "Half as wide again" },
+  { id: "2", name: "Twice as wide" },
+  { id: "3", name: "Three times" },
+] as const;
+type LampTimes = (typeof BY_LAMP)[number]["id"];
 
 /** What nobody sees on a mark: how deep it went, how far a lamp shows it, what was tried on it before. */
 export function MarkFields({ finding }: { finding: MarkFinding }) {
   const set = useSetFinding<MarkFinding>();
   const { size, lampSize, ranTo, tried } = finding;
-  const times =
-    lampSize && (Object.keys(BY_LAMP) as LampTimes[]).find((by) => lampSize.widthMm === size.widthMm * Number(by));
+  const times = lampSize && BY_LAMP.find(({ id }) => lampSize.widthMm === size.widthMm * Number(id))?.id;
   const said = [ranTo, lampSize, tried].filter((each) => each !== undefined).length;
   return (
     <>
@@ -34,7 +38,7 @@ export function MarkFields({ finding }: { finding: MarkFinding }) {
         <h3 className="mt-3">Under the lamp</h3>
         <Chips<LampTimes>
           label="Under the lamp"
-          choices={choicesOf(BY_LAMP)}
+          choices={BY_LAMP}
           value={times}
           onPick={(by) =>
             set(

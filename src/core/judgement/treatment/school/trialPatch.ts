@@ -1,5 +1,5 @@
 import type { TrialEvent } from "@/core/job/schema";
-import { stated, sumOf } from "@/core/ground/sums/working";
+import { opened, stated, sumOf } from "@/core/ground/sums/working";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
@@ -33,11 +33,12 @@ export function offerTrial({ job, history }: Context, views: readonly ZoneView[]
     (best, view) => (best && rank(best) >= rank(view) ? best : view),
     undefined,
   );
-  if (!worst?.soil || history.standing.some(({ kind }) => kind === "trial")) return undefined;
+  if (!worst?.soil) return undefined;
   const { handBackAt, usableAt } = job.promises;
   const old = isHeavy(worst.soil.level) || marks.some(({ state, sure, old }) => state === "open" && (old || !sure));
   const wanted = job.choices.trial === true;
-  const offered = job.choices.trial === undefined && old && (handBackAt ?? usableAt) !== undefined;
+  const told = history.standing.some(({ kind }) => kind === "trial");
+  const offered = !told && job.choices.trial === undefined && old && (handBackAt ?? usableAt) !== undefined;
   if (!wanted && !offered) return undefined;
   return {
     zoneId: worst.id,
@@ -57,6 +58,8 @@ export function layTrial(work: ZoneWork) {
   if (!cleaner.ok || !clearFor(work, cleaner, "trial", STAGE.trialAir, STAGE.trialRinse)) return;
   const { fit, effort } = setFor(work, cleaner, level, true);
   const { candidate, strength, tool } = fit;
+  const hands = handsOnMinutes(context.kit, "trial", PATCH_M2);
+  const wait = longerDwell(dwellOf(context, view.id, cleaner.agent, PATCH_L_PER_M2), effort, undefined);
   work.add(
     STAGE.trial,
     "trial",
@@ -72,14 +75,20 @@ export function layTrial(work: ZoneWork) {
       phMax: candidate.phMax,
       tempC: candidate.clothTempC,
       amountMl: sumOf("treatment.amount", { areaM2: PATCH_M2, lPerM2: PATCH_L_PER_M2 }),
-      dwell: longerDwell(dwellOf(context, view.id, cleaner.agent, PATCH_L_PER_M2), effort, undefined),
-      minutes: handsOnMinutes(context.kit, "trial", PATCH_M2),
+      // Waited out on the spot: it is over when the patch has been judged.
+      minutes: {
+        ...sumOf("treatment.together", {
+          parts: [opened(hands, "hands at it"), opened(wait.min, "waiting")],
+          rounds: 1,
+        }),
+        startMin: hands.startMin,
+      },
       title: "Trial patch of a hand's size",
       how:
         "Where it is worst and seen least: put on, wait, work it in, towel. Again until a round brings nothing more, and " +
         "count the rounds. It is left out when the rest is cleaned.",
       why: "What comes out here comes out everywhere: rounds and outcome are known before they are promised.",
-      check: "Say below how many rounds, and what it looks like.",
+      check: "Say how many rounds it took, and what it looks like.",
     },
     fit,
   );
