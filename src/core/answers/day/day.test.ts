@@ -50,6 +50,27 @@ describe("a day of jobs", () => {
     expect(at("demo-settee/set-up")).toBeLessThan(endOf(day, schedule.starts, "demo-ferry/drying"));
   });
 
+  it("gas comes after the drying and before it may be used; where only these are left the day still has its times", () => {
+    const gas = { gas: "ozone" as const, volumeM3: 9, shutMinPerH: 0.3, shutMaxPerH: 2, airedMinPerH: 20 };
+    const van: Job = { ...jobs[3]!, gas: { ...gas, stands: "outdoors", cleared: true } };
+    van.promises = { ...van.promises, usableAt: "2026-05-05T18:00:00Z" };
+    const afterDrying = (job: Job) => {
+      const { day, schedule, at } = made([job]);
+      expect(at("demo-van/airing")).toBeGreaterThanOrEqual(endOf(day, schedule.starts, "demo-van/drying") - 1e-6);
+      expect(day.problem.dues.filter(({ name }) => name === "usable").map(({ task }) => task)).toEqual([
+        "demo-van/airing",
+      ]);
+      const { minutes } = day.problem.tasks.find(({ id }) => id === "demo-van/airing")!;
+      return { minutes, steps: day.problem.tasks.filter(({ kind }) => kind === "step").length };
+    };
+    const before = afterDrying(van);
+    expect(before.steps).toBeGreaterThan(0);
+    // Running, set-up and airing: more than the hours an ozone machine needs for nine cubic metres alone.
+    expect(before.minutes).toBeGreaterThan(60);
+    const left = afterDrying(workedOut(van, USUAL_KIT, NOW).job);
+    expect(left).toEqual({ minutes: before.minutes, steps: 0 });
+  });
+
   it("works dwells of one zone into the hands-on time of another: sooner than one after the other, and none is cut", () => {
     const van = planned(jobs[3]!);
     const { day, schedule } = made([jobs[3]!]);
