@@ -15,6 +15,8 @@ const MUCH_SOONER = 0.67;
 /** And only where that saves a quarter of an hour. Judgement. */
 const WORTH_SAVING_MIN = 15;
 
+const LATER_THAN_PROMISED = "It dries later than promised: tell the owner before you begin.";
+
 export interface Pick {
   picked?: School;
   because: string;
@@ -54,12 +56,16 @@ function ownPick(
   const pick = ({ school }: SchoolOption, because: string) => ({ school, because });
   const usableIn = ({ drying, minutes }: SchoolOption) => panel.workBeforeMin + minutes.value + drying.hours.value * 60;
   const inTime = open.filter((option) => usableIn(option) <= minutesLeft);
+  const drawnOff = open.find(({ school }) => school === "extraction");
+  const flush = whyFlush(panel);
+  // What ran in comes out, whatever was promised: left in it smells, and the promise is worth nothing.
+  if (flush && drawnOff) return pick(drawnOff, inTime.includes(drawnOff) ? flush : `${flush} ${LATER_THAN_PROMISED}`);
   if (inTime.length === 0)
     return pick(leastBy(open, usableIn), "None dries by the promised time; this one is usable soonest.");
   const of = (school: School) => inTime.find((option) => option.school === school);
   const extraction = of("extraction");
-  const flushing = extraction && (whyFlush(panel) ?? whyDissolves(likely));
-  if (flushing) return pick(extraction, flushing);
+  const dissolves = extraction && whyDissolves(likely);
+  if (dissolves) return pick(extraction, dissolves);
   if (job.account?.matters === "speed")
     return pick(soonestDry(inTime), "Quick return matters most to the owner; this is dry soonest.");
   if (!panel.soil)
