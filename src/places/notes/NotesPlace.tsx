@@ -246,7 +246,7 @@ function Evidence({
         </FormGroup>
       </div>
       <p className="soft mt-2">
-        {row.how} {sourceWords(row)}. A weight is relative: twice the weight, twice as often.
+        {row.how} {sourceWords(row)}. A weight is relative: twice the weight, nearly twice as often.
       </p>
       <table className="compare" data-testid="evidence-table">
         <thead>

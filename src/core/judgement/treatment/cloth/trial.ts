@@ -12,7 +12,7 @@ const isSameCloth = (a: ZoneView, b: ZoneView) =>
  */
 export function trialOn(context: Context, view: ZoneView): TrialEvent | undefined {
   const trials = context.history.standing.filter((event): event is TrialEvent => event.kind === "trial");
-  if (trials.length === 0) return undefined;
+  if (trials.length === 0 || !view.soil) return undefined;
   const views = context.once(context.job, "views", () => zoneViews(context.job));
   return trials.findLast(({ zoneIds }) =>
     views.some(

@@ -274,7 +274,7 @@ const roundOf = ({ open }: ZoneDraft) => Math.max(0, ...open.map(({ plan }) => p
 const newWork = (draft: ZoneDraft, context: Context, state: ZoneState) =>
   new ZoneWork(context, state, draft.zone.likely, roundOf(draft), draft.area);
 
-/** Detergent was left in it, and nothing of this job has rinsed it out. */
+/** Detergent was left in it: it is rinsed out as soil is lifted. */
 const hasResidue = ({ zone }: ZoneView) => zone.residue === true;
 
 const isToTreat = ({ open, view, smell }: ZoneDraft) =>

@@ -95,9 +95,11 @@ export function layTrial(work: ZoneWork) {
 }
 
 /** What a trial that came out means for the rest, said before it begins. */
-export const trialWords = ({ rounds, result }: TrialEvent): string =>
-  result === "same"
-    ? "The trial patch did not change: nothing more is put on it. Tell the owner that what is there stays."
-    : result === "lighter"
-      ? `The trial patch came out lighter, not clean, in ${rounds} rounds: tell the owner before you begin.`
-      : `The trial patch came clean in ${rounds} ${rounds === 1 ? "round" : "rounds"}: planned so.`;
+export function trialWords({ rounds, result }: TrialEvent): string {
+  const inRounds = `in ${rounds} ${rounds === 1 ? "round" : "rounds"}`;
+  if (result === "same")
+    return "The trial patch did not change: nothing more is put on it. Tell the owner that what is there stays.";
+  return result === "lighter"
+    ? `The trial patch came out lighter, not clean, ${inRounds}: tell the owner before you begin.`
+    : `The trial patch came clean ${inRounds}: planned so.`;
+}
