@@ -111,3 +111,15 @@ test("damage that comes to light at the work is noted there, worked round, and t
   await page.getByRole("button", { name: "Undo" }).first().click();
   await expect(page.getByTestId("sheet")).not.toContainText("Found while working");
 });
+
+test("a full interior is set in one tap, and its short steps fold on the run sheet", async ({ page }) => {
+  await open(page, "demo-cabin", "phase=plan");
+  await page.getByRole("heading", { name: "Asked for besides" }).click();
+  await page.getByRole("group", { name: "Package" }).getByRole("button", { name: "Full interior" }).click();
+  await phase(page, "Work").click();
+  const fold = page.getByText(/short steps beside the cloth, from/);
+  await expect(fold).toBeVisible();
+  await expect(page.getByTestId("coming").filter({ hasText: "Glass and screens" })).toBeHidden();
+  await fold.click();
+  await expect(page.getByTestId("coming").filter({ hasText: "Glass and screens" })).toBeVisible();
+});

@@ -5,11 +5,11 @@ import { setChoice } from "@/core/job/change";
 import { type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { input, worked } from "@/core/ground/sums/working";
-import { isDue, isFree, Order, type OrderTask } from "@/core/answers/schedule/times";
+import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
-import { Fold } from "@/ui/Fold";
+import { Fold, SmallFold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
@@ -66,15 +66,7 @@ export function WorkPhase() {
       ) : (
         <Waiting task={now} time={now.time} />
       )}
-      {coming.map(({ task, at }, index) => (
-        <ComingStep
-          key={`${task.step.key}-${task.step.zoneIds.join()}`}
-          task={task}
-          at={at}
-          number={finished.length + index + 2}
-          time={forecast.times[at]!}
-        />
-      ))}
+      <ComingSteps coming={coming} times={forecast.times} from={finished.length + 2} />
       {(now || finished.length > 0) && <NoteFields />}
       <WhoWorks />
       {now && !canKeepScreenOn() && (
@@ -197,6 +189,52 @@ function NothingLeft({ done, others, onGo }: { done: number; others: number; onG
 }
 
 /** A step to come, when; taken out of turn where the cloth allows it. */
+interface Coming {
+  task: OrderTask;
+  at: number;
+}
+
+/** From so many in a row on, short steps beside the cloth fold into one line. */
+const FOLDED_FROM = 3;
+
+/** Steps in the order they come; runs of what stands beside the cloth together. */
+function inRuns(coming: readonly Coming[]): Coming[][] {
+  const runs: Coming[][] = [];
+  for (const each of coming) {
+    const run = runs.at(-1);
+    const beside = each.task.step.action === "beside" && !each.task.running;
+    if (beside && run?.[0]?.task.step.action === "beside") run.push(each);
+    else runs.push([each]);
+  }
+  return runs;
+}
+
+/** What is still to come, each with its clock time. */
+function ComingSteps({ coming, times, from }: { coming: readonly Coming[]; times: readonly TaskTime[]; from: number }) {
+  const { nowMs } = useBay();
+  const line = ({ task, at }: Coming) => (
+    <ComingStep
+      key={`${task.step.key}-${task.step.zoneIds.join()}`}
+      task={task}
+      at={at}
+      number={from + coming.findIndex((each) => each.at === at)}
+      time={times[at]!}
+    />
+  );
+  return inRuns(coming).map((run) =>
+    run.length < FOLDED_FROM ? (
+      run.map(line)
+    ) : (
+      <SmallFold
+        key={run.at(-1)!.task.step.key}
+        title={`${run.length} short steps beside the cloth, from ${timeText(times[run[0]!.at]!.startMs, nowMs)}`}
+      >
+        {run.map(line)}
+      </SmallFold>
+    ),
+  );
+}
+
 function ComingStep({
   task: { step, hands, running },
   at,

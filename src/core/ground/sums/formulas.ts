@@ -303,11 +303,16 @@ export const FORMULAS = {
   }),
   "treatment.besideMinutes": sum({
     name: "Minutes beside the cloth",
-    equation: "minutes = as a rule + seats × minutes each",
+    equation: "minutes = pace × (as a rule + seats × minutes each)",
     mark: "judgement",
     unit: "min",
-    inputs: { minutes: as("as a rule", "min"), perSeatMin: as("each seat", "min"), seats: as("seats") },
-    of: ({ minutes, perSeatMin, seats }) => minutes + perSeatMin * seats,
+    inputs: {
+      pace: as("pace"),
+      minutes: as("as a rule", "min"),
+      perSeatMin: as("each seat", "min"),
+      seats: as("seats"),
+    },
+    of: ({ pace, minutes, perSeatMin, seats }) => pace * (minutes + perSeatMin * seats),
   }),
   "treatment.drawing": sum({
     name: "Minutes of drawing off",
@@ -351,11 +356,16 @@ export const FORMULAS = {
   }),
   "treatment.seams": sum({
     name: "Minutes along the seams",
-    equation: "minutes = fixed start + seam × minutes a metre",
+    equation: "minutes = pace × (fixed start + seam × minutes a metre)",
     mark: "judgement",
     unit: "min",
-    inputs: { startMin: as("fixed start", "min"), seamM: as("seam", "m"), minPerM: as("minutes a metre", "min") },
-    of: ({ startMin, seamM, minPerM }) => startMin + seamM * minPerM,
+    inputs: {
+      pace: as("pace"),
+      startMin: as("fixed start", "min"),
+      seamM: as("seam", "m"),
+      minPerM: as("minutes a metre", "min"),
+    },
+    of: ({ pace, startMin, seamM, minPerM }) => pace * (startMin + seamM * minPerM),
   }),
   "treatment.effect": sum({
     name: "Soil left by the step",

@@ -58,6 +58,10 @@ describe("opening and closing a vehicle", () => {
     expect(seats).toBeGreaterThan(2);
     expect(leather!.minutes.value).toBe(3 + 6 * seats);
     expect(leather!.amountMl!.value).toBe(15 * seats);
+    // A long log that is half as fast again: the same steps take half as long again.
+    const slow = { ...USUAL_KIT, experience: { pace: { beside: { n: 1e6, meanLog: Math.log(1.5) } } } } as never;
+    const [slower] = assess(job, slow, NOW, quickly).plan.steps;
+    expect(slower!.minutes.value).toBeCloseTo(1.5 * (3 + 6 * seats), 3);
   });
 });
 

@@ -1,7 +1,8 @@
 import { besideOf, BESIDE_IDS, OPENED_FROM_ZONES, USUAL_BESIDE, type BesideId } from "@/core/ground/catalog/besides";
 import { stated, sumOf } from "@/core/ground/sums/working";
 import { isCovered, isDone } from "@/core/job/history";
-import type { Job } from "@/core/job/schema";
+import type { Job, Kit } from "@/core/job/schema";
+import { ownPace } from "@/core/judgement/treatment/step/minutes";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { cautionsOf, reasonsOf } from "@/core/judgement/treatment/lay/cautions";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
@@ -37,12 +38,12 @@ export function besideSteps(context: Context, views: readonly ZoneView[]): { bef
   const ids = [...new Set([...besideAsked(job, views), ...withSeats(context, views)])]
     .sort((a, b) => besideOf(a).order - besideOf(b).order)
     .filter((id) => zoneIds.length > 0 && !isCovered(history, `beside-${id}`, zoneIds[0]!));
-  const steps = ids.map((id) => stepOf(id, zoneIds, views.filter(({ role }) => role === "base").length));
+  const steps = ids.map((id) => stepOf(context.kit, id, zoneIds, views.filter(({ role }) => role === "base").length));
   const isBefore = (id: BesideId) => besideOf(id).order < 0;
   return { before: steps.filter((_, at) => isBefore(ids[at]!)), after: steps.filter((_, at) => !isBefore(ids[at]!)) };
 }
 
-function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
+function stepOf(kit: Kit, id: BesideId, zoneIds: string[], seats: number): Step {
   const { title, how, check, why, minutes, perSeatMin, name, waitMin, required, danger, doseMl, doseMlPerSeat } =
     besideOf(id);
   const caution: Caution[] = danger
@@ -61,6 +62,7 @@ function stepOf(id: BesideId, zoneIds: string[], seats: number): Step {
     waterOnLPerM2: 0,
     areaM2: sumOf("geometry.area", { areas: [] }),
     minutes: sumOf("treatment.besideMinutes", {
+      pace: ownPace(kit, waitMin === undefined ? "beside" : "power-off"),
       minutes: stated.table(minutes),
       perSeatMin: stated.table(perSeatMin ?? 0),
       seats,

@@ -2,11 +2,12 @@ import type { HandsOn } from "@/core/judgement/treatment/step/step";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { CABINS } from "@/core/ground/pieces/cabinSpace";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
+import type { Kit } from "@/core/job/schema";
 import { isDone } from "@/core/job/history";
 import { ownsTool } from "@/core/judgement/shelf/shelf";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { handsOnMinutes, ownPace } from "@/core/judgement/treatment/step/minutes";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 
 /** A blow gun along a metre of seam, nozzle at the other hand. Judgement. */
@@ -82,7 +83,7 @@ export function layBlow(work: ZoneWork) {
       action: "blow",
       tool: "blow-gun",
       areaM2: view.areaM2,
-      minutes: seamMinutes(view.seamM, BLOW_MIN_PER_M),
+      minutes: seamMinutes(context.kit, "blow", view.seamM, BLOW_MIN_PER_M),
       title: "Blow the seams out",
       how: "Short bursts along stitch, piping and crevice, from the middle out, nozzle of the vacuum where it flies to.",
       why: "A brush does not reach what sits under the stitch, and once wet it runs out for days.",
@@ -96,8 +97,9 @@ export function layBlow(work: ZoneWork) {
 const isPackedIn = ({ soil, piece }: ZoneView) =>
   soil !== undefined && soil.level !== "light" && (soil.level !== "moderate" || CABINS.includes(piece.template));
 
-const seamMinutes = (seamM: Worked, minPerM: number): HandsOn => ({
+const seamMinutes = (kit: Kit, action: "blow" | "seams", seamM: Worked, minPerM: number): HandsOn => ({
   ...sumOf("treatment.seams", {
+    pace: ownPace(kit, action),
     startMin: stated.table(SEAM_START_MIN),
     seamM: seamM.value,
     minPerM: stated.table(minPerM),
@@ -122,7 +124,7 @@ function laySeams(work: ZoneWork) {
       action: "seams",
       tool: "toothbrush",
       areaM2: view.areaM2,
-      minutes: seamMinutes(view.seamM, SEAM_MIN_PER_M),
+      minutes: seamMinutes(context.kit, "seams", view.seamM, SEAM_MIN_PER_M),
       title: "Brush out the seams, nozzle right behind",
       how: "Open the seam with two fingers, short strokes along stitch and piping, nozzle following. Dry.",
       why: "Seams and piping hold the most dirt, and once wet it runs out for days.",

@@ -59,6 +59,12 @@ export function handsOnMinutes(
   return { ...sumOf("treatment.minutes", given, about), startMin };
 }
 
+/** The pace of the own log, of the table's, as an input of a sum. */
+export function ownPace({ experience }: Pick<Kit, "experience">, action: ActionId): ReturnType<typeof stated.table> {
+  const { factor, n } = paceOf(experience, action);
+  return n > 0 ? stated.measured(factor) : stated.table(factor);
+}
+
 /** A sprayer and a towel once over it, min per m². Judgement. */
 const MISTED_MIN_PER_M2 = 2;
 
