@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { assess } from "@/core/answers/assess/assess";
+import { assess, quickly } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
 import { jobState } from "@/core/answers/assess/state";
 import { demoJobs } from "@/demo/jobs";
@@ -45,6 +45,38 @@ describe("running a job", () => {
       jobState(planOf(withEvents(job, { kind: "handed-back", id: "h", at: NOW.toISOString(), damp: true }))).stage,
     );
     expect(stages).toEqual(["planned", "working", "drying", "handed-back"]);
+  });
+
+  it("a protector begun on dry cloth is gone on with while its first zone is damp with it; mats go back when all is dry", () => {
+    let next = 0;
+    const cloth = { material: "polyester", careCode: "none", ageYears: 3, condition: "sound", neighbours: [] } as const;
+    const job = jobFromTemplate("cabin", () => `p${next++}`, NOW.toISOString(), {
+      cloth: { ...cloth, neighbours: [] },
+    });
+    const zoneOf = (part: string) => job.zones.order.find((id) => job.zones.byId[id]!.part === part)!;
+    const seats = [zoneOf("r1-s1-base"), zoneOf("r1-s2-base")];
+    const mat = job.zones.order.find((id) => job.zones.byId[id]!.part.includes("mat"))!;
+    for (const id of [...seats, mat]) job.zones.byId[id]!.soil = "heavy";
+    Object.assign(job, {
+      account: { tried: [], users: [], allergies: [] },
+      site: { airTempC: 22, relativeHumidityPct: 45 },
+    });
+    job.choices = { ...job.choices, beside: [], protect: "dry" };
+    const worked = workOut(job).job;
+    const later = new Date(NOW.getTime() + 20 * 24 * 3_600_000).toISOString();
+    const stepsOf = (of: Job) => assess(of, USUAL_KIT, later, quickly).plan.steps;
+    const proof = stepsOf(worked).find(({ action }) => action === "fastness-check")!;
+    const proved = withEvents(worked, { ...done(proof), at: later } as WorkEvent);
+    const onAll = stepsOf(proved).filter(({ agent }) => agent === "protector");
+    expect(new Set(onAll.flatMap(({ zoneIds }) => zoneIds))).toEqual(new Set([...seats, mat]));
+    const first = { ...onAll[0]!, zoneIds: [onAll[0]!.zoneIds[0]!] };
+    const damp = withEvents(proved, { ...done(first), at: later } as WorkEvent);
+    const left = stepsOf(damp);
+    expect(left.filter(({ agent }) => agent === "protector").flatMap(({ zoneIds }) => zoneIds)).toHaveLength(2);
+    expect(left.map(({ key }) => key)).not.toContain("mat-back:");
+    const dry = withEvents(damp, ...left.map((step) => ({ ...done(step), at: later }) as WorkEvent));
+    const at = new Date(Date.parse(later) + 20 * 24 * 3_600_000).toISOString();
+    expect(assess(dry, USUAL_KIT, at, quickly).plan.steps.map(({ key }) => key)).toEqual(["mat-back:"]);
   });
 
   it("still visible when dry: the next rung, with its own proof and rinse, on that zone alone", () => {
