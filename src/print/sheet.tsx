@@ -63,8 +63,7 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
               : ["General soil only."]
           }
         />
-        <List head="Damage that was there before" items={sheet.damage} />
-        <List head="Found while working" items={sheet.foundWorking} />
+        <DamageLists sheet={sheet} />
         <List head="What was done" items={sheet.done.length > 0 ? [`${sheet.done.join(". ")}.`] : ["Nothing yet."]} />
         <List head="What stayed, and why" items={sheet.stayed} />
         <Text style={styles.head}>When you may use it</Text>
@@ -154,6 +153,14 @@ function WorkingsPage({
     </Page>
   );
 }
+
+/** What was broken before, and what only came to light at the work. */
+const DamageLists = ({ sheet }: { sheet: OwnerSheet }) => (
+  <>
+    <List head="Damage that was there before" items={sheet.damage} />
+    <List head="Found while working" items={sheet.foundWorking} />
+  </>
+);
 
 function List({ head, items }: { head: string; items: readonly string[] }) {
   if (items.length === 0) return null;
