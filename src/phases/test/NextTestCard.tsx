@@ -25,7 +25,7 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
   if (enough || !best) {
     const settled = !isCommon(decision);
     const locked = EVIDENCE_IDS.filter((test) => locks[test] && finding.evidence[test] === undefined).length;
-    return <EnoughKnown settled={settled} sure={sure} locked={locked} go={go} />;
+    return <EnoughKnown settled={settled} open={ranked.length} sure={sure} locked={locked} go={go} />;
   }
   const { name, how, caution, minutes } = testOf(best.test);
   const second = best.first !== undefined;
@@ -65,12 +65,26 @@ export function NextTestCard({ advice, finding }: { advice: TestAdvice; finding:
 
 /** @example timesInAHundred(0.083) // "8 times in 100" */
 const timesInAHundred = (share: number) =>
-  share < 0.015 ? "about once in 100" : `${Math.round(100 * share)} times in 100`;
+  share < 0.005 ? "hardly ever" : share < 0.015 ? "about once in 100" : `${Math.round(100 * share)} times in 100`;
 
-function EnoughKnown({ settled, sure, locked, go }: { settled: boolean; sure: Worked; locked: number; go: Bay["go"] }) {
+function EnoughKnown({
+  settled,
+  open,
+  sure,
+  locked,
+  go,
+}: {
+  settled: boolean;
+  /** Tests that could be done and are not worth it. */
+  open: number;
+  sure: Worked;
+  locked: number;
+  go: Bay["go"];
+}) {
+  const title = settled ? "Enough tested" : open > 0 ? "No test left would settle it" : "Nothing left to test";
   return (
     <div className="now-step" data-testid="next-test">
-      <h2>{settled ? "Enough tested" : "Nothing left to test"}</h2>
+      <h2>{title}</h2>
       <p>
         {settled ? (
           <>

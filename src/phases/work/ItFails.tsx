@@ -12,9 +12,10 @@ import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
 
 /** It does not go as planned: worse stops the mark, another mark is taken in, still visible waits for dry. */
-export function ItFails({ findingId, zoneId }: { findingId: string | undefined; zoneId: string }) {
-  const { assessment, job, go, setTool, run } = useBay();
-  const zone = assessment.plan.zones[zoneId]?.view;
+export function ItFails({ findingId, zoneIds }: { findingId: string | undefined; zoneIds: readonly string[] }) {
+  const { assessment, zone: inHand, job, go, setTool, run } = useBay();
+  // A step over many parts: the one in hand on the drawing.
+  const zone = inHand && zoneIds.includes(inHand.id) ? inHand : assessment.plan.zones[zoneIds[0]!]?.view;
   const [asked, setAsked] = useState(false);
   const [damaged, setDamaged] = useState(false);
   const once = useOncePerState(job.events.length);
@@ -58,13 +59,13 @@ export function ItFails({ findingId, zoneId }: { findingId: string | undefined; 
           Close
         </Act>
       </div>
-      {damaged && zone && <DamageNow zone={zone} onNoted={() => setAsked(false)} />}
+      {damaged && zone && <DamageNow zone={zone} ofMany={zoneIds.length > 1} onNoted={() => setAsked(false)} />}
     </div>
   );
 }
 
 /** Damage seen only now: noted with its time, told as found then, and the plan goes round it at once. */
-function DamageNow({ zone, onNoted }: { zone: ZoneView; onNoted: () => void }) {
+function DamageNow({ zone, ofMany, onNoted }: { zone: ZoneView; ofMany: boolean; onNoted: () => void }) {
   const { run } = useBay();
   const note = (damage: DamageId) => {
     const { widthMm, heightMm } = zone.shape;
@@ -84,7 +85,9 @@ function DamageNow({ zone, onNoted }: { zone: ZoneView; onNoted: () => void }) {
   };
   return (
     <div className="mt-2" data-testid="damage-now">
-      <p className="soft mb-1">Stop and look. {zone.name}: what is it?</p>
+      <p className="soft mb-1">
+        Stop and look. {zone.name}: what is it?{ofMany ? " Another part? Tap it on the drawing first." : ""}
+      </p>
       <Chips<DamageId>
         label="Damage found now"
         choices={choicesOf(DAMAGES)}

@@ -111,7 +111,7 @@ export function NowStep({ step, running }: Task) {
       <WentOtherwise step={step} correction={correction} onCorrect={correct} />
       <div className="now-side">
         <ReadAloud words={sheetWords(step, zones, running !== undefined)} />
-        <ItFails findingId={step.findingId} zoneId={step.zoneIds[0]!} />
+        <ItFails findingId={step.findingId} zoneIds={step.zoneIds} />
         {!step.required && <LeaveOut step={step} once={once} />}
       </div>
     </section>

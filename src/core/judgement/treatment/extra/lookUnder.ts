@@ -1,5 +1,6 @@
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { RoleId } from "@/core/ground/catalog/roles";
+import { stepBase } from "@/core/job/history";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
@@ -32,7 +33,11 @@ export function layLookUnder(work: ZoneWork, marks: readonly MarkPlan[]) {
     ({ area, diagnosis, ranTo }) =>
       ranTo === "below" || (ranTo === undefined && area.value >= RAN_ON_M2 && SPILLS.includes(diagnosis.leader)),
   );
-  if (round > 0 || !ran || !SITS_OVER.includes(view.role) || !work.todo("look-under")) return;
+  // Whoever is looking says what lay there before the look is over.
+  const looking = context.history.running.some(
+    ({ stepKey, zoneIds }) => stepBase(stepKey) === "look-under" && zoneIds.includes(view.id),
+  );
+  if (round > 0 || !(ran || looking) || !SITS_OVER.includes(view.role) || !work.todo("look-under")) return;
   const lifted = context.job.account?.liftSeats === true;
   work.add(STAGE.lookUnder, "look-under", "", {
     action: "take-out",

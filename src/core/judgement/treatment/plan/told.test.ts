@@ -9,6 +9,7 @@ import { nextVisit } from "@/core/job/nextVisit";
 import type { Cloth, DamageFinding, Job, Kit, MarkFinding, TrialEvent, Zone } from "@/core/job/schema";
 import { withMachine } from "@/core/judgement/shelf/edits";
 import { depthOf, putOnAt } from "@/core/judgement/treatment/cloth/waterBudget";
+import { doneOf } from "@/core/judgement/treatment/step/stepEvents";
 import { markArea, spreadArea, zoneViews } from "@/core/judgement/zones/zoneView";
 import { trialWords } from "../school/trialPatch";
 
@@ -115,6 +116,17 @@ describe("where a spill ran", () => {
     expect(keys(ran("below").steps)).toContain("look-under");
   });
 
+  it("a look under it that has begun stays until it is done, whatever was said of it meanwhile", () => {
+    const { job, steps, zoneId } = ran(undefined);
+    const look = steps.find(({ key }) => key === "look-under:")!;
+    const { key: stepKey, title, action, zoneIds } = look;
+    const events: Job["events"] = [{ kind: "start", id: "s", at: NOW, stepKey, title, action, zoneIds }];
+    const told_: Job = { ...job, events };
+    told_.findings = { byId: { m: { ...(job.findings.byId.m as MarkFinding), ranTo: "face" } }, order: ["m"] };
+    const of = (each: Job) => assess(each, USUAL_KIT, NOW, quickly).plan.steps.some(({ key }) => key === stepKey);
+    expect([zoneIds, of(told_), of({ ...told_, events: [] })]).toEqual([[zoneId], true, false]);
+  });
+
   it("is flushed and drawn off as deep as it went, the ordinary limit being for cleaning", () => {
     const { zone, steps } = ran("foam");
     expect([zone.picked, steps.some(({ action }) => action === "extract")]).toEqual(["extraction", true]);
@@ -196,6 +208,9 @@ describe("a trial patch", () => {
     expect(trial({ zone: { soil: "light" }, promises: promised })).toBeUndefined();
     expect(trial({ zone: { soil: "heavy" }, promises: promised, choices: { trial: false } })).toBeUndefined();
     const { steps } = told({ zone: { soil: "heavy" }, choices: { trial: true } });
+    const cleaned = { ...steps.find(({ action }) => action === "clean")!, zoneIds: [zoneId] };
+    const begun = [doneOf(cleaned, { id: "d", at: NOW })];
+    expect(trial({ zone: { soil: "heavy" }, choices: { trial: true }, events: begun })).toBeUndefined();
     const at = keys(steps).indexOf("trial");
     expect(at).toBeGreaterThanOrEqual(0);
     expect(steps.slice(0, at).every(({ agent }) => agent === undefined)).toBe(true);

@@ -33,7 +33,11 @@ export function offerTrial({ job, history }: Context, views: readonly ZoneView[]
     (best, view) => (best && rank(best) >= rank(view) ? best : view),
     undefined,
   );
-  if (!worst?.soil) return undefined;
+  // Once the panel itself is begun a patch tells nothing any more.
+  const isBegun = history.done.some(
+    ({ action, zoneIds }) => (action === "clean" || action === "extract") && worst && zoneIds.includes(worst.id),
+  );
+  if (!worst?.soil || isBegun) return undefined;
   const { handBackAt, usableAt } = job.promises;
   const old = isHeavy(worst.soil.level) || marks.some(({ state, sure, old }) => state === "open" && (old || !sure));
   const wanted = job.choices.trial === true;
