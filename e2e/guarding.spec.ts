@@ -58,8 +58,15 @@ test("airing after solvent is waited out: Done stays locked until its time is ov
   await expect(start(page)).toBeDisabled();
   await expect(start(page)).toContainText("Keep airing");
   await expect(page.getByRole("button", { name: "Leave it out" })).toBeHidden();
+  // The key is refused like the button, and being refused early does not spend it.
+  await page.locator("body").click({ position: { x: 640, y: 30 } });
+  const refused = await page.getByTestId("now-step").locator("h2").innerText();
+  await page.keyboard.press("Space");
   await page.clock.fastForward("31:00");
   await expect(start(page)).toBeEnabled();
+  await expect(page.getByTestId("now-step").locator("h2")).toHaveText(refused);
+  await page.keyboard.press("Space");
+  await expect(page.getByTestId("now-step").locator("h2")).not.toHaveText(refused);
 });
 
 test("sewage is referred: no step of any kind on that zone, and no way to argue", async ({ page }) => {

@@ -29,10 +29,14 @@ test("a whole run by keyboard: a late step, what saves it, a rung that fails, an
   await page.clock.install({ time: new Date("2026-05-04T09:00:00") });
   await openFerry(page, "work");
   const { keyboard } = page;
+  // Until the screen shows what the last tap did, another is not taken.
+  const shown = () => page.getByTestId("now-step").locator("h2, h3, .main-act").allInnerTexts();
   const press = async () => {
     const events = (await recordOf(page)).length;
+    const before = await shown();
     await keyboard.press("Space");
     await expect.poll(async () => (await recordOf(page)).length).toBeGreaterThan(events);
+    await expect.poll(shown).not.toEqual(before);
   };
 
   await expect(page.getByTestId("main-act")).toHaveText("Start");

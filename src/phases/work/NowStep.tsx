@@ -65,7 +65,6 @@ export function NowStep({ step, running }: Task) {
   const untold = running !== undefined && step.action === "trial" && !trialResult(assessment.history, step.zoneIds);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
   const done = async () => {
-    if (!finish.may || untold) return;
     const orderAfter = (next: typeof job, at: string) => planner().orderAfter(next, kit, at);
     const before = jobNow(job.id) ?? job;
     run(
@@ -74,7 +73,11 @@ export function NowStep({ step, running }: Task) {
     );
   };
   const once = useOncePerState(job.events.length);
-  const act = useOneTap(() => once(() => (running ? done() : run(`Start: ${step.title}`, ...startOps(step, hands)))));
+  // The key does no more than the button; what is refused here does not use up the tap.
+  const locked = !finish.may || untold;
+  const act = useOneTap(() => {
+    if (!locked) once(() => (running ? done() : run(`Start: ${step.title}`, ...startOps(step, hands))));
+  });
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
     event.preventDefault();
@@ -94,7 +97,7 @@ export function NowStep({ step, running }: Task) {
         variant={finish.may && finish.early ? "outline-primary" : "primary"}
         className="main-act"
         onAct={act}
-        disabled={!finish.may || untold}
+        disabled={locked}
         data-testid="main-act"
       >
         {untold ? "Say how it came out" : running ? finishWords(step, finish) : "Start"}

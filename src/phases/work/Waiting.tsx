@@ -30,11 +30,11 @@ export function Waiting({
   const holding = order.arcs.flatMap(({ from, to }) => (to === at ? [order.tasks[from]!] : []))[0];
   const locked = holding !== undefined || putOn.some(guardsPerson);
   const leftMs = Math.max(0, time.startMs - nowMs, guardLeftMs(putOn));
-  const start = () => {
-    if (!locked) run(`Start: ${step.title}`, ...startOps(step, hands));
-  };
   const once = useOncePerState(job.events.length);
-  const act = useOneTap(() => once(start));
+  // What is refused here does not use up the tap: the lock opens by time, without anything recorded.
+  const act = useOneTap(() => {
+    if (!locked) once(() => run(`Start: ${step.title}`, ...startOps(step, hands)));
+  });
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, textarea, [role=button]")) return;
     event.preventDefault();
