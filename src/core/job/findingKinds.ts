@@ -64,6 +64,29 @@ export const findingName = (job: Job, id: string): string => {
 /** True for what has a place and a size on the drawing; the others belong to a whole zone. */
 export const isPlaced = (finding: Finding): finding is PlacedFinding => "centre" in finding;
 
+interface Found {
+  id: string;
+  finding: Finding;
+}
+/** By zone: a job's findings never change, a change makes others. */
+const foundBy = new WeakMap<Job["findings"], Map<string, Found[]>>();
+
+/** What was found on a zone, in order. */
+export function findingsOn({ findings }: Pick<Job, "findings">, zoneId: string): readonly Found[] {
+  let byZone = foundBy.get(findings);
+  if (!byZone) {
+    byZone = new Map();
+    foundBy.set(findings, byZone);
+    for (const id of findings.order) {
+      const finding = findings.byId[id]!;
+      const list = byZone.get(finding.zoneId);
+      if (list) list.push({ id, finding });
+      else byZone.set(finding.zoneId, [{ id, finding }]);
+    }
+  }
+  return byZone.get(zoneId) ?? [];
+}
+
 /** The findings of one kind, in order. */
 export const findingsOfKind = <K extends FindingKindId>(
   { findings }: Pick<Job, "findings">,

@@ -45,19 +45,39 @@ export const handsOf = ({ by = 1 }: { by?: number }): number => by;
 /** The part of a step's key that says what it is; what follows a colon says how it was set. */
 export const stepBase = (key: string) => key.split(":")[0]!;
 
-/** True when this step was done or skipped on this zone. */
-export function isCovered(history: History, base: string, zoneId: string): boolean {
-  return history.standing.some(
-    (event) =>
-      (event.kind === "done" || event.kind === "skip") &&
-      stepBase(event.stepKey) === base &&
-      event.zoneIds.includes(zoneId),
-  );
+/** A step that was done or left out. */
+type Over = Extract<WorkEvent, { kind: "done" | "skip" }>;
+
+/** What is over, by zone: a history never changes, and a plan asks it for every zone many times. */
+const overBy = new WeakMap<History, Map<string, { event: Over; at: number }[]>>();
+
+function overOn(history: History, zoneId: string): readonly { event: Over; at: number }[] {
+  let byZone = overBy.get(history);
+  if (!byZone) {
+    byZone = new Map();
+    overBy.set(history, byZone);
+    for (const [at, event] of history.standing.entries())
+      if (event.kind === "done" || event.kind === "skip")
+        for (const id of event.zoneIds) {
+          const list = byZone.get(id);
+          if (list) list.push({ event, at });
+          else byZone.set(id, [{ event, at }]);
+        }
+  }
+  return byZone.get(zoneId) ?? [];
 }
+
+/** What was done on a zone, in order. @param after only what stands behind this place in the record */
+export const doneOn = (history: History, zoneId: string, after = -1): DoneEvent[] =>
+  overOn(history, zoneId).flatMap(({ event, at }) => (event.kind === "done" && at > after ? [event] : []));
+
+/** True when this step was done or skipped on this zone. */
+export const isCovered = (history: History, base: string, zoneId: string): boolean =>
+  overOn(history, zoneId).some(({ event }) => stepBase(event.stepKey) === base);
 
 /** True when this step was done on this zone; leaving it out does not count. */
 export const isDone = (history: History, base: string, zoneId: string): boolean =>
-  history.done.some(({ stepKey, zoneIds }) => stepBase(stepKey) === base && zoneIds.includes(zoneId));
+  overOn(history, zoneId).some(({ event }) => event.kind === "done" && stepBase(event.stepKey) === base);
 
 /** The last standing event of a kind. */
 export const lastOf = <K extends WorkEvent["kind"]>(history: History, kind: K) =>

@@ -145,6 +145,16 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const context = contextOf(job, kit, asOf);
   const plan = planIn(context);
   const wetViews = wetViewsOf(context, plan);
+  const views = Object.values(plan.zones).map(({ view }) => view);
+  // A zone that was referred is left alone.
+  const referred = new Set(
+    Object.values(plan.marks).flatMap(({ state, zoneId }) => (state === "referred" ? [zoneId] : [])),
+  );
+  const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
+  const sewage = hadSewage(job.account);
+  const onCloth = plan.steps;
+  const { before, after } = sewage ? { before: [], after: [] } : besideSteps(context, open);
+  plan.steps = [...before, ...onCloth, ...after];
   const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
   let order = orderNow();
   const orderedSteps = plan.steps.length;
@@ -161,20 +171,8 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   for (const [id, zone] of Object.entries(drying)) drying[id] = byOwnLog(zone, kit.experience, driedBy(job.site));
   for (const { view, left } of wetViews)
     asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
-  const views = Object.values(plan.zones).map(({ view }) => view);
-  // A zone that was referred is left alone.
-  const referred = new Set(
-    Object.values(plan.marks).flatMap(({ state, zoneId }) => (state === "referred" ? [zoneId] : [])),
-  );
-  const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
   const wet = isWet(context, drying, asOf);
-  const sewage = hadSewage(job.account);
-  if (plan.steps.length === 0 && !sewage) plan.steps.push(...whenDry(context, plan, open, wet));
-  if (!sewage) {
-    const { before, after } = besideSteps(context, open);
-    plan.steps.unshift(...before);
-    plan.steps.push(...after);
-  }
+  if (onCloth.length === 0 && !sewage) plan.steps = [...before, ...whenDry(context, plan, open, wet), ...after];
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
     wet,

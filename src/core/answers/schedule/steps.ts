@@ -75,6 +75,8 @@ interface Draft {
   names: Names;
   kit: Kit;
   areaOf: (zoneId: string) => number;
+  /** Zones in the order of the piece. */
+  placeOf: ReadonlyMap<string, number>;
   sinceMin: (iso: string) => number;
   lastOn: Map<string, LastOn>;
   /** What dwells on a zone, put on before. */
@@ -108,6 +110,7 @@ export function stepTasks(
     names,
     kit,
     areaOf: (zoneId) => plan.zones[zoneId]?.view.areaM2.value ?? 0,
+    placeOf: new Map(Object.keys(plan.zones).map((zoneId, place) => [zoneId, place])),
     sinceMin: (iso) => Math.max(0, (nowMs - Date.parse(iso)) / MINUTE_MS),
     lastOn: new Map(),
     waitingOn: new Map(history.dwelling.flatMap((event) => event.zoneIds.map((zoneId) => [zoneId, event] as const))),
@@ -116,9 +119,9 @@ export function stepTasks(
     since: [],
     dusty: [],
   };
-  const alike = chainsOf(plan.steps);
+  const alike = chainsOf(plan.steps, history.running);
   for (const whole of plan.steps)
-    for (const part of partsOf(whole, draft.areaOf, history.running, alike)) addPart(draft, part);
+    for (const part of partsOf(whole, draft, history.running, alike)) addPart(draft, part);
   const { tasks, lags, dues, capacity } = draft;
   return { tasks, lags, dues, capacity };
 }
@@ -259,7 +262,7 @@ function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): St
  */
 function partsOf(
   step: Step,
-  areaOf: (zoneId: string) => number,
+  { areaOf, placeOf }: Pick<Draft, "areaOf" | "placeOf">,
   running: readonly StartEvent[],
   alike: ReadonlyMap<string, string>,
 ): Part[] {
@@ -272,11 +275,17 @@ function partsOf(
     left = left.filter((zoneId) => !begun.includes(zoneId));
   }
   if (left.length === 0) return parts;
-  const groups = AT_ONCE.includes(step.action) ? [left] : sectionsOf(left, step, areaOf, alike);
+  const groups = AT_ONCE.includes(step.action) ? [left] : sectionsOf(inOrder(left, placeOf), step, areaOf, alike);
   return [...parts, ...groups.map((zoneIds) => ({ step: partOf(step, zoneIds, areaOf) }))];
 }
 
-/** Zones side by side that are worked and lifted together before anything sinks back. */
+const inOrder = (zoneIds: readonly string[], placeOf: ReadonlyMap<string, number>): string[] =>
+  [...zoneIds].sort((a, b) => (placeOf.get(a) ?? 0) - (placeOf.get(b) ?? 0));
+
+/**
+ * Zones that are worked and lifted together before anything sinks back. Every step of a chain makes the same sections,
+ * else what lifts one would wait for the brush on another.
+ */
 function sectionsOf(
   zoneIds: readonly string[],
   { sectionM2 }: Step,
@@ -284,23 +293,30 @@ function sectionsOf(
   alike: ReadonlyMap<string, string>,
 ): string[][] {
   const most = sectionM2?.value ?? 0;
-  const sections: { zoneIds: string[]; area: number; chain: string | undefined }[] = [];
+  const sections: string[][] = [];
+  const open = new Map<string | undefined, { zoneIds: string[]; area: number }>();
   for (const zoneId of zoneIds) {
     const [more, chain] = [areaOf(zoneId), alike.get(zoneId)];
-    const last = sections.at(-1);
-    if (last && last.chain === chain && last.area + more <= most) {
+    const last = open.get(chain);
+    if (last && last.area + more <= most) {
       last.zoneIds.push(zoneId);
       last.area += more;
-    } else sections.push({ zoneIds: [zoneId], area: more, chain });
+      continue;
+    }
+    const begun = { zoneIds: [zoneId], area: more };
+    open.set(chain, begun);
+    sections.push(begun.zoneIds);
   }
-  return sections.map((section) => section.zoneIds);
+  return sections;
 }
 
 /** What is done on each zone section by section, as one name: only zones that share all of it are worked together. */
-function chainsOf(steps: readonly Step[]): Map<string, string> {
+function chainsOf(steps: readonly Step[], running: readonly StartEvent[]): Map<string, string> {
   const chains = new Map<string, string>();
-  for (const { key, zoneIds, sectionM2 } of steps)
-    if (sectionM2) for (const zoneId of zoneIds) chains.set(zoneId, `${chains.get(zoneId) ?? ""} ${key}`);
+  const add = (zoneId: string, name: string) => chains.set(zoneId, `${chains.get(zoneId) ?? ""} ${name}`);
+  for (const { key, zoneIds, sectionM2 } of steps) if (sectionM2) for (const zoneId of zoneIds) add(zoneId, key);
+  // Hands are at these and at no others: what follows is for these too.
+  for (const { id, zoneIds } of running) for (const zoneId of zoneIds) if (chains.has(zoneId)) add(zoneId, id);
   return chains;
 }
 

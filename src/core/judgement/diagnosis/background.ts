@@ -2,6 +2,7 @@ import { TRIED_IDS, triedOf, USERS, userOf, type TriedId } from "@/core/ground/c
 import type { AgentGroup } from "@/core/ground/catalog/agents";
 import { HYPOTHESES, type FamilyId } from "@/core/ground/catalog/families";
 import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
+import { findingsOn } from "@/core/job/findingKinds";
 import type { Account, Job, Kit } from "@/core/job/schema";
 import type { Background, Hint } from "./diagnose";
 import { tablesFor, tablesWith } from "./tables";
@@ -50,11 +51,9 @@ function triedByAccount(account: Account | undefined): TriedThing[] {
 }
 
 /** What was tried on a zone: where it was said of each of its marks, that; else what the account says. */
-export function triedOn({ account, findings }: Pick<Job, "account" | "findings">, zoneId: string): TriedThing[] {
-  const marks = findings.order.flatMap((id) => {
-    const finding = findings.byId[id]!;
-    return finding.kind === "mark" && finding.zoneId === zoneId ? [finding] : [];
-  });
+export function triedOn(job: Pick<Job, "account" | "findings">, zoneId: string): TriedThing[] {
+  const { account } = job;
+  const marks = findingsOn(job, zoneId).flatMap(({ finding }) => (finding.kind === "mark" ? [finding] : []));
   const said = marks.flatMap(({ tried = [] }) =>
     tried.map(({ what, when }) => ({ what, fresh: when === undefined || when === "today" })),
   );

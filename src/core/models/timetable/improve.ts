@@ -19,16 +19,15 @@ export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number):
     minutes,
     (length, task) => Math.min(endBy, ...dueOf[task]!.map(({ at }) => at)) - length,
   );
+  // What comes last mostly stands last, so nearly all of it settles in the first round.
   for (let rounds = latest.length; rounds > 0; rounds--) {
     let changed = false;
-    arcs.forEach((out, task) =>
-      out.forEach(({ to, weight }) => {
+    for (let task = latest.length - 1; task >= 0; task--)
+      for (const { to, weight } of arcs[task]!)
         if (latest[to]! - weight < latest[task]! - 1e-9) {
           latest[task] = latest[to]! - weight;
           changed = true;
         }
-      }),
-    );
     if (!changed) break;
   }
   return latest;

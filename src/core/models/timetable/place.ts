@@ -1,4 +1,5 @@
 import { earliestStarts, judged, NoSchedule, pastBreaks, type Compiled, type Schedule } from "./tasks";
+import { Usage } from "./usage";
 
 /**
  * Tasks that hold each other by maximum lags are placed as one block, since none of them can be put down before the others are.
@@ -51,14 +52,13 @@ function blocksOf({ arcs }: Compiled): { blockOf: Int32Array; blocks: number[][]
   // Found last to first.
   const blocks = found.reverse();
   blocks.forEach((block, number) => block.forEach((task) => (blockOf[task] = number)));
-  const before: number[][] = blocks.map(() => []);
+  const before: Set<number>[] = blocks.map(() => new Set());
   arcs.forEach((out, task) =>
     out.forEach(({ to }) => {
-      if (blockOf[to] !== blockOf[task] && !before[blockOf[to]!]!.includes(blockOf[task]!))
-        before[blockOf[to]!]!.push(blockOf[task]!);
+      if (blockOf[to] !== blockOf[task]) before[blockOf[to]!]!.add(blockOf[task]!);
     }),
   );
-  return { blockOf, blocks, before };
+  return { blockOf, blocks, before: before.map((of) => [...of]) };
 }
 
 /** Puts tasks down one after another where there is room. */
@@ -66,13 +66,11 @@ export class Placer {
   readonly blocks: number[][];
   readonly blockOf: Int32Array;
   private readonly before: number[][];
+  private readonly followers: number[][];
   private readonly lower: Float64Array;
-  private readonly order: Int32Array;
   private readonly starts: Float64Array;
-  /** By resource, in the order of their starts. */
-  private readonly users: number[][];
-  /** By resource, the longest that anything holds it, min: nothing that began sooner than that still does. */
-  private readonly longest: Float64Array;
+  /** By resource. */
+  private readonly usage: Usage[];
 
   /** @throws NoSchedule when lags and breaks alone cannot hold */
   constructor(readonly compiled: Compiled) {
@@ -80,19 +78,11 @@ export class Placer {
     if (!lower) throw new NoSchedule("The waits between the tasks cannot all hold with these breaks.");
     this.lower = lower;
     ({ blocks: this.blocks, blockOf: this.blockOf, before: this.before } = blocksOf(compiled));
+    this.followers = this.blocks.map(() => []);
+    this.before.forEach((list, block) => list.forEach((of) => this.followers[of]!.push(block)));
     this.starts = new Float64Array(lower.length);
-    this.users = Array.from(compiled.capacity, () => []);
-    this.longest = new Float64Array(compiled.capacity.length);
-    compiled.needs.forEach((needs, task) =>
-      needs.forEach(
-        ({ resource }) => (this.longest[resource] = Math.max(this.longest[resource]!, compiled.minutes[task]!)),
-      ),
-    );
-    // In a block the one that can come first is put down first.
-    this.order = Int32Array.from(lower.keys()).sort((a, b) => lower[a]! - lower[b]! || a - b);
-    const place = new Int32Array(lower.length);
-    this.order.forEach((task, at) => (place[task] = at));
-    for (const block of this.blocks) block.sort((a, b) => place[a]! - place[b]!);
+    this.usage = Array.from(compiled.capacity, () => new Usage());
+    for (const [at, block] of this.blocks.entries()) this.blocks[at] = inTurn(compiled, block, lower);
   }
 
   /**
@@ -101,16 +91,14 @@ export class Placer {
    * @returns undefined when a block finds no room for its maximum lags
    */
   schedule(priority: ArrayLike<number>): Schedule | undefined {
-    const { blocks, before, starts, users } = this;
-    users.forEach((list) => (list.length = 0));
+    const { blocks, before, followers, starts, usage } = this;
+    for (const each of usage) each.clear();
     const left = before.map((list) => list.length);
     const rank = blocks.map((block) =>
       Math.min(...block.map((task) => (this.compiled.problem.tasks[task]!.begun ? -Infinity : priority[task]!))),
     );
     const ready = blocks.flatMap((_, block) => (left[block] === 0 ? [block] : []));
     const earliest = Float64Array.from(this.lower);
-    const followers: number[][] = blocks.map(() => []);
-    before.forEach((list, block) => list.forEach((of) => followers[of]!.push(block)));
     while (ready.length > 0) {
       let pick = 0;
       for (let at = 1; at < ready.length; at++) if (rank[ready[at]!]! < rank[ready[pick]!]!) pick = at;
@@ -130,7 +118,7 @@ export class Placer {
 
   /** A block at its earliest: whatever must start later for another's sake is moved, and the block is laid anew. */
   private putDown(block: readonly number[], earliest: Float64Array): boolean {
-    const { compiled, starts, users } = this;
+    const { compiled, starts } = this;
     const { arcs, horizon } = compiled;
     const lower = new Map(block.map((task) => [task, earliest[task]!]));
     for (;;) {
@@ -143,8 +131,7 @@ export class Placer {
           return false;
         }
         laid.push(task);
-        for (const { resource } of compiled.needs[task]!)
-          users[resource]!.splice(firstFrom(users[resource]!, starts, starts[task]!), 0, task);
+        this.hold(task, 1);
         for (const { to, weight } of arcs[task]!) {
           const now = lower.get(to);
           if (now === undefined || starts[task]! + weight <= now + 1e-9) continue;
@@ -160,17 +147,21 @@ export class Placer {
   }
 
   private takeUp(laid: readonly number[]) {
-    const { users, starts } = this;
-    for (const task of laid)
-      for (const { resource } of this.compiled.needs[task]!) {
-        const list = users[resource]!;
-        list.splice(list.indexOf(task, firstFrom(list, starts, starts[task]!)), 1);
-      }
+    for (const task of laid) this.hold(task, -1);
+  }
+
+  /** Takes what a task needs where it lies, or gives it back. */
+  private hold(task: number, sign: 1 | -1) {
+    const { minutes, needs } = this.compiled;
+    if (minutes[task] === 0) return;
+    const from = this.starts[task]!;
+    for (const { resource, amount } of needs[task]!)
+      this.usage[resource]!.add(from, from + minutes[task]!, sign * amount);
   }
 
   /** The earliest start from a bound on at which there is room all through. */
   private fit(task: number, bound: number): number {
-    const { compiled, starts, users } = this;
+    const { compiled, usage } = this;
     const { minutes, needs, capacity, horizon } = compiled;
     let start = pastBreaks(compiled, task, bound);
     if (minutes[task] === 0) return start;
@@ -178,36 +169,11 @@ export class Placer {
       // Whatever is full has to be waited for, so the longest wait counts.
       let until = start;
       for (const { resource, amount } of needs[task]!)
-        until = Math.max(
-          until,
-          waitFor(
-            users[resource]!,
-            starts,
-            minutes,
-            this.amounts(resource),
-            capacity[resource]! - amount,
-            start,
-            start + minutes[task]!,
-            this.longest[resource]!,
-          ),
-        );
+        until = Math.max(until, usage[resource]!.free(start, minutes[task]!, capacity[resource]! - amount));
       if (until === start) return start;
       start = pastBreaks(compiled, task, until);
       if (start > horizon) return start;
     }
-  }
-
-  private readonly amountBy = new Map<number, Float64Array>();
-  private amounts(resource: number): Float64Array {
-    let amounts = this.amountBy.get(resource);
-    if (!amounts) {
-      amounts = Float64Array.from(
-        this.compiled.needs,
-        (needs) => needs.find((need) => need.resource === resource)?.amount ?? 0,
-      );
-      this.amountBy.set(resource, amounts);
-    }
-    return amounts;
   }
 }
 
@@ -215,55 +181,43 @@ export class Placer {
 const byPriority = (block: readonly number[], priority: ArrayLike<number>) =>
   [...block].sort((a, b) => priority[a]! - priority[b]! || a - b);
 
-/** The place of the first of some tasks, in the order of their starts, that begins at a time or after it. */
-function firstFrom(users: readonly number[], starts: Float64Array, time: number): number {
-  let [low, high] = [0, users.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (starts[users[middle]!]! < time) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-/** When it is worth trying again on one resource: `from` itself when there is room all through. */
-function waitFor(
-  users: readonly number[],
-  starts: Float64Array,
-  minutes: Float64Array,
-  amounts: Float64Array,
-  room: number,
-  from: number,
-  to: number,
-  longest: number,
-): number {
-  let firstEnd = Infinity;
-  let lastEnd = from;
-  let together = 0;
-  const first = firstFrom(users, starts, from - longest);
-  let after = first;
-  for (; after < users.length; after++) {
-    const user = users[after]!;
-    if (starts[user]! >= to - 1e-9) break;
-    const end = starts[user]! + minutes[user]!;
-    if (end <= from + 1e-9) continue;
-    if (end < firstEnd) firstEnd = end;
-    together += amounts[user]!;
-    // One that leaves no room by itself is in the way of every later start until it ends.
-    if (amounts[user]! > room + 1e-9 && end > lastEnd) lastEnd = end;
-  }
-  if (lastEnd > from) return lastEnd;
-  if (together <= room + 1e-9) return from;
-  // Use is most at the start of the window or where one of them begins in it.
-  const usedAt = (time: number) => {
-    let used = 0;
-    for (let at = first; at < after; at++)
-      if (starts[users[at]!]! <= time + 1e-9 && starts[users[at]!]! + minutes[users[at]!]! > time + 1e-9)
-        used += amounts[users[at]!]!;
-    return used;
+/**
+ * The order a block is put down in: what may come first, and of that what could wait least, as if one pair of hands
+ * did it all. What has to follow at once then comes before anything takes its place.
+ */
+function inTurn({ arcs, minutes }: Compiled, block: readonly number[], lower: Float64Array): number[] {
+  if (block.length === 1) return [...block];
+  const turns = new Map(block.map((task) => [task, { after: 0, from: lower[task]!, by: Infinity }]));
+  const heldBy = new Map<number, { task: number; within: number }[]>(block.map((task) => [task, []]));
+  for (const task of block)
+    for (const { to, weight } of arcs[task]!) {
+      const turn = turns.get(to);
+      if (!turn) continue;
+      if (weight > 0) turn.after += 1;
+      else heldBy.get(to)!.push({ task, within: -weight });
+    }
+  const open = new Set(block.filter((task) => turns.get(task)!.after === 0));
+  const order: number[] = [];
+  const sooner = (a: number, b: number) => {
+    const [one, other] = [turns.get(a)!, turns.get(b)!];
+    return one.by !== other.by ? one.by < other.by : one.from !== other.from ? one.from < other.from : a < b;
   };
-  if (usedAt(from) > room + 1e-9) return firstEnd;
-  for (let at = first; at < after; at++)
-    if (starts[users[at]!]! > from && usedAt(starts[users[at]!]!) > room + 1e-9) return firstEnd;
-  return from;
+  let clock = 0;
+  while (open.size > 0) {
+    const next = [...open].reduce((first, task) => (sooner(task, first) ? task : first));
+    open.delete(next);
+    order.push(next);
+    const start = Math.max(clock, turns.get(next)!.from);
+    clock = start + minutes[next]!;
+    for (const { task, within } of heldBy.get(next)!)
+      turns.get(task)!.by = Math.min(turns.get(task)!.by, start + within);
+    for (const { to, weight } of arcs[next]!) {
+      const turn = weight > 0 ? turns.get(to) : undefined;
+      if (!turn) continue;
+      turn.from = Math.max(turn.from, start + weight);
+      turn.after -= 1;
+      if (turn.after === 0) open.add(to);
+    }
+  }
+  return order;
 }

@@ -1,6 +1,7 @@
 import { WETNESSES, type Wetness } from "@/core/ground/catalog/builds";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
+import { doneOn } from "@/core/job/history";
 import type { Worked } from "@/core/ground/sums/working";
 import { leftOn } from "@/core/judgement/diagnosis/background";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
@@ -30,11 +31,9 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
     budget: waterBudget(view, conditions, context.minutesLeft),
     moves: lastDry < 0 && view.zone.wet ? [foundWet(view.zone.wet)] : [],
   };
-  history.standing.forEach((event, index) => {
-    if (event.kind !== "done" || !event.zoneIds.includes(view.id)) return;
+  for (const { action, agent } of doneOn(history, view.id)) remember(state, action as ActionId, agent);
+  for (const event of doneOn(history, view.id, lastDry)) {
     const action = event.action as ActionId;
-    remember(state, action, event.agent);
-    if (index <= lastDry) return;
     const { goes = 1, findingId, areaM2, recoveredMl } = event;
     const where = { place: placeOf(context, view, findingId, areaM2), areaM2 };
     for (let go = 0; go < goes; go++) {
@@ -50,7 +49,7 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
         recoveredLPerM2: recoveredMl !== undefined && areaM2 ? recoveredMl / 1000 / areaM2 : undefined,
       });
     }
-  });
+  }
   return state;
 }
 

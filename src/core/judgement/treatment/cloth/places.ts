@@ -1,3 +1,4 @@
+import { findingsOn } from "@/core/job/findingKinds";
 import type { Job } from "@/core/job/schema";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { Context } from "./planContext";
@@ -6,12 +7,11 @@ import type { Context } from "./planContext";
 const RUNS_TOGETHER_MM = 40;
 
 /** Marks of a zone by the place they wet: those that run together are one place, named for the first of them. */
-function placesOn({ findings }: Job, zoneId: string): Map<string, string> {
+function placesOn(job: Job, zoneId: string): Map<string, string> {
   const places = new Map<string, string>();
   const placed: { id: string; xMm: number; yMm: number; radiusMm: number }[] = [];
-  for (const id of findings.order) {
-    const finding = findings.byId[id]!;
-    if (finding.zoneId !== zoneId || !("centre" in finding) || !finding.centre) continue;
+  for (const { id, finding } of findingsOn(job, zoneId)) {
+    if (!("centre" in finding) || !finding.centre) continue;
     const { centre, size } = finding;
     const here = { id, ...centre, radiusMm: Math.max(size.widthMm, size.heightMm) / 2 };
     const beside = placed.find(

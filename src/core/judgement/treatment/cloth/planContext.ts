@@ -85,8 +85,19 @@ export const surfaceTempOf = ({ history }: Context, zoneId: string): number | un
       event.kind === "reading" && event.instrument === "surface" && event.zoneId === zoneId,
   )?.value;
 
+/** By zone; asked for every zone many times a plan. */
+const judgedBy = new WeakMap<History, Map<string, number>>();
+
 /** The last look at a mark of a zone, by its place in the record; -1 where there was none. */
-export const lastJudged = ({ job, history }: Context, view: ZoneView) =>
-  history.standing.findLastIndex(
-    (event) => event.kind === "outcome" && job.findings.byId[event.findingId]?.zoneId === view.id,
-  );
+export function lastJudged({ job, history }: Context, view: ZoneView): number {
+  let judged = judgedBy.get(history);
+  if (!judged) {
+    judged = new Map();
+    judgedBy.set(history, judged);
+    for (const [at, event] of history.standing.entries()) {
+      const zoneId = event.kind === "outcome" ? job.findings.byId[event.findingId]?.zoneId : undefined;
+      if (zoneId !== undefined) judged.set(zoneId, at);
+    }
+  }
+  return judged.get(view.id) ?? -1;
+}

@@ -1,8 +1,8 @@
 import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
-import { findingsOfKind } from "@/core/job/findingKinds";
+import { findingsOn } from "@/core/job/findingKinds";
 import type { Job } from "@/core/job/schema";
-import { stepBase, type History } from "@/core/job/history";
+import { doneOn, stepBase, type History } from "@/core/job/history";
 import type { RuleFacts } from "@/core/judgement/rules/judge";
 import { fastnessOf, type ZoneView } from "@/core/judgement/zones/zoneView";
 import { triedOn } from "@/core/judgement/diagnosis/background";
@@ -56,16 +56,13 @@ const lookedUp = (
 });
 
 const damageOn = (job: Job, zoneId: string) =>
-  findingsOfKind(job, "damage").flatMap(({ finding }) => (finding.zoneId === zoneId ? [finding.damage] : []));
+  findingsOn(job, zoneId).flatMap(({ finding }) => (finding.kind === "damage" ? [finding.damage] : []));
 
 /** The key of a colourfastness step names its agents and its cloth. */
 export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
   `${agents.join("+")}@${view.clothOwner.id}${view.clothOwner.of === "group" ? `/${view.clothOwner.group}` : ""}`;
 
 const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
-  history.done.some(
-    ({ stepKey, zoneIds }) =>
-      stepBase(stepKey) === "fastness" &&
-      zoneIds.includes(zoneId) &&
-      stepKey.split(/[:@]/)[1]?.split("+").includes(agent),
+  doneOn(history, zoneId).some(
+    ({ stepKey }) => stepBase(stepKey) === "fastness" && stepKey.split(/[:@]/)[1]?.split("+").includes(agent),
   );

@@ -1,3 +1,4 @@
+import { doneOn } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
 import { agentOn } from "@/core/job/ownAgent";
 import { clearFor } from "@/core/judgement/treatment/lay/clear";
@@ -36,9 +37,7 @@ export function layDisinfection(work: ZoneWork): string | undefined {
 /** Cleaned by what is planned, or already. */
 export const isCleaned = ({ steps, context, view }: ZoneWork): boolean =>
   steps.some(({ action }) => action === "clean" || action === "extract") ||
-  context.history.done.some(
-    ({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(view.id),
-  );
+  doneOn(context.history, view.id).some(({ action }) => action === "clean" || action === "extract");
 
 /** @returns why not, in words */
 function layWetting(work: ZoneWork, fit: FoundFit): string | undefined {

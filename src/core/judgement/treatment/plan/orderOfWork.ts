@@ -6,70 +6,80 @@ import { STAGE, type StagedStep } from "@/core/judgement/treatment/lay/stages";
 /**
  * Puts the zones' steps into one order of work and makes one step of what is the same on several zones.
  * Stages keep what must come first ahead of what follows it, on every zone, so joining never moves a step before its own proof.
+ * @param nameOf zones by their name, for the workings
  */
-export function mergeSteps(staged: readonly StagedStep[]): Step[] {
+export function mergeSteps(staged: readonly StagedStep[], nameOf: (zoneId: string) => string): Step[] {
   const sorted = [...staged].sort((a, b) => a.stage - b.stage || a.order - b.order);
-  const merged: Step[] = [];
-  const placeOf = new Map<string, number>();
+  const groups: Step[][] = [];
+  const groupOf = new Map<string, Step[]>();
   for (const { stage, order: _order, ...step } of sorted) {
     const alike = alikeKey(step);
-    const place = stage === STAGE.spots ? undefined : placeOf.get(alike);
-    if (place !== undefined) {
-      merged[place] = step.proves ? joinedProofs(merged[place]!, step) : joined(merged[place]!, step);
-      continue;
+    const group = stage === STAGE.spots ? undefined : groupOf.get(alike);
+    if (group) group.push(step);
+    else {
+      const begun = [step];
+      groups.push(begun);
+      groupOf.set(alike, begun);
     }
-    placeOf.set(alike, merged.length);
-    merged.push(step);
   }
-  return merged;
+  return groups.map((group) => (group.length === 1 ? group[0]! : joined(group, nameOf)));
 }
 
 /** Steps of the same key are one step; proofs are one when they are of the same cloth, whatever they prove. */
 const alikeKey = ({ key, proves }: Step) => (proves ? `proof${clothOfProof(key)}` : key);
 const clothOfProof = (key: string) => key.slice(key.indexOf("@"));
 
-function joinedProofs(a: Step, b: Step): Step {
-  const fields = proofOf([...a.proves!, ...b.proves!]);
-  return { ...joined(a, b), ...fields, key: `fastness:${fields.proves.join("+")}${clothOfProof(a.key)}` };
-}
+const most = (values: readonly (Worked | undefined)[]) => pick(values, (a, b) => a.value >= b.value);
+const least = (values: readonly (Worked | undefined)[]) => pick(values, (a, b) => a.value <= b.value);
+const pick = (values: readonly (Worked | undefined)[], before: (a: Worked, b: Worked) => boolean) =>
+  values.reduce((best, each) => (best && each ? (before(best, each) ? best : each) : (best ?? each)));
 
-const byValue = (choose: (a: number, b: number) => number) => (a: Worked | undefined, b: Worked | undefined) =>
-  a && b ? (choose(a.value, b.value) === a.value ? a : b) : (a ?? b);
-const longest = byValue(Math.max);
-const shortest = byValue(Math.min);
+/** What every one of some steps has. */
+const ofAll = <T>(steps: readonly Step[], of: (step: Step) => T | undefined): T[] | undefined => {
+  const all = steps.flatMap((step) => of(step) ?? []);
+  return all.length === steps.length ? all : undefined;
+};
 
-function joined(a: Step, b: Step): Step {
-  const { startMin = 0 } = a.minutes;
-  const min = longest(a.dwell?.min, b.dwell?.min);
-  const both = (first: Worked, second: Worked) =>
-    sumOf("treatment.amountOfAll", { amounts: [{ ...first, name: "here" }, opened(second, "and there")] });
-  return {
-    ...a,
-    zoneIds: [...a.zoneIds, ...b.zoneIds],
+function joined(steps: readonly Step[], nameOf: (zoneId: string) => string): Step {
+  const [first] = steps as [Step];
+  const nameAt = (at: number) => steps[at]!.zoneIds.map(nameOf).join(", ");
+  const here = (of: Worked, at: number) => opened(of, nameAt(at));
+  const sumOfAll = (amounts: Worked[] | undefined) =>
+    amounts && sumOf("treatment.amountOfAll", { amounts: amounts.map(here) });
+  const { startMin = 0 } = first.minutes;
+  const dwellMin = most(steps.map(({ dwell }) => dwell?.min));
+  const mostWetStrokes = ofAll(steps, (step) => step.mostWetStrokes);
+  const whole: Step = {
+    ...first,
+    zoneIds: steps.flatMap(({ zoneIds }) => zoneIds),
     areaM2: sumOf("geometry.area", {
-      areas: [
-        { ...a.areaM2, name: "here" },
-        { ...b.areaM2, name: "and there" },
-      ],
+      areas: steps.map(({ areaM2 }, at) => ({ value: areaM2.value, name: nameAt(at) })),
     }),
-    amountMl: a.amountMl && b.amountMl && both(a.amountMl, b.amountMl),
-    ...(a.mostWetStrokes !== undefined && b.mostWetStrokes !== undefined
-      ? { mostWetStrokes: Math.min(a.mostWetStrokes, b.mostWetStrokes) }
-      : {}),
-    recoveredMl: a.recoveredMl && b.recoveredMl && both(a.recoveredMl, b.recoveredMl),
+    amountMl: sumOfAll(ofAll(steps, (step) => step.amountMl)),
+    ...(mostWetStrokes ? { mostWetStrokes: Math.min(...mostWetStrokes) } : {}),
+    recoveredMl: sumOfAll(ofAll(steps, (step) => step.recoveredMl)),
     // One number for several zones errs on the wet side.
-    waterOnLPerM2: Math.max(a.waterOnLPerM2, b.waterOnLPerM2),
+    waterOnLPerM2: Math.max(...steps.map(({ waterOnLPerM2 }) => waterOnLPerM2)),
     minutes: {
       ...sumOf("treatment.minutesOfAll", {
-        minutes: [{ ...a.minutes, name: "here", working: undefined }, opened(b.minutes, "and there")],
+        minutes: steps.map(({ minutes }, at) => here(minutes, at)),
         startMin: stated.table(startMin),
       }),
       startMin,
     },
-    dwell: min && { min, max: shortest(a.dwell?.max, b.dwell?.max) },
-    reasons: uniqueBy(({ rule }) => rule, [...a.reasons, ...b.reasons]),
-    cautions: uniqueBy(({ id }) => id, [...a.cautions, ...b.cautions]),
+    dwell: dwellMin && { min: dwellMin, max: least(steps.map(({ dwell }) => dwell?.max)) },
+    reasons: uniqueBy(
+      ({ rule }) => rule,
+      steps.flatMap(({ reasons }) => reasons),
+    ),
+    cautions: uniqueBy(
+      ({ id }) => id,
+      steps.flatMap(({ cautions }) => cautions),
+    ),
   };
+  if (!first.proves) return whole;
+  const fields = proofOf(steps.flatMap(({ proves }) => proves ?? []));
+  return { ...whole, ...fields, key: `fastness:${fields.proves.join("+")}${clothOfProof(first.key)}` };
 }
 
 const uniqueBy = <T>(keyOf: (item: T) => string, items: readonly T[]): T[] => [

@@ -6,7 +6,8 @@ import { accountWords, hadSewage } from "@/core/judgement/diagnosis/background";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import { densest } from "@/core/job/hairFinding";
 import { takeFindings } from "./planByKind";
-import { isCovered, type History } from "@/core/job/history";
+import { findingsOn } from "@/core/job/findingKinds";
+import { doneOn, isCovered, type History } from "@/core/job/history";
 import type { DamageFinding, HairFinding, Job, Kit } from "@/core/job/schema";
 import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
@@ -104,7 +105,7 @@ export function planIn(context: Context): Plan {
   const views = zoneViews(job);
   const smell = smellSource(context, views);
   if (smell?.words) plan.assumed.push(smell.words);
-  plan.steps = mergeSteps(planZones(context, plan, views, smell));
+  plan.steps = mergeSteps(planZones(context, plan, views, smell), namesOf(plan));
   plan.missing = [
     ...new Map(
       [
@@ -389,9 +390,15 @@ function whyEvenOut({ materials, careCode, builds }: ZoneView, open: readonly La
     : undefined;
 }
 
+const namesOf =
+  ({ zones }: Pick<Plan, "zones">) =>
+  (zoneId: string) =>
+    zones[zoneId]!.view.name;
+const nameIn = (views: readonly ZoneView[]) => (zoneId: string) => views.find(({ id }) => id === zoneId)!.name;
+
 const optional = (sentence: string | undefined) => (sentence === undefined ? [] : [sentence]);
 const wasCleaned = ({ history }: Context, zoneId: string) =>
-  history.done.some(({ action, zoneIds }) => (action === "clean" || action === "extract") && zoneIds.includes(zoneId));
+  doneOn(history, zoneId).some(({ action }) => action === "clean" || action === "extract");
 
 /** Protector by the dry school: when the rest is done and dry, on every zone that was cleaned. */
 export function dryProtection(context: Context, plan: Plan, views: readonly ZoneView[]): Step[] {
@@ -404,6 +411,7 @@ export function dryProtection(context: Context, plan: Plan, views: readonly Zone
         addProofs(work);
         return inOrder(work.steps, index);
       }),
+    namesOf(plan),
   );
 }
 
@@ -417,6 +425,7 @@ export function matsBack(context: Context, views: readonly ZoneView[]): Step[] {
         layMatBack(work);
         return inOrder(work.steps, index);
       }),
+    nameIn(views),
   );
 }
 
@@ -430,6 +439,7 @@ export function raisedPile(context: Context, views: readonly ZoneView[]): Step[]
         if (work.todo("raise-pile")) layPile(work);
         return inOrder(work.steps, index);
       }),
+    nameIn(views),
   );
 }
 
@@ -458,9 +468,8 @@ const usedOf = ({ moves }: ZoneState): Worked =>
 function likelyOn(context: Context, view: ZoneView): FamilyId[] {
   const { job, history } = context;
   const likely = new Set(
-    job.findings.order.flatMap((id) => {
-      const finding = job.findings.byId[id]!;
-      if (finding.zoneId !== view.id || history.outcomes[id]?.at(-1) === "gone") return [];
+    findingsOn(job, view.id).flatMap(({ id, finding }) => {
+      if (history.outcomes[id]?.at(-1) === "gone") return [];
       return finding.kind === "mark" || finding.kind === "mould" ? diagnosisOf(context, view, finding).likely : [];
     }),
   );

@@ -1,4 +1,4 @@
-import type { FindingKindId } from "@/core/job/findingKinds";
+import { findingsOn, type FindingKindId } from "@/core/job/findingKinds";
 import type { DamageFinding, Finding, HairFinding } from "@/core/job/schema";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
@@ -36,10 +36,7 @@ const PLAN_BY_KIND: { [K in FindingKindId]: (on: ZoneFindings, id: string, findi
 
 /** Takes in everything that was found on a zone. */
 export function takeFindings(on: ZoneFindings): ZoneFindings {
-  for (const id of on.context.job.findings.order) {
-    const finding = on.context.job.findings.byId[id]!;
-    if (finding.zoneId === on.view.id)
-      (PLAN_BY_KIND[finding.kind] as (on: ZoneFindings, id: string, finding: Finding) => void)(on, id, finding);
-  }
+  for (const { id, finding } of findingsOn(on.context.job, on.view.id))
+    (PLAN_BY_KIND[finding.kind] as (on: ZoneFindings, id: string, finding: Finding) => void)(on, id, finding);
   return on;
 }

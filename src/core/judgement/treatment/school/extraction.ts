@@ -1,3 +1,4 @@
+import { doneOn } from "@/core/job/history";
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { STACKS } from "@/core/ground/catalog/layers";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
@@ -130,9 +131,7 @@ export function flushOut(
 
 /** Something that leaves residue went on here, planned or done. */
 const wasPutOn = ({ steps, context, view }: ZoneWork): boolean =>
-  [...steps, ...context.history.done.filter(({ zoneIds }) => zoneIds.includes(view.id))].some(
-    ({ agent }) => agent !== undefined && agent !== "water",
-  );
+  [...steps, ...doneOn(context.history, view.id)].some(({ agent }) => agent !== undefined && agent !== "water");
 
 /** How the machine at hand is pulled here. */
 interface Pattern {

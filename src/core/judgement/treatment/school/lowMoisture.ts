@@ -1,3 +1,4 @@
+import { doneOn } from "@/core/job/history";
 import { canBeClearedFor } from "@/core/judgement/treatment/lay/clear";
 import { layClosingRinse, layFullRinse, layRinse } from "@/core/judgement/treatment/lay/rinse";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
@@ -42,8 +43,7 @@ function rinsed(work: ZoneWork, { area, evenOut }: Panel): Way | Refusal {
   // The first rinse takes the acid for gone; the others that were planned with it stay in the plan.
   const rustAcid =
     work.state.residue === "oxalic-rust" ||
-    (!work.todo(base) &&
-      context.history.done.some(({ agent, zoneIds }) => agent === "oxalic-rust" && zoneIds.includes(view.id)));
+    (!work.todo(base) && doneOn(context.history, view.id).some(({ agent }) => agent === "oxalic-rust"));
   if (rustAcid) layFullRinse(work, STAGE.rinse, base, area);
   // Where nothing was put on, nothing is rinsed; what glue holds is gone over once and no more.
   else if ((work.state.residue || evenOut) && !isOnGlue(view) && work.todo(base))
