@@ -3,6 +3,7 @@
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import ts from "typescript";
+import { LEFT_OUT } from "../src/core/answers/assess/planAnswer";
 
 type Json = Record<string, unknown>;
 
@@ -88,6 +89,7 @@ function objectOf(type: ts.Type): Json {
   const fields = checker.getPropertiesOfType(type);
   const index = checker.getIndexInfosOfType(type)[0];
   const optional = (field: ts.Symbol) =>
+    LEFT_OUT.includes(field.name) ||
     Boolean(field.flags & ts.SymbolFlags.Optional) ||
     ((of) => of.isUnion() && of.types.some(({ flags }) => flags & ts.TypeFlags.Undefined))(
       checker.getTypeOfSymbol(field),

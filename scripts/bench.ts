@@ -9,6 +9,7 @@ import { jobFileOf } from "@/core/job/jobFile";
 import { nextTest, openTests } from "../src/core/judgement/diagnosis/nextTest";
 import { TABLES } from "../src/core/judgement/diagnosis/tables";
 import { bigJob } from "./bench/bigJob";
+import { growths, largest, scaledJob } from "./bench/scale";
 import { compareColour } from "./bench/colour";
 import { compareOrders, NOISE, OURS, readCurve } from "./bench/diagnosis";
 import { compareSolvers } from "./bench/drying";
@@ -42,6 +43,7 @@ function medianMs(work: () => unknown, rounds = 60): number {
 }
 
 /** The reference of every ratio: a JSON round trip of the same job, which any program that reads a file pays. */
+const AT = "2026-05-04T09:00:00Z";
 const ferry = demoJobs(new Date("2026-05-04T09:00:00Z"))[0]!;
 const referenceMs = medianMs(() => JSON.parse(JSON.stringify(ferry)) as unknown, 400);
 
@@ -165,6 +167,9 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
     const big = bigJob();
     const bigMs = medianMs(() => assess(structuredClone(big), USUAL_KIT, "2026-05-04T09:00:00Z"), 40);
     const { planMs, heldMs } = await planInPage(JSON.stringify(jobFileOf(big, USUAL_KIT, "2026-05-04T09:00:00Z")));
+    const soiled = scaledJob(64, "soil");
+    const soiledMs = await planInPage(JSON.stringify(jobFileOf(soiled, USUAL_KIT, AT)));
+    const { seconds, megabytes } = largest();
     return [
       { name: "whole assessment of the ferry bench, median", value: ms, unit: "ms", target: "≤ 50", holds: ms <= 50 },
       {
@@ -188,6 +193,28 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 50",
         holds: heldMs <= 50,
       },
+      {
+        name: "64 soiled zones in the worker, median",
+        value: soiledMs.planMs,
+        unit: "ms",
+        target: "≤ 150",
+        holds: soiledMs.planMs <= 150,
+      },
+      {
+        name: "the largest legal file, 500 soiled zones and 2,000 marks, planned and written out in Node",
+        value: seconds,
+        unit: "s",
+        target: "≤ 5",
+        holds: seconds <= 5,
+      },
+      { name: "its answer", value: megabytes, unit: "MB", target: "≤ 20", holds: megabytes <= 20 },
+      ...growths().map(({ kind, what, exponent, ends: [from, to] }): Row => ({
+        name: `${what} of ${kind} over 12 to 500 zones, ${from.toFixed(1)} to ${to.toFixed(0)} ${what === "answer" ? "kB" : "ms"}: exponent`,
+        value: exponent,
+        unit: "",
+        target: "≤ 1.3",
+        holds: exponent <= 1.3,
+      })),
       shown("assessment / JSON round trip of the job", ms / referenceMs, "×"),
     ];
   },
@@ -296,6 +323,13 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         holds: heldMs <= 50,
       },
       shown(`12 Mpx in Node, ours: ${said(ours)}`, ours.ms, "ms"),
+      {
+        name: "areas of ours, off by",
+        value: ours.areaPct,
+        unit: "%",
+        target: "≤ 0.15",
+        holds: ours.areaPct <= 0.15,
+      },
       {
         name: `culori pixel by pixel: ${said(perPixel)}; takes, of ours`,
         value: perPixel.ms / ours.ms,

@@ -1,7 +1,7 @@
 import { readJobFile } from "@/core/job/file";
 import { USUAL_KIT } from "@/core/job/kit";
 import { inWords } from "@/core/job/problem";
-import { planAnswerOf } from "@/core/answers/assess/planAnswer";
+import { answerText, planAnswerOf } from "@/core/answers/assess/planAnswer";
 import { plannedOf } from "@/core/answers/assess/planned";
 
 /** What the planning interface says to one file: a status of HTTP, and JSON as text. */
@@ -10,20 +10,14 @@ export interface Said {
   body: string;
 }
 
-/** No number is lost on the way: what has no end is said in a word. */
-const asJson = (answer: unknown): string =>
-  JSON.stringify(answer, (_, value: unknown) =>
-    value === Infinity ? "infinite" : value === -Infinity ? "-infinite" : value,
-  );
+const refused = (status: number, problems: string[]): Said => ({ status, body: JSON.stringify({ problems }) });
 
 /** Plans a job file, the same core as on the screen, the same sentences as when it is opened there. @param text of the file */
 export function planFile(text: string): Said {
   const read = readJobFile(text);
-  if (!read.ok) return { status: 400, body: asJson({ problems: read.problems.map(inWords) }) };
+  if (!read.ok) return refused(400, read.problems.map(inWords));
   const { job, kit, asOf } = read.value;
   const planned = plannedOf(job, kit ?? USUAL_KIT, asOf);
-  if (!planned.ok)
-    return { status: 422, body: asJson({ problems: [`This job cannot be planned. ${planned.problem}`] }) };
-
-  return { status: 200, body: asJson(planAnswerOf(planned.assessment, job, asOf)) };
+  if (!planned.ok) return refused(422, [`This job cannot be planned. ${planned.problem}`]);
+  return { status: 200, body: answerText(planAnswerOf(planned.assessment, job, asOf)) };
 }

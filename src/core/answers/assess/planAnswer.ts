@@ -1,4 +1,5 @@
 import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
+import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
@@ -14,9 +15,11 @@ import type { Assessment, ZoneDrying } from "./assess";
 export interface PlanAnswer {
   format: typeof PLAN_ANSWER_FORMAT;
   version: typeof PLAN_ANSWER_VERSION;
+  /** A large job is answered briefly: see docs/plan-answer.md for what is left out. */
+  brief?: true;
   /** By finding: what each mark may be, likeliest first, and what says so. */
   diagnosis: Record<string, Diagnosis>;
-  plan: Plan;
+  plan: AnsweredPlan;
   /** The bottles to mix, one for each agent and strength. */
   mixes: BottleMix[];
   /** By zone, for those that get wet. */
@@ -27,6 +30,11 @@ export interface PlanAnswer {
   /** What may not be begun or entered yet, and why; the screen locks the same. */
   locked: Lock[];
 }
+
+/** Of a large job the diagnosis stands in one place only. */
+type AnsweredPlan = Omit<Plan, "marks"> & {
+  marks: Record<string, Omit<MarkPlan, "diagnosis"> & { diagnosis?: Diagnosis }>;
+};
 
 interface ForecastAnswer {
   /** When the hands are done, ISO time, and in minutes from the moment of the file. */
@@ -56,14 +64,21 @@ interface Lock {
 const PLAN_ANSWER_FORMAT = "weary-bristle-plan";
 const PLAN_ANSWER_VERSION = 1;
 
+/** Zones and findings together; from here on an answer is brief. */
+const BRIEF_FROM = 300;
+/** What a brief answer leaves out wherever it stands: how numbers came about, and the hours one by one. */
+export const LEFT_OUT = ["working", "course"];
+
 /** The part of an assessment that is sent. @param asOf the moment of the file, ISO time */
 export const planAnswerOf = (assessment: Assessment, job: Job, asOf: string): PlanAnswer => {
   const { diagnosis, plan, mixes, drying, cautions } = assessment;
+  const brief = job.zones.order.length + job.findings.order.length >= BRIEF_FROM;
   return {
     format: PLAN_ANSWER_FORMAT,
     version: PLAN_ANSWER_VERSION,
-    diagnosis,
-    plan,
+    ...(brief ? { brief } : {}),
+    diagnosis: brief ? withoutRuledOut(diagnosis) : diagnosis,
+    plan: brief ? saidOnce(plan) : plan,
     mixes,
     drying,
     cautions,
@@ -71,6 +86,31 @@ export const planAnswerOf = (assessment: Assessment, job: Job, asOf: string): Pl
     locked: lockedIn(assessment),
   };
 };
+
+/** An answer as text. No number is lost on the way: what has no end is said in a word. */
+export const answerText = (answer: PlanAnswer): string =>
+  JSON.stringify(answer, (key, value: unknown) =>
+    value === Infinity
+      ? "infinite"
+      : value === -Infinity
+        ? "-infinite"
+        : answer.brief && LEFT_OUT.includes(key)
+          ? undefined
+          : value,
+  );
+
+const withoutRuledOut = (of: PlanAnswer["diagnosis"]): PlanAnswer["diagnosis"] =>
+  Object.fromEntries(
+    Object.entries(of).map(([id, diagnosis]) => [
+      id,
+      { ...diagnosis, beliefs: diagnosis.beliefs.filter(({ family }) => diagnosis.likely.includes(family)) },
+    ]),
+  );
+
+const saidOnce = ({ marks, ...plan }: Plan): AnsweredPlan => ({
+  ...plan,
+  marks: Object.fromEntries(Object.entries(marks).map(([id, { diagnosis: _said, ...mark }]) => [id, mark])),
+});
 
 const iso = (ms: number) => new Date(ms).toISOString();
 const bare = ({ value, unit, working }: Worked): Worked => ({ value, unit, working });

@@ -93,13 +93,13 @@ describe("odour", () => {
       ]),
       background,
     );
-    expect(between.next.gain!.value).toBeGreaterThan(0);
+    expect(between.next().gain!.value).toBeGreaterThan(0);
     expect(
       sniff(views, [
         ["r1-s1-base", 2],
         ["r2-s1-base", 2],
       ]).map(({ zoneId }) => zoneId),
-    ).not.toContain(between.next.zoneId);
+    ).not.toContain(between.next().zoneId);
   });
 
   it("stays when aired and rises when pressed: in the foam; gone when aired: in the face", () => {

@@ -22,7 +22,13 @@ interface OdourSource {
   layers: { layer: OdourLayer; p: Worked }[];
   families: { family: FamilyId; p: Worked }[];
   /** What to do next, and what it is worth. */
-  next: { words: string; zoneId: string; gain?: Worked };
+  next: () => Next;
+}
+
+interface Next {
+  words: string;
+  zoneId: string;
+  gain?: Worked;
 }
 
 /** A smell fades to 37 % over this distance. Judgement. */
@@ -33,6 +39,10 @@ const NOSE_SD = 0.8;
 const OTHER_PIECE_MM = 3000;
 const STRENGTHS = [1, 2, 3, 4, 5];
 const NOTES = [0, 1, 2, 3, 4, 5];
+/** As many notes are shown by themselves, the strongest; the others as one. */
+const MOST_NOTES = 12;
+/** So many places, where it may most likely be, are weighed for the next sniff. */
+const MOST_WEIGHED = 40;
 /** The source is as good as found: measure there instead of sniffing on. */
 const FOUND_AT = 0.8;
 
@@ -87,53 +97,93 @@ export function odourSource(
   const families = familiesOf(readings, background);
   const [top] = families;
   const weights = views.map(({ role }) => (ROLE_WEIGHT[role] ?? 1) * (FAMILY_PLACES[top!.family]?.[role] ?? 1));
-  const at = (zoneId: string) => views.findIndex(({ id }) => id === zoneId);
-  const columns = readings.map((reading) => columnOfNote(views, at(reading.zoneId), reading.closed));
+  const spots = views.map(spotOf);
+  const at = new Map(views.map(({ id }, index) => [id, index]));
+  const columns = readings.map(({ zoneId, closed }) => columnOfNote(spots, at.get(zoneId)!, closed));
   const chances = posterior(weights, columns);
+  const told = strongestFirst(readings);
+  const [shown, rest] =
+    told.length > MOST_NOTES ? [told.slice(0, MOST_NOTES - 1), told.slice(MOST_NOTES - 1)] : [told, []];
   const zones = views
     .map((view, index) => ({
       view,
       p: worked("odour.source", chances[index]!, "1", [
         input("weight of the place", weights[index]!, "1", "table"),
-        ...readings.map(({ zoneId, closed }, r) =>
+        ...shown.map((r) =>
           input(
-            `P(strength ${closed} at ${views[at(zoneId)]?.name.toLowerCase() ?? "another zone"} | it is here)`,
+            `P(strength ${readings[r]!.closed} at ${views[at.get(readings[r]!.zoneId)!]!.name.toLowerCase()} | it is here)`,
             columns[r]![index]!,
             "1",
             "entered",
           ),
         ),
+        ...(rest.length > 0
+          ? [
+              input(
+                `the other ${rest.length} notes together`,
+                rest.reduce((p, r) => p * columns[r]![index]!, 1),
+                "1",
+              ),
+            ]
+          : []),
         input("fades over", FADES_OVER_MM, "mm", "table"),
       ]),
     }))
     .sort((a, b) => b.p.value - a.p.value);
   const strongest = readings.reduce((most, reading) => (reading.closed > most.closed ? reading : most));
-  return { zones, layers: layersOf(strongest), families, next: whereNext(views, readings, chances, zones[0]!) };
+  return {
+    zones,
+    layers: layersOf(strongest),
+    families,
+    next: () => whereNext(views, spots, readings, chances, zones[0]!),
+  };
 }
 
-/** P(note | source is zone s), its own strength as likely one as another. */
-function columnOfNote(views: readonly ZoneView[], where: number, note: number): number[] {
-  return views.map(
-    (source) =>
-      STRENGTHS.reduce(
-        (sum, strength) =>
-          sum + noteChance(note, strength * Math.exp(-distanceMm(views[where]!, source) / FADES_OVER_MM)),
-        0,
-      ) / STRENGTHS.length,
-  );
+/** The places of the readings, strongest first. */
+const strongestFirst = (readings: readonly OdourFinding[]): number[] =>
+  [...readings.keys()].sort((a, b) => readings[b]!.closed - readings[a]!.closed || a - b);
+
+/** P(note here | source is zone s), by zone. */
+const columnOfNote = (spots: readonly Spot[], where: number, note: number): number[] =>
+  spots.map((source) => notesAt(distanceMm(spots[where]!, source))[note]!);
+
+/** By whole millimetres; the same few hundred distances are asked for again and again. */
+const notesByMm = new Map<number, number[]>();
+
+/** Chances of the notes so far from a source, its own strength as likely one as another. */
+function notesAt(mm: number): number[] {
+  let notes = notesByMm.get(mm);
+  if (!notes) {
+    const each = STRENGTHS.map((strength) => noteChances(strength * Math.exp(-mm / FADES_OVER_MM)));
+    notes = NOTES.map((note) => each.reduce((sum, chances) => sum + chances[note]!, 0) / STRENGTHS.length);
+    notesByMm.set(mm, notes);
+  }
+  return notes;
 }
 
-/** A note of 0 to 5 given what a perfect nose would say. */
-function noteChance(note: number, expected: number): number {
-  const bell = (x: number) => Math.exp(-((x - expected) ** 2) / (2 * NOSE_SD ** 2));
-  return bell(note) / NOTES.reduce((sum, x) => sum + bell(x), 0);
+/** Notes of 0 to 5 given what a perfect nose would say. */
+function noteChances(expected: number): number[] {
+  const bells = NOTES.map((note) => Math.exp(-((note - expected) ** 2) / (2 * NOSE_SD ** 2)));
+  const all = bells.reduce((sum, bell) => sum + bell, 0);
+  return bells.map((bell) => bell / all);
 }
 
-function distanceMm(a: ZoneView, b: ZoneView): number {
-  const middle = ({ shape }: ZoneView) => [shape.xMm + shape.widthMm / 2, shape.yMm + shape.heightMm / 2] as const;
-  const [[ax, ay], [bx, by]] = [middle(a), middle(b)];
-  return Math.hypot(ax - bx, ay - by) + (a.zone.pieceId === b.zone.pieceId ? 0 : OTHER_PIECE_MM);
+/** The middle of a zone, and its piece. */
+interface Spot {
+  xMm: number;
+  yMm: number;
+  pieceId: string;
 }
+
+const spotOf = ({ shape, zone: { pieceId } }: ZoneView): Spot => ({
+  xMm: shape.xMm + shape.widthMm / 2,
+  yMm: shape.yMm + shape.heightMm / 2,
+  pieceId,
+});
+
+/** To the millimetre. */
+const distanceMm = (a: Spot, b: Spot): number =>
+  Math.round(Math.sqrt((a.xMm - b.xMm) ** 2 + (a.yMm - b.yMm) ** 2) + (a.pieceId === b.pieceId ? 0 : OTHER_PIECE_MM));
 
 function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Background) {
   const characters = readings.flatMap(({ character }) => (character ? [character] : []));
@@ -173,24 +223,29 @@ function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers
 
 function whereNext(
   views: readonly ZoneView[],
+  spots: readonly Spot[],
   readings: readonly OdourFinding[],
   chances: readonly number[],
   best: OdourSource["zones"][number],
-): OdourSource["next"] {
+): Next {
   if (best.p.value >= FOUND_AT)
     return {
       words: `Measure there: moisture meter and lamp on ${best.view.name.toLowerCase()}, then look below it.`,
       zoneId: best.view.id,
     };
   const sniffed = new Set(readings.map(({ zoneId }) => zoneId));
-  const open = views.map((view, index) => ({ view, index })).filter(({ view }) => !sniffed.has(view.id));
+  const open = views
+    .map((view, index) => ({ view, index }))
+    .filter(({ view }) => !sniffed.has(view.id))
+    .sort((a, b) => chances[b.index]! - chances[a.index]!)
+    .slice(0, MOST_WEIGHED);
   const valued = open.map(({ view, index }) => ({
     view,
     gain: gainBits(
       chances,
       branches(
         chances,
-        NOTES.map((note) => columnOfNote(views, index, note)),
+        NOTES.map((note) => columnOfNote(spots, index, note)),
       ),
     ),
   }));

@@ -7,6 +7,7 @@ import {
   latentHeatJPerKg,
   saturationPressurePa,
   STANDARD_PRESSURE_PA,
+  vapourDiffusivityM2PerS,
   vapourPressurePa,
   wetBulbC,
 } from "./moistAir";
@@ -51,6 +52,14 @@ describe("moist air against psychrolib, a registry reference library", () => {
     expect(wetBulbC(20, 50)).toBeCloseTo(13.78, 1);
     expect(dewPointC(20, 50)).toBeCloseTo(9.27, 1);
     expect(humidityRatio(vapourPressurePa(20, 50)) * 1000).toBeCloseTo(7.26, 1);
+  });
+
+  it("lets vapour diffuse faster when warm, by values worked by hand", () => {
+    // 2.31e-5 × (273.15/273)^1.81, (293.15/273)^1.81 = 1.1376, (303.15/273)^1.81 = 1.2088, (333.15/273)^1.81 = 1.4340
+    expect(vapourDiffusivityM2PerS(0)).toBeCloseTo(2.3123e-5, 9);
+    expect(vapourDiffusivityM2PerS(20)).toBeCloseTo(2.6278e-5, 8);
+    expect(vapourDiffusivityM2PerS(30)).toBeCloseTo(2.7923e-5, 8);
+    expect(vapourDiffusivityM2PerS(60)).toBeCloseTo(3.3126e-5, 8);
   });
 
   it("refuses what cannot be air, in a sentence", () => {

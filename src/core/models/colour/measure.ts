@@ -114,11 +114,11 @@ export function measurePicture(
   const toCells = ({ x, y }: Point) =>
     [(x * size.widthPx - boxes.mark.left) / cell, (y * size.heightPx - boxes.mark.top) / cell] as const;
   const out = distances(picks, field, toCells, size.widthPx / cell);
-  const { cloth, unevenness } = clothAround(field, out);
+  const { cloth, clothLight, unevenness } = clothAround(field, out);
   // The field is cut off at the oval's rim, so that the outline closes there.
   const apart = out.map((far, index) => (far <= 1 ? deltaE2000(cloth, field.lab(index)) : 0));
   const seen = seenParts(apart, columns, Math.max(SEEN_FROM, TIMES_UNEVEN * unevenness));
-  const { areaCells, rim } = blotsOf(seen, columns);
+  const { areaCells, allCells, rim } = blotsOf(seen, columns);
   const region = picks.region?.map(toCells);
   const inMark = region
     ? out.map((far, index) =>
@@ -130,11 +130,12 @@ export function measurePicture(
   const colour = colourWithin(field, inMark);
   if (!colour) throw new BadPicture("The place where the mark was lies outside this picture. Point at it again.");
   const mmPerPx = mmPerPixel(picks, size);
+  const sharp = areaCells > 0 ? byShares(field, seen, { cloth: clothLight, mark: colour }, allCells) : 1;
   return {
     mark: labOf(colour),
     cloth,
     outline: thinned(rim).map(toPicture),
-    ...(mmPerPx === undefined ? {} : { areaMm2: areaCells * (cell * mmPerPx) ** 2 }),
+    ...(mmPerPx === undefined ? {} : { areaMm2: areaCells * sharp * (cell * mmPerPx) ** 2 }),
   };
 }
 
@@ -160,7 +161,10 @@ function distances(
 }
 
 /** What the mark is made of: how many cells in all, and the rim of its largest blot. @param seen over 1 where it is */
-function blotsOf(seen: Float64Array, columns: number): { areaCells: number; rim: readonly number[][] } {
+function blotsOf(
+  seen: Float64Array,
+  columns: number,
+): { areaCells: number; allCells: number; rim: readonly number[][] } {
   const [found] = contours()
     .size([columns, seen.length / columns])
     .thresholds([1])(Array.from(seen));
@@ -174,8 +178,47 @@ function blotsOf(seen: Float64Array, columns: number): { areaCells: number; rim:
   });
   return {
     areaCells: blots.reduce((sum, { cells }) => (cells >= LEAST_BLOT * largest.cells ? sum + cells : sum), 0),
+    allCells: blots.reduce((sum, { cells }) => sum + cells, 0),
     rim: largest.rim,
   };
+}
+
+/** Where the light of a rim says another area than its outline by more than this, it fades and has no sharp rim. Judgement. */
+const SHARP_WITHIN = 0.03;
+
+/**
+ * What the outline's area has to be multiplied by: a cell that the rim runs through is mark by as much as its light is.
+ * @param outlined cells within the outline
+ */
+function byShares(
+  { columns, light }: Field,
+  seen: Float64Array,
+  { cloth, mark }: { cloth: Linear; mark: Linear },
+  outlined: number,
+): number {
+  const [dr, dg, db] = [mark.r - cloth.r, mark.g - cloth.g, mark.b - cloth.b];
+  const square = dr * dr + dg * dg + db * db;
+  if (square < 1e-9) return 1;
+  let cells = 0;
+  for (let index = 0; index < seen.length; index++) {
+    let [least, most] = [Infinity, -Infinity];
+    for (let down = -RIM_CELLS; down <= RIM_CELLS; down++)
+      for (let along = -RIM_CELLS; along <= RIM_CELLS; along++) {
+        const each = seen[index + down * columns + along];
+        if (each === undefined) continue;
+        if (each < least) least = each;
+        if (each > most) most = each;
+      }
+    if (most <= 1) continue;
+    if (least > 1) {
+      cells += 1;
+      continue;
+    }
+    const { r, g, b } = light(index);
+    cells += ((r - cloth.r) * dr + (g - cloth.g) * dg + (b - cloth.b) * db) / square;
+  }
+  const factor = cells / outlined;
+  return Math.abs(factor - 1) <= SHARP_WITHIN ? factor : 1;
 }
 
 /**
@@ -283,6 +326,7 @@ interface Field {
   columns: number;
   rows: number;
   lab: (index: number) => Lab;
+  light: (index: number) => Linear;
   /** Mean light of the cells that count; undefined when none does. */
   mean: (counts: (index: number) => boolean) => Linear | undefined;
 }
@@ -369,7 +413,7 @@ function fieldOf(pixels: Pixels, gains: Linear): Field {
     }
     return n === 0 ? undefined : { r: r / n, g: g / n, b: b / n };
   };
-  return { cell, columns, rows, lab: (index) => labOf(at(index)), mean };
+  return { cell, columns, rows, lab: (index) => labOf(at(index)), light: at, mean };
 }
 
 /** How far the rim of a mark reaches into its neighbours, cells. */
@@ -393,7 +437,7 @@ function seenParts(apart: Float64Array, columns: number, seenFrom: number): Floa
 }
 
 /** The cloth around: the ring's middle colour, without what of the mark runs into it. */
-function clothAround(field: Field, out: Float64Array): { cloth: Lab; unevenness: number } {
+function clothAround(field: Field, out: Float64Array): { cloth: Lab; clothLight: Linear; unevenness: number } {
   const inRing = (index: number) => out[index]! >= RING.from && out[index]! <= RING.to;
   const ring = Array.from(out.keys()).filter(inRing);
   if (ring.length < 30)
@@ -403,8 +447,9 @@ function clothAround(field: Field, out: Float64Array): { cloth: Lab; unevenness:
   const all = labOf(field.mean(inRing)!);
   const apart = new Map(ring.map((index) => [index, deltaE2000(all, field.lab(index))]));
   const middle = middleOf([...apart.values()]);
-  const cloth = labOf(field.mean((index) => (apart.get(index) ?? Infinity) <= 1.5 * middle)!);
-  return { cloth, unevenness: middleOf(ring.map((index) => deltaE2000(cloth, field.lab(index)))) };
+  const clothLight = field.mean((index) => (apart.get(index) ?? Infinity) <= 1.5 * middle)!;
+  const cloth = labOf(clothLight);
+  return { cloth, clothLight, unevenness: middleOf(ring.map((index) => deltaE2000(cloth, field.lab(index)))) };
 }
 
 const middleOf = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;

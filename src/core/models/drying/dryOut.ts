@@ -2,6 +2,7 @@ import {
   airDensityKgPerM3,
   latentHeatJPerKg,
   saturationPressurePa,
+  vapourDiffusivityM2PerS,
   WATER_GAS_CONSTANT_J_PER_KGK,
 } from "@/core/models/air/moistAir";
 import { AIR_HEAT_J_PER_KGK, convectionWPerM2K, LEWIS, radiationWPerM2K } from "@/core/models/air/evaporation";
@@ -284,7 +285,11 @@ class Piece {
     const { thicknessM, liquid, vapour } = this.slab.grid;
     const { cells, water, activity, activitySlope, potential, potentialSlope, liquidFlux, plain } = this;
     const { residual, lower, diagonal, upper, base } = this;
-    const vapourKgPerM3 = plain ? 0 : saturationPa(this.faceC) / (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15));
+    // What saturated pores hold, and how fast it diffuses there, kg/m·s.
+    const vapourKgPerMS = plain
+      ? 0
+      : (vapourDiffusivityM2PerS(this.faceC) * saturationPa(this.faceC)) /
+        (WATER_GAS_CONSTANT_J_PER_KGK * (this.faceC + 273.15));
     let largest = 0;
     let above = -this.flux;
     let aboveByThis = -this.fluxByContent;
@@ -295,7 +300,7 @@ class Piece {
       let belowByLower = 0;
       if (at + 1 < cells) {
         const l = liquid[at]!;
-        const v = vapour[at]! * vapourKgPerM3;
+        const v = vapour[at]! * vapourKgPerMS;
         const flow = l * (potential[at]! - potential[at + 1]!);
         liquidFlux[at] = flow;
         below = flow + v * (activity[at]! - activity[at + 1]!);
@@ -338,7 +343,7 @@ class Piece {
     const convection = convectionWPerM2K(airSpeedMPerS);
     const heat = convection + radiationWPerM2K(tempC);
     const perM = (airDensityKgPerM3(tempC, vapourPa) * AIR_HEAT_J_PER_KGK * LEWIS ** (2 / 3)) / convection;
-    const conductance = 1 / (perM + grid.faceVapourSPerM);
+    const conductance = 1 / (perM + grid.faceVapourM / vapourDiffusivityM2PerS(this.faceC));
     const latent = latentHeatJPerKg(this.faceC);
     let flux = 0;
     let bySaturation = 0;

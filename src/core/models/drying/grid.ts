@@ -15,14 +15,12 @@ export interface Grid {
   halfSquared: Float64Array;
   /** Conductance for liquid, kg/m²s of one unit of potential. */
   liquid: Float64Array;
-  /** Conductance for vapour, m/s. */
+  /** Conductance for vapour that diffuses at 1 m²/s, 1/m. */
   vapour: Float64Array;
-  /** From the middle of the first cell to the face, s/m for vapour. */
-  faceVapourSPerM: number;
+  /** From the middle of the first cell to the face, for vapour that diffuses at 1 m²/s, m. */
+  faceVapourM: number;
 }
 
-/** Water vapour in air, m²/s near 20 °C; handbook value, from memory. */
-const VAPOUR_IN_AIR_M2_PER_S = 2.5e-5;
 /** Content, as a share of the dry mass, at which pore air stands at 50 %. Judgement. */
 const HALF_SATURATED_AT = 0.003;
 const FIRST_CELL_MM = 0.05;
@@ -85,7 +83,7 @@ function gridFrom(layers: readonly Layer[], cellsM: readonly (readonly number[])
   const vapour = new Float64Array(cells);
   const through = (at: number) => ({
     liquid: thicknessM[at]! / 2 / (of(at).holdsKgPerM3 * of(at).diffusivityM2PerS),
-    vapour: thicknessM[at]! / 2 / (of(at).vapourFactor * VAPOUR_IN_AIR_M2_PER_S),
+    vapour: thicknessM[at]! / 2 / of(at).vapourFactor,
   });
   for (let at = 0; at + 1 < cells; at++) {
     liquid[at] = 1 / (through(at).liquid + through(at + 1).liquid);
@@ -99,7 +97,7 @@ function gridFrom(layers: readonly Layer[], cellsM: readonly (readonly number[])
     vapour,
     holdsKgPerM3: Float64Array.from(thicknessM, (_, at) => of(at).holdsKgPerM3),
     halfSquared: Float64Array.from(thicknessM, (_, at) => (HALF_SATURATED_AT * of(at).dryKgPerM3) ** 2),
-    faceVapourSPerM: through(0).vapour,
+    faceVapourM: through(0).vapour,
   };
 }
 

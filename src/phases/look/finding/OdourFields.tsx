@@ -31,7 +31,8 @@ export function OdourFields({ finding }: { finding: OdourFinding }) {
   const { job, views, kit, run, go } = useBay();
   const smells = findingsOfKind(job, "odour");
   const readings = smells.map((smell) => smell.finding);
-  const { zones, layers, families, next } = odourSource(views, readings, backgroundOf(job.account, "field", kit));
+  const { zones, layers, families, ...source } = odourSource(views, readings, backgroundOf(job.account, "field", kit));
+  const next = source.next();
   const sniffNext = () => {
     const known = smells.find((smell) => smell.finding.zoneId === next.zoneId)?.id;
     if (known) return go({ zone: next.zoneId, finding: known });

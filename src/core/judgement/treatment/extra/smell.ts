@@ -45,7 +45,7 @@ export function smellSource(context: Context, views: readonly ZoneView[]): Smell
   const zoneIds = sourcesOf(zones, readings);
   return zoneIds.length > 0
     ? { zoneIds, families: likely }
-    : { zoneIds, families: likely, words: `The source of the smell is not found yet. ${next.words}` };
+    : { zoneIds, families: likely, words: `The source of the smell is not found yet. ${next().words}` };
 }
 
 /**
