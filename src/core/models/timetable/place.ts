@@ -1,4 +1,4 @@
-import { earliestStarts, judged, NoSchedule, pastBreaks, type Compiled, type Schedule } from "./tasks";
+import { earliestStarts, HANDS, judged, NoSchedule, pastBreaks, type Compiled, type Schedule } from "./tasks";
 import { Usage } from "./usage";
 
 /**
@@ -69,8 +69,11 @@ export class Placer {
   private readonly followers: number[][];
   private readonly lower: Float64Array;
   private readonly starts: Float64Array;
+  /** Earliest starts within the block that is being put down. */
+  private readonly bound: Float64Array;
   /** By resource. */
   private readonly usage: Usage[];
+  private readonly needs: Compiled["needs"];
 
   /** @throws NoSchedule when lags and breaks alone cannot hold */
   constructor(readonly compiled: Compiled) {
@@ -81,7 +84,10 @@ export class Placer {
     this.followers = this.blocks.map(() => []);
     this.before.forEach((list, block) => list.forEach((of) => this.followers[of]!.push(block)));
     this.starts = new Float64Array(lower.length);
+    this.bound = new Float64Array(lower.length);
     this.usage = Array.from(compiled.capacity, () => new Usage());
+    const scarce = scarceOf(compiled);
+    this.needs = compiled.needs.map((needs) => needs.filter(({ resource }) => scarce.has(resource)));
     for (const [at, block] of this.blocks.entries()) this.blocks[at] = inTurn(compiled, block, lower);
   }
 
@@ -118,41 +124,44 @@ export class Placer {
 
   /** A block at its earliest: whatever must start later for another's sake is moved, and the block is laid anew. */
   private putDown(block: readonly number[], earliest: Float64Array): boolean {
-    const { compiled, starts } = this;
+    const { compiled, starts, blockOf, bound } = this;
     const { arcs, horizon } = compiled;
-    const lower = new Map(block.map((task) => [task, earliest[task]!]));
+    const its = blockOf[block[0]!]!;
+    for (const task of block) bound[task] = earliest[task]!;
     for (;;) {
-      const laid: number[] = [];
+      let laid = 0;
       let moved = false;
       for (const task of block) {
-        starts[task] = this.fit(task, lower.get(task)!);
+        starts[task] = this.fit(task, bound[task]!);
         if (starts[task]! > horizon) {
-          this.takeUp(laid);
+          this.takeUp(block, laid);
           return false;
         }
-        laid.push(task);
+        laid += 1;
         this.hold(task, 1);
         for (const { to, weight } of arcs[task]!) {
-          const now = lower.get(to);
-          if (now === undefined || starts[task]! + weight <= now + 1e-9) continue;
-          lower.set(to, starts[task]! + weight);
+          const start = starts[task]! + weight;
+          if (blockOf[to] !== its || start <= bound[to]! + 1e-9) continue;
+          bound[to] = start;
           // One that lies already has to start later.
-          if (laid.includes(to) && starts[to]! < starts[task]! + weight - 1e-9) moved = true;
+          if (starts[to]! < start - 1e-9 && block.indexOf(to) < laid) moved = true;
         }
         if (moved) break;
       }
       if (!moved) return true;
-      this.takeUp(laid);
+      this.takeUp(block, laid);
     }
   }
 
-  private takeUp(laid: readonly number[]) {
-    for (const task of laid) this.hold(task, -1);
+  /** Takes up the first so many of a block. */
+  private takeUp(block: readonly number[], laid: number) {
+    for (let at = 0; at < laid; at++) this.hold(block[at]!, -1);
   }
 
   /** Takes what a task needs where it lies, or gives it back. */
   private hold(task: number, sign: 1 | -1) {
-    const { minutes, needs } = this.compiled;
+    const { needs } = this;
+    const { minutes } = this.compiled;
     if (minutes[task] === 0) return;
     const from = this.starts[task]!;
     for (const { resource, amount } of needs[task]!)
@@ -161,8 +170,8 @@ export class Placer {
 
   /** The earliest start from a bound on at which there is room all through. */
   private fit(task: number, bound: number): number {
-    const { compiled, usage } = this;
-    const { minutes, needs, capacity, horizon } = compiled;
+    const { compiled, needs, usage } = this;
+    const { minutes, capacity, horizon } = compiled;
     let start = pastBreaks(compiled, task, bound);
     if (minutes[task] === 0) return start;
     for (;;) {
@@ -175,6 +184,24 @@ export class Placer {
       if (start > horizon) return start;
     }
   }
+}
+
+/**
+ * The resources that may ever run short. No more goes on at once than there are hands for, and what is enough for as
+ * many of the greediest never has to be looked at.
+ */
+function scarceOf({ needs, needsHands, capacity, problem }: Compiled): Set<number> {
+  const hands = Object.keys(problem.capacity).indexOf(HANDS);
+  const atOnce = problem.capacity[HANDS] ?? Infinity;
+  const scarce = new Set<number>(hands < 0 ? [] : [hands]);
+  capacity.forEach((most, resource) => {
+    const users = [...needs.keys()].filter((task) => needs[task]!.some((need) => need.resource === resource));
+    const amounts = users.map((task) => needs[task]!.find((need) => need.resource === resource)!.amount);
+    const greediest = amounts.sort((a, b) => b - a).slice(0, atOnce);
+    if (users.some((task) => !needsHands[task]) || greediest.reduce((sum, each) => sum + each, 0) > most)
+      scarce.add(resource);
+  });
+  return scarce;
 }
 
 /** Another order to put a block down in, where the usual one leaves no room. */
