@@ -183,6 +183,7 @@ export const EVIDENCE = {
         "sugar-starch": 3.9,
         mixture: 3.9,
         protein: 3.9,
+        damage: 1.7,
       }),
       trail: outcome("A path or prints", 0.22, { particulate: 13, "road-grease": 7.5, urine: 1, damage: 2.4 }),
       specks: outcome("Many small dots", 0.22, { mould: 16, rust: 3.9, ink: 1.7, particulate: 1 }),
@@ -203,6 +204,8 @@ export const EVIDENCE = {
         "plant-colour": 5.7,
         "water-ring": 5.7,
         "smoke-film": 5.7,
+        // Bleached or faded it feels like the cloth beside it.
+        damage: 20,
       }),
       crusty: outcome("Crusty or stiff", 0.76, {
         protein: 11,
