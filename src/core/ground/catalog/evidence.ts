@@ -331,7 +331,7 @@ export const EVIDENCE = {
         protein: 3.9,
         rust: 3.9,
       }),
-      clean: outcome("Stands up clean", 1, { "water-ring": 5.7, damage: 1.7, particulate: 0.42 }),
+      clean: outcome("Stands up clean", 1, { "water-ring": 5.7, damage: 11, particulate: 0.42 }),
       broken: outcome("Short, broken or melted", 0.024, { damage: 32 }),
     },
   },

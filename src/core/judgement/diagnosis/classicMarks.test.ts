@@ -64,7 +64,7 @@ const MARKS: readonly [string, Evidence, readonly FamilyId[]][] = [
   ],
   ["a candle on a hall carpet", { owner: "wax", feel: "hard", steam: "softens", edge: "sharp" }, ["gum-wax"]],
   ["gum under a bench edge", { feel: "hard", colour: "white-pale", steam: "softens", edge: "sharp" }, ["gum-wax"]],
-  ["gravy", { owner: "soup-sauce", colour: "orange", feel: "crusty", edge: "spatter", swab: "smears" }, ["mixture"]],
+  ["gravy", { owner: "soup-sauce", colour: "yellow-brown", feel: "crusty", edge: "spatter", swab: "smears" }, ["mixture"]],
   [
     "chocolate",
     { owner: "sweet-brown", colour: "yellow-brown", feel: "hard", swab: "smears" },
