@@ -205,7 +205,7 @@ export const EVIDENCE = {
         "water-ring": 5.7,
         "smoke-film": 5.7,
         // Bleached or faded it feels like the cloth beside it.
-        damage: 20,
+        damage: 8,
       }),
       crusty: outcome("Crusty or stiff", 0.76, {
         protein: 11,
@@ -331,7 +331,7 @@ export const EVIDENCE = {
         protein: 3.9,
         rust: 3.9,
       }),
-      clean: outcome("Stands up clean", 1, { "water-ring": 5.7, damage: 11, particulate: 0.42 }),
+      clean: outcome("Stands up clean", 1, { "water-ring": 5.7, damage: 5, particulate: 0.42 }),
       broken: outcome("Short, broken or melted", 0.024, { damage: 32 }),
     },
   },

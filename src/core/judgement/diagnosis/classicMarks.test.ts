@@ -64,7 +64,11 @@ const MARKS: readonly [string, Evidence, readonly FamilyId[]][] = [
   ],
   ["a candle on a hall carpet", { owner: "wax", feel: "hard", steam: "softens", edge: "sharp" }, ["gum-wax"]],
   ["gum under a bench edge", { feel: "hard", colour: "white-pale", steam: "softens", edge: "sharp" }, ["gum-wax"]],
-  ["gravy", { owner: "soup-sauce", colour: "yellow-brown", feel: "crusty", edge: "spatter", swab: "smears" }, ["mixture"]],
+  [
+    "gravy",
+    { owner: "soup-sauce", colour: "yellow-brown", feel: "crusty", edge: "spatter", swab: "smears" },
+    ["mixture"],
+  ],
   [
     "chocolate",
     { owner: "sweet-brown", colour: "yellow-brown", feel: "hard", swab: "smears" },
@@ -104,8 +108,8 @@ const MARKS: readonly [string, Evidence, readonly FamilyId[]][] = [
   ],
   ["a cigarette burn", { feel: "bare", edge: "sharp", pile: "broken", towel: "nothing" }, ["damage"]],
   [
-    "a bleach splash",
-    { colour: "white-pale", edge: "spatter", feel: "nothing", towel: "nothing", swab: "nothing", pile: "clean" },
+    "a drip of bleach",
+    { colour: "white-pale", edge: "sharp", feel: "nothing", towel: "nothing", swab: "nothing", pile: "clean" },
     ["damage"],
   ],
 ];
