@@ -58,6 +58,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "suede-look": [{ materials: ["suede-look"] }, { action: "agent", agent: "enzyme" }],
   "steam-shy": [{ materials: ["jute"] }, { action: "steam", ...water }],
   protease: [{ materials: ["wool"] }, { action: "agent", agent: "enzyme" }],
+  "weak-wet": [{ materials: ["viscose"] }, { action: "agent", ...water, toolAggressiveness: 3 }],
   "rubbing-felts": [{ materials: ["silk"] }, { action: "agent", ...water, toolAggressiveness: 5 }],
   swells: [{ materials: ["olefin"] }, { action: "agent", agent: "solvent" }],
   browns: [{ likely: ["tannin"] }, { action: "agent", agent: "degreaser" }],

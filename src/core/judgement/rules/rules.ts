@@ -357,6 +357,14 @@ export const RULES: readonly Rule[] = [
     mark: "practice",
   },
   {
+    id: "weak-wet",
+    title: "Tamp, never brush",
+    when: { material: ["silk", "viscose"] },
+    limit: { toolAtMost: 2 },
+    because: "Wet it has lost much of its strength: a brush breaks threads, a tamp does not.",
+    mark: "practice",
+  },
+  {
     id: "swells",
     title: "No dry solvent",
     when: { material: ["olefin", "acetate"] },
