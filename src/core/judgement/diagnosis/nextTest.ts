@@ -33,7 +33,7 @@ export interface NextTest {
 }
 
 /** A test that spares fewer wrong first steps than this is not worth doing. Judgement. */
-export const WORTH_DOING = 0.0037;
+export const WORTH_DOING = 0.0039;
 /** Reaching for one more test costs as much as this many minutes, whatever the test. Judgement. */
 const SET_UP_MIN = 8;
 /** A bit learnt about the first step weighs as much as this share of wrong first steps. Judgement. */
