@@ -71,6 +71,8 @@ function layVacuum(work: ZoneWork, onlyMarks: boolean) {
   // Dry mud is brushed loose with the nozzle right there; wetted first it would run down the pile. Growth never is.
   const cake = view.soil?.level === "caked" && !hepa;
   const brush = dryBrush(work);
+  const noPower =
+    context.job.site.power === "none" ? "No power here: a vacuum on its battery, or a soft brush and a pan. " : "";
   work.add(
     STAGE.dryRemoval,
     "dry-removal",
@@ -88,14 +90,16 @@ function layVacuum(work: ZoneWork, onlyMarks: boolean) {
       title: cake
         ? "Brush the dry mud loose, nozzle right there"
         : `Lift dry soil${onlyMarks ? " round the mark" : ""}${hepa ? " with a HEPA vacuum" : ""}`,
-      how: cake
-        ? "Crumble it, flick it loose with a brush this cloth bears, nozzle at the brush; again until no lump is left. " +
-          "Only then is it wetted."
-        : onlyMarks
-          ? "The mark and a hand's width round it, slow overlapping strokes; seams there opened with two fingers."
-          : `Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes${
-              brush ? `, the ${TOOLS[brush].name} dry in front of the nozzle, against the lie` : ""
-            }.`,
+      how:
+        noPower +
+        (cake
+          ? "Crumble it, flick it loose with a brush this cloth bears, nozzle at the brush; again until no lump is left. " +
+            "Only then is it wetted."
+          : onlyMarks
+            ? "The mark and a hand's width round it, slow overlapping strokes; seams there opened with two fingers."
+            : `Open every seam with two fingers, nozzle right behind; then all of it in slow overlapping strokes${
+                brush ? `, the ${TOOLS[brush].name} dry in front of the nozzle, against the lie` : ""
+              }.`),
       why: "Grit that gets wet turns to paste and sticks.",
       check: "No grains when you pat the panel.",
     },
