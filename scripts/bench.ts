@@ -209,7 +209,9 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
       },
       { name: "its answer", value: megabytes, unit: "MB", target: "≤ 20", holds: megabytes <= 20 },
       ...growths().map(({ kind, what, exponent, ends: [from, to] }): Row => ({
-        name: `${what} of ${kind} over 12 to 500 zones, ${from.toFixed(1)} to ${to.toFixed(0)} ${what === "answer" ? "kB" : "ms"}: exponent`,
+        name:
+          `${what} of ${kind} over 12 to 500 zones, ${from.toFixed(1)} to ` +
+          `${to.toFixed(0)} ${what === "answer" ? "kB" : "ms"}: exponent`,
         value: exponent,
         unit: "",
         target: "≤ 1.3",

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { readingInWords } from "@/core/ground/quantity/ratio";
-import { lastOf, stepBase } from "@/core/job/history";
+import { lastOf, stepBase, type History } from "@/core/job/history";
 import type { OrderTask } from "@/core/answers/schedule/times";
 import { guardsPerson, isWaitedOut } from "@/core/ground/catalog/actions";
 import { mayFinish, type MayFinish } from "@/core/judgement/rules/mayFinish";
@@ -56,13 +56,16 @@ function useRunning({ step, running }: Task): { elapsedMs: number; finish: MayFi
   return { elapsedMs, finish: mayFinish(step.action, running.dwellMinMin, elapsedMs, assessment.gas?.meter?.mayEnter) };
 }
 
+/** A trial tells nothing until somebody says how it came out. */
+const isUntold = ({ step, running }: Task, history: History) =>
+  running !== undefined && step.action === "trial" && !trialResult(history, step.zoneIds);
+
 /** What to do now: verb, amount, the one button. */
 export function NowStep({ step, running }: Task) {
   const { run, assessment, job, kit, hands } = useBay();
   const [correction, correct] = useCorrection({ step, running });
   const { elapsedMs, finish } = useRunning({ step, running });
-  // A trial tells nothing until somebody says how it came out.
-  const untold = running !== undefined && step.action === "trial" && !trialResult(assessment.history, step.zoneIds);
+  const untold = isUntold({ step, running }, assessment.history);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]!.view.name);
   const done = async () => {
     const orderAfter = (next: typeof job, at: string) => planner().orderAfter(next, kit, at);
