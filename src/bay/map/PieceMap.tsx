@@ -51,10 +51,10 @@ export function PieceMap() {
 
 /** The zone in hand and what the lens shows of it, to be opened: what is drawn cannot be, and small zones bear no label. */
 function LensCaption() {
-  const { lens, zone, assessment, dryAtH } = useBay();
+  const { job, lens, zone, assessment, dryAtH } = useBay();
   const { units } = useFormat();
   if (!zone) return null;
-  const { of, words } = lensOf(lens, zone, assessment, units, dryAtH);
+  const { of, words } = lensOf(lens, zone, assessment, units, { dryAtH, purpose: job.choices.purpose });
   return (
     <p className="lens-caption">
       <b>{zone.name}</b>
@@ -186,7 +186,7 @@ function Zones({
   onZone: (zoneId: string, event: PointerEvent<SVGElement>) => void;
   onEnter: (zoneId: string) => void;
 }) {
-  const { zone, lens, assessment, dryAtH } = useBay();
+  const { job, zone, lens, assessment, dryAtH } = useBay();
   const { units } = useFormat();
   return placed.map((each) => (
     <Zone
@@ -195,7 +195,7 @@ function Zones({
       px={px}
       prefix={prefix}
       selected={each.view.id === zone?.id}
-      lens={lensOf(lens, each.view, assessment, units, dryAtH)}
+      lens={lensOf(lens, each.view, assessment, units, { dryAtH, purpose: job.choices.purpose })}
       onTap={(event) => onZone(each.view.id, event)}
       onEnter={() => onEnter(each.view.id)}
     />
@@ -237,7 +237,7 @@ function Labels({ sheet: { placed, px } }: { sheet: Sheet }) {
       placed={each}
       px={px}
       selected={each.view.id === zone?.id}
-      words={lensOf(lens, each.view, assessment, units, dryAtH).words}
+      words={lensOf(lens, each.view, assessment, units, { dryAtH, purpose: job.choices.purpose }).words}
       avoid={Object.values(job.findings.byId).filter(
         (finding): finding is PlacedFinding => finding.zoneId === each.view.id && isPlaced(finding),
       )}

@@ -14,7 +14,7 @@ const seen = (job = ferry) => {
     assessment,
     views: Object.values(assessment.plan.zones).map(({ view }) => view),
     show: (lens: Parameters<typeof lensOf>[0], at?: number) =>
-      Object.values(assessment.plan.zones).map(({ view }) => lensOf(lens, view, assessment, "metric", at)),
+      Object.values(assessment.plan.zones).map(({ view }) => lensOf(lens, view, assessment, "metric", { dryAtH: at })),
   };
 };
 
@@ -57,12 +57,12 @@ describe("what a lens shows", () => {
     const { assessment, views } = seen();
     for (const view of views) {
       if (!assessment.drying[view.id]?.layers) continue;
-      const at = (hours: number) => lensOf("dry", view, assessment, "metric", hours).of!.value;
+      const at = (hours: number) => lensOf("dry", view, assessment, "metric", { dryAtH: hours }).of!.value;
       const course = [0, 1, 2, 4, 8, 16].map(at);
       course.slice(1).forEach((each, index) => expect(each).toBeLessThanOrEqual(course[index]! + 1e-9));
       const { hours } = assessment.drying[view.id]!;
       if (Number.isFinite(hours.value))
-        expect(lensOf("dry", view, assessment, "metric", hours.value + 0.01).words).toBe("dry");
+        expect(lensOf("dry", view, assessment, "metric", { dryAtH: hours.value + 0.01 }).words).toBe("dry");
       expect(lensOf("dry", view, assessment, "metric").of).toBe(hours);
     }
   });

@@ -1,3 +1,4 @@
+import { PURPOSES, type PurposeId } from "@/core/ground/catalog/purposes";
 import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
@@ -24,10 +25,13 @@ interface Looked {
   units: UnitSystem;
   /** Hours of drying that are shown; left out: when it will be dry. */
   dryAtH?: number;
+  purpose?: PurposeId;
 }
 
-function soilLens({ view: { soil, zone } }: Looked): LensView {
-  if (!soil) return zone.clean ? { words: "clean" } : { fill: "unseen", words: "not looked at" };
+function soilLens({ view: { soil, zone }, purpose }: Looked): LensView {
+  if (!soil && zone.clean) return { words: "clean" };
+  // Called for one spill, nobody has to look at the rest.
+  if (!soil) return purpose && !PURPOSES[purpose].wholePiece ? {} : { fill: "unseen", words: "not looked at" };
   const words = zone.wetMud ? "wet mud" : SOIL_LEVELS[soil.level].toLowerCase();
   return { fill: `soil-${soil.level}`, words, of: soil.of };
 }
@@ -90,8 +94,8 @@ export const lensOf = (
   view: ZoneView,
   assessment: Assessment,
   units: UnitSystem,
-  dryAtH?: number,
-): LensView => LENSES[lens]({ view, assessment, units, ...(dryAtH === undefined ? {} : { dryAtH }) });
+  more: Pick<Looked, "dryAtH" | "purpose"> = {},
+): LensView => LENSES[lens]({ view, assessment, units, ...more });
 
 /** A swatch of each lens's own fill. */
 export const LENS_SWATCH: Record<LensId, PatternId> = {

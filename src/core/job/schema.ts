@@ -1,6 +1,7 @@
 import type { InferType } from "yup";
 import { ACTION_IDS } from "@/core/ground/catalog/actions";
 import { AGENT_FIELDS, AGENT_IDS } from "@/core/ground/catalog/agents";
+import { PURPOSE_IDS } from "@/core/ground/catalog/purposes";
 import { BESIDE_IDS, PROTECT_IDS } from "@/core/ground/catalog/besides";
 import {
   BUILD_IDS,
@@ -590,6 +591,7 @@ const jobFields = {
   findings: collection(finding, MOST.findings, "Marks and damage."),
   choices: thing(
     {
+      purpose: optional(pick(PURPOSE_IDS, "What one was called for; left out: nobody said.")),
       hands: optional(count(1, MOST_HANDS, "Pairs of hands at this job; left out: one.")),
       schools: record(pick(SCHOOL_IDS), MOST.zones, "School chosen by zone id; left out: the plan's own pick."),
       readings: record(reading, AGENT_IDS.length, "How a label's ratio was read, by agent.", AGENT_IDS),

@@ -5,6 +5,8 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { accountAsked, ACCOUNT_QUESTIONS } from "@/core/job/account";
 import { addFinding } from "@/core/job/change";
 import { FINDING_KINDS, findingsOfKind } from "@/core/job/findingKinds";
+import { PURPOSES } from "@/core/ground/catalog/purposes";
+import type { Job } from "@/core/job/schema";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
@@ -12,6 +14,7 @@ import { usePlacing } from "@/bay/map/PieceMap";
 import { Fold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { clothWords } from "./clothWords";
+import { WholeParts } from "./WholeParts";
 import { ZonePanel } from "./ZonePanel";
 import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
@@ -45,6 +48,7 @@ export function LookPhase() {
 
   return (
     <>
+      <WholeParts />
       <AddFindings tool={tool} zone={zone} place={place} setTool={setTool} onZone={onZone} alive={alive} go={go} />
       {finding && <FindingPanel key={`finding-${job.id}`} />}
       {zone && !finding && <ZonePanel />}
@@ -68,7 +72,11 @@ export function LookPhase() {
       )}
       <Fold
         title="All zones as a list"
-        note={`${views.filter(({ soil, zone: { clean } }) => soil || clean).length} of ${views.length} looked at`}
+        note={
+          onlyWhatIsFound(job)
+            ? "only what you found counts"
+            : `${views.filter(({ soil, zone: { clean } }) => soil || clean).length} of ${views.length} looked at`
+        }
       >
         <ZoneList />
       </Fold>
@@ -81,6 +89,9 @@ export function LookPhase() {
     </>
   );
 }
+
+/** Called for one spill, a smell or hair, the rest of the piece is no gap. */
+const onlyWhatIsFound = ({ choices: { purpose } }: Job) => purpose !== undefined && !PURPOSES[purpose].wholePiece;
 
 function AddFindings({
   tool,

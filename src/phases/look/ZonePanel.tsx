@@ -1,7 +1,8 @@
 "use client";
 import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import { setZone } from "@/core/job/change";
-import { SOIL_LEVELS, WETNESSES, type SoilLevel, type Wetness } from "@/core/ground/catalog/builds";
+import { SOIL_LEVELS, WETNESSES, type Wetness } from "@/core/ground/catalog/builds";
+import { soilOps, soilSaidOf } from "@/core/job/soilOps";
 import type { Zone } from "@/core/job/schema";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { Act } from "@/ui/Act";
@@ -10,6 +11,7 @@ import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
+import { SOIL_CHOICES } from "./WholeParts";
 import { findingName } from "@/core/job/findingKinds";
 
 const ClothFields = later(() => import("./ClothFields").then(({ ClothFields }) => ClothFields));
@@ -122,25 +124,12 @@ function StateChips() {
 function SoilChips() {
   const { zone, run } = useBay();
   if (!zone) return null;
-  const { soil, clean, wetMud } = zone.zone;
-  const choices = [
-    { id: "clean", name: "Clean" },
-    ...choicesOf<SoilLevel>(SOIL_LEVELS),
-    { id: "wet", name: "Wet mud" },
-  ] as const;
   return (
     <Chips
       label={`Soil on ${zone.name}`}
-      choices={choices}
-      value={wetMud ? "wet" : (soil ?? (clean ? "clean" : undefined))}
-      onPick={(picked) =>
-        run(
-          `Soil on ${zone.name}`,
-          setZone(zone.id, "soil", picked === "clean" || picked === "wet" ? undefined : picked),
-          setZone(zone.id, "clean", picked === "clean" ? true : undefined),
-          setZone(zone.id, "wetMud", picked === "wet" ? true : undefined),
-        )
-      }
+      choices={SOIL_CHOICES}
+      value={soilSaidOf(zone.zone)}
+      onPick={(said) => run(`Soil on ${zone.name}`, ...soilOps([zone.id], said))}
     />
   );
 }

@@ -1,0 +1,59 @@
+import { groupOf, type GroupId } from "@/core/ground/pieces/groups";
+import type { RoleId } from "@/core/ground/catalog/roles";
+import type { ZoneView } from "./zoneView";
+
+/** Zones that a person would name in one breath: all seats, the back seats, the floor. */
+export interface Whole {
+  id: string;
+  name: string;
+  zoneIds: string[];
+}
+
+/** Rows of a cabin stand in the names of its parts: r1-s2-base. */
+const ROW_OF = /^r(\d+)-/;
+const rowOf = ({ zone }: ZoneView) => ROW_OF.exec(zone.part ?? "")?.[1];
+const rowName = (at: number, rows: number) =>
+  at === 0 ? "Front seats" : at === rows - 1 ? "Back seats" : `Seats of row ${at + 1}`;
+
+/** Further than this there is something to gain by naming several at once. */
+const SEVERAL = 5;
+
+const ROLES: readonly { id: string; name: string; of: (role: RoleId) => boolean }[] = [
+  { id: "floor", name: "All floors", of: (role) => groupOf(role) === ("floor" satisfies GroupId) && role !== "boot" },
+  { id: "mats", name: "Mats", of: (role) => role === "mat" },
+  { id: "boot", name: "Boot", of: (role) => role === "boot" },
+  { id: "headliner", name: "Headliner", of: (role) => role === "headliner" },
+  { id: "doors", name: "Door cloth", of: (role) => role === "door-cloth" },
+  { id: "belts", name: "Belts", of: (role) => role === "belt" },
+];
+
+/**
+ * The coarse parts of what lies on the drawing, the largest first in each kind.
+ * @returns none where there are so few zones that each is named as soon
+ */
+export function wholesOf(views: readonly ZoneView[]): Whole[] {
+  if (views.length <= SEVERAL) return [];
+  const whole = (id: string, name: string, its: readonly ZoneView[]): Whole[] =>
+    its.length > 0 ? [{ id, name, zoneIds: its.map((view) => view.id) }] : [];
+  const seats = views.filter(({ role }) => groupOf(role) === "seats");
+  const rows = [...new Set(seats.flatMap((view) => rowOf(view) ?? []))];
+  const bySeat = rows.flatMap((row, at) =>
+    whole(
+      `seats-${row}`,
+      rowName(at, rows.length),
+      seats.filter((view) => rowOf(view) === row),
+    ),
+  );
+  return [
+    ...whole("all", "Everything", views),
+    ...whole("seats", "All seats", seats),
+    ...(rows.length > 1 ? bySeat : []),
+    ...ROLES.flatMap(({ id, name, of }) =>
+      whole(
+        id,
+        name,
+        views.filter(({ role }) => of(role)),
+      ),
+    ),
+  ];
+}

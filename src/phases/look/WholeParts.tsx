@@ -1,0 +1,58 @@
+"use client";
+import { useState } from "react";
+import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
+import { PURPOSES, PURPOSE_IDS } from "@/core/ground/catalog/purposes";
+import { purposeOps, soilOps, soilSaidOf, type SoilSaid } from "@/core/job/soilOps";
+import { wholesOf } from "@/core/judgement/zones/wholes";
+import { useBay } from "@/bay/state/BayContext";
+import { Act } from "@/ui/Act";
+import { Chips, choicesOf } from "@/ui/Chips";
+
+export const SOIL_CHOICES = [
+  { id: "clean", name: "Clean" },
+  ...choicesOf<SoilLevel>(SOIL_LEVELS),
+  { id: "wet", name: "Wet mud" },
+] as const satisfies readonly { id: SoilSaid; name: string }[];
+
+/** What one is here for, and how soiled whole parts are, before any zone is taken in hand. */
+export function WholeParts() {
+  const { job, views, run } = useBay();
+  const wholes = wholesOf(views);
+  const [chosen, choose] = useState("seats");
+  if (wholes.length === 0) return null;
+  const whole = wholes.find(({ id }) => id === chosen) ?? wholes[0]!;
+  const said = new Set(whole.zoneIds.map((id) => soilSaidOf(job.zones.byId[id]!)));
+  const zones = `${whole.zoneIds.length} ${whole.zoneIds.length === 1 ? "zone" : "zones"}`;
+  const say = (soil: SoilSaid | undefined) =>
+    run(`Soil on ${whole.name.toLowerCase()}`, ...soilOps(whole.zoneIds, soil));
+  return (
+    <section className="block" aria-label="Whole parts">
+      <h2>What are you here for</h2>
+      <Chips
+        label="What are you here for"
+        choices={PURPOSE_IDS.map((id) => ({ id, name: PURPOSES[id].name }))}
+        value={job.choices.purpose}
+        onPick={(purpose) => run("What you are here for", ...purposeOps(job, purpose))}
+      />
+      <h2 className="mt-3">Soil by whole parts</h2>
+      <Chips label="Whole part" choices={wholes} value={whole.id} onPick={(id) => id !== undefined && choose(id)} />
+      <p className="soft mt-2 mb-1">
+        {whole.name}, {zones}
+        {said.size > 1 ? ", not all alike" : ""}:
+      </p>
+      <div className="row-wrap">
+        <Chips
+          label={`Soil, ${whole.name.toLowerCase()}`}
+          choices={SOIL_CHOICES}
+          value={said.size === 1 ? [...said][0] : undefined}
+          onPick={say}
+        />
+        {!(said.size === 1 && said.has(undefined)) && (
+          <Act variant="link" onAct={() => say(undefined)}>
+            Not asked for
+          </Act>
+        )}
+      </div>
+    </section>
+  );
+}
