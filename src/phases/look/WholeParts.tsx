@@ -42,6 +42,7 @@ export function WholeParts() {
       </p>
       <div className="row-wrap">
         <Chips
+          key={whole.id}
           label={`Soil, ${whole.name.toLowerCase()}`}
           choices={SOIL_CHOICES}
           value={said.size === 1 ? [...said][0] : undefined}

@@ -78,9 +78,8 @@ export function NowStep({ step, running }: Task) {
   const once = useOncePerState(job.events.length);
   // The key does no more than the button; what is refused here does not use up the tap.
   const locked = !finish.may || untold;
-  const act = useOneTap(() => {
-    if (!locked) once(() => (running ? done() : run(`Start: ${step.title}`, ...startOps(step, hands))));
-  });
+  const go = () => (running ? done() : run(`Start: ${step.title}`, ...startOps(step, hands)));
+  const act = useOneTap(() => !locked && once(go));
   useHotkeys("space", (event) => {
     if ((event.target as HTMLElement).closest("button, a, input, summary, [role=button]")) return;
     event.preventDefault();
