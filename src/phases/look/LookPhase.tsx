@@ -48,8 +48,8 @@ export function LookPhase() {
 
   return (
     <>
-      <WholeParts />
       <AddFindings tool={tool} zone={zone} place={place} setTool={setTool} onZone={onZone} alive={alive} go={go} />
+      {!finding && <WholeParts />}
       {finding && <FindingPanel key={`finding-${job.id}`} />}
       {zone && !finding && <ZonePanel />}
       {job.from && <LastTime />}

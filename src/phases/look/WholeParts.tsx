@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
-import { PURPOSES, PURPOSE_IDS } from "@/core/ground/catalog/purposes";
+import { PURPOSES, PURPOSE_IDS, type PurposeId } from "@/core/ground/catalog/purposes";
 import { purposeOps, soilOps, soilSaidOf, type SoilSaid } from "@/core/job/soilOps";
 import { wholesOf } from "@/core/judgement/zones/wholes";
 import { useBay } from "@/bay/state/BayContext";
@@ -16,44 +16,70 @@ export const SOIL_CHOICES = [
 
 /** What one is here for, and how soiled whole parts are, before any zone is taken in hand. */
 export function WholeParts() {
-  const { job, views, run } = useBay();
+  const { job, views } = useBay();
   const wholes = wholesOf(views);
-  const [chosen, choose] = useState("seats");
   if (wholes.length === 0) return null;
+  const { purpose } = job.choices;
+  return (
+    <section className="block" aria-label="Whole parts">
+      <PurposeChips purpose={purpose} />
+      {(purpose === undefined || PURPOSES[purpose].wholePiece) && <SoilOfWholes wholes={wholes} />}
+    </section>
+  );
+}
+
+/** Once it is said, one line of it is enough. */
+function PurposeChips({ purpose }: { purpose: PurposeId | undefined }) {
+  const { job, run } = useBay();
+  const [changing, change] = useState(false);
+  if (purpose !== undefined && !changing)
+    return (
+      <p className="mb-2">
+        Here for: <b>{PURPOSES[purpose].name.toLowerCase()}</b>{" "}
+        <Act variant="link" onAct={() => change(true)}>
+          Change it
+        </Act>
+      </p>
+    );
+  return (
+    <>
+      <h2>What are you here for</h2>
+      <Chips
+        label="What are you here for"
+        choices={PURPOSE_IDS.map((id) => ({ id, name: PURPOSES[id].name }))}
+        value={purpose}
+        onPick={(picked) => {
+          change(false);
+          run("What you are here for", ...purposeOps(job, picked));
+        }}
+      />
+    </>
+  );
+}
+
+function SoilOfWholes({ wholes }: { wholes: ReturnType<typeof wholesOf> }) {
+  const { job, run } = useBay();
+  const [chosen, choose] = useState("seats");
   const whole = wholes.find(({ id }) => id === chosen) ?? wholes[0]!;
   const said = new Set(whole.zoneIds.map((id) => soilSaidOf(job.zones.byId[id]!)));
   const zones = `${whole.zoneIds.length} ${whole.zoneIds.length === 1 ? "zone" : "zones"}`;
   const say = (soil: SoilSaid | undefined) =>
     run(`Soil on ${whole.name.toLowerCase()}`, ...soilOps(whole.zoneIds, soil));
   return (
-    <section className="block" aria-label="Whole parts">
-      <h2>What are you here for</h2>
-      <Chips
-        label="What are you here for"
-        choices={PURPOSE_IDS.map((id) => ({ id, name: PURPOSES[id].name }))}
-        value={job.choices.purpose}
-        onPick={(purpose) => run("What you are here for", ...purposeOps(job, purpose))}
-      />
-      <h2 className="mt-3">Soil by whole parts</h2>
+    <>
+      <h2 className="mt-2">Soil by whole parts</h2>
       <Chips label="Whole part" choices={wholes} value={whole.id} onPick={(id) => id !== undefined && choose(id)} />
       <p className="soft mt-2 mb-1">
         {whole.name}, {zones}
         {said.size > 1 ? ", not all alike" : ""}:
       </p>
-      <div className="row-wrap">
-        <Chips
-          key={whole.id}
-          label={`Soil, ${whole.name.toLowerCase()}`}
-          choices={SOIL_CHOICES}
-          value={said.size === 1 ? [...said][0] : undefined}
-          onPick={say}
-        />
-        {!(said.size === 1 && said.has(undefined)) && (
-          <Act variant="link" onAct={() => say(undefined)}>
-            Not asked for
-          </Act>
-        )}
-      </div>
-    </section>
+      <Chips
+        key={whole.id}
+        label={`Soil, ${whole.name.toLowerCase()}`}
+        choices={[...SOIL_CHOICES, { id: "unasked", name: "Not asked for" }]}
+        value={said.size === 1 ? ([...said][0] ?? "unasked") : undefined}
+        onPick={(picked) => say(picked === "unasked" ? undefined : picked)}
+      />
+    </>
   );
 }

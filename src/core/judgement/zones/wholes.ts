@@ -3,7 +3,7 @@ import type { RoleId } from "@/core/ground/catalog/roles";
 import type { ZoneView } from "./zoneView";
 
 /** Zones that a person would name in one breath: all seats, the back seats, the floor. */
-export interface Whole {
+interface Whole {
   id: string;
   name: string;
   zoneIds: string[];

@@ -2,10 +2,13 @@ import { describe, expect, it } from "vitest";
 import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
 import { BUILD_IDS } from "@/core/ground/catalog/builds";
 import type { TemplateId } from "@/core/ground/pieces/templates";
+import { applyOps } from "@/core/job/commands";
 import { jobFromTemplate } from "@/core/job/newJob";
+import { purposeOps, soilOps, soilSaidOf } from "@/core/job/soilOps";
 import type { Cloth, Job, PlacedFinding } from "@/core/job/schema";
 import { conditionsOf } from "./conditions";
 import { soilOf } from "./soil";
+import { wholesOf } from "./wholes";
 import { fastnessOf, leastFaceCapacity, markArea, mustStayHardlyWet, spreadArea, zoneViews } from "./zoneView";
 
 const AT = "2026-05-04T08:00:00Z";
@@ -210,5 +213,61 @@ describe("the size of a mark", () => {
     const small = spreadArea(mark({}), view!).value;
     expect(small).toBeCloseTo((0.001884956 * (100 * 80)) / (60 * 40), 8);
     expect(spreadArea(mark({ size: { widthMm: 5000, heightMm: 5000 } }), view!).value).toBe(view!.areaM2.value);
+  });
+});
+
+describe("whole parts", () => {
+  it("are what a person would name: seats by their rows, floors, mats, boot, headliner, doors, belts", () => {
+    const views = zoneViews(jobOf("cabin"));
+    const wholes = wholesOf(views);
+    expect(wholes.map(({ name }) => name)).toEqual([
+      "Everything",
+      "All seats",
+      "Front seats",
+      "Back seats",
+      "All floors",
+      "Mats",
+      "Boot",
+      "Headliner",
+      "Door cloth",
+      "Belts",
+    ]);
+    const of = (id: string) => wholes.find((whole) => whole.id === id)!.zoneIds;
+    expect(of("all")).toEqual(views.map(({ id }) => id));
+    // The rows together are all seats, none twice, and no floor is a seat.
+    expect([...of("seats-1"), ...of("seats-2")].sort()).toEqual([...of("seats")].sort());
+    const parts = wholes.filter(({ id }) => !["all", "seats"].includes(id)).flatMap(({ zoneIds }) => zoneIds);
+    expect(new Set(parts).size).toBe(parts.length);
+    expect(new Set(parts).size).toBe(views.length);
+  });
+
+  it("are not offered where each zone is named as soon", () => {
+    expect(wholesOf(zoneViews(jobOf("bench-seat")).slice(0, 5))).toEqual([]);
+    expect(wholesOf(zoneViews(jobOf("rug")))).toEqual([]);
+  });
+
+  it("said of a whole it stands on each zone; said again it is taken back, and one zone may differ", () => {
+    const job = jobOf("cabin");
+    const seats = wholesOf(zoneViews(job)).find(({ id }) => id === "seats")!.zoneIds;
+    const heavy = applyOps(job, soilOps(seats, "heavy")).job;
+    expect(seats.map((id) => soilSaidOf(heavy.zones.byId[id]!))).toEqual(seats.map(() => "heavy"));
+    const mixed = applyOps(heavy, soilOps(seats.slice(0, 1), "clean")).job;
+    expect(soilSaidOf(mixed.zones.byId[seats[0]!]!)).toBe("clean");
+    const wet = applyOps(mixed, soilOps(seats, "wet")).job;
+    expect(seats.map((id) => soilSaidOf(wet.zones.byId[id]!))).toEqual(seats.map(() => "wet"));
+    // What was said before leaves nothing behind.
+    for (const id of seats)
+      expect([wet.zones.byId[id]!.soil, wet.zones.byId[id]!.clean]).toEqual([undefined, undefined]);
+    expect(applyOps(wet, soilOps(seats, undefined)).job.zones).toEqual(job.zones);
+  });
+
+  it("what one was called for sets what a vehicle gets beside its cloth, and nothing where there is no vehicle", () => {
+    const after = (job: Job, purpose: "full" | "spill" | undefined) =>
+      applyOps(job, purposeOps(job, purpose)).job.choices;
+    expect(after(jobOf("cabin"), "full").beside).toContain("closing");
+    expect(after(jobOf("cabin"), "spill")).toMatchObject({ purpose: "spill", beside: [] });
+    expect("beside" in after(jobOf("cabin"), undefined)).toBe(false);
+    expect(after(jobOf("settee"), "full")).toMatchObject({ purpose: "full" });
+    expect("beside" in after(jobOf("settee"), "full")).toBe(false);
   });
 });
