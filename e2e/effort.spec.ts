@@ -89,6 +89,7 @@ test("a full cabin costs what docs/effort.md says, with and without its marks, a
   // All of it is one step back at a time, and a whole part is one step.
   const heavy = () =>
     jobNow(page).then(({ zones }) => Object.values(zones.byId).filter(({ soil }) => soil === "heavy").length);
+  await zone(page, "Boot floor").click();
   const before = await heavy();
   await tap(chip(page, "Whole part", "Mats"));
   await tap(chip(page, "Soil, mats", "Heavy"));
