@@ -21,6 +21,8 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
+    // Only what tests it keeps a version in the browser; for the rest it would only be work.
+    serviceWorkers: "block",
     timezoneId: "Europe/Berlin",
     locale: "en-GB",
     trace: "off",

@@ -7,10 +7,10 @@ export const test = base.extend<{ watched: undefined }>({
       const wrong: string[] = [];
       const watch = (page: Page) => {
         page.on("console", (message) => {
-          // A request cut off by the test itself is reported by the browser as failed to load.
+          // A request cut off by the test itself, and a worker it does not want, are reported by the browser.
           if (
             (message.type() === "error" || message.type() === "warning") &&
-            !/ERR_INTERNET_DISCONNECTED/.test(message.text())
+            !/ERR_INTERNET_DISCONNECTED|registration blocked by Playwright/.test(message.text())
           )
             wrong.push(`console: ${message.text()}`);
         });

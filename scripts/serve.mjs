@@ -1,5 +1,7 @@
 // `npm start`: serves the built application. Next answers everything; this adds what a server owes whoever stands before it.
+import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
+import { pageDataFile, WORKER_FILE } from "./lib/offline.mjs";
 import { root } from "./lib/setup.mjs";
 
 process.env.NODE_ENV ??= "production";
@@ -19,6 +21,29 @@ const cachingOf = (path) =>
       ? "no-store"
       : "no-cache";
 
+/**
+ * The worker of this version and what it keeps of each page beside the page itself; asked for anew each time, so that
+ * another version is seen.
+ */
+function answerKept(url, response) {
+  const page = /^\/kept\/([a-z]+)\.rsc(?:\?|$)/.exec(url)?.[1];
+  if (url !== "/offline.js" && !page) return false;
+  try {
+    const body = readFileSync(page ? pageDataFile(page) : WORKER_FILE);
+    response.writeHead(200, {
+      "Content-Type": page ? "text/x-component" : "text/javascript; charset=utf-8",
+      "Cache-Control": "no-cache",
+      "X-Content-Type-Options": "nosniff",
+      "Content-Security-Policy": "default-src 'self'",
+    });
+    response.end(body);
+  } catch {
+    response.writeHead(404);
+    response.end();
+  }
+  return true;
+}
+
 const server = createServer((request, response) => {
   // A request that is sent back as it came tells cookies to whoever asks.
   if (request.method === "TRACE" || request.method === "TRACK" || request.method === "CONNECT") {
@@ -26,6 +51,7 @@ const server = createServer((request, response) => {
     response.end("This method is not allowed.\n");
     return;
   }
+  if (answerKept(request.url ?? "/", response)) return;
   const caching = cachingOf(new URL(request.url ?? "/", "http://here").pathname);
   const set = response.setHeader.bind(response);
   // Next marks its pages for a shared cache to keep for a year.

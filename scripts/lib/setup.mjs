@@ -59,6 +59,8 @@ export function ensureBuild() {
     "package-lock.json",
     "next.config.ts",
     "tsconfig.json",
+    "scripts/lib/offline.mjs",
+    "scripts/lib/offlineWorker.mjs",
     ...filesBelow("src").filter((file) => !file.endsWith(".test.ts")),
   ]);
   if (!existsSync(path.join(root, ".next", "BUILD_ID"))) stamped("build", "none", () => {});
@@ -67,6 +69,8 @@ export function ensureBuild() {
     console.error("Building the application …");
     if (run(bin("next"), ["build"], { stdio: ["ignore", process.stderr, "inherit"] }) !== 0)
       fail("The application did not build.");
+    if (run(process.execPath, ["scripts/lib/offline.mjs"]) !== 0)
+      fail("The worker that keeps it offline was not made.");
   });
 }
 

@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import type { ComponentType } from "react";
 import type { Job } from "@/core/job/schema";
@@ -90,9 +91,9 @@ function CannotPlan({ job, problem }: { job: Job; problem: string }) {
             Undo the last change
           </Act>
         )}
-        <a className="btn btn-outline-primary" href="/">
+        <Link prefetch={false} className="btn btn-outline-primary" href="/">
           Back to jobs
-        </a>
+        </Link>
       </div>
     </main>
   );
@@ -112,9 +113,9 @@ function Missing() {
     <main className="place" style={{ paddingTop: "3rem" }}>
       <h1>This job is not on this device</h1>
       <p>It may have been deleted in another tab, or belongs to another browser. A job file brings it back.</p>
-      <a className="btn btn-primary" href="/">
+      <Link prefetch={false} className="btn btn-primary" href="/">
         Back to jobs
-      </a>
+      </Link>
     </main>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { ArrowCounterclockwise, ArrowClockwise, ChevronLeft, QuestionLg } from "react-bootstrap-icons";
 import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
@@ -14,9 +15,9 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   const canRedo = useJobsState(({ redoable }) => redoable.some(({ jobId }) => jobId === job.id));
   return (
     <header className="strip no-print">
-      <a href="/" className="btn btn-link" aria-label="Back to jobs">
+      <Link prefetch={false} href="/" className="btn btn-link" aria-label="Back to jobs">
         <ChevronLeft aria-hidden />
-      </a>
+      </Link>
       <h1>{job.title}</h1>
       <RunningLoops />
       <SavedWord />

@@ -5,6 +5,7 @@ import { keepOnLeaving, onClockNews } from "@/store/clock";
 import { askBeforeLeaving, loadJobs, notify } from "@/store/jobs";
 import { loadSettings, useSettings } from "@/store/settings";
 import { onPlannerFailure } from "@/workers/planner";
+import { NewVersion } from "./NewVersion";
 import { Notices } from "./Notices";
 import { useWaitSignals } from "./waits";
 
@@ -36,5 +37,10 @@ export function StartUp() {
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
   }, [theme]);
-  return <Notices />;
+  return (
+    <>
+      <NewVersion />
+      <Notices />
+    </>
+  );
 }

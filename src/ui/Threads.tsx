@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { waitState } from "@/core/job/waits";
 import { clockText, useNow } from "./clock";
 import { isForgotten, useWaits } from "./waits";
@@ -20,7 +21,8 @@ export function Threads({ only, jobId }: { only?: ReadonlySet<string>; jobId?: s
     const elapsedMs = nowMs - wait.fromMs;
     const state = waitState(wait, elapsedMs);
     return (
-      <a
+      <Link
+        prefetch={false}
         key={wait.id}
         href={`/bay?job=${wait.jobId}&phase=work`}
         className={`loop-chip loop-${state}`}
@@ -40,7 +42,7 @@ export function Threads({ only, jobId }: { only?: ReadonlySet<string>; jobId?: s
           <span className="strip-text">{wait.where} </span>
           {clockText(elapsedMs)} <span className="loop-state">{STATE_WORDS[state]}</span>
         </span>
-      </a>
+      </Link>
     );
   });
 }
