@@ -189,7 +189,11 @@ describe("machines and tools", () => {
   it("draw what a household circuit gives, with tanks and heads as they are built", () => {
     for (const [id, machine] of Object.entries(MACHINES)) {
       expect([id, machine.powerW === undefined || machine.powerW <= 2400]).toEqual([id, true]);
-      const { flowLPerMin, headWidthM, strokeMPerS } = machine as { flowLPerMin?: number; headWidthM?: number; strokeMPerS?: number };
+      const { flowLPerMin, headWidthM, strokeMPerS } = machine as {
+        flowLPerMin?: number;
+        headWidthM?: number;
+        strokeMPerS?: number;
+      };
       if (flowLPerMin === undefined || headWidthM === undefined || strokeMPerS === undefined) continue;
       // One wet stroke wets to a few tenths of a litre a square metre: more would run, less would not rinse.
       const lPerM2 = flowLPerMin / 60 / (headWidthM * strokeMPerS);
