@@ -1,0 +1,62 @@
+import type { Page } from "@playwright/test";
+import { expect, openFerry, PHASES, phase, test } from "./bay";
+
+/** In the hand: a phone upright, and a tablet on its side. */
+
+const SCREENS = [
+  { name: "phone", width: 390, height: 844 },
+  { name: "tablet", width: 1024, height: 768 },
+] as const;
+
+/** Wider than the screen: what makes the page scroll sideways. */
+const tooWide = (page: Page) =>
+  page.evaluate(() => {
+    const wide = document.documentElement.clientWidth;
+    if (document.documentElement.scrollWidth <= wide) return [];
+    return [...document.querySelectorAll("body *")]
+      .filter((each) => each.getBoundingClientRect().right > wide + 1)
+      .map((each) => `${each.tagName.toLowerCase()}.${each.className.toString().slice(0, 60)}`)
+      .slice(0, 5);
+  });
+
+for (const { name, width, height } of SCREENS) {
+  test(`nothing scrolls sideways in any phase or place, ${name}`, async ({ page }) => {
+    test.slow();
+    await page.setViewportSize({ width, height });
+    await openFerry(page);
+    for (const each of PHASES) {
+      await page.goto(`/bay?job=demo-ferry&phase=${each}`);
+      await expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");
+      expect([each, await tooWide(page)]).toEqual([each, []]);
+    }
+    for (const place of ["/", "/mark", "/shelf", "/ledger", "/notes", "/settings"]) {
+      await page.goto(place);
+      await expect(page.locator("h1").first()).toBeVisible();
+      expect([place, await tooWide(page)]).toEqual([place, []]);
+    }
+  });
+
+  test(`every phase is a tap away and the next action is on the screen, ${name}`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await openFerry(page);
+    for (const each of ["Test", "Plan", "Mix", "Work", "Dry", "Hand back", "Look"]) {
+      const link = phase(page, each);
+      const box = (await link.boundingBox())!;
+      // A gloved finger is 44 px wide.
+      expect([each, box.height >= 44, box.x >= 0, box.x + box.width <= width + 1]).toEqual([each, true, true, true]);
+      await link.click();
+      await expect(link).toHaveAttribute("aria-current", /.+/);
+    }
+    await phase(page, "Work").click();
+    const act = page.getByTestId("main-act");
+    await expect(act).toBeInViewport();
+    const box = (await act.boundingBox())!;
+    expect(box.height).toBeGreaterThanOrEqual(44);
+    // Nothing lies over it.
+    const onTop = await page.evaluate(
+      ([x, y]) => document.elementFromPoint(x!, y!)?.closest("[data-testid]")?.getAttribute("data-testid"),
+      [box.x + box.width / 2, box.y + box.height / 2],
+    );
+    expect(onTop).toBe("main-act");
+  });
+}
