@@ -54,7 +54,7 @@ const folder = path.join(root, "public", "demo-pictures");
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({ executablePath: ensureChromium(), args: ["--no-sandbox", "--disable-gpu"] });
 try {
-  const page = await browser.newPage();
+  const page = await browser.newPage({ serviceWorkers: "block" });
   for (const [name, scene] of Object.entries(SCENES)) {
     const { data } = painted(scene);
     const jpeg = await page.evaluate(

@@ -21,6 +21,7 @@ const browser = await chromium.launch({
 
 async function open(viewport) {
   const context = await browser.newContext({
+    serviceWorkers: "block",
     viewport,
     baseURL: `http://localhost:${port}`,
     locale: "en-GB",

@@ -17,7 +17,8 @@ export async function firstLoadKb(url, { demo = false } = {}, port = 4129) {
     args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
   });
   try {
-    const context = await browser.newContext();
+    // What is kept for later is no part of a first load.
+    const context = await browser.newContext({ serviceWorkers: "block" });
     if (demo) {
       const first = await context.newPage();
       await first.goto(`http://localhost:${port}/demo`);

@@ -19,7 +19,7 @@ export async function inPage(port, work) {
     args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
   });
   try {
-    const page = await browser.newPage();
+    const page = await browser.newPage({ serviceWorkers: "block" });
     return await work(page, {
       url: (path) => `http://localhost:${port}${path}`,
       /** Durations measured in the page under a name, in their order. */
