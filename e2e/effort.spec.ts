@@ -130,3 +130,23 @@ test("called for one spill, what nobody looked at is no gap", async ({ page }) =
   await chip(page, "What are you here for", "Full clean").click();
   await expect(page.getByText(/^0 of \d+ looked at$/)).toBeVisible();
 });
+
+test("a known customer's second visit begins in as many taps as docs/effort.md says, from what is known of the piece", async ({
+  page,
+}) => {
+  await page.goto("/demo");
+  await expect(page.locator(".job-row").first()).toBeVisible();
+  const { tap, taps } = counter();
+  await tap(page.getByRole("link", { name: "Ledger", exact: true }));
+  await tap(page.getByTestId("ledger").getByRole("button").first());
+  await tap(page.getByTestId("job-detail").getByRole("button", { name: "Next visit" }));
+  await expect(page.locator("main.bay-main")).toBeVisible();
+  await expect(page).toHaveURL(/phase=look/);
+  // Its drawing and its cloth are there, and nothing of what was done then.
+  const { zones, findings } = await jobNow(page);
+  expect(Object.keys(zones.byId).length).toBeGreaterThan(0);
+  expect(Object.values(zones.byId).every(({ soil }) => soil === undefined)).toBe(true);
+  expect(findings.order.filter((id) => findings.byId[id]!.kind === "mark")).toEqual([]);
+  expect(taps()).toBeLessThanOrEqual(3);
+  expect(taps()).toBe(figureOf("a known customer's second visit"));
+});
