@@ -138,7 +138,7 @@ test("a known customer's second visit begins in as many taps as docs/effort.md s
   await expect(page.locator(".job-row").first()).toBeVisible();
   const { tap, taps } = counter();
   await tap(page.getByRole("link", { name: "Ledger", exact: true }));
-  await tap(page.getByTestId("ledger").getByRole("button").first());
+  await tap(page.getByTestId("ledger").locator("tbody").getByRole("button").first());
   await tap(page.getByTestId("job-detail").getByRole("button", { name: "Next visit" }));
   await expect(page.locator("main.bay-main")).toBeVisible();
   await expect(page).toHaveURL(/phase=look/);
