@@ -2,67 +2,15 @@
 import { assess } from "../../src/core/answers/assess/assess";
 import { answerText, planAnswerOf } from "../../src/core/answers/assess/planAnswer";
 import { orderOf } from "../../src/core/answers/schedule/order";
-import { EVIDENCE, type Evidence } from "../../src/core/ground/catalog/evidence";
 import { USUAL_KIT } from "../../src/core/job/kit";
-import { jobFromTemplate } from "../../src/core/job/newJob";
-import type { Finding, Job } from "../../src/core/job/schema";
 import { contextOf } from "../../src/core/judgement/treatment/cloth/planContext";
 import { smellSource } from "../../src/core/judgement/treatment/extra/smell";
 import { planIn } from "../../src/core/judgement/treatment/plan/plan";
 import { zoneViews } from "../../src/core/judgement/zones/zoneView";
+import { KINDS, scaledJob, type Kind } from "../../src/core/testing/scaledJob";
 
 const AT = "2026-05-04T09:00:00Z";
 const SIZES = [12, 32, 64, 128, 256, 500] as const;
-const KINDS = ["soil", "marks", "mixed", "smell"] as const;
-type Kind = (typeof KINDS)[number];
-
-/** A cabin of so many zones, copies of one cabin's parts, soiled, marked or sniffed at. @param marksPerZone where it has marks */
-export function scaledJob(zones: number, kind: Kind, marksPerZone = 2): Job {
-  let next = 0;
-  const job = jobFromTemplate("cabin", () => `i${next++}`, "2026-05-04T08:00:00Z", {
-    cloth: {
-      material: "polyester",
-      build: "cover-on-foam",
-      careCode: "none",
-      ageYears: 5,
-      condition: "sound",
-      neighbours: [],
-    },
-  });
-  const parts = job.zones.order;
-  const order = Array.from({ length: zones }, (_, at) =>
-    at < parts.length ? parts[at]! : `${parts[at % parts.length]}-${at}`,
-  );
-  const soils = ["moderate", "heavy", "light"] as const;
-  const byId = Object.fromEntries(
-    order.map((id, at) => [
-      id,
-      {
-        ...job.zones.byId[parts[at % parts.length]!]!,
-        ...(kind === "marks" || kind === "smell" ? {} : { soil: soils[at % 3]! }),
-      },
-    ]),
-  );
-  const owners = Object.keys(EVIDENCE.owner.outcomes).filter((id) => id !== "sewage");
-  const count = kind === "soil" ? 0 : kind === "smell" ? zones : marksPerZone * zones;
-  const findings = Array.from({ length: count }, (_, at): [string, Finding] => [
-    `f${at}`,
-    kind === "smell"
-      ? { kind: "odour", zoneId: order[at]!, closed: ((at * 7) % 5) as 0 | 1 | 2 | 3 | 4 }
-      : {
-          kind: "mark",
-          zoneId: order[at % zones]!,
-          centre: { xMm: 60 + 90 * Math.floor(at / zones), yMm: 60 },
-          size: { widthMm: 60, heightMm: 40 },
-          evidence: { owner: owners[at % owners.length] } as Evidence,
-        },
-  ]);
-  return {
-    ...job,
-    zones: { order, byId },
-    findings: { byId: Object.fromEntries(findings), order: findings.map(([id]) => id) },
-  };
-}
 
 const least = (work: () => unknown, rounds: number) => {
   let ms = Infinity;

@@ -2,55 +2,19 @@ import { describe, expect, it } from "vitest";
 import { assess } from "@/core/answers/assess/assess";
 import { answerText, LEFT_OUT, planAnswerOf } from "@/core/answers/assess/planAnswer";
 import { USUAL_KIT } from "@/core/job/kit";
-import { jobFromTemplate } from "@/core/job/newJob";
-import type { Finding, Job } from "@/core/job/schema";
+import type { Job } from "@/core/job/schema";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { startOf } from "@/core/judgement/treatment/step/stepEvents";
+import { scaledJob } from "@/core/testing/scaledJob";
 import type { Order } from "./times";
 
 const AT = "2026-05-04T08:00:00Z";
-const SOILS = ["moderate", "heavy", "light"] as const;
-
-/** A cabin, every part of it soiled more or less. @param zones that many of its parts, over and over */
-function cabin(zones: number, marks = 0): Job {
-  let next = 0;
-  const job = structuredClone(
-    jobFromTemplate("cabin", () => `i${next++}`, AT, {
-      cloth: {
-        material: "polyester",
-        build: "cover-on-foam",
-        careCode: "none",
-        ageYears: 5,
-        condition: "sound",
-        neighbours: [],
-      },
-    }),
-  );
-  const parts = job.zones.order;
-  const order = Array.from({ length: zones }, (_, at) =>
-    at < parts.length ? parts[at]! : `${parts[at % parts.length]}-${at}`,
-  );
-  const byId = Object.fromEntries(
-    order.map((id, at) => [id, { ...job.zones.byId[parts[at % parts.length]!]!, soil: SOILS[at % 3]! }]),
-  );
-  const findings = Array.from({ length: marks }, (_, at): [string, Finding] => [
-    `f${at}`,
-    {
-      kind: "mark",
-      zoneId: order[at % zones]!,
-      centre: { xMm: 60, yMm: 60 },
-      size: { widthMm: 60, heightMm: 40 },
-      evidence: { owner: "hot-drink", colour: "yellow-brown" },
-    },
-  ]);
-  return {
-    ...job,
-    account: { tried: [], users: [], allergies: [] },
-    site: { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 0.5 },
-    zones: { order, byId },
-    findings: { byId: Object.fromEntries(findings), order: findings.map(([id]) => id) },
-  };
-}
+/** A cabin in ordinary air, every part of it soiled more or less. */
+const cabin = (zones: number, marksPerZone = 0): Job => ({
+  ...scaledJob(zones, "mixed", marksPerZone),
+  account: { tried: [], users: [], allergies: [] },
+  site: { airTempC: 20, relativeHumidityPct: 50, airSpeedMPerS: 0.5 },
+});
 
 const roundOf = ({ key }: Step) => /^panel-r0-clean(?:-(\d+))?/.exec(key)?.[1] ?? "1";
 const cleaning = ({ tasks }: Order, action: Step["action"], round = "1") =>
@@ -134,16 +98,16 @@ describe("the answer to a large job", () => {
   };
 
   it("is whole up to three hundred zones and findings, brief from there on, and then says so", () => {
-    expect(answered(cabin(30, 20)).brief).toBeUndefined();
-    const small = answered(cabin(30, 20));
+    expect(answered(cabin(30, 1)).brief).toBeUndefined();
+    const small = answered(cabin(30, 1));
     for (const key of LEFT_OUT) expect([key, keysIn(small).has(key)]).toEqual([key, true]);
-    const large = answered(cabin(150, 150));
+    const large = answered(cabin(150, 1));
     expect(large.brief).toBe(true);
     for (const key of LEFT_OUT) expect([key, keysIn(large).has(key)]).toEqual([key, false]);
   });
 
   it("brief it still warns at every step, and keeps every chance and every rung", () => {
-    const large = answered(cabin(150, 150));
+    const large = answered(cabin(150, 1));
     expect(Object.keys(large.diagnosis)).toHaveLength(150);
     for (const { beliefs, likely, chances } of Object.values(large.diagnosis)) {
       expect(beliefs.map(({ family }) => family).sort()).toEqual([...likely].sort());
