@@ -15,6 +15,9 @@ const MUCH_SOONER = 0.67;
 /** And only where that saves a quarter of an hour. Judgement. */
 const WORTH_SAVING_MIN = 15;
 
+/** So little short of the target nobody can see. Judgement. */
+const NEAR_ENOUGH = 0.02;
+
 const LATER_THAN_PROMISED = "It dries later than promised: tell the owner before you begin.";
 
 export interface Pick {
@@ -102,15 +105,18 @@ function bySoil(
         : "It lifts as much as is needed, in the fewest minutes.",
     );
   }
-  const saved = low.minutes.value - soonest.minutes.value;
-  if (
-    soonest.school === "extraction" &&
-    saved >= WORTH_SAVING_MIN &&
-    soonest.minutes.value <= MUCH_SOONER * low.minutes.value
-  )
-    return pick(soonest, "It lifts as much as is needed in far fewer minutes, and still dries in time.");
+  if (extraction && extraction.lifted.value >= 1 - SOIL_TARGET[soil] - NEAR_ENOUGH && isMuchSooner(extraction, low))
+    return pick(
+      extraction,
+      enough.includes(extraction)
+        ? "It lifts as much as is needed in far fewer minutes, and still dries in time."
+        : "It lifts next to as much as is needed in far fewer minutes, and still dries in time.",
+    );
   return pick(low, "Everyday soil: it lifts as much as is needed and leaves little water.");
 }
+
+const isMuchSooner = (one: SchoolOption, other: SchoolOption) =>
+  one.minutes.value <= MUCH_SOONER * other.minutes.value && other.minutes.value - one.minutes.value >= WORTH_SAVING_MIN;
 
 /** Why it has to be rinsed through, whatever matters to the owner. */
 const whyFlush = ({ flush, fromBelow, residue }: Panel): string | undefined =>
