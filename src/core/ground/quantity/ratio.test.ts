@@ -56,13 +56,11 @@ describe("dilutions as labels say them", () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...CONVENTIONS),
-        fc.double({ min: 1.5, max: 400, noNaN: true }),
+        fc.double({ min: 0.05, max: 2000, noNaN: true }),
         (convention, parts) => {
-          const reading = readingOf(parts, convention);
+          const reading = parseReading(labelText(readingOf(parts, convention)));
+          expect(reading.convention).toBe(convention);
           expect(partsWater(reading)).toBeCloseTo(parts, 6);
-          const again = parseReading(labelText(reading));
-          // "8:1" and "1:8" are the same mix said from either end.
-          expect(partsWater(again)).toBeCloseTo(parts, 6);
         },
       ),
       { numRuns: 500 },

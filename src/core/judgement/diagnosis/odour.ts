@@ -87,18 +87,20 @@ const asColumn = (sign: keyof typeof LAYER_SIGNS, other: (keyof typeof LAYER_SIG
 /**
  * Finds the likely source of a smell from noses put in several places.
  * @param views every zone of the job; the source may lie where nobody has sniffed yet
- * @param readings smells noted so far, at least one
+ * @param noted smells so far, at least one of them on a zone of these
  */
 export function odourSource(
   views: readonly ZoneView[],
-  readings: readonly OdourFinding[],
+  noted: readonly OdourFinding[],
   background: Background,
 ): OdourSource {
+  const spots = views.map(spotOf);
+  const at = new Map(views.map(({ id }, index) => [id, index]));
+  // A part that its piece no longer has, measured anew, has no place to smell from.
+  const readings = noted.filter(({ zoneId }) => at.has(zoneId));
   const families = familiesOf(readings, background);
   const [top] = families;
   const weights = views.map(({ role }) => (ROLE_WEIGHT[role] ?? 1) * (FAMILY_PLACES[top!.family]?.[role] ?? 1));
-  const spots = views.map(spotOf);
-  const at = new Map(views.map(({ id }, index) => [id, index]));
   const columns = readings.map(({ zoneId, closed }) => columnOfNote(spots, at.get(zoneId)!, closed));
   const chances = posterior(weights, columns);
   const told = strongestFirst(readings);

@@ -81,6 +81,13 @@ describe("where a smell comes from", () => {
     expect(everywhere.words).toMatch(/^Every zone was sniffed|^Measure there/);
   });
 
+  it("a note on a part that is no longer there is left aside", () => {
+    const gone = { ...sniff("boot", 5), zoneId: "gone" };
+    const withIt = source([gone, sniff("headliner", 4)]).zones;
+    const without = source([sniff("headliner", 4)]).zones;
+    expect(withIt.map(({ view, p }) => [view.id, p.value])).toEqual(without.map(({ view, p }) => [view.id, p.value]));
+  });
+
   it("a zone of another piece is far away, however it lies on its own drawing", () => {
     const near = views.slice(0, 2);
     const other = near.map((view, index) => ({

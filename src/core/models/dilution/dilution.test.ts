@@ -2,26 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { fillToMarks, mix } from "./mix";
 import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "./reckon";
-import {
-  flipped,
-  labelText,
-  parseReading,
-  partsWater,
-  readingInWords,
-  readingOf,
-  type Convention,
-} from "@/core/ground/quantity/ratio";
-
-const CONVENTIONS: Convention[] = [
-  "water-to-product",
-  "product-to-water",
-  "one-in",
-  "per-cent",
-  "ml-per-l-added",
-  "ml-per-l-made-up",
-  "us-fl-oz-per-gal",
-  "imperial-fl-oz-per-gal",
-];
+import { parseReading, partsWater } from "@/core/ground/quantity/ratio";
 
 describe("dilution", () => {
   // Common practice, no source: the bottle sizes and ratios the trade mixes daily.
@@ -40,42 +21,6 @@ describe("dilution", () => {
     expect(share(partsWater({ convention: "ml-per-l-made-up", value: 7.8125 }))).toBeCloseTo(0.78125, 5);
     // 160 imperial fl oz to the imperial gallon.
     expect(partsWater(parseReading("1 imp fl oz/gal"))).toBeCloseTo(160, 6);
-  });
-
-  it.each([
-    ["4:1", 4],
-    ["4 to 1", 4],
-    ["1:5", 5],
-    ["1 in 10", 9],
-    ["20 %", 4],
-    ["50 mL/L", 20],
-  ])("reads %s as %d parts water", (text, r) => expect(partsWater(parseReading(text))).toBeCloseTo(r, 9));
-
-  it("says the reading it took", () => expect(readingInWords(4)).toBe("4 water + 1 product = 20 %"));
-
-  it("flips a ratio between the two ways it is meant, and back", () => {
-    const reading = parseReading("8:1");
-    expect(partsWater(flipped(reading))).toBe(7);
-    expect(partsWater(flipped(flipped(reading)))).toBe(8);
-  });
-
-  it.each(["", "four to one", "0:1", "1 in 0.5", "120 %", "-4:1", "1:NaN", "Infinity:1"])(
-    "refuses %j with a sentence",
-    (text) => expect(() => parseReading(text)).toThrow(/dilution/),
-  );
-
-  it("round-trips every convention for random strengths", () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0.05, max: 2000, noNaN: true }),
-        fc.constantFrom(...CONVENTIONS),
-        (r, convention) => {
-          const reading = parseReading(labelText(readingOf(r, convention)));
-          expect(reading.convention).toBe(convention);
-          expect(partsWater(reading)).toBeCloseTo(r, 6);
-        },
-      ),
-    );
   });
 
   it("says one strength every way, and each way reads back as the same", () => {

@@ -30,7 +30,10 @@ const STILL_LIKELY = 0.05;
 const ORGANIC: readonly FamilyId[] = ["urine", "protein", "sugar-starch", "mixture"];
 
 export function smellSource(context: Context, views: readonly ZoneView[]): SmellSource | undefined {
-  const readings = findingsOfKind(context.job, "odour").flatMap(({ finding }) => (finding.closed > 0 ? [finding] : []));
+  const known = new Set(views.map(({ id }) => id));
+  const readings = findingsOfKind(context.job, "odour").flatMap(({ finding }) =>
+    finding.closed > 0 && known.has(finding.zoneId) ? [finding] : [],
+  );
   const first = readings[0] && views.find(({ id }) => id === readings[0]!.zoneId);
   if (!first) return undefined;
   const { zones, families, next } = odourSource(views, readings, backgroundFor(context, first));
