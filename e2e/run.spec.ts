@@ -198,3 +198,20 @@ test("two at it have a run sheet each; what the second did on another device com
   await page.goto("/");
   await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toHaveCount(1);
 });
+
+test("while nobody taps a better order is found and told, and what comes next stays in its place", async ({ page }) => {
+  await page.goto("/demo");
+  await expect(page.getByRole("link", { name: /Skerry Hall/ }).first()).toBeVisible();
+  await page.goto("/bay?job=demo-hall&phase=work");
+  const now = page.getByTestId("now-step").locator("h2").first();
+  const before = await now.innerText();
+  const sooner = page.getByTestId("sooner");
+  await expect(sooner).toContainText("A better order was found", { timeout: 15_000 });
+  expect(await now.innerText()).toBe(before);
+  await sooner.getByRole("button").click();
+  // The working shows both ends, and they give the minutes told.
+  const [wasMin, isMin] = [/as first ordered, from now\s*(\d+)/, /end now, from now\s*(\d+)/].map(async (row) =>
+    Number(row.exec(await sooner.innerText())![1]),
+  );
+  await expect(sooner).toContainText(`${(await wasMin!) - (await isMin!)} min sooner`);
+});

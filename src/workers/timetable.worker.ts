@@ -3,7 +3,7 @@ import { plannedOf, whyNotPlanned } from "@/core/answers/assess/planned";
 import type { Job, Kit } from "@/core/job/schema";
 import { dayOf, type Day, type DayJob, type DaySettings } from "@/core/answers/day/day";
 import { explain, type Explained } from "@/core/models/timetable/explain";
-import { improving } from "@/core/models/timetable/improve";
+import { improving, type Progress } from "@/core/models/timetable/improve";
 import { compile, NoSchedule, type Schedule } from "@/core/models/timetable/tasks";
 import { bettersOfVisits } from "@/core/answers/day/visits";
 
@@ -12,8 +12,8 @@ export interface Timetable {
   schedule: Schedule;
   explained: Explained;
   tries: number;
-  /** The search has ended, by its time or because it was stopped. */
-  ended: boolean;
+  /** The search has ended: nothing better can be, or its time was over, or it was stopped. */
+  ended?: "proved" | "stopped";
 }
 
 export type TimetableNews = (Timetable | { problem: string }) & { unplanned?: Unplanned[] };
@@ -64,27 +64,34 @@ async function search(
     let shown = -Infinity;
     let fresh = false;
     let sliceFrom = began;
-    for (const { best, tries, improved } of improving(compiled, SEED)) {
-      fresh ||= improved;
+    let last: Progress | undefined;
+    for (const progress of improving(compiled, SEED)) {
+      last = progress;
+      fresh ||= progress.improved;
       const now = performance.now();
-      const ended = now - began > forMs || mine !== running;
-      if (best && (ended || (fresh && now - shown > SHOW_EVERY_MS))) {
-        show({ day, schedule: best, explained: explain(compiled, best), tries, ended });
+      if (now - began > forMs || mine !== running) break;
+      if (progress.best && fresh && now - shown > SHOW_EVERY_MS) {
+        show({ day, schedule: progress.best, explained: explain(compiled, progress.best), tries: progress.tries });
         shown = now;
         fresh = false;
-      }
-      if (ended) {
-        if (!best)
-          show({
-            problem: "No room was found for what must not wait: work smaller sections, or take another pair of hands.",
-          });
-        return;
       }
       if (now - sliceFrom > SLICE_MS) {
         await breathe();
         sliceFrom = performance.now();
       }
     }
+    if (last?.best)
+      show({
+        day,
+        schedule: last.best,
+        explained: explain(compiled, last.best),
+        tries: last.tries,
+        ended: last.proved ? "proved" : "stopped",
+      });
+    else
+      show({
+        problem: "No room was found for what must not wait: work smaller sections, or take another pair of hands.",
+      });
   } catch (error) {
     show({ problem: error instanceof NoSchedule ? error.message : whyNotPlanned(error) });
   }

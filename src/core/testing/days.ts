@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 import { HANDS, type Lag, type Problem, type Schedule, type Task } from "@/core/models/timetable/tasks";
 
 /** Days to schedule, and an eye from outside on what comes of them. */
@@ -11,6 +12,20 @@ export const FT06 = [
   "1 5 0 5 2 5 3 3 4 8 5 9",
   "2 9 1 3 4 5 5 4 0 3 3 1",
   "1 3 3 3 5 9 0 10 4 4 2 1",
+];
+
+/** Fisher and Thompson 1963, ft10, from memory; optimum 930 (Carlier and Pinson 1989). */
+export const FT10 = [
+  "0 29 1 78 2 9 3 36 4 49 5 11 6 62 7 56 8 44 9 21",
+  "0 43 2 90 4 75 9 11 3 69 1 28 6 46 5 46 7 72 8 30",
+  "1 91 0 85 3 39 2 74 8 90 5 10 7 12 6 89 9 45 4 33",
+  "1 81 2 95 0 71 4 99 6 9 8 52 7 85 3 98 9 22 5 43",
+  "2 14 0 6 1 22 5 61 3 26 4 69 8 21 7 49 9 72 6 53",
+  "2 84 1 2 5 52 3 95 8 48 9 72 0 47 6 65 4 6 7 25",
+  "1 46 0 37 3 61 2 13 6 32 5 21 9 32 8 89 7 30 4 55",
+  "2 31 0 86 1 46 5 74 4 32 6 88 8 19 9 48 7 36 3 79",
+  "0 76 1 69 3 76 5 51 2 85 9 11 6 40 7 89 4 26 8 74",
+  "1 85 0 13 2 61 6 7 8 64 9 76 5 47 3 52 4 90 7 45",
 ];
 
 export function jobShop(lines: readonly string[]): Problem {
@@ -31,7 +46,7 @@ export function jobShop(lines: readonly string[]): Problem {
   return {
     tasks,
     lags,
-    capacity: Object.fromEntries(Array.from({ length: 6 }, (_, machine) => [`m${machine}`, 1])),
+    capacity: Object.fromEntries(lines.map((_, machine) => [`m${machine}`, 1])),
     breaks: [],
     dues: [],
   };
@@ -75,6 +90,50 @@ export function wrongWith(
   if (Math.abs(lateMin - dues.reduce((sum, { task, at }) => sum + Math.max(0, of(task).end - at), 0)) > near)
     wrong.push("lateness is not the sum of what is late");
   return wrong;
+}
+
+/** Made-up days of zones in chains, with dwell that must not dry out, two pairs of hands, machines and a circuit. */
+export function madeUpDay(size: number, seed: number): Problem {
+  const random = xoroshiro128plus(seed);
+  const pick = (min: number, max: number) => min + ((random.next() >>> 0) % (max - min + 1));
+  const tasks: Task[] = [];
+  const lags: Lag[] = [];
+  for (let zone = 0; tasks.length < size; zone++)
+    for (let step = 0; step < 6 && tasks.length < size; step++) {
+      const machine = ["", "", "vacuum", "extractor", "steamer"][pick(0, 4)]!;
+      tasks.push({
+        id: `${zone}.${step}`,
+        name: `zone ${zone} step ${step}`,
+        minutes: pick(2, 25),
+        needs: [
+          { resource: HANDS, amount: 1 },
+          ...(machine
+            ? [
+                { resource: machine, amount: 1 },
+                { resource: "circuit", amount: 1200 },
+              ]
+            : []),
+        ],
+      });
+      if (step > 0) {
+        const dwells = pick(0, 2) === 0;
+        const min = dwells ? pick(4, 12) : 0;
+        lags.push({
+          from: `${zone}.${step - 1}`,
+          to: `${zone}.${step}`,
+          min,
+          ...(dwells ? { max: min + pick(3, 12) } : {}),
+          why: "dwells",
+        });
+      }
+    }
+  return {
+    tasks,
+    lags,
+    capacity: { [HANDS]: 2, vacuum: 1, extractor: 1, steamer: 1, circuit: 2000 },
+    breaks: [{ from: 180, to: 210 }],
+    dues: [],
+  };
 }
 
 /** Small days with everything in them. */

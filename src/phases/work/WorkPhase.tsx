@@ -4,7 +4,8 @@ import type { History } from "@/core/job/history";
 import { setChoice } from "@/core/job/change";
 import { type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
-import { input, worked } from "@/core/ground/sums/working";
+import { formatDuration } from "@/core/ground/quantity/format";
+import { input, sumOf, worked } from "@/core/ground/sums/working";
 import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
@@ -66,6 +67,7 @@ export function WorkPhase() {
       ) : (
         <Waiting task={now} time={now.time} />
       )}
+      {order.sooner && <FoundSooner {...order.sooner} />}
       <ComingSteps coming={coming} times={forecast.times} from={finished.length + 2} />
       {(now || finished.length > 0) && <NoteFields />}
       <WhoWorks />
@@ -73,6 +75,17 @@ export function WorkPhase() {
         <p className="soft">This browser cannot keep the screen on: set the tablet itself to stay on.</p>
       )}
     </>
+  );
+}
+
+/** What searching on in idle time has gained. */
+function FoundSooner({ wasMin, isMin }: NonNullable<Order["sooner"]>) {
+  const gained = sumOf("schedule.sooner", { wasMin, isMin });
+  return (
+    <p className="soft" role="status" data-testid="sooner">
+      A better order was found: <Num of={gained} words={formatDuration(gained.value)} /> sooner, now{" "}
+      {formatDuration(isMin)}.
+    </p>
   );
 }
 

@@ -257,7 +257,8 @@ function SearchButtons({
         <Act onAct={() => again(LONGER_MS)}>Search longer</Act>
       )}
       <span className="soft" data-testid="tries">
-        {news.tries} orders tried{searching ? ", searching on" : ""}.
+        {news.tries} orders tried
+        {searching ? ", searching on" : news.ended === "proved" ? ": no day of these steps ends sooner" : ""}.
       </span>
       {Object.keys(moved).length > 0 && (
         <Act variant="link" onAct={() => void set({ notBefore: {} })}>

@@ -5,8 +5,8 @@ import { compile, isBetter, NoSchedule, type Schedule } from "@/core/models/time
 
 /** In which order to drive to the jobs. */
 
-/** Schedules tried for each order: enough to tell orders apart. */
-const TRIES = 8;
+/** Schedules tried for each order, one a rule: enough to tell orders apart. */
+const TRIES = 4;
 /** Up to so many visits every order is tried; beyond, moves of one visit until none helps. */
 const MOST_IN_FULL = 5;
 

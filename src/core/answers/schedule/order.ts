@@ -4,6 +4,7 @@ import type { Job, Kit } from "@/core/job/schema";
 import { sharedBetween } from "@/core/models/timetable/explain";
 import { improving } from "@/core/models/timetable/improve";
 import { Placer } from "@/core/models/timetable/place";
+import { Repairer } from "@/core/models/timetable/repair";
 import {
   compile,
   HANDS,
@@ -18,40 +19,59 @@ import type { Order, OrderArc } from "./times";
 
 /** The order in which what is left of one job is done, found anew after everything that happens. */
 
-/** Enough for the rules and a few moves; the same tries every time, so that the order does not waver. */
-const TRIES = 24;
-/** Of a job of hundreds of zones only the first tries are made: so many tasks are put down in all. */
-const MOST_PUT_DOWN = 8000;
-/** One try a rule. */
-const FEWEST_TRIES = 4;
+/** The rules, and for small jobs a few repairs: a tap does not wait for more, `soonerOrders` goes on in idle time. */
+const [TRIES, TRIES_OF_SMALL, SMALL] = [4, 12, 40] as const;
 const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
 
+/** An order that was found: by task, the minute it starts. Kept beside the job, never in it. */
+export type Known = Readonly<Record<string, number>>;
+
 /** The moment plans start from: never before what was recorded last. */
 export const momentMs = ({ standing }: History, asOf: string): number =>
   standing.reduce((latest, { at }) => Math.max(latest, Date.parse(at)), Date.parse(asOf));
+
+/** What is left of a job, ready to be put in order. */
+interface Left {
+  tasks: StepTask[];
+  hands: number;
+  problem: Problem;
+}
+
+function leftOf(job: Job, planned: JobPlan, kit: Kit, asOf: string, people: number): Left {
+  const { tasks, lags, dues, capacity } = stepTasks(
+    planned,
+    kit,
+    { id: (name) => name, inside: "inside", circuit: "circuit" },
+    momentMs(planned.history, asOf),
+  );
+  // More may be at it already than the job says.
+  const hands = Math.max(people, ...tasks.map(({ running }) => (running ? handsOf(running) : 1)));
+  return { tasks, hands, problem: { tasks, lags, capacity: { ...capacity, [HANDS]: hands }, breaks: [], dues } };
+}
 
 /**
  * Orders what is left so that dwells are neither cut nor dry out and the hands are done soonest.
  * What was done is never planned again and what runs goes on; where a wait finds no room it is named and the rest is ordered all the same.
  * @param asOf ISO time
  * @param people pairs of hands; left out: as the job says
+ * @param known an order found before, kept where it is no worse
  */
-export function orderOf(job: Job, planned: JobPlan, kit: Kit, asOf: string, people = job.choices.hands ?? 1): Order {
-  const nowMs = momentMs(planned.history, asOf);
-  const { tasks, lags, dues, capacity } = stepTasks(
-    planned,
-    kit,
-    { id: (name) => name, inside: "inside", circuit: "circuit" },
-    nowMs,
-  );
+export function orderOf(
+  job: Job,
+  planned: JobPlan,
+  kit: Kit,
+  asOf: string,
+  people = job.choices.hands ?? 1,
+  known?: Known,
+): Order {
+  const { tasks, hands, problem } = leftOf(job, planned, kit, asOf, people);
   if (tasks.length === 0) return { tasks: [], arcs: [], people, broken: [] };
-  // More may be at it already than the job says.
-  const hands = Math.max(people, ...tasks.map(({ running }) => (running ? handsOf(running) : 1)));
-  const problem = { tasks, lags, capacity: { ...capacity, [HANDS]: hands }, breaks: [], dues };
-  const found = best(problem);
-  if (found) return ordered(found.compiled, found.schedule, tasks, lags, hands, []);
+  const { lags } = problem;
+  const found = best(problem, known);
+  if (found)
+    return { ...ordered(found.compiled, found.schedule, tasks, lags, hands, []), ...soonerBy(found.usual, found) };
   const loose = lags.map(({ max: _max, ...lag }): Lag => lag);
   const broken = best({ ...problem, lags: loose });
   if (!broken) throw new NoSchedule("What is left of this job cannot be put into an order.");
@@ -67,27 +87,71 @@ export function orderOf(job: Job, planned: JobPlan, kit: Kit, asOf: string, peop
   );
 }
 
+/**
+ * Orders that end sooner than the one there is by at least a minute; steps, so that whoever asks can stop in between.
+ * What is under way or comes next is never moved.
+ * @yields what was found, or nothing yet
+ */
+export function* soonerOrders(
+  job: Job,
+  planned: JobPlan,
+  kit: Kit,
+  asOf: string,
+  known?: Known,
+): Generator<Known | undefined, void, void> {
+  const { tasks, problem } = leftOf(job, planned, kit, asOf, job.choices.hands ?? 1);
+  let shown = tasks.length > 1 ? best(problem, known)?.schedule : undefined;
+  if (!shown) return;
+  // What somebody is about to begin stays first: no step is changed under a finger.
+  const { starts } = shown;
+  const fixed = tasks.map((task, at) => (starts[at]! < NEAR ? { ...task, begun: true as const } : task));
+  for (const { best: found } of improving(compile({ ...problem, tasks: fixed }), SEED)) {
+    const better = found && isWorthIt(found, shown);
+    if (better) shown = found;
+    yield better ? Object.fromEntries(tasks.map(({ id }, task) => [id, found.starts[task]!])) : undefined;
+  }
+}
+
+const isWorthIt = (a: Schedule, b: Schedule, worthMin = WORTH_A_CHANGE_MIN): boolean =>
+  a.lateMin < b.lateMin - NEAR || (a.lateMin < b.lateMin + NEAR && a.endMin < b.endMin - worthMin);
+
+/** What the search gained, where it is worth telling. */
+const soonerBy = (usual: Schedule, { schedule }: { schedule: Schedule }): Pick<Order, "sooner"> =>
+  schedule.endMin < usual.endMin - WORTH_A_CHANGE_MIN
+    ? { sooner: { wasMin: usual.endMin, isMin: schedule.endMin } }
+    : {};
+
+interface Found {
+  compiled: Compiled;
+  schedule: Schedule;
+  /** As it is found at once, without an order known before. */
+  usual: Schedule;
+}
+
 /** The plan's own order, unless another saves time worth the change: what comes next should not waver. */
-function best(problem: Problem): { compiled: Compiled; schedule: Schedule } | undefined {
+function best(problem: Problem, known?: Known): Found | undefined {
   try {
     const compiled = compile(problem);
-    const most = Math.min(TRIES, Math.max(FEWEST_TRIES, Math.floor(MOST_PUT_DOWN / compiled.minutes.length)));
-    let schedule = new Placer(compiled).schedule(compiled.minutes.map((_, task) => task));
+    const most = compiled.minutes.length <= SMALL ? TRIES_OF_SMALL : TRIES;
+    const placer = new Placer(compiled);
+    let usual = placer.schedule(compiled.minutes.map((_, task) => task));
     for (const { best, tries } of improving(compiled, SEED)) {
-      if (
-        best &&
-        (!schedule ||
-          best.lateMin < schedule.lateMin - NEAR ||
-          (best.lateMin < schedule.lateMin + NEAR && best.endMin < schedule.endMin - WORTH_A_CHANGE_MIN))
-      )
-        schedule = best;
-      if (tries >= most) return schedule && { compiled, schedule };
+      if (best && (!usual || isWorthIt(best, usual))) usual = best;
+      if (tries >= most) break;
     }
+    const before = known && knownAgain(compiled, placer, known);
+    const schedule = before && (!usual || !isWorthIt(usual, before, NEAR)) ? before : usual;
+    return schedule && { compiled, schedule, usual: usual ?? schedule };
   } catch (error) {
     // Waits that clash whatever is done when: whoever asks goes on without their longest.
     if (!(error instanceof NoSchedule)) throw error;
   }
   return undefined;
+}
+
+function knownAgain(compiled: Compiled, placer: Placer, known: Known): Schedule | undefined {
+  const starts = compiled.problem.tasks.map(({ id }) => known[id] ?? NaN);
+  return starts.every(Number.isNaN) ? undefined : new Repairer(compiled, placer, () => 0.5).again(starts);
 }
 
 const isOver = ({ from, to, max }: Lag, tasks: readonly StepTask[], { starts }: Schedule): boolean => {

@@ -97,7 +97,7 @@ describe("the order of the visits", () => {
           settings,
         ).problem,
       ),
-      8,
+      4,
     );
   const last = (from: typeof planned) => {
     let order: string[] = [];

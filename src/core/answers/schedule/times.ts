@@ -33,6 +33,8 @@ export interface Order {
   people: number;
   /** Waits that find no room however it is ordered, in words. */
   broken: string[];
+  /** What the search for a better order gained, min to the last end. */
+  sooner?: { wasMin: number; isMin: number };
 }
 
 export interface TaskTime {

@@ -950,6 +950,15 @@ export const FORMULAS = {
     },
     of: ({ promisedMin, endMin }) => promisedMin - endMin,
   }),
+  "schedule.sooner": sum({
+    name: "Sooner by a better order",
+    equation: "end in the order found at once − end in the better one",
+    mark: "std",
+    source: "what clashes is put in order where there is least room, after Cesta, Oddi and Smith 2002",
+    unit: "min",
+    inputs: { wasMin: as("end as first ordered, from now", "min"), isMin: as("end now, from now", "min") },
+    of: ({ wasMin, isMin }) => wasMin - isMin,
+  }),
   "schedule.slack": sum({
     name: "Time in hand",
     equation: "time in hand = promised − forecast",

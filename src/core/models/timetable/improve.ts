@@ -1,13 +1,17 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 import { Placer } from "./place";
+import { proving } from "./prove";
+import { Repairer } from "./repair";
 import { isBetter, NoSchedule, type Compiled, type Schedule } from "./tasks";
 
 /** What a search knows after a try. */
-interface Progress {
+export interface Progress {
   best: Schedule | undefined;
   tries: number;
   /** This try found something better. */
   improved: boolean;
+  /** Nothing better can be: the search is over. */
+  proved: boolean;
 }
 
 /**
@@ -33,66 +37,66 @@ export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number):
   return latest;
 }
 
-/** Every so many tries one starts from the rule anew. */
-const FRESH_EVERY = 40;
-/** A try stands when it is no worse than the one so many tries ago (late acceptance, Burke and Bykov 2017): it gets out of dead ends. */
-const MEMORY = 40;
-const weightOf = ({ lateMin, endMin, idleMin }: Schedule) => lateMin * 1e5 + endMin + idleMin * 1e-4;
-/** Tasks moved in one try, at most. */
-const MOST_MOVED = 4;
+/** Days of so many tasks at most are also proved, in between. */
+const MOST_PROVED = 40;
+/** Nodes of the proof for every try: about as long as one. */
+const NODES_A_TRY = 3;
+/** A proof that has not come by then will not. */
+const MOST_NODES = 60_000;
+
+/** The rules tasks are put down by at first: what has least time, then what has least slack, the longest, in turn. */
+const rulesOf = (compiled: Compiled): ArrayLike<number>[] => {
+  const latest = latestStarts(compiled, compiled.horizon);
+  return [
+    latest,
+    Float64Array.from(latest, (start, task) => start + compiled.minutes[task]!),
+    Float64Array.from(compiled.minutes, (length) => -length),
+    Float64Array.from(latest.keys()),
+  ];
+};
 
 /**
- * Ever better schedules: each step is one try, so that whoever steps it can stop between any two.
+ * Ever better schedules: each step is one try, so that whoever steps it can stop between any two. It ends when nothing
+ * better can be.
  * @param seed the same seed makes the same tries
  * @throws NoSchedule when lags and breaks alone cannot hold
  * @example improving(compile(day), 1).next().value.best.endMin // 35
  */
-export function* improving(compiled: Compiled, seed: number): Generator<Progress, never, void> {
+export function* improving(compiled: Compiled, seed: number): Generator<Progress, void, void> {
   const placer = new Placer(compiled);
-  const n = compiled.minutes.length;
   const random = xoroshiro128plus(seed);
   const unit = () => ((random.next() >>> 0) + 0.5) / 4294967296;
-  const rule = latestStarts(compiled, compiled.horizon);
-  const spread = Math.max(1, ...compiled.minutes);
-  const rules = [
-    rule,
-    Float64Array.from(rule, (latest, task) => latest + compiled.minutes[task]!),
-    Float64Array.from(compiled.minutes, (length) => -length),
-    Float64Array.from(rule.keys()),
-  ];
   let best: Schedule | undefined;
-  let current: Schedule | undefined;
-  const memory: number[] = [];
   let tries = 0;
-  const attempt = (priority: ArrayLike<number>): Progress => {
+  const tried = (made: Schedule | undefined): Progress => {
     tries += 1;
-    const made = placer.schedule(priority);
     const improved = made !== undefined && isBetter(made, best);
-    if (made && (improved || !isBetter(best!, made))) best = made;
-    if (made) {
-      const weight = weightOf(made);
-      const at = tries % MEMORY;
-      if (!current || weight <= weightOf(current) + 1e-9 || weight <= (memory[at] ?? Infinity)) current = made;
-      memory[at] = weightOf(current);
-    }
-    return { best, tries, improved };
+    if (improved) best = made;
+    return { best, tries, improved, proved: false };
   };
-  for (const priority of rules) yield attempt(priority);
+  const rules = rulesOf(compiled);
+  for (const priority of rules) yield tried(placer.schedule(priority));
+  const repairer = new Repairer(compiled, placer, unit);
+  const proof = compiled.minutes.length <= MOST_PROVED ? proving(compiled, () => best) : undefined;
+  let nodes = 0;
   for (;;) {
-    const fresh = !best || tries % FRESH_EVERY === 0;
-    const priority = Float64Array.from(fresh ? rule : current!.starts);
-    if (fresh) for (let task = 0; task < n; task++) priority[task] = priority[task]! + (unit() - 0.5) * 4 * spread;
-    else {
-      const moves = 1 + Math.floor(unit() * MOST_MOVED);
-      for (let move = 0; move < moves; move++) {
-        // One task goes to just before or after another.
-        const [task, other] = [Math.floor(unit() * n), Math.floor(unit() * n)];
-        priority[task] = priority[other]! + (unit() - 0.5);
-      }
+    // While none is found, by the rule shaken too: it may happen on an order that the repair does not.
+    yield tried(best || tries % 2 === 0 ? repairer.better(best) : placer.schedule(shaken(rules[0]!, compiled, unit)));
+    for (let more = NODES_A_TRY; proof && nodes < MOST_NODES && more > 0; more--) {
+      const { value, done } = proof.next();
+      nodes += 1;
+      if (value && (done || value !== best) && isBetter(value, best)) yield tried(value);
+      if (!done) continue;
+      yield { best, tries, improved: false, proved: true };
+      return;
     }
-    yield attempt(priority);
   }
 }
+
+const shaken = (rule: ArrayLike<number>, { minutes }: Compiled, unit: () => number): Float64Array => {
+  const spread = 4 * Math.max(1, ...minutes);
+  return Float64Array.from(rule, (latest) => latest + (unit() - 0.5) * spread);
+};
 
 /**
  * The best of so many tries.

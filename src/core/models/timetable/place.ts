@@ -189,8 +189,9 @@ export class Placer {
 /**
  * The resources that may ever run short. No more goes on at once than there are hands for, and what is enough for as
  * many of the greediest never has to be looked at.
+ * @example scarceOf(compile(day)).size // 1
  */
-function scarceOf({ needs, needsHands, capacity, problem }: Compiled): Set<number> {
+export function scarceOf({ needs, needsHands, capacity, problem }: Compiled): Set<number> {
   const hands = Object.keys(problem.capacity).indexOf(HANDS);
   const atOnce = problem.capacity[HANDS] ?? Infinity;
   const scarce = new Set<number>(hands < 0 ? [] : [hands]);
@@ -201,6 +202,14 @@ function scarceOf({ needs, needsHands, capacity, problem }: Compiled): Set<numbe
     if (users.some((task) => !needsHands[task]) || greediest.reduce((sum, each) => sum + each, 0) > most)
       scarce.add(resource);
   });
+  // Where all who use one thing take more than half of another, the other keeps them apart already.
+  for (const resource of scarce) {
+    const users = needs.filter((of) => of.some((need) => need.resource === resource));
+    const keepsApart = (other: number) =>
+      other !== resource &&
+      users.every((of) => of.some((need) => need.resource === other && 2 * need.amount > capacity[other]! + 1e-9));
+    if ([...scarce].some(keepsApart)) scarce.delete(resource);
+  }
   return scarce;
 }
 
