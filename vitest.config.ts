@@ -1,5 +1,5 @@
 import { fileURLToPath } from "node:url";
-import { defineConfig } from "vitest/config";
+import { configDefaults, defineConfig } from "vitest/config";
 import { BaseSequencer, type TestSpecification } from "vitest/node";
 
 /** Those that take minutes begin first, so that neither worker is left alone with one at the end. */
@@ -14,14 +14,28 @@ class LongestFirst extends BaseSequencer {
     Promise.resolve([...files].sort((a, b) => rank(a) - rank(b) || (a.moduleId < b.moduleId ? -1 : 1)));
 }
 
+/** Those that put a stand-in in a module's place load everything for themselves; the others share what is loaded. */
+const MOCKING = ["src/**/once.test.ts", "src/**/safety.test.ts"];
+
 export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   test: {
-    include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
     environment: "node",
     setupFiles: ["scripts/lib/seed.ts"],
     maxWorkers: 2,
     sequence: { sequencer: LongestFirst },
     testTimeout: 60_000,
+    projects: [
+      { extends: true, test: { name: "mocking", include: MOCKING } },
+      {
+        extends: true,
+        test: {
+          name: "sharing",
+          include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
+          exclude: [...configDefaults.exclude, ...MOCKING],
+          isolate: false,
+        },
+      },
+    ],
   },
 });
