@@ -1,6 +1,8 @@
 // `npm start`: serves the built application. Next answers everything; this adds what a server owes whoever stands before it.
 import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
+import path from "node:path";
+import sirv from "sirv";
 import { pageDataFile, WORKER_FILE } from "./lib/offline.mjs";
 import { root } from "./lib/setup.mjs";
 
@@ -44,14 +46,32 @@ function answerKept(url, response) {
   return true;
 }
 
-const server = createServer((request, response) => {
-  // A request that is sent back as it came tells cookies to whoever asks.
-  if (request.method === "TRACE" || request.method === "TRACK" || request.method === "CONNECT") {
-    response.writeHead(405, { Allow: "GET, HEAD, POST, OPTIONS", "Content-Type": "text/plain; charset=utf-8" });
-    response.end("This method is not allowed.\n");
-    return;
-  }
-  if (answerKept(request.url ?? "/", response)) return;
+const YEAR_S = 31_536_000;
+const STATICS = "/_next/static/";
+/** What is named by its contents, compressed since the build. */
+const statics = sirv(path.join(root, ".next", "static"), {
+  maxAge: YEAR_S,
+  immutable: true,
+  brotli: true,
+  gzip: true,
+  etag: true,
+});
+const policies = (await import("../.next/routes-manifest.json", { with: { type: "json" } })).default.headers;
+
+/** A script or style as it was compressed; what is not there is Next's to answer. */
+function answerStatic(request, response, next) {
+  const url = request.url ?? "/";
+  if (!url.startsWith(STATICS)) return next();
+  for (const { regex, headers } of policies)
+    if (new RegExp(regex).test(url.split("?")[0])) for (const { key, value } of headers) response.setHeader(key, value);
+  request.url = url.slice(STATICS.length - 1);
+  statics(request, response, () => {
+    request.url = url;
+    next();
+  });
+}
+
+function answerPage(request, response) {
   const caching = cachingOf(new URL(request.url ?? "/", "http://here").pathname);
   const set = response.setHeader.bind(response);
   // Next marks its pages for a shared cache to keep for a year.
@@ -63,6 +83,17 @@ const server = createServer((request, response) => {
     if (!response.headersSent) response.writeHead(500);
     response.end();
   });
+}
+
+const server = createServer((request, response) => {
+  // A request that is sent back as it came tells cookies to whoever asks.
+  if (request.method === "TRACE" || request.method === "TRACK" || request.method === "CONNECT") {
+    response.writeHead(405, { Allow: "GET, HEAD, POST, OPTIONS", "Content-Type": "text/plain; charset=utf-8" });
+    response.end("This method is not allowed.\n");
+    return;
+  }
+  if (answerKept(request.url ?? "/", response)) return;
+  answerStatic(request, response, () => answerPage(request, response));
 });
 // Whoever opens a connection and says nothing, or says it a letter at a time, is not waited for.
 server.headersTimeout = 20_000;

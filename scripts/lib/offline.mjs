@@ -3,6 +3,7 @@ import { createHash } from "node:crypto";
 import { existsSync, readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
+import { IS_COMPRESSED } from "./compress.mjs";
 
 const root = fileURLToPath(new URL("../..", import.meta.url));
 export const WORKER_FILE = path.join(root, ".next", "offline.js");
@@ -23,7 +24,7 @@ export function filesOfVersion() {
     path.join(root, folder),
   );
   const named = filesIn(statics)
-    .filter((file) => !file.endsWith(".map"))
+    .filter((file) => !file.endsWith(".map") && !IS_COMPRESSED.test(file))
     // Named by its contents.
     .map((file) => ({ url: `/_next/static/${file}`, revision: null }));
   const html = filesIn(pages)

@@ -61,6 +61,7 @@ export function ensureBuild() {
     "tsconfig.json",
     "scripts/lib/offline.mjs",
     "scripts/lib/offlineWorker.mjs",
+    "scripts/lib/compress.mjs",
     ...filesBelow("src").filter((file) => !file.endsWith(".test.ts")),
   ]);
   if (!existsSync(path.join(root, ".next", "BUILD_ID"))) stamped("build", "none", () => {});
@@ -71,6 +72,7 @@ export function ensureBuild() {
       fail("The application did not build.");
     if (run(process.execPath, ["scripts/lib/offline.mjs"]) !== 0)
       fail("The worker that keeps it offline was not made.");
+    if (run(process.execPath, ["scripts/lib/compress.mjs"]) !== 0) fail("The scripts were not compressed.");
   });
 }
 

@@ -7,17 +7,16 @@ import { jobFileOf } from "./jobFile";
 import { jobFromTemplate } from "./newJob";
 import { USUAL_KIT } from "./kit";
 import type { Job, PlacedFinding } from "./schema";
+import { mergeOps, splitOps } from "./cutZones";
 import {
   cornersOf,
   drawnAreaMm2,
   drawOps,
   measureOps,
-  mergeOps,
   moveCornerOps,
   ownShapeOps,
   removeZoneOps,
   resizeOps,
-  splitOps,
   type Change,
 } from "./zoneOps";
 

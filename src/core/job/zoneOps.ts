@@ -1,13 +1,4 @@
-import { joined, split } from "@/core/ground/pieces/cutting";
-import {
-  areaMm2,
-  boundsOf,
-  contains,
-  scaledTo,
-  shapeProblem,
-  type Corners,
-  type Point,
-} from "@/core/ground/pieces/geometry";
+import { areaMm2, boundsOf, scaledTo, shapeProblem, type Corners, type Point } from "@/core/ground/pieces/geometry";
 import { partsOf, type Measures } from "@/core/ground/pieces/templates";
 import {
   addZone,
@@ -21,16 +12,14 @@ import {
   setZone,
 } from "./change";
 import { applyOps, type Op } from "./commands";
-import { HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
-import { hairOn } from "./hairFinding";
 import { isPlaced } from "./findingKinds";
-import type { Finding, Job, PlacedFinding, Zone } from "./schema";
+import type { Finding, Job, PlacedFinding } from "./schema";
 
 /** Changes of the drawing as operations, or a sentence why not. Marks stay where they lie on the cloth. */
 export type Change = { ok: true; ops: Op[] } | { ok: false; because: string };
 
-const no = (because: string): Change => ({ ok: false, because });
-const yes = (...ops: Op[]): Change => ({ ok: true, ops });
+export const no = (because: string): Change => ({ ok: false, because });
+export const yes = (...ops: Op[]): Change => ({ ok: true, ops });
 
 /** The corners of a zone as drawn now. */
 export function cornersOf(job: Job, zoneId: string): Corners | undefined {
@@ -38,17 +27,17 @@ export function cornersOf(job: Job, zoneId: string): Corners | undefined {
   return zone.shape ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.corners;
 }
 
-const worked = (job: Job, zoneId: string) =>
+export const worked = (job: Job, zoneId: string) =>
   job.events.some((event) => "stepKey" in event && event.zoneIds.includes(zoneId));
 /** What happened names it, or something found on it: it cannot go any more. */
-const isNamed = (job: Job, zoneId: string) =>
+export const isNamed = (job: Job, zoneId: string) =>
   job.events.some(
     (event) =>
       ("zoneId" in event && event.zoneId === zoneId) ||
       ("zoneIds" in event && event.zoneIds?.includes(zoneId)) ||
       ("findingId" in event && event.findingId !== undefined && job.findings.byId[event.findingId]?.zoneId === zoneId),
   );
-const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
+export const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
 
 /** A new shape for one zone; marks keep their place on the drawing. */
 function reshapeOps(job: Job, zoneId: string, corners: readonly Point[]): Change {
@@ -84,37 +73,8 @@ export function ownShapeOps(job: Job, zoneId: string): Change {
   return change.ok ? yes(setZone(zoneId, "shape", undefined), ...change.ops.slice(1)) : change;
 }
 
-/** One zone becomes two; each mark goes with the half it lies in. */
-export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bottom", newId: () => string): Change {
-  if (worked(job, zoneId)) return no(WORKED);
-  const zone = job.zones.byId[zoneId]!;
-  const halves = split(cornersOf(job, zoneId)!, way);
-  if (!halves) return no("It cannot be cut there.");
-  const [first, second] = halves;
-  const other = newId();
-  const name =
-    zone.name ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? "Zone";
-  const names = way === "left-right" ? ["left", "right"] : ["top", "bottom"];
-  const copy: Zone = { ...zone, name: `${name}, ${names[1]}`.slice(0, 80), shape: rounded(second) };
-  const from = boundsOf(cornersOf(job, zoneId)!);
-  return yes(
-    addZone(other, copy, job.zones.order.indexOf(zoneId) + 1),
-    setZone(zoneId, "shape", rounded(first)),
-    setZone(zoneId, "name", `${name}, ${names[0]}`.slice(0, 80)),
-    ...placedOn(job, zoneId).flatMap(({ id, finding }): Op[] => {
-      const at = { xMm: from.xMm + finding.centre.xMm, yMm: from.yMm + finding.centre.yMm };
-      const toSecond = contains(second, at) && !contains(first, at);
-      const box = boundsOf(toSecond ? second : first);
-      return [
-        ...(toSecond ? [setFinding(id, "zoneId", other)] : []),
-        setFinding<PlacedFinding, "centre">(id, "centre", within(at.xMm - box.xMm, at.yMm - box.yMm)),
-      ];
-    }),
-  );
-}
-
 /** What was chosen for a zone goes with it. */
-function choicesGone({ choices: { schools, strokes, disinfect } }: Job, zoneId: string): Op[] {
+export function choicesGone({ choices: { schools, strokes, disinfect } }: Job, zoneId: string): Op[] {
   return [
     ...(schools[zoneId] ? [setSchool(zoneId, undefined)] : []),
     ...(strokes?.[zoneId] ? [setStrokes(zoneId, undefined)] : []),
@@ -127,37 +87,6 @@ function choicesGone({ choices: { schools, strokes, disinfect } }: Job, zoneId: 
         ]
       : []),
   ];
-}
-
-/** Two zones that touch become one; what was found on the second moves over. */
-export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
-  if (worked(job, zoneId) || isNamed(job, otherId)) return no(WORKED);
-  const [zone, other] = [job.zones.byId[zoneId]!, job.zones.byId[otherId]!];
-  if (zone.pieceId !== other.pieceId) return no("They belong to two pieces.");
-  const [a, b] = [cornersOf(job, zoneId)!, cornersOf(job, otherId)!];
-  const whole = joined(a, b);
-  if (!whole) return no("They do not touch along a side, so they cannot be one zone.");
-  const [boxA, boxB, box] = [boundsOf(a), boundsOf(b), boundsOf(whole)];
-  const moves = (id: string, from: { xMm: number; yMm: number }) =>
-    movedMarks(job, id, from.xMm - box.xMm, from.yMm - box.yMm);
-  // Hair on both is one finding of it, as dense as the denser.
-  const [, ...spare] = [...hairOn(job, zoneId), ...hairOn(job, otherId)]
-    .sort((a, b) => HAIR_DENSITY_IDS.indexOf(b.finding.density) - HAIR_DENSITY_IDS.indexOf(a.finding.density))
-    .map(({ id }) => id);
-  const goOver: Op[] = [
-    ...spare.map(removeFinding),
-    ...job.findings.order.flatMap((id): Op[] =>
-      job.findings.byId[id]!.zoneId === otherId && !spare.includes(id) ? [setFinding(id, "zoneId", zoneId)] : [],
-    ),
-  ];
-  return yes(
-    setZone(zoneId, "shape", rounded(whole)),
-    ...moves(zoneId, boxA),
-    ...moves(otherId, boxB),
-    ...goOver,
-    ...choicesGone(job, otherId),
-    removeZone(otherId),
-  );
 }
 
 /** A zone drawn free on a piece. */
@@ -224,20 +153,20 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
   ];
 }
 
-const rounded = (corners: readonly Point[]): Point[] =>
+export const rounded = (corners: readonly Point[]): Point[] =>
   corners.map(({ xMm, yMm }) => ({ xMm: Math.round(xMm), yMm: Math.round(yMm) }));
-const within = (xMm: number, yMm: number): Point => ({
+export const within = (xMm: number, yMm: number): Point => ({
   xMm: Math.max(0, Math.round(xMm)),
   yMm: Math.max(0, Math.round(yMm)),
 });
 
-const placedOn = (job: Job, zoneId: string) =>
+export const placedOn = (job: Job, zoneId: string) =>
   job.findings.order.flatMap((id) => {
     const finding: Finding = job.findings.byId[id]!;
     return finding.zoneId === zoneId && isPlaced(finding) ? [{ id, finding }] : [];
   });
 
-const movedMarks = (job: Job, zoneId: string, xMm: number, yMm: number): Op[] =>
+export const movedMarks = (job: Job, zoneId: string, xMm: number, yMm: number): Op[] =>
   xMm === 0 && yMm === 0
     ? []
     : placedOn(job, zoneId).map(({ id, finding }): Op =>
