@@ -10,10 +10,25 @@ test("the day is timed in a worker: promises, lanes and list; other hands and ot
   await page.getByRole("link", { name: "Back to jobs" }).click();
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Day" }).click();
   const promises = page.getByTestId("promises").getByRole("listitem");
-  await expect(promises).toHaveCount(5);
+  // Each job falls whole on a day, and no day goes on into the night.
+  const days = page.getByRole("group", { name: "Which day" }).getByRole("button");
+  await expect(days.first()).toContainText(/^Today: \d visits/);
+  const visits = async () => (await days.allInnerTexts()).map((words) => Number(/(\d+) visits?/.exec(words)?.[1] ?? 0));
+  const [today] = await visits();
+  expect((await visits()).reduce((sum, each) => sum + each, 0)).toBe(5);
+  expect(today).toBeLessThan(5);
+  await expect(promises).toHaveCount(today!);
+  const dayEnd = page.getByTestId("day-end");
+  await expect(dayEnd).toHaveText(/^Hands done 1[0-7]:\d\d$/);
   // What was promised first is visited first.
   await expect(promises.first()).toContainText("1 Gull Point ferry, saloon bench 4: hand back");
-  await expect(page.getByRole("region", { name: "Timetable" }).locator("svg")).toBeVisible();
+  const board = page.getByRole("region", { name: "Timetable" });
+  await expect(board.getByRole("button", { name: /its steps$/ })).toHaveCount(today!);
+  // The whole working day is on the screen, and opens into its steps.
+  expect(await board.evaluate((shown) => shown.scrollWidth - shown.clientWidth)).toBeLessThanOrEqual(0);
+  await board.getByRole("button", { name: /^1 Gull Point ferry.*its steps$/ }).press("Enter");
+  await expect(board.locator("[data-task]").first()).toBeVisible();
+  await page.getByRole("button", { name: "Whole day" }).click();
   await expect(page.getByTestId("latest")).toContainText("Slow steps must start by:");
   await page.getByText("What decides it").click();
   await expect(page.getByTestId("chain").getByRole("listitem").first()).toContainText("Drive to Gull Point ferry");
@@ -24,19 +39,38 @@ test("the day is timed in a worker: promises, lanes and list; other hands and ot
   const all = await rows.count();
   expect(all).toBeGreaterThan(40);
 
-  const end = await page.getByTestId("day-end").innerText();
+  const end = await dayEnd.innerText();
   await page.getByRole("button", { name: "Pairs of hands: more" }).click();
-  await expect(page.getByTestId("day-end")).not.toHaveText(end);
-  await page
-    .getByRole("group", { name: "Skerry Hall, entrance carpet: when" })
-    .getByRole("button", { name: "Not today" })
-    .click();
+  await expect(dayEnd).not.toHaveText(end);
+  await page.getByRole("button", { name: "Pairs of hands: less" }).click();
+  // Put off, it leaves the days; chosen for a full one, that is said with the day that has room.
+  await page.getByLabel("Skerry Hall, entrance carpet: which day").selectOption({ label: "Later" });
+  await expect.poll(async () => (await visits()).reduce((sum, each) => sum + each, 0)).toBe(4);
+  for (const job of ["Estate car of the lightkeeper, full cabin", "Camper van Pippit, cabin", "Tern House settee"])
+    await page.getByLabel(`${job}: which day`).selectOption({ label: "Today" });
+  await page.getByLabel("Skerry Hall, entrance carpet: which day").selectOption({ label: "Today" });
+  // What nobody chose a day for gives way, and a promise that breaks by it is said.
+  const missed = page.getByTestId("missed");
+  await expect(missed).toContainText("Gull Point ferry, saloon bench 4: falls on Tomorrow");
+  await missed.getByRole("button", { name: "Today all the same" }).click();
+  await expect(missed).toHaveCount(0);
+  const overfull = page.getByTestId("overfull");
+  await expect(overfull).toContainText("over the hours of Today");
+  await expect(promises).toHaveCount(5);
+  await overfull.getByRole("button", { name: /Tomorrow instead$/ }).click();
   await expect(promises).toHaveCount(4);
   await page.getByRole("button", { name: "Tern House settee: earlier" }).click();
   await expect(promises.first()).toContainText("1 Tern House settee");
   await page.reload();
   await expect(promises).toHaveCount(4);
   await expect(promises.first()).toContainText("1 Tern House settee");
+  // Another day, and hours that go on into the night because somebody asked for them.
+  await days.nth(1).click();
+  await expect(dayEnd).toContainText("Hands done Tue ");
+  await days.first().click();
+  await page.getByRole("group", { name: "Hours" }).getByRole("button", { name: "Round the clock" }).click();
+  await expect(days.first()).toContainText("Today: 4 visits");
+  await page.getByRole("button", { name: "Pairs of hands: more" }).click();
   await expect(page.getByRole("group", { name: "Pairs of hands" })).toContainText("2");
 });
 
@@ -45,6 +79,11 @@ test("a search can be lengthened and stopped, and an empty day says what it is m
   await expect(page.locator("main")).toContainText("A day is made of jobs");
   await openFerry(page);
   await page.goto("/day");
+  // A day of one visit may be proved at once: the fullest is not.
+  const days = page.getByRole("group", { name: "Which day" }).getByRole("button");
+  await expect(days.first()).toBeVisible();
+  const visits = (await days.allInnerTexts()).map((words) => Number(/(\d+) visits?/.exec(words)?.[1] ?? 0));
+  await days.nth(visits.indexOf(Math.max(...visits))).click();
   const longer = page.getByRole("button", { name: "Search longer" });
   await expect(longer).toBeVisible();
   await longer.click();
@@ -73,6 +112,7 @@ test(
 
     // Dragged to the right it goes later, and what comes after goes with it.
     const end = await page.getByTestId("day-end").innerText();
+    await page.getByRole("button", { name: /^1 Gull Point ferry.*its steps$/ }).click();
     const drag = async (task: string, byPx: number) => {
       const bar = page.locator(`[data-task="demo-ferry/${task}"] rect`).first();
       await bar.scrollIntoViewIfNeeded();
@@ -112,7 +152,7 @@ test(
       expect.arrayContaining([
         "Gull Point ferry, saloon bench 4",
         "Hand back: Tern House settee",
-        "Usable: Skerry Hall, entrance carpet",
+        "Usable: Tern House settee",
       ]),
     );
   },

@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { Hours } from "@/core/answers/day/hours";
 import type { Rates } from "../core/answers/estimate/estimate";
 import type { Learning } from "../core/answers/ledger/experience";
 import type { Kit, OwnTables } from "../core/job/schema";
@@ -45,13 +46,16 @@ export interface DayChoices {
   /** Left out: as usual. */
   packUpMin?: number;
   noonBreak: boolean;
-  /** Hands work between these hours of the clock; left out: whenever there is work. */
-  hours?: { from: string; to: string };
+  /** When hands work; what is left out is as usual. */
+  hours?: Partial<Hours>;
+  /** The day somebody chose for a job, "2026-11-30", or "later". */
+  on?: Record<string, string>;
   /** Tasks moved to no sooner than an ISO time, by their id. */
   notBefore?: Record<string, string>;
   /** Job ids in the order of the visits; those not named come after. */
   order: string[];
-  notToday: string[];
+  /** What an older version put off. */
+  notToday?: string[];
 }
 
 export interface Settings {

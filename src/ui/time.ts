@@ -28,3 +28,10 @@ export function slackWords({ minutes: { value } }: Slack): string {
   if (!Number.isFinite(value)) return "does not dry like this";
   return value >= 0 ? `${formatDuration(value)} in hand` : `${formatDuration(-value)} late`;
 }
+
+/** A day as spoken of. @example "Today", "Tomorrow", "Mon 30 Nov" */
+export function dayWords(ms: number, nowMs: number): string {
+  if (isSameDay(ms, nowMs)) return "Today";
+  if (isSameDay(ms, nowMs + 86_400_000)) return "Tomorrow";
+  return day(ms, { weekday: "short", day: "numeric", month: "short" }).replace(",", "");
+}

@@ -36,4 +36,8 @@ export function searchTimetable(
 export const bestVisits = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<string[]> =>
   worker().orderVisits(jobs, kit, settings);
 
+/** How long each job keeps the hands, min. */
+export const minutesOfJobs = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<Record<string, number>> =>
+  worker().minutesOf(jobs, kit, settings);
+
 export const stopTimetable = (): void => void worker().stop();

@@ -5,6 +5,7 @@ import { dayOf, type Day, type DayJob, type DaySettings } from "@/core/answers/d
 import { explain, type Explained } from "@/core/models/timetable/explain";
 import { improving, type Progress } from "@/core/models/timetable/improve";
 import { compile, NoSchedule, type Schedule } from "@/core/models/timetable/tasks";
+import { finishMs, timesOf } from "@/core/answers/schedule/times";
 import { bettersOfVisits } from "@/core/answers/day/visits";
 
 export interface Timetable {
@@ -116,7 +117,20 @@ async function orderVisits(jobs: Job[], kit: Kit, settings: DaySettings): Promis
   return best;
 }
 
+/** How long each job keeps the hands, way and packing up among it, min; nothing where none are needed. */
+function minutesOf(jobs: Job[], kit: Kit, settings: DaySettings): Record<string, number> {
+  const fromMs = Date.parse(settings.from);
+  return Object.fromEntries(
+    weighed(jobs, kit, settings.from).planned.map(({ job, assessment: { order } }) => {
+      const work = (finishMs(order, timesOf(order, fromMs), fromMs) - fromMs) / 60_000;
+      const around = settings.travelMin + settings.setUpMin + settings.packUpMin;
+      return [job.id, order.tasks.length > 0 ? Math.ceil(around + work) : 0];
+    }),
+  );
+}
+
 const timetable = {
+  minutesOf,
   search,
   orderVisits,
   stop: () => {

@@ -1,31 +1,32 @@
 "use client";
 import Link from "next/link";
-import { useEffect, useMemo, useState } from "react";
-import { lastOf, historyOf } from "@/core/job/history";
-import type { Job, Kit } from "@/core/job/schema";
-import { USUAL_DAY, type DaySettings } from "@/core/answers/day/day";
+import { useMemo, useState } from "react";
+import type { Job } from "@/core/job/schema";
+import { USUAL_DAY } from "@/core/answers/day/day";
+import type { Week } from "@/core/answers/day/week";
 import type { DayChoices } from "@/store/db";
 import { notify, useJobsState } from "@/store/jobs";
 import { useKit } from "@/store/kit";
-import { changeSettings, useSettings } from "@/store/settings";
+import { changeSettings, settingsNow, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
-import { Chips } from "@/ui/Chips";
+import { Chips, ManyChips } from "@/ui/Chips";
 import { Boundary } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
 import { UnplannedJob } from "@/ui/UnplannedJob";
 import { OwnMinutes } from "@/ui/OwnLog";
 import { fetched } from "@/ui/fetched";
 import { Stepper } from "@/ui/Stepper";
-import { bestVisits, searchTimetable, stopTimetable } from "@/workers/timetable";
-import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
+import { bestVisits, stopTimetable } from "@/workers/timetable";
+import type { Timetable } from "@/workers/timetable.worker";
 import { PlaceFrame } from "../PlaceFrame";
 import { Lanes } from "./Lanes";
 import { ReturnVisits } from "./ReturnVisits";
 import { msAt, type TimedTask } from "./tasks";
 import { TaskList } from "./TaskList";
+import { hoursOf, openJobs, settingsOf, useTimetable, useWeek, type SetChoices } from "./useDay";
 import { Verdict } from "./Verdict";
+import { DayPick, Missed, Overfull, WeekDays } from "./WeekDays";
 
-const SEARCH_MS = 2500;
 const LONGER_MS = 15_000;
 const MINUTES_5 = 300_000;
 const USUAL: DayChoices = {
@@ -34,10 +35,7 @@ const USUAL: DayChoices = {
   setUpMin: USUAL_DAY.setUpMin,
   noonBreak: true,
   order: [],
-  notToday: [],
 };
-
-type SetChoices = (change: Partial<DayChoices>) => Promise<void>;
 
 /** Tasks that somebody wants later: dragged, or put off a quarter of an hour at a time. */
 function useMoves({ notBefore: moved = {} }: DayChoices, set: SetChoices) {
@@ -72,7 +70,8 @@ export function DayPlace() {
   const choices = { ...USUAL, ...useSettings().day };
   const jobs = useMemo(() => openJobs(stored, choices.order), [stored, choices.order]);
   const set: SetChoices = async (change) => {
-    await changeSettings({ day: { ...choices, ...change } });
+    const now = { ...USUAL, ...settingsNow().day };
+    await changeSettings({ day: { ...now, ...(typeof change === "function" ? change(now) : change) } });
   };
   return (
     <PlaceFrame at="/day">
@@ -92,15 +91,23 @@ export function DayPlace() {
 }
 
 function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices; set: SetChoices; nowMs: number }) {
-  const visits = jobs.filter(({ id }) => !choices.notToday.includes(id));
-  const fromMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
+  const stepMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
+  const [picked, setPicked] = useState<string>();
+  const week = useWeek(jobs, choices, stepMs);
+  const day = week && (week.days.find(({ key }) => key === picked) ?? week.days[0]);
+  const fromMs = day ? Math.max(stepMs, day.openMs) : 0;
+  const visits = day ? jobs.filter(({ id }) => day.jobIds.includes(id)) : [];
   const search = useTimetable(visits, choices, fromMs);
   const { news } = search;
   const moves = useMoves(choices, set);
   const timetable = news && "day" in news ? news : undefined;
+  if (!week || !day) return <p>Planning the days…</p>;
   return (
     <>
-      {news && "problem" in news && (
+      <WeekDays week={week} day={day} nowMs={nowMs} onPick={setPicked} />
+      <Missed {...{ week, jobs, set, nowMs }} />
+      <Overfull {...{ week, day, jobs, set, nowMs }} />
+      {news && "problem" in news && visits.length > 0 && (
         <div className="caution caution-danger" role="alert">
           <h3>No timetable like this</h3>
           <p>{news.problem}</p>
@@ -110,10 +117,11 @@ function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices
         const job = jobs.find(({ id }) => id === jobId);
         return job && <UnplannedJob key={jobId} job={job} problem={problem} />;
       })}
+      {visits.length === 0 && <p data-testid="no-visits">Nothing falls on this day.</p>}
       {!news && visits.length > 0 && <p>Planning the day…</p>}
       {timetable && <TimetableOf timetable={timetable} {...{ visits, choices, set, nowMs, moves }} search={search} />}
       <OwnMinutes />
-      <Visits {...{ jobs, visits, choices, set, fromMs }} />
+      <Visits {...{ jobs, visits, choices, set, fromMs, week, nowMs }} />
       {timetable && (
         <Boundary what="The list">
           <TaskList
@@ -178,12 +186,16 @@ function Visits({
   choices,
   set,
   fromMs,
+  week,
+  nowMs,
 }: {
   jobs: Job[];
   visits: Job[];
   choices: DayChoices;
   set: SetChoices;
   fromMs: number;
+  week: Week;
+  nowMs: number;
 }) {
   const kit = useKit();
   const [ordering, setOrdering] = useState(false);
@@ -212,7 +224,7 @@ function Visits({
         )}
       </div>
       {jobs.map((job, index) => (
-        <VisitLine key={job.id} {...{ job, choices, visits, index, earlier, set }} />
+        <VisitLine key={job.id} {...{ job, visits, index, earlier, set, week, nowMs }} />
       ))}
       <DayNumbers choices={choices} set={set} />
     </div>
@@ -246,7 +258,7 @@ function SearchButtons({
   again: (ms: number) => void;
   news: Timetable;
   moved: Record<string, string>;
-  set: (change: Partial<DayChoices>) => Promise<void>;
+  set: SetChoices;
   saveCalendar: (timetable: Timetable) => Promise<void>;
 }) {
   return (
@@ -254,7 +266,7 @@ function SearchButtons({
       {searching ? (
         <Act onAct={stopTimetable}>Stop searching</Act>
       ) : (
-        <Act onAct={() => again(LONGER_MS)}>Search longer</Act>
+        news.ended !== "proved" && <Act onAct={() => again(LONGER_MS)}>Search longer</Act>
       )}
       <span className="soft" data-testid="tries">
         {news.tries} orders tried
@@ -272,22 +284,24 @@ function SearchButtons({
 
 function VisitLine({
   job,
-  choices,
   visits,
   index,
   earlier,
   set,
+  week,
+  nowMs,
 }: {
   job: Job;
-  choices: DayChoices;
   visits: Job[];
   index: number;
   earlier: (id: string) => void;
-  set: (change: Partial<DayChoices>) => Promise<void>;
+  set: SetChoices;
+  week: Week;
+  nowMs: number;
 }) {
   return (
     <div className="line-step">
-      <span className="line-mark">{choices.notToday.includes(job.id) ? "–" : visits.indexOf(job) + 1}</span>
+      <span className="line-mark">{visits.includes(job) ? visits.indexOf(job) + 1 : "–"}</span>
       <span className="line-what">
         <Link prefetch={false} href={`/bay?job=${job.id}&phase=work`}>
           {job.title}
@@ -297,21 +311,12 @@ function VisitLine({
       <Act variant="link" disabled={index === 0} onAct={() => earlier(job.id)} aria-label={`${job.title}: earlier`}>
         Earlier
       </Act>
-      <Chips
-        label={`${job.title}: when`}
-        choices={[{ id: "not-today", name: "Not today" }]}
-        value={choices.notToday.includes(job.id) ? "not-today" : undefined}
-        onPick={(value) =>
-          void set({
-            notToday: value ? [...choices.notToday, job.id] : choices.notToday.filter((id) => id !== job.id),
-          })
-        }
-      />
+      <DayPick {...{ job, set, week, nowMs }} />
     </div>
   );
 }
 
-function DayNumbers({ choices, set }: { choices: DayChoices; set: (change: Partial<DayChoices>) => Promise<void> }) {
+function DayNumbers({ choices, set }: { choices: DayChoices; set: SetChoices }) {
   return (
     <div className="row-wrap air-row mt-3">
       <Stepper
@@ -364,51 +369,35 @@ function DayNumbers({ choices, set }: { choices: DayChoices; set: (change: Parti
   );
 }
 
-function HoursChips({ choices, set }: { choices: DayChoices; set: (change: Partial<DayChoices>) => Promise<void> }) {
+function HoursChips({ choices, set }: { choices: DayChoices; set: SetChoices }) {
+  const hours = hoursOf(choices.hours);
   return (
-    <div>
-      <div className="form-label">Hours</div>
-      <Chips
-        label="Hours"
-        choices={HOURS}
-        value={HOURS.find(({ from, to }) => from === choices.hours?.from && to === choices.hours.to)?.id}
-        onPick={(id) => {
-          const picked = HOURS.find((each) => each.id === id);
-          void set({ hours: picked && { from: picked.from, to: picked.to } });
-        }}
-      />
-    </div>
+    <>
+      <div>
+        <div className="form-label">Hours</div>
+        <Chips
+          label="Hours"
+          choices={HOURS}
+          value={HOURS.find(({ from, to }) => from === hours.from && to === hours.to)?.id}
+          onPick={(id) => {
+            const picked = HOURS.find((each) => each.id === id) ?? HOURS[0];
+            void set({ hours: { ...hours, from: picked.from, to: picked.to } });
+          }}
+        />
+      </div>
+      <div>
+        <div className="form-label">Days</div>
+        <ManyChips
+          label="Days"
+          choices={WEEKDAYS}
+          value={hours.days.map(String)}
+          onPick={(days) => {
+            if (days.length > 0) void set({ hours: { ...hours, days: days.map(Number) } });
+          }}
+        />
+      </div>
+    </>
   );
-}
-
-/** What was promised first is visited first, until somebody says otherwise. */
-const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) =>
-  [handBackAt, usableAt].filter((at) => at !== undefined).sort()[0] ?? "9";
-
-/** Jobs not handed back, in the order chosen, then by their first promise. */
-function openJobs(stored: Record<string, Job>, order: readonly string[]): Job[] {
-  const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
-  return Object.values(stored)
-    .filter((job) => !lastOf(historyOf(job), "handed-back"))
-    .sort(
-      (a, b) =>
-        Number(isAtWork(b)) - Number(isAtWork(a)) ||
-        place(a.id) - place(b.id) ||
-        promisedFirst(a).localeCompare(promisedFirst(b)) ||
-        a.createdAt.localeCompare(b.createdAt) ||
-        a.title.localeCompare(b.title),
-    );
-}
-
-/** Where hands are at it nobody drives away first. */
-const isAtWork = (job: Job) => job.events.length > 0 && historyOf(job).running.length > 0;
-
-/** The break of today, or of tomorrow when it is over. */
-function noon(fromMs: number): { from: string; to: string } {
-  const from = new Date(fromMs);
-  from.setHours(12, 30, 0, 0);
-  if (from.getTime() + 30 * 60_000 <= fromMs) from.setDate(from.getDate() + 1);
-  return { from: from.toISOString(), to: new Date(from.getTime() + 30 * 60_000).toISOString() };
 }
 
 /** Hours hands work in; drying goes on by itself. */
@@ -416,60 +405,6 @@ const HOURS = [
   { id: "day", name: "08:00 to 18:00", from: "08:00", to: "18:00" },
   { id: "short", name: "09:00 to 16:00", from: "09:00", to: "16:00" },
   { id: "night", name: "18:00 to 02:00", from: "18:00", to: "02:00" },
+  { id: "all", name: "Round the clock", from: "00:00", to: "00:00" },
 ] as const;
-const DAYS_AHEAD = 3;
-
-/** When nobody works, from the evening before on. */
-function closed({ from, to }: NonNullable<DayChoices["hours"]>, fromMs: number): { from: string; to: string }[] {
-  const at = (day: number, clock: string) => {
-    const when = new Date(fromMs);
-    const [hours, minutes] = clock.split(":").map(Number) as [number, number];
-    when.setDate(when.getDate() + day);
-    when.setHours(hours, minutes, 0, 0);
-    return when;
-  };
-  // Over midnight they end on the day they began.
-  const ends = to > from ? -1 : 0;
-  return Array.from({ length: DAYS_AHEAD + 1 }, (_, day) => ({
-    from: at(day + ends, to).toISOString(),
-    to: at(day, from).toISOString(),
-  }));
-}
-
-const settingsOf = (
-  { people, travelMin, setUpMin, packUpMin = USUAL_DAY.packUpMin, noonBreak, hours, notBefore }: DayChoices,
-  fromMs: number,
-): DaySettings => ({
-  from: new Date(fromMs).toISOString(),
-  people,
-  travelMin,
-  setUpMin,
-  packUpMin,
-  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...(hours ? closed(hours, fromMs) : [])],
-  ...(notBefore ? { notBefore } : {}),
-});
-
-function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
-  const kit = useKit();
-  const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
-  const [forMs, setForMs] = useState({ ms: SEARCH_MS });
-  // Lists and kits are made anew on every draw: what is searched for is what they say, not which they are.
-  const text = JSON.stringify({ visits, kit, settings: settingsOf(choices, fromMs) });
-  const isEmpty = fromMs <= 0 || visits.length === 0;
-  useEffect(() => {
-    if (isEmpty) return;
-    let current = true;
-    const asked = JSON.parse(text) as { visits: Job[]; kit: Kit; settings: DaySettings };
-    void searchTimetable(asked.visits, asked.kit, asked.settings, forMs.ms, (news) => {
-      if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended });
-    });
-    return () => {
-      current = false;
-    };
-  }, [text, isEmpty, forMs]);
-  return {
-    news: visits.length > 0 ? state.news : undefined,
-    searching: state.searching,
-    again: (ms: number) => setForMs({ ms }),
-  };
-}
+const WEEKDAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].map((name, day) => ({ id: String(day), name }));

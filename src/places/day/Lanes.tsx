@@ -1,18 +1,19 @@
 "use client";
-import { useEffect, useId, useRef, useState } from "react";
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
 import { lightFormat } from "date-fns";
 import { useDrag } from "@use-gesture/react";
 import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
+import { Act } from "@/ui/Act";
 import type { Timetable } from "@/workers/timetable.worker";
 import { handLanes, msAt, timedTasks, type TimedTask } from "./tasks";
 
 const LANE_PX = 46;
 const NAME_PX = 150;
 const TOP_PX = 30;
-const LEAST_WIDTH_PX = 980;
-/** A minute of hands is drawn no narrower than this, px; what does not fit is scrolled to. */
-const LEAST_MINUTE_PX = 1.9;
+const LEAST_WIDTH_PX = 560;
+/** Around an opened visit so many minutes of the others are seen. */
+const AROUND_MIN = 4;
 const HOUR_WORDS_PX = 52;
 /** Less than this is a tap, px. */
 const LEAST_DRAG_PX = 6;
@@ -27,19 +28,45 @@ interface Chart {
   people: number;
   machines: string[];
   jobIds: string[];
+  /** The visits with a lane for what waits. */
+  waits: string[];
   /** Where a minute stands, and the minute that stands somewhere, px. */
   x: (minute: number) => number;
   minuteAt: (px: number) => number;
-  /** The top of a lane, px: visits, then hands, machines, and what waits of each visit. */
+  /** The top of a lane, px: hands, machines, and what waits of each visit. */
   y: (lane: number) => number;
+  /** The visit whose steps are seen; the whole day where there is none. */
+  opened: string | undefined;
   width: number;
   height: number;
+  fromMin: number;
   endMin: number;
   prefix: string;
 }
 
+interface Clock {
+  x: (minute: number) => number;
+  minuteAt: (px: number) => number;
+  width: number;
+  fromMin: number;
+  endMin: number;
+}
+
+/** The clock of one visit over the width. */
+function clockOfVisit(tasks: readonly TimedTask[], width: number): Clock {
+  const hands = tasks.filter(({ hands }) => hands > 0);
+  const fromMin = Math.min(...hands.map(({ startMin }) => startMin)) - AROUND_MIN;
+  const endMin = Math.max(...hands.map(({ endMin }) => endMin)) + AROUND_MIN;
+  const perMin = (width - NAME_PX - 12) / (endMin - fromMin);
+  return {
+    x: (minute) => NAME_PX + (Math.min(endMin, Math.max(fromMin, minute)) - fromMin) * perMin,
+    minuteAt: (px) => fromMin + (px - NAME_PX) / perMin,
+    ...{ width, fromMin, endMin },
+  };
+}
+
 /** The clock over the width: the hours with hands in them wide, drying narrow. */
-function clockOf(tasks: readonly TimedTask[], promised: readonly number[], seen: number) {
+function clockOfDay(tasks: readonly TimedTask[], promised: readonly number[], width: number): Clock {
   const handsDone = Math.max(1, ...tasks.filter(({ hands }) => hands > 0).map(({ endMin }) => endMin));
   const endMin = Math.max(
     handsDone * 1.02,
@@ -47,7 +74,6 @@ function clockOf(tasks: readonly TimedTask[], promised: readonly number[], seen:
     ...promised.filter((at) => at < handsDone * 4),
   );
   const share = endMin > handsDone * 1.1 ? WORK_SHARE : 1;
-  const width = Math.max(seen, NAME_PX + 12 + (handsDone * LEAST_MINUTE_PX) / share);
   const room = width - NAME_PX - 12;
   const x = (minute: number) =>
     NAME_PX +
@@ -60,36 +86,34 @@ function clockOf(tasks: readonly TimedTask[], promised: readonly number[], seen:
       ? (along / share) * handsDone
       : handsDone + ((along - share) / (1 - share)) * (endMin - handsDone);
   };
-  return { x, minuteAt, width, endMin };
+  return { x, minuteAt, width, fromMin: 0, endMin };
 }
 
 const promisesOf = ({ day }: Timetable) => day.problem.dues.filter(({ name }) => name !== DRIES_OUT);
 const y = (lane: number) => TOP_PX + lane * LANE_PX;
 
-function chartOf(timetable: Timetable, people: number, seen: number, prefix: string): Chart {
-  const tasks = timedTasks(timetable);
+function chartOf(timetable: Timetable, people: number, width: number, prefix: string, picked?: string): Chart {
+  const all = timedTasks(timetable);
+  const jobIds = [...new Set(all.map(({ task }) => task.jobId))];
+  const opened = jobIds.find((id) => id === picked && all.some(({ task, hands }) => task.jobId === id && hands > 0));
+  const tasks = opened ? all.filter(({ task }) => task.jobId === opened) : all;
   const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
-  const jobIds = [...new Set(tasks.map(({ task }) => task.jobId))];
-  const clock = clockOf(
-    tasks,
-    promisesOf(timetable).map(({ at }) => at),
-    seen,
-  );
-  const height = y(1 + people + machines.length + jobIds.length) + 6;
-  return { timetable, tasks, people, machines, jobIds, y, height, prefix, ...clock };
+  const promised = promisesOf(timetable).map(({ at }) => at);
+  const clock = opened ? clockOfVisit(tasks, width) : clockOfDay(tasks, promised, width);
+  const waits = opened ? [opened] : jobIds;
+  const height = y(people + machines.length + waits.length) + 6;
+  return { timetable, tasks, people, machines, jobIds, waits, y, height, prefix, opened, ...clock };
 }
 
 const numberOf = ({ jobIds }: Chart, jobId: string) => jobIds.indexOf(jobId) + 1;
-const handLane = (lane: number) => 1 + lane;
-const machineLane = ({ people, machines }: Chart, machine: string) => 1 + people + machines.indexOf(machine);
-const jobLane = ({ people, machines, jobIds }: Chart, jobId: string) =>
-  1 + people + machines.length + jobIds.indexOf(jobId);
+const handLane = (lane: number) => lane;
+const machineLane = ({ people, machines }: Chart, machine: string) => people + machines.indexOf(machine);
+const jobLane = ({ people, machines, waits }: Chart, jobId: string) => people + machines.length + waits.indexOf(jobId);
 
-const laneNames = ({ people, machines, jobIds }: Chart) => [
-  "Visits",
-  ...Array.from({ length: people }, (_, lane) => (people === 1 ? "Hands" : `Hands ${lane + 1}`)),
-  ...machines.map((machine) => MACHINES[machine as MachineId].name),
-  ...jobIds.map((_, index) => `Visit ${index + 1}, waits`),
+const laneNames = (chart: Chart) => [
+  ...Array.from({ length: chart.people }, (_, lane) => (chart.people === 1 ? "Hands" : `Hands ${lane + 1}`)),
+  ...chart.machines.map((machine) => MACHINES[machine as MachineId].name),
+  ...chart.waits.map((jobId) => `${numberOf(chart, jobId)} waits, dries`),
 ];
 
 /** Lanes over the clock: each pair of hands, each machine, and for each job what waits and dries. */
@@ -106,39 +130,57 @@ export function Lanes({
 }) {
   const { ref, width: seen } = useWidth();
   const prefix = `lanes${useId().replace(/\W/g, "")}-`;
-  const chart = chartOf(timetable, people, seen, prefix);
-  const { tasks, width, height } = chart;
+  const [picked, setPicked] = useState<string>();
+  const chart = chartOf(timetable, people, seen, prefix, picked);
+  const { tasks, width, height, opened } = chart;
   return (
-    <div className="lanes" ref={ref} tabIndex={0} role="region" aria-label="Timetable">
-      <svg
-        width={width}
-        height={height}
-        role="img"
-        aria-label={`${tasks.length} tasks over ${laneNames(chart).length} lanes; the same stands in the list below`}
-      >
-        <Weaves prefix={prefix} />
-        <Ground chart={chart} />
-        <VisitSpans chart={chart} titles={titles} />
-        <HandBars chart={chart} onMove={onMove} />
-        <MachineBars chart={chart} />
-        <WaitWindows chart={chart} />
-        <DryingBars chart={chart} />
-        <PromiseLines chart={chart} />
-      </svg>
-      <p className="soft lanes-key">
-        Filled: no time in hand. Hatched: when the next step on that cloth may begin, with its begin marked; dotted:
-        drying; broken upright: a promise. Drag a task to do it later: the rest follows.
-      </p>
-    </div>
+    <>
+      {opened && (
+        <div className="row-between mt-2">
+          <h3>
+            {numberOf(chart, opened)} {titles[opened]}
+          </h3>
+          <Act onAct={() => setPicked(undefined)}>Whole day</Act>
+        </div>
+      )}
+      <div className="lanes" ref={ref} tabIndex={0} role="region" aria-label="Timetable">
+        <svg
+          width={width}
+          height={height}
+          role="group"
+          aria-label={`${tasks.length} tasks over ${laneNames(chart).length} lanes; the same stands in the list below`}
+        >
+          <Weaves prefix={prefix} />
+          <Ground chart={chart} />
+          {opened ? (
+            <>
+              <HandBars chart={chart} onMove={onMove} />
+              <MachineBars chart={chart} />
+              <WaitWindows chart={chart} />
+            </>
+          ) : (
+            <VisitBlocks chart={chart} titles={titles} onOpen={setPicked} />
+          )}
+          <DryingBars chart={chart} />
+          <PromiseLines chart={chart} />
+        </svg>
+        <p className="soft lanes-key">
+          {opened
+            ? "Filled: no time in hand; machines with their minutes. Hatched: when the next step on that cloth may " +
+              "begin, with its begin marked. Drag a task to do it later: the rest follows."
+            : "Tap a visit for its steps. Dotted: drying; broken upright: a promise; grey: nobody works."}
+        </p>
+      </div>
+    </>
   );
 }
 
 /** Hours, lanes with their names, and breaks. */
 function Ground({ chart }: { chart: Chart }) {
-  const { timetable, x, width, height, people, endMin } = chart;
+  const { timetable, x, width, height, people, fromMin, endMin } = chart;
   return (
     <>
-      {spaced(hoursBetween(timetable, 0, endMin), x).map(({ minute, words }) => (
+      {spaced(hoursBetween(timetable, fromMin, endMin), x).map(({ minute, words }) => (
         <g key={minute}>
           <line x1={x(minute)} x2={x(minute)} y1={TOP_PX - 6} y2={height} stroke="var(--line)" />
           <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">
@@ -169,16 +211,99 @@ function Ground({ chart }: { chart: Chart }) {
   );
 }
 
-function VisitSpans({ chart, titles }: { chart: Chart; titles: Readonly<Record<string, string>> }) {
-  const { jobIds, tasks, x } = chart;
-  return jobIds.map((jobId) => {
-    const its = tasks.filter(({ task, hands }) => task.jobId === jobId && hands > 0);
-    if (its.length === 0) return null;
-    const [from, to] = [its[0]!.startMin, Math.max(...its.map(({ endMin }) => endMin))];
-    const fits = Math.floor((x(to) - x(from) - 10) / CHARACTER_PX);
+/** What a visit keeps, as one block: each pair of hands, each machine it has with it. */
+function VisitBlocks({
+  chart,
+  titles,
+  onOpen,
+}: {
+  chart: Chart;
+  titles: Readonly<Record<string, string>>;
+  onOpen: (jobId: string) => void;
+}) {
+  const { tasks, people, machines, jobIds } = chart;
+  const hands = handLanes(tasks, people);
+  return jobIds.flatMap((jobId) => {
     const name = `${numberOf(chart, jobId)} ${titles[jobId] ?? ""}`;
-    return <VisitSpan key={jobId} x={x} from={from} y={y} to={to} name={name} fits={fits} />;
+    const spanOf = (its: readonly TimedTask[]) =>
+      its.length === 0
+        ? undefined
+        : { from: Math.min(...its.map(({ startMin }) => startMin)), to: Math.max(...its.map(({ endMin }) => endMin)) };
+    const open = { onOpen: () => onOpen(jobId), chart };
+    return [
+      ...Array.from({ length: people }, (_, lane) => {
+        const span = spanOf(
+          hands.flatMap((each) => (each.lane === lane && each.timed.task.jobId === jobId ? [each.timed] : [])),
+        );
+        return span && <Block key={`${jobId}-${lane}`} {...span} {...open} lane={handLane(lane)} name={name} solid />;
+      }),
+      ...machines.map((machine) => {
+        const span = spanOf(tasks.filter(({ task }) => task.jobId === jobId && task.machine === machine));
+        const number = String(numberOf(chart, jobId));
+        return (
+          span && (
+            <Block key={`${jobId}-${machine}`} {...span} {...open} lane={machineLane(chart, machine)} name={number} />
+          )
+        );
+      }),
+    ];
   });
+}
+
+/** Narrower than a finger nobody hits it, px. */
+const LEAST_BLOCK_PX = 22;
+
+function Block({
+  chart: { x },
+  from,
+  to,
+  lane,
+  name,
+  solid = false,
+  onOpen,
+}: {
+  chart: Chart;
+  from: number;
+  to: number;
+  lane: number;
+  name: string;
+  /** Opens its steps. */
+  solid?: boolean;
+  onOpen: () => void;
+}) {
+  const width = Math.max(LEAST_BLOCK_PX, x(to) - x(from) - 2);
+  const fits = Math.floor((width - 12) / CHARACTER_PX);
+  const text = name.length <= fits ? name : fits >= 3 ? `${name.slice(0, fits - 1)}…` : name.split(" ")[0]!;
+  const press = {
+    role: "button",
+    tabIndex: 0,
+    className: "visit-block",
+    "aria-label": `${name}: its steps`,
+    onClick: onOpen,
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key !== "Enter" && event.key !== " ") return;
+      event.preventDefault();
+      onOpen();
+    },
+  };
+  return (
+    <g {...(solid ? press : {})}>
+      <rect
+        x={x(from) + 1}
+        width={width}
+        y={y(lane) + 6}
+        height={LANE_PX - 14}
+        rx={4}
+        fill={solid ? "var(--ink)" : "var(--cloth)"}
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+      />
+      <text x={x(from) + 7} y={y(lane) + 27} fill={solid ? "var(--linen)" : "var(--ink)"}>
+        {text}
+      </text>
+      <title>{name}</title>
+    </g>
+  );
 }
 
 function HandBars({ chart, onMove }: { chart: Chart; onMove: (timed: TimedTask, toMin: number) => void }) {
@@ -189,7 +314,7 @@ function HandBars({ chart, onMove }: { chart: Chart; onMove: (timed: TimedTask, 
       timed={timed}
       x={x}
       y={y(handLane(lane))}
-      label={`${numberOf(chart, timed.task.jobId)} ${timed.task.name}`}
+      label={timed.task.name}
       onMove={(byPx) => onMove(timed, minuteAt(x(timed.startMin) + byPx))}
     />
   ));
@@ -203,7 +328,7 @@ function MachineBars({ chart }: { chart: Chart }) {
         timed={timed}
         x={chart.x}
         y={y(machineLane(chart, timed.task.machine))}
-        label={String(numberOf(chart, timed.task.jobId))}
+        label={String(Math.round(timed.task.minutes))}
       />
     ) : (
       []
@@ -216,7 +341,7 @@ function WaitWindows({ chart }: { chart: Chart }) {
   const { timetable, tasks, x, prefix } = chart;
   const timed = new Map(tasks.map((each) => [each.task.id, each]));
   return timetable.day.problem.lags
-    .filter(({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)!.task.kind === "step")
+    .filter(({ min, max, from }) => min > 0 && max !== undefined && timed.get(from)?.task.kind === "step")
     .map(({ from, min, max, to }, index) => {
       const [begin, start] = [timed.get(from)!.endMin, timed.get(to)!.startMin];
       const lane = y(jobLane(chart, timed.get(from)!.task.jobId));
@@ -245,9 +370,9 @@ function DryingBars({ chart }: { chart: Chart }) {
     ));
 }
 
-function PromiseLines({ chart: { timetable, endMin, x, height } }: { chart: Chart }) {
+function PromiseLines({ chart: { timetable, fromMin, endMin, x, height } }: { chart: Chart }) {
   return promisesOf(timetable)
-    .filter(({ at }) => at <= endMin)
+    .filter(({ at }) => at >= fromMin && at <= endMin)
     .map(({ name, at, task }) => <PromiseLine key={`${name}-${task}`} name={name} x={x} at={at} height={height} />);
 }
 
@@ -261,31 +386,6 @@ function Weaves({ prefix }: { prefix: string }) {
         <line x1="0" y1="5" x2="10" y2="5" stroke="var(--woad)" strokeWidth="2.2" strokeDasharray="2 4" />
       </pattern>
     </defs>
-  );
-}
-
-function VisitSpan({
-  x,
-  from,
-  y,
-  to,
-  name,
-  fits,
-}: {
-  x: (minute: number) => number;
-  from: number;
-  y: (lane: number) => number;
-  to: number;
-  name: string;
-  fits: number;
-}) {
-  return (
-    <g>
-      <path d={`M${x(from) + 2} ${y(0) + 34} v5 H${x(to) - 2} v-5`} fill="none" stroke="var(--ink)" strokeWidth="2" />
-      <text x={x(from) + 4} y={y(0) + 27}>
-        {name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`}
-      </text>
-    </g>
   );
 }
 

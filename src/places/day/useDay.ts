@@ -1,0 +1,147 @@
+"use client";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { closedTimes, USUAL_HOURS, workDays, type Hours } from "@/core/answers/day/hours";
+import { USUAL_DAY, type DaySettings } from "@/core/answers/day/day";
+import { weekOf, type Week } from "@/core/answers/day/week";
+import { historyOf, lastOf } from "@/core/job/history";
+import type { Job, Kit } from "@/core/job/schema";
+import type { DayChoices } from "@/store/db";
+import { useKit } from "@/store/kit";
+import { usePlanned } from "@/ui/usePlanned";
+import { minutesOfJobs, searchTimetable } from "@/workers/timetable";
+import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
+
+/** What a day is made from: the jobs that are open, the days they fall on, and the timetable of one day. */
+
+export const SEARCH_MS = 2500;
+const DAYS_AHEAD = 5;
+const NOON_BREAK_MIN = 30;
+
+/** A change of what is kept now, which may be newer than what the screen shows. */
+export type SetChoices = (change: Partial<DayChoices> | ((now: DayChoices) => Partial<DayChoices>)) => Promise<void>;
+
+/** Puts a job on a day. @param key the day's, or "later" */
+export const putOn =
+  (jobId: string, key: string) =>
+  ({ on }: DayChoices): Partial<DayChoices> => ({ on: { ...on, [jobId]: key } });
+
+export const hoursOf = (said: DayChoices["hours"]): Hours => ({ ...USUAL_HOURS, ...said });
+
+/** The day somebody chose for each job; what an older version put off stays put off. */
+const chosenDays = ({ on, notToday = [] }: DayChoices): Record<string, string> => ({
+  ...Object.fromEntries(notToday.map((id) => [id, "later"])),
+  ...on,
+});
+
+/** What was promised first is visited first, until somebody says otherwise. */
+const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) =>
+  [handBackAt, usableAt].filter((at) => at !== undefined).sort()[0] ?? "9";
+
+/** Jobs not handed back, in the order chosen, then by their first promise. */
+export function openJobs(stored: Record<string, Job>, order: readonly string[]): Job[] {
+  const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
+  return Object.values(stored)
+    .filter((job) => !lastOf(historyOf(job), "handed-back"))
+    .sort(
+      (a, b) =>
+        Number(isAtWork(b)) - Number(isAtWork(a)) ||
+        place(a.id) - place(b.id) ||
+        promisedFirst(a).localeCompare(promisedFirst(b)) ||
+        a.createdAt.localeCompare(b.createdAt) ||
+        a.title.localeCompare(b.title),
+    );
+}
+
+/** Where hands are at it nobody drives away first. */
+const isAtWork = (job: Job) => job.events.length > 0 && historyOf(job).running.length > 0;
+
+/** The break of today, or of tomorrow when it is over. */
+function noon(fromMs: number): { from: string; to: string } {
+  const from = new Date(fromMs);
+  from.setHours(12, 30, 0, 0);
+  if (from.getTime() + 30 * 60_000 <= fromMs) from.setDate(from.getDate() + 1);
+  return { from: from.toISOString(), to: new Date(from.getTime() + 30 * 60_000).toISOString() };
+}
+
+/** Which job falls on which day, once the planner has said how long each takes. */
+export function useWeek(jobs: readonly Job[], choices: DayChoices, fromMs: number): Week | undefined {
+  const kit = useKit();
+  const days = useMemo(
+    () => (fromMs > 0 ? workDays(hoursOf(choices.hours), fromMs, DAYS_AHEAD) : []),
+    [choices, fromMs],
+  );
+  // Lists are made anew on every draw: what is asked is what they say.
+  const asked = JSON.stringify({ jobs, settings: settingsOf(choices, fromMs) });
+  const minutes = usePlanned(
+    useCallback(async () => {
+      const { jobs, settings } = JSON.parse(asked) as { jobs: Job[]; settings: DaySettings };
+      return fromMs > 0 && jobs.length > 0 ? minutesOfJobs(jobs, kit, settings) : {};
+    }, [asked, kit, fromMs]),
+  );
+  return minutes && days.length > 0 ? placed(jobs, minutes, choices, days, fromMs) : undefined;
+}
+
+function placed(
+  jobs: readonly Job[],
+  minutes: Record<string, number>,
+  choices: DayChoices,
+  days: ReturnType<typeof workDays>,
+  nowMs: number,
+): Week {
+  const on = chosenDays(choices);
+  const dueMs = ({ promises: { handBackAt, usableAt } }: Job) => {
+    const [first] = [handBackAt, usableAt].filter((at) => at !== undefined).sort();
+    return first === undefined ? {} : { dueMs: Date.parse(first) };
+  };
+  return weekOf(
+    jobs.map((job) => ({
+      jobId: job.id,
+      minutes: minutes[job.id] ?? 0,
+      ...dueMs(job),
+      begun: isAtWork(job),
+      ...(on[job.id] === undefined ? {} : { on: on[job.id]! }),
+    })),
+    days,
+    nowMs,
+    choices.noonBreak ? NOON_BREAK_MIN : 0,
+  );
+}
+
+export const settingsOf = (
+  { people, travelMin, setUpMin, packUpMin = USUAL_DAY.packUpMin, noonBreak, hours, notBefore }: DayChoices,
+  fromMs: number,
+): DaySettings => ({
+  from: new Date(fromMs).toISOString(),
+  people,
+  travelMin,
+  setUpMin,
+  packUpMin,
+  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...closedTimes(hoursOf(hours), fromMs, DAYS_AHEAD)],
+  ...(notBefore ? { notBefore } : {}),
+});
+
+/** The timetable of some visits, searched for in its worker. */
+export function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
+  const kit = useKit();
+  const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
+  const [forMs, setForMs] = useState({ ms: SEARCH_MS });
+  // Lists and kits are made anew on every draw: what is searched for is what they say, not which they are.
+  const text = JSON.stringify({ visits, kit, settings: settingsOf(choices, fromMs) });
+  const isEmpty = fromMs <= 0 || visits.length === 0;
+  useEffect(() => {
+    if (isEmpty) return;
+    let current = true;
+    const asked = JSON.parse(text) as { visits: Job[]; kit: Kit; settings: DaySettings };
+    void searchTimetable(asked.visits, asked.kit, asked.settings, forMs.ms, (news) => {
+      if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended });
+    });
+    return () => {
+      current = false;
+    };
+  }, [text, isEmpty, forMs]);
+  return {
+    news: visits.length > 0 ? state.news : undefined,
+    searching: state.searching,
+    again: (ms: number) => setForMs({ ms }),
+  };
+}
