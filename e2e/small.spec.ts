@@ -50,6 +50,14 @@ for (const { name, width, height } of SCREENS) {
     await phase(page, "Work").click();
     const act = page.getByTestId("main-act");
     await expect(act).toBeInViewport();
+    // On a phone it has a bar of its own, under the text and over the phases, wherever that is scrolled to.
+    if (name === "phone") {
+      const text = page.locator("main.bay-main");
+      await text.evaluate((shown) => shown.scrollTo(0, 200));
+      const [above, bar] = [(await text.boundingBox())!, (await act.boundingBox())!];
+      expect(above.y + above.height).toBeLessThanOrEqual(bar.y);
+      expect(bar.y + bar.height).toBeLessThanOrEqual((await phase(page, "Work").boundingBox())!.y);
+    }
     const box = (await act.boundingBox())!;
     expect(box.height).toBeGreaterThanOrEqual(44);
     // Nothing lies over it.

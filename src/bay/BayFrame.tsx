@@ -6,6 +6,7 @@ import type { Job } from "@/core/job/schema";
 import { undo, useIsAway, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
+import { ThumbBar } from "@/ui/ThumbBar";
 import { UnplannedJob } from "@/ui/UnplannedJob";
 import { later, useAllLoaded } from "@/ui/later";
 import { BayProvider, useBay } from "./state/BayContext";
@@ -68,6 +69,7 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
         </aside>
       )}
       <footer className="thread no-print">
+        <ThumbBar />
         <Boundary what="The thread">
           <Thread />
         </Boundary>

@@ -26,6 +26,7 @@ import { DwellBand, PlannedDwell } from "./DwellBand";
 import { ItFails } from "./ItFails";
 import { asPutOn, WentOtherwise } from "./WentOtherwise";
 import { LeaveOut } from "./LeaveOut";
+import { MainAct } from "./MainAct";
 import { PassLog, usePasses } from "./PassLog";
 import { ReadAloud, sheetWords } from "./ReadAloud";
 import { doneOps, startOps } from "./record";
@@ -95,15 +96,11 @@ export function NowStep({ step, running }: Task) {
       {stepBase(step.key) === "look-under" && <WhatLayThere step={step} />}
       {step.action === "trial" && <TrialResultChips step={step} />}
       {running && step.action === "extract" && <PassLog step={step} running={running} />}
-      <Act
-        variant={finish.may && finish.early ? "outline-primary" : "primary"}
-        className="main-act"
-        onAct={act}
-        disabled={locked}
-        data-testid="main-act"
-      >
-        {untold ? "Say how it came out" : running ? finishWords(step, finish) : "Start"}
-      </Act>
+      <MainAct
+        words={untold ? "Say how it came out" : running ? finishWords(step, finish) : "Start"}
+        quiet={finish.may && finish.early}
+        {...{ onAct: act, locked }}
+      />
       {step.action === "extract" && !running && (
         <SmallFold title="How wet, how deep">
           <StrokesPanel key={step.zoneIds[0]} zoneId={step.zoneIds[0]!} />

@@ -3,7 +3,8 @@ import { useHotkeys } from "react-hotkeys-hook";
 import type { OrderTask, TaskTime } from "@/core/answers/schedule/times";
 import { guardsPerson } from "@/core/ground/catalog/actions";
 import { seenMs } from "@/store/clock";
-import { Act, useOneTap } from "@/ui/Act";
+import { useOneTap } from "@/ui/Act";
+import { MainAct } from "./MainAct";
 import { clockText } from "@/ui/clock";
 import { timeText } from "@/ui/time";
 import { useOncePerState } from "@/ui/useOncePerState";
@@ -63,14 +64,13 @@ export function Waiting({
           nowMs={nowMs}
         />
       )}
-      <Act variant="outline-primary" className="main-act" onAct={act} disabled={locked} data-testid="main-act">
-        {locked
-          ? leftMs > 0
-            ? `Keep waiting, ${clockText(leftMs)} more`
-            : "Keep waiting for the other hands"
-          : "Too early. Start it all the same"}
-      </Act>
+      <MainAct words={waitWords(locked, leftMs)} quiet {...{ onAct: act, locked }} />
       <ReadAloud words={`Wait ${Math.ceil(leftMs / 60_000)} minutes. Then ${step.title}, ${zones}.`} />
     </section>
   );
+}
+
+function waitWords(locked: boolean, leftMs: number): string {
+  if (!locked) return "Too early. Start it all the same";
+  return leftMs > 0 ? `Keep waiting, ${clockText(leftMs)} more` : "Keep waiting for the other hands";
 }

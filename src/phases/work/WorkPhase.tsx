@@ -19,6 +19,7 @@ import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
 import { zonesOf } from "../zones";
 import { NowStep } from "./NowStep";
+import { AfterHours } from "./AfterHours";
 import { LateNotice } from "./LateNotice";
 import { NoteFields } from "./NoteFields";
 import { startOps } from "./record";
@@ -44,6 +45,7 @@ export function WorkPhase() {
     <>
       <Boundary what="The notice">
         <LateNotice />
+        <AfterHours />
       </Boundary>
       {order.people > 1 && <WhoseSheet order={order} hands={hands} go={go} />}
       <DoneLines

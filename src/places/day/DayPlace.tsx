@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { Job } from "@/core/job/schema";
 import { USUAL_DAY } from "@/core/answers/day/day";
+import { hoursSaid } from "@/core/answers/day/hours";
 import type { Week } from "@/core/answers/day/week";
 import type { DayChoices } from "@/store/db";
 import { notify, useJobsState } from "@/store/jobs";
@@ -23,7 +24,7 @@ import { Lanes } from "./Lanes";
 import { ReturnVisits } from "./ReturnVisits";
 import { msAt, type TimedTask } from "./tasks";
 import { TaskList } from "./TaskList";
-import { hoursOf, openJobs, settingsOf, useTimetable, useWeek, type SetChoices } from "./useDay";
+import { openJobs, settingsOf, useTimetable, useWeek, type SetChoices } from "./useDay";
 import { Verdict } from "./Verdict";
 import { DayPick, Missed, Overfull, WeekDays } from "./WeekDays";
 
@@ -370,7 +371,7 @@ function DayNumbers({ choices, set }: { choices: DayChoices; set: SetChoices }) 
 }
 
 function HoursChips({ choices, set }: { choices: DayChoices; set: SetChoices }) {
-  const hours = hoursOf(choices.hours);
+  const hours = hoursSaid(choices.hours);
   return (
     <>
       <div>

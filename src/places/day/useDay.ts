@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { closedTimes, USUAL_HOURS, workDays, type Hours } from "@/core/answers/day/hours";
+import { closedTimes, hoursSaid, workDays } from "@/core/answers/day/hours";
 import { USUAL_DAY, type DaySettings } from "@/core/answers/day/day";
 import { weekOf, type Week } from "@/core/answers/day/week";
 import { historyOf, lastOf } from "@/core/job/history";
@@ -24,8 +24,6 @@ export type SetChoices = (change: Partial<DayChoices> | ((now: DayChoices) => Pa
 export const putOn =
   (jobId: string, key: string) =>
   ({ on }: DayChoices): Partial<DayChoices> => ({ on: { ...on, [jobId]: key } });
-
-export const hoursOf = (said: DayChoices["hours"]): Hours => ({ ...USUAL_HOURS, ...said });
 
 /** The day somebody chose for each job; what an older version put off stays put off. */
 const chosenDays = ({ on, notToday = [] }: DayChoices): Record<string, string> => ({
@@ -67,7 +65,7 @@ function noon(fromMs: number): { from: string; to: string } {
 export function useWeek(jobs: readonly Job[], choices: DayChoices, fromMs: number): Week | undefined {
   const kit = useKit();
   const days = useMemo(
-    () => (fromMs > 0 ? workDays(hoursOf(choices.hours), fromMs, DAYS_AHEAD) : []),
+    () => (fromMs > 0 ? workDays(hoursSaid(choices.hours), fromMs, DAYS_AHEAD) : []),
     [choices, fromMs],
   );
   // Lists are made anew on every draw: what is asked is what they say.
@@ -116,7 +114,7 @@ export const settingsOf = (
   travelMin,
   setUpMin,
   packUpMin,
-  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...closedTimes(hoursOf(hours), fromMs, DAYS_AHEAD)],
+  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...closedTimes(hoursSaid(hours), fromMs, DAYS_AHEAD)],
   ...(notBefore ? { notBefore } : {}),
 });
 

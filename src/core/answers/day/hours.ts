@@ -12,6 +12,9 @@ export interface Hours {
 /** Until somebody says otherwise. Judgement. */
 export const USUAL_HOURS: Hours = { from: "08:00", to: "18:00", days: [0, 1, 2, 3, 4, 5, 6] };
 
+/** The hours somebody said; what was left out is as usual. */
+export const hoursSaid = (said: Partial<Hours> | undefined): Hours => ({ ...USUAL_HOURS, ...said });
+
 /** A day hands work on. */
 export interface WorkDay {
   /** The day it begins on, "2026-11-30". */

@@ -1,0 +1,24 @@
+"use client";
+import { hoursSaid, workDays } from "@/core/answers/day/hours";
+import { useSettings } from "@/store/settings";
+import { useBay } from "@/bay/state/BayContext";
+import { timeText } from "@/ui/time";
+
+/** Work that would go on after hours: said before it is begun, with when it would be done by day. */
+export function AfterHours() {
+  const { assessment, forecast, nowMs } = useBay();
+  const { day } = useSettings();
+  const { history, order } = assessment;
+  if (order.tasks.length === 0 || history.running.length > 0 || history.done.length > 0) return null;
+  const [today, next] = workDays(hoursSaid(day?.hours), nowMs, 2);
+  const { atMs } = forecast.finish;
+  const isOpen = today && today.openMs <= nowMs;
+  if (!today || !next || (isOpen && atMs <= today.closeMs)) return null;
+  const fromMs = isOpen ? next.openMs : today.openMs;
+  return (
+    <p className="soft" role="status" data-testid="after-hours">
+      Begun now it goes on after hours. Begun {timeText(fromMs, nowMs)}, hands are done{" "}
+      {timeText(fromMs + (atMs - nowMs), nowMs)}.
+    </p>
+  );
+}
