@@ -1,5 +1,6 @@
 "use client";
 import Link from "next/link";
+import { Form } from "react-bootstrap";
 import { useRouter } from "next/navigation";
 import { type SetStateAction, type Dispatch, useCallback, useMemo, useState } from "react";
 import type { Assessment } from "@/core/answers/assess/assess";
@@ -18,12 +19,13 @@ import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
 import { UnplannedJob } from "@/ui/UnplannedJob";
-import { slackWords } from "@/ui/time";
+import { slackWords, timeText } from "@/ui/time";
 import { usePlanned } from "@/ui/usePlanned";
 import { planner } from "@/workers/planner";
 import { PlaceFrame } from "../PlaceFrame";
 import { ImportButton } from "../settings/ImportButton";
 import { BackupReminder } from "./BackupReminder";
+import { holdsWords, inGroups } from "./listed";
 
 const STAGE_WORDS: Record<JobStage, string> = {
   new: "new",
@@ -32,8 +34,6 @@ const STAGE_WORDS: Record<JobStage, string> = {
   drying: "drying",
   "handed-back": "handed back",
 };
-
-const STAGE_ORDER: JobStage[] = ["working", "drying", "planned", "new", "handed-back"];
 
 /** Every job with where it stands and what to do next; the way into a new one. */
 export function JobsPlace() {
@@ -70,15 +70,7 @@ export function JobsPlace() {
           <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
         </div>
       )}
-      {rows.map((row) => (
-        <Boundary key={row.job.id} what={row.job.title}>
-          {row.problem === undefined ? (
-            <JobRow {...row} nowMs={nowMs} />
-          ) : (
-            <UnplannedJob job={row.job} problem={row.problem} />
-          )}
-        </Boundary>
-      ))}
+      <JobGroups rows={rows} nowMs={nowMs} />
       {broken.map((each) => (
         <BrokenJobRow key={each.key} broken={each} />
       ))}
@@ -206,25 +198,70 @@ function useRows(stored: Record<string, Job>, asOfMs: number): Row[] {
       );
     }, [stored, kit, asOfMs]),
   );
-  return inOrder(
-    Object.values(stored).map((job) => {
-      const made = planned?.[job.id];
-      return typeof made === "string" ? { job, problem: made } : { job, planned: made };
-    }),
+  return Object.values(stored).map((job) => {
+    const made = planned?.[job.id];
+    return typeof made === "string" ? { job, problem: made } : { job, planned: made };
+  });
+}
+
+/** Fewer are found by looking. */
+const SEARCHED_FROM = 7;
+
+/** Today's on top, then the rest by promise; what was just handed back last. */
+function JobGroups({ rows, nowMs }: { rows: Row[]; nowMs: number }) {
+  const [words, setWords] = useState("");
+  const found = rows.filter(({ job }) => holdsWords(job, words));
+  const { today, later, handedBack } = inGroups(found, nowMs);
+  return (
+    <>
+      {rows.length >= SEARCHED_FROM && (
+        <Form.Control
+          type="search"
+          className="mb-3"
+          aria-label="Search the jobs"
+          placeholder="Title, customer, place"
+          value={words}
+          onChange={({ target: { value } }) => setWords(value)}
+        />
+      )}
+      {found.length === 0 && rows.length > 0 && (
+        <p role="status">
+          No job here has all of these words.{" "}
+          <Link prefetch={false} href="/ledger">
+            Older ones are in the Ledger
+          </Link>
+          .
+        </p>
+      )}
+      <JobGroup name="Today" rows={today} nowMs={nowMs} />
+      <JobGroup name="By promise" rows={later} nowMs={nowMs} />
+      <JobGroup name="Handed back" rows={handedBack} nowMs={nowMs} />
+    </>
   );
 }
 
-const stageOf = ({ planned }: Row) => (planned ? STAGE_ORDER.indexOf(planned.state.stage) : STAGE_ORDER.length);
-const inOrder = (rows: Row[]): Row[] =>
-  rows.sort(
-    (a, b) =>
-      stageOf(a) - stageOf(b) ||
-      b.job.createdAt.localeCompare(a.job.createdAt) ||
-      a.job.title.localeCompare(b.job.title),
+function JobGroup({ name, rows, nowMs }: { name: string; rows: Row[]; nowMs: number }) {
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label={name}>
+      <p className="job-group">{name}</p>
+      {rows.map((row) => (
+        <Boundary key={row.job.id} what={row.job.title}>
+          {row.problem === undefined ? (
+            <JobRow {...row} nowMs={nowMs} />
+          ) : (
+            <UnplannedJob job={row.job} problem={row.problem} />
+          )}
+        </Boundary>
+      ))}
+    </section>
   );
+}
 
 function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
-  const tighter = planned && forecastAt(planned.assessment, job, nowMs).tighter;
+  const forecast = planned && forecastAt(planned.assessment, job, nowMs);
+  const tighter = forecast?.tighter;
+  const dryAtMs = planned?.state.stage === "drying" ? forecast?.usable?.atMs : undefined;
   const duplicate = () =>
     void putJobs(
       [
@@ -251,6 +288,7 @@ function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
           <>
             <div>
               {STAGE_WORDS[planned.state.stage]} · <span className="job-next">{planned.state.next}</span>
+              {dryAtMs !== undefined && ` · ${dryAtMs > nowMs ? "dry about" : "dry since"} ${timeText(dryAtMs, nowMs)}`}
               {tighter && planned.state.stage !== "handed-back"
                 ? ` · ${slackWords(tighter)} to ${tighter.promise}`
                 : ""}
