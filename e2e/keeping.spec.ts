@@ -230,3 +230,27 @@ test("tests of colourfastness and evidence move the plan", async ({ page }) => {
   await phase(page, "Plan").click();
   await expect(page.locator(".rung-left-out")).toContainText("do not go wet with it");
 });
+
+test("the first start asks what every plan goes by; each answer is kept and stands in its place", async ({ page }) => {
+  await page.goto("/");
+  const first = page.getByRole("region", { name: "Before the first job" });
+  await first.getByRole("button", { name: /^US/ }).click();
+  await first.getByRole("button", { name: "09:00 to 16:00" }).click();
+  await first.getByRole("button", { name: "Sun", exact: true }).click();
+  await first.getByRole("button", { name: "A wet vacuum too" }).click();
+  await first.getByRole("button", { name: "Start", exact: true }).click();
+  await expect(first).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByText("No jobs yet")).toBeVisible();
+  await expect(first).toHaveCount(0);
+  await page.goto("/settings");
+  const pressed = (group: string) =>
+    page.getByRole("group", { name: group, exact: true }).locator('[aria-pressed="true"]').allInnerTexts();
+  await expect.poll(() => pressed("Hours")).toEqual(["09:00 to 16:00"]);
+  expect(await pressed("Days")).toEqual(["Mon", "Tue", "Wed", "Thu", "Fri", "Sat"]);
+  expect((await pressed("Units"))[0]).toMatch(/^US/);
+  await page.goto("/shelf");
+  const machine = (name: string) => page.getByRole("button", { name: `${name} is here` });
+  await expect(machine("Wet and dry vacuum")).toHaveAttribute("aria-pressed", "true");
+  await expect(machine("Steamer")).toHaveAttribute("aria-pressed", "false");
+});

@@ -59,6 +59,8 @@ export interface DayChoices {
 }
 
 export interface Settings {
+  /** The questions of the first start were answered. */
+  started?: boolean;
   /** The day as it is planned: hands, driving, and which visits in which order. */
   day?: DayChoices;
   /** When everything was last saved as one file, ISO. */

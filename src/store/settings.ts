@@ -1,6 +1,7 @@
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
-import { whyNotKept, withDb, type Settings } from "./db";
+import { USUAL_CHOICES } from "./day";
+import { whyNotKept, withDb, type DayChoices, type Settings } from "./db";
 import { notify } from "./notices";
 
 const DEFAULTS: Settings = { units: "metric", theme: "light" };
@@ -38,6 +39,12 @@ export async function changeSettings(change: Partial<Settings>): Promise<boolean
     notify(`This setting holds only until the page is closed: ${whyNotKept(error)}.`, "problem");
     return false;
   }
+}
+
+/** A change of the day as it is kept now, which may be newer than what a screen shows. */
+export function changeDay(change: Partial<DayChoices> | ((now: DayChoices) => Partial<DayChoices>)): Promise<boolean> {
+  const now = { ...USUAL_CHOICES, ...store.getState().day };
+  return changeSettings({ day: { ...now, ...(typeof change === "function" ? change(now) : change) } });
 }
 
 /** Tells of every change. */

@@ -3,19 +3,20 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { Job } from "@/core/job/schema";
 import { USUAL_DAY } from "@/core/answers/day/day";
-import { hoursSaid } from "@/core/answers/day/hours";
 import type { Week } from "@/core/answers/day/week";
 import type { DayChoices } from "@/store/db";
 import { notify, useJobsState } from "@/store/jobs";
 import { useKit } from "@/store/kit";
-import { changeSettings, settingsNow, useSettings } from "@/store/settings";
+import { changeDay, useSettings } from "@/store/settings";
+import { USUAL_CHOICES } from "@/store/day";
 import { Act } from "@/ui/Act";
-import { Chips, ManyChips } from "@/ui/Chips";
+import { Chips } from "@/ui/Chips";
 import { Boundary } from "@/ui/Boundary";
 import { useNow } from "@/ui/clock";
 import { UnplannedJob } from "@/ui/UnplannedJob";
 import { OwnMinutes } from "@/ui/OwnLog";
 import { fetched } from "@/ui/fetched";
+import { HoursFields } from "@/ui/HoursFields";
 import { Stepper } from "@/ui/Stepper";
 import { bestVisits, stopTimetable } from "@/workers/timetable";
 import type { Timetable } from "@/workers/timetable.worker";
@@ -30,13 +31,6 @@ import { DayPick, Missed, Overfull, WeekDays } from "./WeekDays";
 
 const LONGER_MS = 15_000;
 const MINUTES_5 = 300_000;
-const USUAL: DayChoices = {
-  people: USUAL_DAY.people,
-  travelMin: USUAL_DAY.travelMin,
-  setUpMin: USUAL_DAY.setUpMin,
-  noonBreak: true,
-  order: [],
-};
 
 /** Tasks that somebody wants later: dragged, or put off a quarter of an hour at a time. */
 function useMoves({ notBefore: moved = {} }: DayChoices, set: SetChoices) {
@@ -68,11 +62,10 @@ export function DayPlace() {
   const nowMs = useNow();
   const status = useJobsState(({ status }) => status);
   const stored = useJobsState(({ stored }) => stored);
-  const choices = { ...USUAL, ...useSettings().day };
+  const choices = { ...USUAL_CHOICES, ...useSettings().day };
   const jobs = useMemo(() => openJobs(stored, choices.order), [stored, choices.order]);
   const set: SetChoices = async (change) => {
-    const now = { ...USUAL, ...settingsNow().day };
-    await changeSettings({ day: { ...now, ...(typeof change === "function" ? change(now) : change) } });
+    await changeDay(change);
   };
   return (
     <PlaceFrame at="/day">
@@ -365,47 +358,7 @@ function DayNumbers({ choices, set }: { choices: DayChoices; set: SetChoices }) 
           onPick={(value) => void set({ noonBreak: value !== undefined })}
         />
       </div>
-      <HoursChips choices={choices} set={set} />
+      <HoursFields />
     </div>
   );
 }
-
-function HoursChips({ choices, set }: { choices: DayChoices; set: SetChoices }) {
-  const hours = hoursSaid(choices.hours);
-  return (
-    <>
-      <div>
-        <div className="form-label">Hours</div>
-        <Chips
-          label="Hours"
-          choices={HOURS}
-          value={HOURS.find(({ from, to }) => from === hours.from && to === hours.to)?.id}
-          onPick={(id) => {
-            const picked = HOURS.find((each) => each.id === id) ?? HOURS[0];
-            void set({ hours: { ...hours, from: picked.from, to: picked.to } });
-          }}
-        />
-      </div>
-      <div>
-        <div className="form-label">Days</div>
-        <ManyChips
-          label="Days"
-          choices={WEEKDAYS}
-          value={hours.days.map(String)}
-          onPick={(days) => {
-            if (days.length > 0) void set({ hours: { ...hours, days: days.map(Number) } });
-          }}
-        />
-      </div>
-    </>
-  );
-}
-
-/** Hours hands work in; drying goes on by itself. */
-const HOURS = [
-  { id: "day", name: "08:00 to 18:00", from: "08:00", to: "18:00" },
-  { id: "short", name: "09:00 to 16:00", from: "09:00", to: "16:00" },
-  { id: "night", name: "18:00 to 02:00", from: "18:00", to: "02:00" },
-  { id: "all", name: "Round the clock", from: "00:00", to: "00:00" },
-] as const;
-const WEEKDAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].map((name, day) => ({ id: String(day), name }));

@@ -13,7 +13,7 @@ import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
 
 /** What a day is made from: the jobs that are open, the days they fall on, and the timetable of one day. */
 
-export const SEARCH_MS = 2500;
+const SEARCH_MS = 2500;
 const DAYS_AHEAD = 5;
 const NOON_BREAK_MIN = 30;
 

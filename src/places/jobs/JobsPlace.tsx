@@ -25,6 +25,7 @@ import { planner } from "@/workers/planner";
 import { PlaceFrame } from "../PlaceFrame";
 import { ImportButton } from "../settings/ImportButton";
 import { BackupReminder } from "./BackupReminder";
+import { FirstStart } from "./FirstStart";
 import { holdsWords, inGroups } from "./listed";
 
 const STAGE_WORDS: Record<JobStage, string> = {
@@ -65,10 +66,13 @@ export function JobsPlace() {
       </Boundary>
       {status === "loading" && <p>Opening your jobs…</p>}
       {status === "ready" && count === 0 && (
-        <div className="block">
-          <h2>No jobs yet</h2>
-          <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
-        </div>
+        <>
+          <FirstStart />
+          <div className="block">
+            <h2>No jobs yet</h2>
+            <p>Start one with New job, open a job file, or look round with the made-up demo jobs.</p>
+          </div>
+        </>
       )}
       <JobGroups rows={rows} nowMs={nowMs} />
       {broken.map((each) => (

@@ -18,7 +18,7 @@ interface Groups<R> {
 }
 
 /** The first thing promised, ms since 1970; Infinity where nothing is. */
-export const dueMsOf = ({ promises: { handBackAt, usableAt } }: Job): number =>
+const dueMsOf = ({ promises: { handBackAt, usableAt } }: Job): number =>
   Math.min(...[handBackAt, usableAt].map((at) => (at === undefined ? Infinity : Date.parse(at))));
 
 const BUSY: readonly JobStage[] = ["working", "drying"];

@@ -5,6 +5,8 @@ import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
+import { HoursFields } from "@/ui/HoursFields";
+import { UnitsChips } from "@/ui/UnitsChips";
 import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
 import { Backup } from "./Backup";
@@ -14,7 +16,7 @@ import { StorageUse } from "./StorageUse";
 
 /** Units, theme, files, and what this browser can and cannot do here. */
 export function SettingsPlace() {
-  const { units, theme } = useSettings();
+  const { theme } = useSettings();
   const whole = useJobsState(({ whole }) => whole);
   const count = useJobsState(countOf);
   return (
@@ -22,15 +24,11 @@ export function SettingsPlace() {
       <h1>Settings and files</h1>
       <div className="block">
         <h2>Units</h2>
-        <Chips
-          label="Units"
-          choices={[
-            { id: "metric", name: "Metric: mL, °C, m²" },
-            { id: "us", name: "US: fl oz, °F, sq ft" },
-          ]}
-          value={units}
-          onPick={(value) => value && void changeSettings({ units: value })}
-        />
+        <UnitsChips />
+      </div>
+      <div className="block">
+        <h2>Working hours</h2>
+        <HoursFields />
       </div>
       <div className="block">
         <h2>Light</h2>

@@ -1,0 +1,36 @@
+"use client";
+import { kitOwning, OWNED_CHOICES, ownedOf } from "@/core/job/owned";
+import { changeSettings, settingsNow, useSettings } from "@/store/settings";
+import { changeShelf, kitNow, useKit } from "@/store/kit";
+import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
+import { HoursFields } from "@/ui/HoursFields";
+import { UnitsChips } from "@/ui/UnitsChips";
+
+/** The first thing anybody sees: three answers that every plan goes by, each as usual until it is tapped. */
+export function FirstStart() {
+  const kit = useKit();
+  const { started } = useSettings();
+  if (started) return null;
+  return (
+    <section className="now-step" aria-label="Before the first job">
+      <h2>Before the first job</h2>
+      <div className="form-label">Units</div>
+      <UnitsChips />
+      <HoursFields />
+      <div className="form-label mt-3">What do you own?</div>
+      <Chips
+        label="What do you own"
+        choices={OWNED_CHOICES}
+        value={ownedOf(kit)}
+        onPick={(owned) => {
+          if (owned) void changeShelf(kitOwning(kitNow(), owned));
+        }}
+      />
+      <p className="soft mt-2">Each stands in Settings and on the Shelf, to be changed whenever you like.</p>
+      <Act variant="primary" onAct={() => void changeSettings({ ...settingsNow(), started: true })}>
+        Start
+      </Act>
+    </section>
+  );
+}
