@@ -3,11 +3,11 @@ import { assess, inFull, quickly, type Reckoning } from "@/core/answers/assess/a
 import { plannedOf } from "@/core/answers/assess/planned";
 import { inTurn, orderOf, soonerOrders, type Known } from "@/core/answers/schedule/order";
 import type { Job, Kit } from "@/core/job/schema";
-import type * as OneMark from "@/core/answers/ask/oneMark";
-import type * as Savers from "@/core/answers/ask/savers";
-import type * as What from "@/core/answers/ask/whatIf";
-import type * as Strokes from "@/core/answers/ask/strokesTried";
-import type * as Whole from "@/core/answers/ask/wholeJob";
+import { oneMark } from "@/core/answers/ask/oneMark";
+import { saversOf } from "@/core/answers/ask/savers";
+import { whatIf } from "@/core/answers/ask/whatIf";
+import { strokesOn } from "@/core/answers/ask/strokesTried";
+import { wholeJobBy } from "@/core/answers/ask/wholeJob";
 
 /** Better orders found in idle time, by job: the next plan of it keeps to them. */
 const known = new Map<string, Known>();
@@ -57,17 +57,11 @@ const planner = {
     ),
   /** The order of a job as it will be once what is being recorded is in it. */
   orderAfter: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf, inOrder).order,
-  // Asked now and then: loaded when they are.
-  wholeJobBy: async (...asked: Parameters<typeof Whole.wholeJobBy>) =>
-    (await import("@/core/answers/ask/wholeJob")).wholeJobBy(...asked),
-  whatIf: async (...asked: Parameters<typeof What.whatIf>) =>
-    (await import("@/core/answers/ask/whatIf")).whatIf(...asked),
-  saversOf: async (...asked: Parameters<typeof Savers.saversOf>) =>
-    (await import("@/core/answers/ask/savers")).saversOf(...asked),
-  strokesOn: async (...asked: Parameters<typeof Strokes.strokesOn>) =>
-    (await import("@/core/answers/ask/strokesTried")).strokesOn(...asked),
-  oneMark: async (...asked: Parameters<typeof OneMark.oneMark>) =>
-    (await import("@/core/answers/ask/oneMark")).oneMark(...asked),
+  wholeJobBy,
+  whatIf,
+  saversOf,
+  strokesOn,
+  oneMark,
 };
 
 expose(planner);

@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from "comlink";
 import type { Job, Kit } from "@/core/job/schema";
 import type { DaySettings } from "@/core/answers/day/day";
-import type { TimetableNews, TimetableWorker } from "./timetable.worker";
+import type { JobMinutes, TimetableNews, TimetableWorker } from "./timetable.worker";
 
 let remote: Remote<TimetableWorker> | undefined;
 
@@ -37,7 +37,7 @@ export const bestVisits = (jobs: Job[], kit: Kit, settings: DaySettings): Promis
   worker().orderVisits(jobs, kit, settings);
 
 /** How long each job keeps the hands, min. */
-export const minutesOfJobs = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<Record<string, number>> =>
+export const minutesOfJobs = (jobs: Job[], kit: Kit, settings: DaySettings): Promise<JobMinutes> =>
   worker().minutesOf(jobs, kit, settings);
 
 export const stopTimetable = (): void => void worker().stop();

@@ -117,16 +117,24 @@ async function orderVisits(jobs: Job[], kit: Kit, settings: DaySettings): Promis
   return best;
 }
 
-/** How long each job keeps the hands, way and packing up among it, min; nothing where none are needed. */
-function minutesOf(jobs: Job[], kit: Kit, settings: DaySettings): Record<string, number> {
+export interface JobMinutes {
+  /** Way and packing up among it; 0 where no hands are needed. */
+  minutes: Record<string, number>;
+  unplanned: Unplanned[];
+}
+
+/** How long each job keeps the hands, min. */
+function minutesOf(jobs: Job[], kit: Kit, settings: DaySettings): JobMinutes {
   const fromMs = Date.parse(settings.from);
-  return Object.fromEntries(
-    weighed(jobs, kit, settings.from).planned.map(({ job, assessment: { order } }) => {
+  const { planned, unplanned } = weighed(jobs, kit, settings.from);
+  const minutes = Object.fromEntries(
+    planned.map(({ job, assessment: { order } }) => {
       const work = (finishMs(order, timesOf(order, fromMs), fromMs) - fromMs) / 60_000;
       const around = settings.travelMin + settings.setUpMin + settings.packUpMin;
       return [job.id, order.tasks.length > 0 ? Math.ceil(around + work) : 0];
     }),
   );
+  return { minutes, unplanned };
 }
 
 const timetable = {

@@ -84,11 +84,15 @@ export function DayPlace() {
   );
 }
 
+/** The day that was picked; else the first that anything falls on. */
+const dayShown = ({ days }: Week, picked: string | undefined) =>
+  days.find(({ key }) => key === picked) ?? days.find(({ jobIds }) => jobIds.length > 0) ?? days[0];
+
 function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices; set: SetChoices; nowMs: number }) {
   const stepMs = Math.floor(nowMs / MINUTES_5) * MINUTES_5;
   const [picked, setPicked] = useState<string>();
   const week = useWeek(jobs, choices, stepMs);
-  const day = week && (week.days.find(({ key }) => key === picked) ?? week.days[0]);
+  const day = week && dayShown(week, picked);
   const fromMs = day ? Math.max(stepMs, day.openMs) : 0;
   const visits = day ? jobs.filter(({ id }) => day.jobIds.includes(id)) : [];
   const search = useTimetable(visits, choices, fromMs);
@@ -107,7 +111,7 @@ function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices
           <p>{news.problem}</p>
         </div>
       )}
-      {news?.unplanned?.map(({ jobId, problem }) => {
+      {week.unplanned.map(({ jobId, problem }) => {
         const job = jobs.find(({ id }) => id === jobId);
         return job && <UnplannedJob key={jobId} job={job} problem={problem} />;
       })}

@@ -183,9 +183,11 @@ function Ground({ chart }: { chart: Chart }) {
       {spaced(hoursBetween(timetable, fromMin, endMin), x).map(({ minute, words }) => (
         <g key={minute}>
           <line x1={x(minute)} x2={x(minute)} y1={TOP_PX - 6} y2={height} stroke="var(--line)" />
-          <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">
-            {words}
-          </text>
+          {x(minute) + HOUR_WORDS_PX <= width && (
+            <text x={x(minute) + 3} y={16} fill="var(--inkSoft)">
+              {words}
+            </text>
+          )}
         </g>
       ))}
       {laneNames(chart).map((name, lane) => (

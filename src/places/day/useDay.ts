@@ -9,7 +9,7 @@ import type { DayChoices } from "@/store/db";
 import { useKit } from "@/store/kit";
 import { usePlanned } from "@/ui/usePlanned";
 import { minutesOfJobs, searchTimetable } from "@/workers/timetable";
-import type { Timetable, TimetableNews } from "@/workers/timetable.worker";
+import type { JobMinutes, Timetable, TimetableNews } from "@/workers/timetable.worker";
 
 /** What a day is made from: the jobs that are open, the days they fall on, and the timetable of one day. */
 
@@ -62,7 +62,11 @@ function noon(fromMs: number): { from: string; to: string } {
 }
 
 /** Which job falls on which day, once the planner has said how long each takes. */
-export function useWeek(jobs: readonly Job[], choices: DayChoices, fromMs: number): Week | undefined {
+export function useWeek(
+  jobs: readonly Job[],
+  choices: DayChoices,
+  fromMs: number,
+): (Week & Pick<JobMinutes, "unplanned">) | undefined {
   const kit = useKit();
   const days = useMemo(
     () => (fromMs > 0 ? workDays(hoursSaid(choices.hours), fromMs, DAYS_AHEAD) : []),
@@ -70,13 +74,16 @@ export function useWeek(jobs: readonly Job[], choices: DayChoices, fromMs: numbe
   );
   // Lists are made anew on every draw: what is asked is what they say.
   const asked = JSON.stringify({ jobs, settings: settingsOf(choices, fromMs) });
-  const minutes = usePlanned(
-    useCallback(async () => {
+  const made = usePlanned(
+    useCallback(async (): Promise<JobMinutes> => {
       const { jobs, settings } = JSON.parse(asked) as { jobs: Job[]; settings: DaySettings };
-      return fromMs > 0 && jobs.length > 0 ? minutesOfJobs(jobs, kit, settings) : {};
+      return fromMs > 0 && jobs.length > 0 ? minutesOfJobs(jobs, kit, settings) : { minutes: {}, unplanned: [] };
     }, [asked, kit, fromMs]),
   );
-  return minutes && days.length > 0 ? placed(jobs, minutes, choices, days, fromMs) : undefined;
+  if (!made || days.length === 0) return undefined;
+  const { minutes, unplanned } = made;
+  const planned = jobs.filter(({ id }) => minutes[id] !== undefined);
+  return { ...placed(planned, minutes, choices, days, fromMs), unplanned };
 }
 
 function placed(
