@@ -1,4 +1,4 @@
-import { USUAL_DAY } from "@/core/answers/day/day";
+import { USUAL_DAY } from "@/core/answers/day/settings";
 import type { DayChoices } from "./db";
 
 /** A day until somebody says otherwise. */

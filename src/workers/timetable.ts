@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from "comlink";
 import type { Job, Kit } from "@/core/job/schema";
-import type { DaySettings } from "@/core/answers/day/day";
+import type { DaySettings } from "@/core/answers/day/settings";
 import type { JobMinutes, TimetableNews, TimetableWorker } from "./timetable.worker";
 
 let remote: Remote<TimetableWorker> | undefined;

@@ -1,7 +1,8 @@
 import { expose } from "comlink";
 import { plannedOf, whyNotPlanned } from "@/core/answers/assess/planned";
 import type { Job, Kit } from "@/core/job/schema";
-import { dayOf, type Day, type DayJob, type DaySettings } from "@/core/answers/day/day";
+import { dayOf, type Day, type DayJob } from "@/core/answers/day/day";
+import { type DaySettings } from "@/core/answers/day/settings";
 import { explain, type Explained } from "@/core/models/timetable/explain";
 import { improving, type Progress } from "@/core/models/timetable/improve";
 import { compile, NoSchedule, type Schedule } from "@/core/models/timetable/tasks";

@@ -1,7 +1,7 @@
 "use client";
 import { actualOf } from "@/core/answers/estimate/actual";
 import { USUAL_RATES } from "@/core/answers/estimate/estimate";
-import { USUAL_DAY } from "@/core/answers/day/day";
+import { USUAL_DAY } from "@/core/answers/day/settings";
 import { useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";

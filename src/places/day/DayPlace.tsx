@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { Job } from "@/core/job/schema";
-import { USUAL_DAY } from "@/core/answers/day/day";
+import { USUAL_DAY } from "@/core/answers/day/settings";
 import type { Week } from "@/core/answers/day/week";
 import type { DayChoices } from "@/store/db";
 import { notify, useJobsState } from "@/store/jobs";

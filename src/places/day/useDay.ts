@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { closedTimes, hoursSaid, workDays } from "@/core/answers/day/hours";
-import { USUAL_DAY, type DaySettings } from "@/core/answers/day/day";
+import { USUAL_DAY, type DaySettings } from "@/core/answers/day/settings";
 import { weekOf, type Week } from "@/core/answers/day/week";
 import { historyOf, lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";

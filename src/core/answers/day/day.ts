@@ -5,6 +5,7 @@ import { dryFromMs } from "@/core/answers/schedule/forecast";
 import { momentMs } from "@/core/answers/schedule/order";
 import { HANDS, NoSchedule, type Due, type Lag, type Problem, type Task } from "@/core/models/timetable/tasks";
 import { INSIDE, stepTasks, wholeMinutes } from "@/core/answers/schedule/steps";
+import type { DaySettings } from "./settings";
 
 /** A working day made into tasks: jobs one visit after another, drying while hands are elsewhere. */
 
@@ -12,27 +13,6 @@ export interface DayJob {
   job: Job;
   assessment: Assessment;
 }
-
-export interface DaySettings {
-  /** ISO time the day begins at. */
-  from: string;
-  people: number;
-  /** To each job, setting up there, and packing up before driving on. Judgement until somebody says otherwise. */
-  travelMin: number;
-  setUpMin: number;
-  packUpMin: number;
-  breaks: readonly { from: string; to: string }[];
-  /** Tasks that somebody wants no sooner than an ISO time, by their id. */
-  notBefore?: Readonly<Record<string, string>>;
-}
-
-export const USUAL_DAY: Omit<DaySettings, "from"> = {
-  people: 1,
-  travelMin: 20,
-  setUpMin: 10,
-  packUpMin: 10,
-  breaks: [],
-};
 
 /** What a task is of, for whoever draws it. */
 export interface DayTask extends Task {

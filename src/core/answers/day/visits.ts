@@ -1,5 +1,6 @@
 import type { Kit } from "@/core/job/schema";
-import { dayOf, type DayJob, type DaySettings } from "./day";
+import { dayOf, type DayJob } from "./day";
+import { type DaySettings } from "./settings";
 import { bestOf } from "@/core/models/timetable/improve";
 import { compile, isBetter, NoSchedule, type Schedule } from "@/core/models/timetable/tasks";
 
