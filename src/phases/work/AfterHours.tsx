@@ -2,6 +2,7 @@
 import { hoursSaid, workDays } from "@/core/answers/day/hours";
 import { useSettings } from "@/store/settings";
 import { useBay } from "@/bay/state/BayContext";
+import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 
 /** Work that would go on after hours: said before it is begun, with when it would be done by day. */
@@ -18,7 +19,7 @@ export function AfterHours() {
   return (
     <p className="soft" role="status" data-testid="after-hours">
       Begun now it goes on after hours. Begun {timeText(fromMs, nowMs)}, hands are done{" "}
-      {timeText(fromMs + (atMs - nowMs), nowMs)}.
+      <Num of={forecast.finish} words={timeText(fromMs + (atMs - nowMs), nowMs)} />.
     </p>
   );
 }

@@ -3,8 +3,10 @@ import { Form } from "react-bootstrap";
 import { dayWithRoom, type PlacedDay, type Week } from "@/core/answers/day/week";
 import { formatDuration } from "@/core/ground/quantity/format";
 import type { Job } from "@/core/job/schema";
+import { sumOf } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
+import { Num } from "@/ui/Num";
 import { dayWords } from "@/ui/time";
 import { putOn, type SetChoices } from "./useDay";
 
@@ -50,19 +52,19 @@ export function Overfull({
   set: SetChoices;
   nowMs: number;
 }) {
-  const overMin = day.usedMin - day.roomMin;
-  if (overMin < 1 || day.jobIds.length === 0) return null;
+  const over = sumOf("schedule.overDay", { usedMin: day.usedMin, roomMin: day.roomMin });
+  if (over.value < 1 || day.jobIds.length === 0) return null;
   const last = jobs.findLast(({ id }) => day.jobIds.includes(id))!;
   const room = dayWithRoom(
     week.days.filter(({ key }) => key !== day.key),
-    day.usedMin / day.jobIds.length,
+    week.minutes[last.id] ?? 0,
   );
   return (
     <div className="caution" role="status" data-testid="overfull">
       <h3>More than fits</h3>
       <p>
-        {formatDuration(overMin)} over the hours of {dayWords(day.openMs, nowMs)}; what is left goes on the next
-        morning.
+        <Num of={over} words={formatDuration(over.value)} /> over the hours of {dayWords(day.openMs, nowMs)}; what is
+        left goes on the next morning.
       </p>
       {day.jobIds.length > 1 && room && (
         <Act onAct={() => void set(putOn(last.id, room.key))}>

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { closedTimes, hoursSaid, workDays } from "@/core/answers/day/hours";
 import { USUAL_DAY, type DaySettings } from "@/core/answers/day/settings";
 import { weekOf, type Week } from "@/core/answers/day/week";
+import { firstPromiseMs } from "@/core/job/firstPromise";
 import { historyOf, lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import type { DayChoices } from "@/store/db";
@@ -31,12 +32,9 @@ const chosenDays = ({ on, notToday = [] }: DayChoices): Record<string, string> =
   ...on,
 });
 
-/** What was promised first is visited first, until somebody says otherwise. */
-const promisedFirst = ({ promises: { handBackAt, usableAt } }: Job) =>
-  [handBackAt, usableAt].filter((at) => at !== undefined).sort()[0] ?? "9";
-
 /** Jobs not handed back, in the order chosen, then by their first promise. */
 export function openJobs(stored: Record<string, Job>, order: readonly string[]): Job[] {
+  const due = (job: Job) => Math.min(firstPromiseMs(job), Number.MAX_SAFE_INTEGER);
   const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
   return Object.values(stored)
     .filter((job) => !lastOf(historyOf(job), "handed-back"))
@@ -44,7 +42,7 @@ export function openJobs(stored: Record<string, Job>, order: readonly string[]):
       (a, b) =>
         Number(isAtWork(b)) - Number(isAtWork(a)) ||
         place(a.id) - place(b.id) ||
-        promisedFirst(a).localeCompare(promisedFirst(b)) ||
+        due(a) - due(b) ||
         a.createdAt.localeCompare(b.createdAt) ||
         a.title.localeCompare(b.title),
     );
@@ -57,8 +55,8 @@ const isAtWork = (job: Job) => job.events.length > 0 && historyOf(job).running.l
 function noon(fromMs: number): { from: string; to: string } {
   const from = new Date(fromMs);
   from.setHours(12, 30, 0, 0);
-  if (from.getTime() + 30 * 60_000 <= fromMs) from.setDate(from.getDate() + 1);
-  return { from: from.toISOString(), to: new Date(from.getTime() + 30 * 60_000).toISOString() };
+  if (from.getTime() + NOON_BREAK_MIN * 60_000 <= fromMs) from.setDate(from.getDate() + 1);
+  return { from: from.toISOString(), to: new Date(from.getTime() + NOON_BREAK_MIN * 60_000).toISOString() };
 }
 
 /** Which job falls on which day, once the planner has said how long each takes. */
@@ -94,15 +92,11 @@ function placed(
   nowMs: number,
 ): Week {
   const on = chosenDays(choices);
-  const dueMs = ({ promises: { handBackAt, usableAt } }: Job) => {
-    const [first] = [handBackAt, usableAt].filter((at) => at !== undefined).sort();
-    return first === undefined ? {} : { dueMs: Date.parse(first) };
-  };
   return weekOf(
     jobs.map((job) => ({
       jobId: job.id,
       minutes: minutes[job.id] ?? 0,
-      ...dueMs(job),
+      dueMs: firstPromiseMs(job),
       begun: isAtWork(job),
       ...(on[job.id] === undefined ? {} : { on: on[job.id]! }),
     })),
@@ -128,24 +122,26 @@ export const settingsOf = (
 /** The timetable of some visits, searched for in its worker. */
 export function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
   const kit = useKit();
-  const [state, setState] = useState<{ news?: TimetableNews; searching: boolean }>({ searching: false });
+  const [state, setState] = useState<{ news?: TimetableNews; of?: string; searching: boolean }>({ searching: false });
   const [forMs, setForMs] = useState({ ms: SEARCH_MS });
   // Lists and kits are made anew on every draw: what is searched for is what they say, not which they are.
   const text = JSON.stringify({ visits, kit, settings: settingsOf(choices, fromMs) });
+  // What was found for other visits is not shown under these.
+  const of = visits.map(({ id }) => id).join();
   const isEmpty = fromMs <= 0 || visits.length === 0;
   useEffect(() => {
     if (isEmpty) return;
     let current = true;
     const asked = JSON.parse(text) as { visits: Job[]; kit: Kit; settings: DaySettings };
     void searchTimetable(asked.visits, asked.kit, asked.settings, forMs.ms, (news) => {
-      if (current) setState({ news, searching: "day" in news && !(news as Timetable).ended });
+      if (current) setState({ news, of, searching: "day" in news && !(news as Timetable).ended });
     });
     return () => {
       current = false;
     };
-  }, [text, isEmpty, forMs]);
+  }, [text, of, isEmpty, forMs]);
   return {
-    news: visits.length > 0 ? state.news : undefined,
+    news: visits.length > 0 && state.of === of ? state.news : undefined,
     searching: state.searching,
     again: (ms: number) => setForMs({ ms }),
   };

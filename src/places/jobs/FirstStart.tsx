@@ -1,6 +1,6 @@
 "use client";
 import { kitOwning, OWNED_CHOICES, ownedOf } from "@/core/job/owned";
-import { changeSettings, settingsNow, useSettings } from "@/store/settings";
+import { changeSettings, useSettings } from "@/store/settings";
 import { changeShelf, kitNow, useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
@@ -28,7 +28,7 @@ export function FirstStart() {
         }}
       />
       <p className="soft mt-2">Each stands in Settings and on the Shelf, to be changed whenever you like.</p>
-      <Act variant="primary" onAct={() => void changeSettings({ ...settingsNow(), started: true })}>
+      <Act variant="primary" onAct={() => void changeSettings({ started: true })}>
         Start
       </Act>
     </section>

@@ -1,3 +1,4 @@
+import { firstPromiseMs } from "@/core/job/firstPromise";
 import type { Job } from "@/core/job/schema";
 import type { JobStage } from "@/core/answers/assess/state";
 import { endOfDay } from "date-fns";
@@ -17,10 +18,6 @@ interface Groups<R> {
   handedBack: R[];
 }
 
-/** The first thing promised, ms since 1970; Infinity where nothing is. */
-const dueMsOf = ({ promises: { handBackAt, usableAt } }: Job): number =>
-  Math.min(...[handBackAt, usableAt].map((at) => (at === undefined ? Infinity : Date.parse(at))));
-
 const BUSY: readonly JobStage[] = ["working", "drying"];
 
 /** @param nowMs ms since 1970 */
@@ -28,9 +25,9 @@ export function inGroups<R extends Listed>(rows: readonly R[], nowMs: number): G
   const tonightMs = endOfDay(nowMs).getTime();
   const stageOf = ({ planned, job }: R): JobStage =>
     planned?.state.stage ?? (job.events.some(({ kind }) => kind === "handed-back") ? "handed-back" : "new");
-  const isToday = (row: R) => BUSY.includes(stageOf(row)) || dueMsOf(row.job) <= tonightMs;
+  const isToday = (row: R) => BUSY.includes(stageOf(row)) || firstPromiseMs(row.job) <= tonightMs;
   const busyFirst = (row: R) => Number(!BUSY.includes(stageOf(row)));
-  const due = ({ job }: R) => Math.min(dueMsOf(job), Number.MAX_SAFE_INTEGER);
+  const due = ({ job }: R) => Math.min(firstPromiseMs(job), Number.MAX_SAFE_INTEGER);
   const sorted = [...rows].sort(
     (a, b) =>
       busyFirst(a) - busyFirst(b) ||

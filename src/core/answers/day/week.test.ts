@@ -83,6 +83,7 @@ describe("the days of a week", () => {
   const job = (jobId: string, minutes: number, more: Partial<ToPlace> = {}): ToPlace => ({
     jobId,
     minutes,
+    dueMs: Infinity,
     begun: false,
     ...more,
   });

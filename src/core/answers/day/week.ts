@@ -6,8 +6,8 @@ export interface ToPlace {
   jobId: string;
   /** From the door of the one before to the end of the packing up, min; 0 where no hands are needed. */
   minutes: number;
-  /** The first thing promised, ms since 1970. */
-  dueMs?: number;
+  /** The first thing promised, ms since 1970; Infinity where nothing is. */
+  dueMs: number;
   /** Somebody is at it, so it is today's whatever else there is. */
   begun: boolean;
   /** The day somebody chose, or "later": on none of these. */
@@ -27,6 +27,8 @@ export interface Week {
   later: string[];
   /** Whose day begins when what was promised is due already, and the last day before that. */
   missed: { jobId: string; before?: string }[];
+  /** How long each keeps the hands, min. */
+  minutes: Readonly<Record<string, number>>;
 }
 
 const MINUTE_MS = 60_000;
@@ -44,6 +46,8 @@ export function weekOf(jobs: readonly ToPlace[], days: readonly WorkDay[], nowMs
     return { ...day, jobIds: [], usedMin: 0, roomMin: Math.max(0, open - (breakMin * open) / whole) };
   });
   const later: string[] = [];
+  // What nobody promised comes last, and among themselves no difference is infinite.
+  const dueOf = ({ dueMs }: ToPlace) => Math.min(dueMs, Number.MAX_SAFE_INTEGER);
   const put = ({ jobId, minutes }: ToPlace, day: PlacedDay | undefined) => {
     if (!day) return void later.push(jobId);
     day.jobIds.push(jobId);
@@ -51,9 +55,7 @@ export function weekOf(jobs: readonly ToPlace[], days: readonly WorkDay[], nowMs
   };
   const chosen = (job: ToPlace) => (job.begun ? placed[0] : placed.find(({ key }) => key === job.on));
   for (const job of jobs) if (chosen(job)) put(job, chosen(job));
-  const free = jobs
-    .filter((job) => !chosen(job))
-    .sort((a, b) => (a.dueMs ?? Infinity) - (b.dueMs ?? Infinity) || a.jobId.localeCompare(b.jobId));
+  const free = jobs.filter((job) => !chosen(job)).sort((a, b) => dueOf(a) - dueOf(b) || a.jobId.localeCompare(b.jobId));
   for (const job of free)
     put(
       job,
@@ -61,13 +63,13 @@ export function weekOf(jobs: readonly ToPlace[], days: readonly WorkDay[], nowMs
         ? undefined
         : (dayWithRoom(placed, job.minutes) ?? placed.find(({ usedMin }) => usedMin === 0)),
     );
-  const missed = jobs.flatMap(({ jobId, dueMs = Infinity }) => {
+  const missed = jobs.flatMap(({ jobId, dueMs }) => {
     const day = placed.find(({ jobIds }) => jobIds.includes(jobId));
     if (!day || day.openMs < dueMs) return [];
     const before = placed.findLast(({ openMs }) => openMs < dueMs)?.key;
     return [{ jobId, ...(before === undefined ? {} : { before }) }];
   });
-  return { days: placed, later, missed };
+  return { days: placed, later, missed, minutes: Object.fromEntries(jobs.map((job) => [job.jobId, job.minutes])) };
 }
 
 /** The first day that has room for so many minutes more. */

@@ -339,6 +339,7 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
   "schedule.share": [[{ whole: 60, share: 0.25 }, 15]],
   "schedule.taskSlack": [[{ latestMin: 90, startMin: 60 }, 30]],
   "schedule.promise": [[{ promisedMin: 480, endMin: 500 }, -20]],
+  "schedule.overDay": [[{ usedMin: 650, roomMin: 570 }, 80]],
   "schedule.sooner": [[{ wasMin: 243, isMin: 229 }, 14]],
   "schedule.slack": [[{ promised: 480, forecast: 450 }, 30]],
 

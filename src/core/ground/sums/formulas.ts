@@ -950,6 +950,14 @@ export const FORMULAS = {
     },
     of: ({ promisedMin, endMin }) => promisedMin - endMin,
   }),
+  "schedule.overDay": sum({
+    name: "Over the hours of the day",
+    equation: "what its visits take − what is left of its hours",
+    mark: "practice",
+    unit: "min",
+    inputs: { usedMin: as("visits with their way", "min"), roomMin: as("hours left, less the break", "min") },
+    of: ({ usedMin, roomMin }) => usedMin - roomMin,
+  }),
   "schedule.sooner": sum({
     name: "Sooner by a better order",
     equation: "end in the order found at once − end in the better one",

@@ -101,6 +101,9 @@ export class Repairer {
    */
   again(starts: readonly number[]): Schedule | undefined {
     starts.forEach((start, task) => (this.out[task] = Number.isNaN(start) ? 1 : 0));
+    // What runs goes on at once, also where the order from before did not know of it.
+    const { earliest, problem } = this.compiled;
+    this.pinned = problem.tasks.map(({ begun }, task) => (begun ? earliest[task]! : NaN));
     return this.repair(starts, { lateMin: Infinity, endMin: Infinity });
   }
 
