@@ -1,4 +1,7 @@
 import { wrap, type Remote } from "comlink";
+import type { Planned } from "@/core/answers/assess/planned";
+import type { Job, Kit } from "@/core/job/schema";
+import { receiver } from "./parts";
 import type { PlannerWorker } from "./planner.worker";
 
 let remote: Remote<PlannerWorker> | undefined;
@@ -15,6 +18,14 @@ export function planner(): Remote<PlannerWorker> {
     remote = wrap<PlannerWorker>(worker);
   }
   return remote;
+}
+
+const page = receiver();
+
+/** The plan of a job. What of it the page has from the plan before stays the same objects. */
+export async function assessed(job: Job, kit: Kit, asOf: string): Promise<Planned> {
+  const taken = page.take(await planner().assess(job, kit, asOf, page.has()));
+  return taken ?? page.take(await planner().assess(job, kit, asOf, 0))!;
 }
 
 /** Who is told when the worker cannot be started. */

@@ -2,17 +2,20 @@ import { expose } from "comlink";
 import { assess, inFull, quickly, type Reckoning } from "@/core/answers/assess/assess";
 import { plannedOf } from "@/core/answers/assess/planned";
 import { inTurn, orderOf, soonerOrders, type Known } from "@/core/answers/schedule/order";
+import { keepSame } from "@/core/job/keepSame";
 import type { Job, Kit } from "@/core/job/schema";
+import { KeptZones } from "@/core/judgement/treatment/plan/kept";
 import { oneMark } from "@/core/answers/ask/oneMark";
 import { saversOf } from "@/core/answers/ask/savers";
 import { whatIf } from "@/core/answers/ask/whatIf";
 import { strokesOn } from "@/core/answers/ask/strokesTried";
 import { wholeJobBy } from "@/core/answers/ask/wholeJob";
+import { sender, type Crossing } from "./parts";
 
 /** Better orders found in idle time, by job: the next plan of it keeps to them. */
-const known = new Map<string, Known>();
+const betters = new Map<string, Known>();
 const orderAsKnown: Reckoning["order"] = (job, planned, kit, asOf) =>
-  orderOf(job, planned, kit, asOf, undefined, known.get(job.id));
+  orderOf(job, planned, kit, asOf, undefined, betters.get(job.id));
 const asKnown: Reckoning = { ...inFull, order: orderAsKnown };
 /** What dries when does not matter for what comes next. */
 const inOrder: Reckoning = { ...quickly, order: orderAsKnown };
@@ -23,23 +26,46 @@ const SEEK_FOR_MS = 3000;
 let asked = 0;
 const breathe = () => new Promise<void>((done) => setTimeout(done));
 
+/** The jobs asked for last, with their zones as they were planned: a tap plans what it changed. */
+const lately = new Map<string, { job: Job; kit: Kit; kept: KeptZones }>();
+const MOST_KEPT = 3;
+
+/** A copy that came from the page, with what is known of it already. */
+function known(job: Job, kit: Kit) {
+  const before = lately.get(job.id);
+  const now = {
+    job: keepSame(before?.job, job),
+    kit: keepSame(before?.kit, kit),
+    kept: before?.kept ?? new KeptZones(),
+  };
+  lately.delete(job.id);
+  lately.set(job.id, now);
+  if (lately.size > MOST_KEPT) lately.delete(lately.keys().next().value!);
+  return now;
+}
+
+const send = sender();
+
 const planner = {
-  assess: (job: Job, kit: Kit, asOf: string) => {
+  /** @param has which plan the page has, as a crossing names it */
+  assess: (newJob: Job, newKit: Kit, asOf: string, has: number): Crossing => {
     asked += 1;
-    return plannedOf(job, kit, asOf, asKnown);
+    const { job, kit, kept } = known(newJob, newKit);
+    return send(plannedOf(job, kit, asOf, { ...asKnown, kept }), has);
   },
   /**
    * Looks for a better order while nobody asks for anything, in slices.
    * @returns whether the next plan of this job will have one
    */
-  seekOrder: async (job: Job, kit: Kit, asOf: string): Promise<boolean> => {
+  seekOrder: async (newJob: Job, newKit: Kit, asOf: string): Promise<boolean> => {
     const mine = ++asked;
-    const planned = plannedOf(job, kit, asOf, { ...quickly, order: inTurn });
+    const { job, kit, kept } = known(newJob, newKit);
+    const planned = plannedOf(job, kit, asOf, { ...quickly, order: inTurn, kept });
     if (!planned.ok) return false;
     const began = performance.now();
     let sliceFrom = began;
     let found: Known | undefined;
-    for (const better of soonerOrders(job, planned.assessment, kit, asOf, known.get(job.id))) {
+    for (const better of soonerOrders(job, planned.assessment, kit, asOf, betters.get(job.id))) {
       found = better ?? found;
       if (mine !== asked || performance.now() - began > SEEK_FOR_MS) break;
       if (performance.now() - sliceFrom < SLICE_MS) continue;
@@ -47,7 +73,7 @@ const planner = {
       sliceFrom = performance.now();
     }
     // One found for a job that has changed since is still a good beginning.
-    if (found) known.set(job.id, found);
+    if (found) betters.set(job.id, found);
     return found !== undefined && mine === asked;
   },
   /** What was handed back is only listed: the quick reckoning is enough there. */
@@ -56,7 +82,10 @@ const planner = {
       plannedOf(job, kit, asOf, job.events.some(({ kind }) => kind === "handed-back") ? quickly : asKnown),
     ),
   /** The order of a job as it will be once what is being recorded is in it. */
-  orderAfter: (job: Job, kit: Kit, asOf: string) => assess(job, kit, asOf, inOrder).order,
+  orderAfter: (newJob: Job, newKit: Kit, asOf: string) => {
+    const { job, kit, kept } = known(newJob, newKit);
+    return assess(job, kit, asOf, { ...inOrder, kept }).order;
+  },
   wholeJobBy,
   whatIf,
   saversOf,

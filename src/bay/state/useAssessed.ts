@@ -3,7 +3,7 @@ import { useCallback, useEffect, useEffectEvent, useState } from "react";
 import type { Job, Kit } from "@/core/job/schema";
 import type { Planned } from "@/core/answers/assess/planned";
 import { usePlanned } from "@/ui/usePlanned";
-import { planner } from "@/workers/planner";
+import { assessed, planner } from "@/workers/planner";
 
 /** A plan with what it was made from: screens draw both from one moment, never a new job beside an old plan. */
 interface Assessed {
@@ -26,7 +26,7 @@ export function useAssessed(job: Job | undefined, kit: Kit, asOfMs: number): Ass
       if (!job || asOfMs <= 0) return undefined;
       const asOf = new Date(asOfMs).toISOString();
       const start = performance.now();
-      const planned = await planner().assess(job, kit, asOf);
+      const planned = await assessed(job, kit, asOf);
       performance.measure("plan", { start });
       return { job, kit, asOf, planned, orders: found };
     }, [job, kit, asOfMs, found]),

@@ -1,5 +1,5 @@
 "use client";
-import type { ZonePlan } from "@/core/judgement/treatment/plan/plan";
+import type { ZonePlan } from "@/core/judgement/treatment/plan/zonePlan";
 import { setSchool } from "@/core/job/change";
 import { Fragment } from "react";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";

@@ -1,4 +1,4 @@
-import { agentOf } from "@/core/ground/catalog/agents";
+import { agentOf, type AgentGroup } from "@/core/ground/catalog/agents";
 import { GASES } from "@/core/ground/catalog/gases";
 import { BUILDS } from "@/core/ground/catalog/builds";
 import { gasPlanOf, type GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
@@ -6,7 +6,7 @@ import { dryFromMs } from "@/core/answers/schedule/forecast";
 import { inTurn, orderOf } from "@/core/answers/schedule/order";
 import type { Order } from "@/core/answers/schedule/times";
 import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
-import { dryingOfZone, type SchoolOption } from "@/core/judgement/treatment/school/weigh";
+import { dryingOfZone } from "@/core/judgement/treatment/school/weigh";
 import { hadSewage } from "@/core/judgement/diagnosis/background";
 import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import { mouldClock, type Drying } from "@/core/models/drying/quick";
@@ -32,9 +32,11 @@ import {
   type JobPlan,
   type Plan,
 } from "@/core/judgement/treatment/plan/plan";
+import type { KeptZones } from "@/core/judgement/treatment/plan/kept";
+import type { ZonePlan } from "@/core/judgement/treatment/plan/zonePlan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
-import { cleanerLeft, depthOf, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
+import { cleanerLeft, depthOf, waterInZone, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import { input, worked, sumOf, stated, entered, opened, type Worked } from "@/core/ground/sums/working";
 
 export interface ZoneDrying extends Drying {
@@ -76,6 +78,8 @@ export interface Assessment {
 export interface Reckoning {
   dry: DryingWay;
   order: (job: Job, planned: JobPlan, kit: Kit, asOf: string) => Order;
+  /** The zones of this job as they were planned last, where somebody keeps them. */
+  kept?: KeptZones;
 }
 
 /** How the hours to dry are found, of everything that is wet. */
@@ -143,7 +147,7 @@ export const quickly: Reckoning = { dry: dryQuickly, order: inTurn };
  */
 export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull): Assessment {
   const context = contextOf(job, kit, asOf);
-  const plan = planIn(context);
+  const plan = planIn(context, by.kept);
   const wetViews = wetViewsOf(context, plan);
   const views = Object.values(plan.zones).map(({ view }) => view);
   // A zone that was referred is left alone.
@@ -170,7 +174,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   );
   for (const [id, zone] of Object.entries(drying)) drying[id] = byOwnLog(zone, kit.experience, driedBy(job.site));
   for (const { view, left } of wetViews)
-    asTheLayersGo(plan.zones[view.id]!.schools, dryingOfZone(context, view, left), drying[view.id]!);
+    plan.zones[view.id] = asTheLayersGo(plan.zones[view.id]!, dryingOfZone(context, view, left), drying[view.id]!);
   const wet = isWet(context, drying, asOf);
   if (onCloth.length === 0 && !sewage) plan.steps = [...before, ...whenDry(context, plan, open, wet), ...after];
   const gas = gasPlanOf(context, views, {
@@ -189,7 +193,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   return {
     diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
     plan,
-    mixes: mixesOf(plan.steps, job, kit).map((mix) => withBooster(context, plan, mix)),
+    mixes: withBoosters(context, plan, mixesOf(plan.steps, job, kit)),
     drying,
     cautions,
     history: context.history,
@@ -236,19 +240,25 @@ function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy):
 export const wetViewsOf = (context: Context, plan: Plan) =>
   Object.values(plan.zones).flatMap(({ moves, view }) => {
     if (!moves.some(({ waterOnLPerM2 = 0, foundLPerM2 = 0 }) => waterOnLPerM2 + foundLPerM2 > 0)) return [];
+    // A zone that was not planned again has the same moves, and what they come to was worked out with them.
+    const known = wetBy.get(moves);
+    if (known) return [known];
     const recovery = recoveryOf(context, view);
     const { left, peakLPerM2, wetM2 } = waterInZone(moves, view, recovery.value);
-    return [
-      {
-        view,
-        left,
-        wetM2,
-        depth: depthOf(peakLPerM2, view),
-        cleanerLeft: cleanerLeft(moves, view, recovery.value),
-        ...(recovery.fitted ? { recovery } : {}),
-      },
-    ];
+    const wet = {
+      view,
+      left,
+      wetM2,
+      depth: depthOf(peakLPerM2, view),
+      cleanerLeft: cleanerLeft(moves, view, recovery.value),
+      ...(recovery.fitted ? { recovery } : {}),
+    };
+    wetBy.set(moves, wet);
+    return [wet];
   });
+
+type WetZoneView = WetView & { cleanerLeft?: Worked; recovery?: Worked };
+const wetBy = new WeakMap<readonly WaterMove[], WetZoneView>();
 
 /** Of what it might be, the one whose inside takes longest to dry. */
 const slowestBuild = (builds: ZoneView["builds"]) =>
@@ -323,32 +333,43 @@ const factsOfDrying = (
  * Schools are weighed by the quick reckoning; what is shown of them goes as the layers go for the way that is
  * planned.
  */
-function asTheLayersGo(schools: SchoolOption[], quick: Drying, { hours, layers }: ZoneDrying) {
-  if (!layers || !(quick.hours.value > 0) || !Number.isFinite(quick.hours.value)) return;
+function asTheLayersGo(zone: ZonePlan, quick: Drying, { hours, layers }: ZoneDrying): ZonePlan {
+  if (!layers || !(quick.hours.value > 0) || !Number.isFinite(quick.hours.value)) return zone;
   const ratio = hours.value / quick.hours.value;
-  for (const school of schools) {
-    const { hours: reckoned } = school.drying;
-    school.drying = {
-      ...school.drying,
-      hours: sumOf("drying.byRatio", { quickH: opened(reckoned), ratio }),
-    };
-  }
+  return {
+    ...zone,
+    schools: zone.schools.map((school) => ({
+      ...school,
+      drying: {
+        ...school.drying,
+        hours: sumOf("drying.byRatio", { quickH: opened(school.drying.hours), ratio }),
+      },
+    })),
+  };
 }
 
-/** What may go into a bottle for the grease on the panels it is used on. */
-function withBooster(context: Context, plan: Plan, mix: BottleMix): BottleMix {
-  const zoneIds = plan.steps.flatMap(({ key, zoneIds, action }) =>
-    action === "clean" && mix.steps.includes(key) ? zoneIds : [],
-  );
-  const zones = [...new Set(zoneIds)].map((id) => {
-    const { view, likely } = plan.zones[id]!;
-    const toCome = plan.steps
-      .filter(({ zoneIds: on }) => on.includes(id))
-      .flatMap(({ agent }) => (agent ? agentOf(agent).groups : []));
-    return { view, likely, meets: [...stateNow(context, view).inCloth, ...toCome] };
+/** What may go into each bottle for the grease on the panels it is used on. */
+function withBoosters(context: Context, plan: Plan, mixes: readonly BottleMix[]): BottleMix[] {
+  const meets = new Map<string, Set<AgentGroup>>();
+  const cleaned = new Map<string, string[]>();
+  for (const { key, zoneIds, action, agent } of plan.steps) {
+    if (action === "clean") cleaned.set(key, [...(cleaned.get(key) ?? []), ...zoneIds]);
+    if (!agent) continue;
+    for (const id of zoneIds) {
+      const groups = meets.get(id) ?? new Set();
+      meets.set(id, groups);
+      for (const group of agentOf(agent).groups) groups.add(group);
+    }
+  }
+  return mixes.map((mix) => {
+    const ids = new Set(mix.steps.flatMap((key) => cleaned.get(key) ?? []));
+    const zones = [...ids].map((id) => {
+      const { view, likely } = plan.zones[id]!;
+      return { view, likely, meets: [...stateNow(context, view).inCloth, ...(meets.get(id) ?? [])] };
+    });
+    const booster = boosterFor(context, mix.agent, mix.marked.total.value, zones);
+    return booster ? { ...mix, booster } : mix;
   });
-  const booster = boosterFor(context, mix.agent, mix.marked.total.value, zones);
-  return booster ? { ...mix, booster } : mix;
 }
 
 /** Something got wet, and its drying is not over or was never begun. */

@@ -20,7 +20,7 @@ import type { Order, OrderArc } from "./times";
 /** The order in which what is left of one job is done, found anew after everything that happens. */
 
 /** The rules, and for small jobs a few repairs: a tap does not wait for more, `soonerOrders` goes on in idle time. */
-const [TRIES, TRIES_OF_SMALL, SMALL] = [4, 12, 40] as const;
+const triesOf = (tasks: number): number => (tasks <= 40 ? 12 : tasks <= 400 ? 4 : 1);
 const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
@@ -132,7 +132,7 @@ interface Found {
 function best(problem: Problem, known?: Known): Found | undefined {
   try {
     const compiled = compile(problem);
-    const most = compiled.minutes.length <= SMALL ? TRIES_OF_SMALL : TRIES;
+    const most = triesOf(compiled.minutes.length);
     const placer = new Placer(compiled);
     let usual = placer.schedule(compiled.minutes.map((_, task) => task));
     for (const { best, tries } of improving(compiled, SEED)) {

@@ -26,7 +26,7 @@ export function factsOf(
 }
 
 const lookedUp = (
-  { job, kit, history, conditions }: Context,
+  { job, kit, history, conditions, once }: Context,
   view: ZoneView,
   likely: readonly FamilyId[],
   inCloth: readonly AgentGroup[],
@@ -39,7 +39,8 @@ const lookedUp = (
   likely,
   inCloth,
   fastness: (agent) =>
-    fastnessOf(view, agent) === "unproved" && fastnessDone(history, agent, view.id)
+    fastnessOf(view, agent) === "unproved" &&
+    once(history, `proved ${view.id}`, () => provedOn(history, view.id)).includes(agent)
       ? "proved"
       : fastnessOf(view, agent),
   noPower: job.site.power === "none",
@@ -62,7 +63,8 @@ const damageOn = (job: Job, zoneId: string) =>
 export const fastnessSetting = (agents: readonly AgentId[], view: ZoneView) =>
   `${agents.join("+")}@${view.clothOwner.id}${view.clothOwner.of === "group" ? `/${view.clothOwner.group}` : ""}`;
 
-const fastnessDone = (history: History, agent: AgentId, zoneId: string) =>
-  doneOn(history, zoneId).some(
-    ({ stepKey }) => stepBase(stepKey) === "fastness" && stepKey.split(/[:@]/)[1]?.split("+").includes(agent),
+/** What was proved on a zone in this job. */
+const provedOn = (history: History, zoneId: string): readonly string[] =>
+  doneOn(history, zoneId).flatMap(({ stepKey }) =>
+    stepBase(stepKey) === "fastness" ? (stepKey.split(/[:@]/)[1]?.split("+") ?? []) : [],
   );

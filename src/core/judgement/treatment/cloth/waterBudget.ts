@@ -169,6 +169,10 @@ const SHORT_OF_TIME: readonly { underMin: number; share: number }[] = [
   { underMin: 480, share: 0.85 },
 ];
 
+/** What little time leaves of it; the rest of the budget knows no clock. @param minutesLeft undefined without a promise */
+export const shareForTime = (minutesLeft: number | undefined): number =>
+  SHORT_OF_TIME.find(({ underMin }) => minutesLeft !== undefined && minutesLeft < underMin)?.share ?? 1;
+
 /**
  * Water a zone may be given by all steps together before it is dried. Cold, damp, age and little time lower it; unknown builds
  * count as the driest.
@@ -180,7 +184,7 @@ export function waterBudget(view: ZoneView, conditions: Conditions, minutesLeft?
   const damp = conditions.slow.relativeHumidityPct > 70 ? 0.85 : 1;
   const old = view.oldOrFragile ? 0.85 : 1;
   const fibre = mustStayHardlyWet(view) ? 0.6 : 1;
-  const time = SHORT_OF_TIME.find(({ underMin }) => minutesLeft !== undefined && minutesLeft < underMin)?.share ?? 1;
+  const time = shareForTime(minutesLeft);
   return sumOf("water.budget", {
     allowance: { value: allowance, basis: view.builds.length === 1 ? "table" : "assumed" },
     cold: { value: cold, basis: conditions.slow.basis?.tempC ?? "entered" },

@@ -47,5 +47,12 @@ export const partOfStage = (stage: Stage, part: 0 | 1 | 2): Stage => stage + par
 const ROUND_OF_STAGE = 0.01;
 export const cleanStage = (round: number): Stage => STAGE.clean + round * ROUND_OF_STAGE;
 
-/** A step with its place in the whole job. */
+/** A step with its place in the whole job, while it is laid. */
 export type StagedStep = Step & { stage: Stage; order: number };
+
+/** The same once it is laid: the step by itself, which stays the same one from plan to plan. */
+export interface Staged {
+  step: Step;
+  stage: Stage;
+  order: number;
+}

@@ -14,7 +14,7 @@ import type { Step } from "@/core/judgement/treatment/step/step";
 import type { FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { cautionsOf, reasonsOf } from "./cautions";
 import { sectionOf } from "./section";
-import type { Stage, StagedStep } from "./stages";
+import type { Stage, Staged, StagedStep } from "./stages";
 
 type StepFields = Omit<Step, "key" | "round" | "zoneIds" | "reasons" | "cautions" | "waterOnLPerM2"> & {
   waterOnLPerM2?: number;
@@ -64,6 +64,11 @@ export class ZoneWork {
   private take({ checkFirst, proves }: ZoneWork) {
     if (checkFirst) this.checkFirst = checkFirst;
     for (const agent of proves) this.proves.add(agent);
+  }
+
+  /** What was laid, once nothing more is. */
+  staged(): Staged[] {
+    return this.steps.map(({ stage, order, ...step }) => ({ step, stage, order }));
   }
 
   private section(): Worked {

@@ -282,14 +282,14 @@ function tried({ context, view, diagnosis, zoneLikely, fromBelow }: Climb, rung:
 
 /** How often the agent of a rung, the last one put on, makes such a mark go by table and own log. */
 function rungSuccess(
-  { kit }: Context,
+  { kit, once }: Context,
   family: FamilyId,
   { does }: Rung,
   fibre: FibreGroup | undefined,
 ): Success | undefined {
   const last = does.findLast((each) => each.action === "agent");
   return last?.action === "agent" && family !== "damage"
-    ? successOf(kit.experience, family, last.agent, fibre)
+    ? once(kit, `success ${family} ${last.agent} ${fibre}`, () => successOf(kit.experience, family, last.agent, fibre))
     : undefined;
 }
 

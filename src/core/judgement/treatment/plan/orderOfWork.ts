@@ -1,18 +1,19 @@
 import { sumOf, opened, stated, type Worked } from "@/core/ground/sums/working";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { proofOf } from "@/core/judgement/treatment/lay/proofs";
-import { STAGE, type StagedStep } from "@/core/judgement/treatment/lay/stages";
+import { STAGE, type Staged } from "@/core/judgement/treatment/lay/stages";
 
 /**
  * Puts the zones' steps into one order of work and makes one step of what is the same on several zones.
  * Stages keep what must come first ahead of what follows it, on every zone, so joining never moves a step before its own proof.
  * @param nameOf zones by their name, for the workings
+ * @param join makes one step of several
  */
-export function mergeSteps(staged: readonly StagedStep[], nameOf: (zoneId: string) => string): Step[] {
+export function mergeSteps(staged: readonly Staged[], nameOf: (zoneId: string) => string, join: Join = joined): Step[] {
   const sorted = [...staged].sort((a, b) => a.stage - b.stage || a.order - b.order);
   const groups: Step[][] = [];
   const groupOf = new Map<string, Step[]>();
-  for (const { stage, order: _order, ...step } of sorted) {
+  for (const { stage, step } of sorted) {
     const alike = alikeKey(step);
     const group = stage === STAGE.spots ? undefined : groupOf.get(alike);
     if (group) group.push(step);
@@ -22,7 +23,22 @@ export function mergeSteps(staged: readonly StagedStep[], nameOf: (zoneId: strin
       groupOf.set(alike, begun);
     }
   }
-  return groups.map((group) => (group.length === 1 ? group[0]! : joined(group, nameOf)));
+  return groups.map((group) => (group.length === 1 ? group[0]! : join(group, nameOf)));
+}
+
+type Join = (steps: readonly Step[], nameOf: (zoneId: string) => string) => Step;
+
+/** What was made one step before of the very same steps is that step again. */
+export function joinedAsBefore(): Join {
+  const before = new Map<string, { steps: readonly Step[]; whole: Step }>();
+  return (steps, nameOf) => {
+    const key = alikeKey(steps[0]!);
+    const known = before.get(key);
+    if (known?.steps.length === steps.length && known.steps.every((step, at) => step === steps[at])) return known.whole;
+    const whole = joined(steps, nameOf);
+    before.set(key, { steps, whole });
+    return whole;
+  };
 }
 
 /** Steps of the same key are one step; proofs are one when they are of the same cloth, whatever they prove. */

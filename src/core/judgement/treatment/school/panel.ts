@@ -38,8 +38,8 @@ export interface Panel {
   area: Worked;
   /** Why more than the marks is wetted, though nobody said it is soiled. */
   evenOut?: string;
-  /** Hands-on minutes of everything before it on this job, min. */
-  workBeforeMin: number;
+  /** From when the work on it begins to when it was promised usable, min; Infinity without a promise. */
+  timeLeftMin: number;
   /** Share of the soil that low moisture leaves: drawing off is to leave no more of heavy soil. */
   toBeat?: number;
   /** What goes ahead of drawing off, as the work on it was begun; left out: as it needs. */

@@ -21,9 +21,9 @@ const picked = (
   { chosen, minutesLeft, panel = {} }: { chosen?: School; minutesLeft?: number; panel?: object } = {},
 ) =>
   pickSchool(
-    { minutesLeft, job: {} } as never,
+    { job: {} } as never,
     options,
-    { soil: "moderate", workBeforeMin: 0, ...panel } as never,
+    { soil: "moderate", timeLeftMin: minutesLeft ?? Infinity, ...panel } as never,
     [],
     chosen,
   );
@@ -58,7 +58,7 @@ describe("the way through that is picked for everyday soil", () => {
 
   it("is what was chosen where the rules leave it, and says so where they do not", () => {
     const barred = way("steam", 0.9, 10, { allowed: false });
-    expect(picked([low, way("extraction", 0.5, 300)], { chosen: "extraction" })).toEqual({
+    expect(picked([low, way("extraction", 0.5, 300)], { chosen: "extraction" })).toMatchObject({
       picked: "extraction",
       because: "Your choice.",
     });

@@ -20,9 +20,32 @@ const NEAR_ENOUGH = 0.02;
 
 const LATER_THAN_PROMISED = "It dries later than promised: tell the owner before you begin.";
 
+/** From one number up to, and without, another. */
+export interface Span {
+  from: number;
+  to: number;
+}
+export const ANY_TIME: Span = { from: -Infinity, to: Infinity };
+export const isWithin = (value: number, { from, to }: Span) => value >= from && (value < to || to === Infinity);
+export const bothOf = (a: Span, b: Span): Span => ({ from: Math.max(a.from, b.from), to: Math.min(a.to, b.to) });
+
 export interface Pick {
   picked?: School;
   because: string;
+  /** The time left until it was promised usable for which the pick is the same, min. */
+  timeLeft: Span;
+}
+
+/** Begun now, min from then. */
+const usableIn = ({ drying, minutes }: SchoolOption) => minutes.value + drying.hours.value * 60;
+
+/** As long as the same ways dry in time, the same one is picked. */
+function sameWaysInTime(open: readonly SchoolOption[], timeLeftMin: number): Span {
+  const all = open.map(usableIn);
+  return {
+    from: Math.max(-Infinity, ...all.filter((each) => each <= timeLeftMin)),
+    to: Math.min(Infinity, ...all.filter((each) => each > timeLeftMin)),
+  };
 }
 
 /** Picks a school among those the rules leave: the technician's choice, else by promise, residue, soil and minutes. */
@@ -34,14 +57,16 @@ export function pickSchool(
   chosen: School | undefined,
 ): Pick {
   const open = options.filter(({ allowed }) => allowed);
-  if (open.some(({ school }) => school === chosen)) return { picked: chosen, because: "Your choice." };
+  if (open.some(({ school }) => school === chosen))
+    return { picked: chosen, because: "Your choice.", timeLeft: ANY_TIME };
   const refused = chosen ? `${SCHOOL_NAMES[chosen]} was chosen but is not allowed here. ` : "";
-  if (open.length === 0) return { because: refused + (options[0]?.because || "Nothing wet is allowed here.") };
+  if (open.length === 0)
+    return { because: refused + (options[0]?.because || "Nothing wet is allowed here."), timeLeft: ANY_TIME };
   const { school, because } =
     open.length === 1
       ? { school: open[0]!.school, because: "The only one the rules leave here." }
       : ownPick(context, open, panel, likely);
-  return { picked: school, because: refused + because };
+  return { picked: school, because: refused + because, timeLeft: sameWaysInTime(open, panel.timeLeftMin) };
 }
 
 const leastBy = (options: readonly SchoolOption[], of: (option: SchoolOption) => number) =>
@@ -51,14 +76,13 @@ const strongestOf = (options: readonly SchoolOption[]) => leastBy(options, ({ li
 
 /** The plan's own pick among several that are allowed. */
 function ownPick(
-  { minutesLeft = Infinity, job }: Context,
+  { job }: Context,
   open: readonly SchoolOption[],
   panel: Panel,
   likely: readonly FamilyId[],
 ): { school: School; because: string } {
   const pick = ({ school }: SchoolOption, because: string) => ({ school, because });
-  const usableIn = ({ drying, minutes }: SchoolOption) => panel.workBeforeMin + minutes.value + drying.hours.value * 60;
-  const inTime = open.filter((option) => usableIn(option) <= minutesLeft);
+  const inTime = open.filter((option) => usableIn(option) <= panel.timeLeftMin);
   const drawnOff = open.find(({ school }) => school === "extraction");
   const flush = whyFlush(panel);
   // What ran in comes out, whatever was promised: left in it smells, and the promise is worth nothing.

@@ -8,7 +8,7 @@ import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { extraction } from "./extraction";
 import { lowMoisture } from "./lowMoisture";
 import { baseOf, cleanBase, isHeavy, type Lead, type Panel, type Refusal, type Way } from "./panel";
-import { pickSchool, type Pick } from "./pick";
+import { ANY_TIME, bothOf, pickSchool, type Pick } from "./pick";
 import { steam } from "./steam";
 import { weigh, type SchoolOption } from "./weigh";
 
@@ -60,7 +60,7 @@ export function laySchool(work: ZoneWork, asked: Panel, begun?: SchoolPick): Sch
   take(pick.picked);
   liftWhatIsLeft(work, panel);
   const lead = trials.flatMap(({ way }) => ("because" in way ? [] : (way.lead ?? []))).at(0);
-  return { options, ...pick, lead };
+  return { options, ...pick, lead, timeLeft: bothOf(begun?.timeLeft ?? ANY_TIME, pick.timeLeft) };
 }
 
 const leftBy = ({ leaves }: Way): number => leaves.reduce((product, { value }) => product * value, 1);

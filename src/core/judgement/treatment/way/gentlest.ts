@@ -104,7 +104,7 @@ function partsTried(context: Context, view: ZoneView, { strength }: FoundFit, ag
   const usual = strength?.partsWater.value ?? 0;
   const { reading, weakestPartsWater, labelIsLeast } = agentOn(context.kit, agent);
   if (!labelOf(context, agent)) return [usual];
-  if (lightAllOver(context))
+  if (isLightAllOver(context))
     return [Math.round(Math.sqrt((usual + 1) * (Math.max(usual, weakestPartsWater) + 1)) - 1), usual];
   const level = view.soil?.level;
   const heavy = (level === "heavy" || level === "caked") && !view.oldOrFragile && !labelIsLeast;
@@ -167,7 +167,7 @@ function underTheRules(
   return verdict.forbiddenBy.length === 0 ? { ...fit, candidate, verdict, strength, tool } : undefined;
 }
 
-const lightAllOver = ({ job }: Context) =>
+export const isLightAllOver = ({ job }: Context): boolean =>
   Object.values(job.zones.byId).every((zone) => (soilOf(zone)?.level ?? "light") === "light");
 
 const harshnessOf = ({ strength, tempC, rounds }: Effort, tool: ToolId, times: number): number =>
