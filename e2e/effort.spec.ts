@@ -97,11 +97,70 @@ test("a full cabin costs what docs/effort.md says, with and without its marks, a
   await page.getByRole("button", { name: "Undo" }).click();
   await expect.poll(heavy).toBe(before);
   await tap(chip(page, "Whole part", "All seats"));
-  await expect(page.getByText("not all alike")).toBeVisible();
+  await expect(page.getByText(/zones keep what was said of them more closely/)).toBeVisible();
   await tap(chip(page, "Soil, all seats", "Not asked for"));
-  const soilOfSeat = async () =>
-    Object.values((await jobNow(page)).zones.byId).find(({ part }) => part === "r1-s1-base")!.soil;
-  await expect.poll(soilOfSeat).toBeUndefined();
+  const soilIn = async (part: string) =>
+    Object.values((await jobNow(page)).zones.byId).find((each) => each.part === part)!.soil;
+  await expect.poll(() => soilIn("r1-s1-base")).toBeUndefined();
+  expect(await soilIn("r2-s2-back")).toBe("heavy");
+  await expect(chip(page, "Soil, all seats", "Not asked for")).toHaveAttribute("aria-pressed", "true");
+  await tap(page.getByRole("button", { name: "Take them too" }));
+  await expect.poll(() => soilIn("r2-s2-back")).toBeUndefined();
+});
+
+test("several zones are taken by going over them, by shift and a tap, and by keys, and told soil and cloth at once", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "New job" }).click();
+  await page.getByRole("button", { name: "Vehicle cabin" }).click();
+  await chip(page, "What are you here for", "Full clean").click();
+  await chip(page, "Soil, all seats", "Moderate").click();
+  const middleOf = async (name: string) => {
+    const { x, y, width, height } = (await zone(page, name).locator(".zone").boundingBox())!;
+    return [x + width / 2, y + height / 2] as const;
+  };
+  const taken = page.getByRole("region", { name: "Several zones" });
+  await zone(page, "Front seat left, base").click();
+  await page.getByRole("button", { name: "Several at once" }).click();
+  await expect(taken).toContainText("1 zone taken");
+  // Over the seat beside it and what lies between, with the pointer down.
+  await page.mouse.move(...(await middleOf("Front seat right, base")));
+  await page.mouse.down();
+  await page.mouse.move(...(await middleOf("Front seat right, back")), { steps: 12 });
+  await page.mouse.up();
+  await expect(taken).toContainText("Front seat right, base");
+  await expect(taken).toContainText("Front seat right, back");
+  await chip(page, "Soil on all of them", "Caked").click();
+  const zones = async () =>
+    Object.values((await jobNow(page)).zones.byId) as {
+      part: string;
+      soil?: string;
+      soilOf?: string;
+      cloth?: object;
+    }[];
+  const of = async (part: string) => (await zones()).find((each) => each.part === part)!;
+  await expect.poll(async () => (await of("r1-s2-back")).soil).toBe("caked");
+  expect((await of("r1-s2-back")).soilOf).toBeUndefined();
+  expect(await of("r2-s1-base")).toMatchObject({ soil: "moderate", soilOf: "part" });
+  await page.getByText("Their cloth and what lies beside it").click();
+  await taken.getByRole("button", { name: "Wool", exact: true }).click();
+  await expect.poll(async () => (await of("r1-s2-base")).cloth).toMatchObject({ material: "wool" });
+  // One undo takes back what was said of all of them.
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(async () => (await of("r1-s2-base")).cloth ?? {}).not.toHaveProperty("material");
+  await page.keyboard.press("Escape");
+  await expect(taken).toBeHidden();
+  // What is inherited and what was said of the zone itself are told apart.
+  await expect(zone(page, "Second seat left, base")).toHaveAccessibleName(/, moderate, as its part$/);
+  await expect(zone(page, "Front seat right, back")).toHaveAccessibleName(/, caked$/);
+  await zone(page, "Front seat left, base").click();
+  await zone(page, "Front seat right, base").click({ modifiers: ["Shift"] });
+  await expect(taken).toContainText("2 zones taken");
+  await page.keyboard.press("Escape");
+  await zone(page, "Front seat left, base").focus();
+  await page.keyboard.press("Shift+ArrowDown");
+  await expect(taken).toContainText("2 zones taken");
 });
 
 test("a settee with one mark is at its first step in as many taps as docs/effort.md says", async ({ page }) => {

@@ -5,6 +5,7 @@ import { Act } from "@/ui/Act";
 const KEYS: [string, string][] = [
   ["1 to 7", "the phases, Look to Hand back"],
   ["Arrow keys", "the zone above, below, left or right"],
+  ["Shift and arrows", "that zone too: several at once"],
   ["M, D", "in Look: place a mark, record damage"],
   ["Enter", "in Look, while placing: in the middle of the zone"],
   ["T, then 1 to 9", "in Test: answer the next test; among chips a number picks one"],

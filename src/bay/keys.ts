@@ -8,7 +8,7 @@ import { useBay } from "./state/BayContext";
 
 /** The keys of the bay; none of them acts while something is typed. */
 export function useBayKeys() {
-  const { go, job, views, zone, findingId, phase, setTool } = useBay();
+  const { go, job, views, zone, findingId, phase, tool, setTool } = useBay();
   const [shown, setShown] = useState(false);
 
   usePhaseKeys(go);
@@ -19,6 +19,16 @@ export function useBayKeys() {
     const next = neighbourZone(views, zone.id, event.key.replace("Arrow", "").toLowerCase() as Direction);
     if (!next) return;
     go({ zone: next, finding: null });
+    document.querySelector<SVGElement>(`[data-zone="${next}"]`)?.focus();
+  });
+  useHotkeys("shift+up,shift+down,shift+left,shift+right", (event) => {
+    if (!zone || phase !== "look" || (event.target as HTMLElement).closest(".bay-main, .phases, dialog")) return;
+    event.preventDefault();
+    const zoneIds = tool?.kind === "several" ? tool.zoneIds : [zone.id];
+    const from = zoneIds.at(-1) ?? zone.id;
+    const next = neighbourZone(views, from, event.key.replace("Arrow", "").toLowerCase() as Direction);
+    if (!next) return;
+    setTool({ kind: "several", zoneIds: [...zoneIds.filter((id) => id !== next), next] });
     document.querySelector<SVGElement>(`[data-zone="${next}"]`)?.focus();
   });
   useHotkeys("m", () => phase === "look" && setTool({ kind: "place", what: "mark" }));

@@ -12,7 +12,7 @@ import { later } from "@/ui/later";
 import { useBay } from "../state/BayContext";
 import { FindingShape } from "./FindingShape";
 import { LensBar } from "./LensBar";
-import { lensOf } from "./lenses";
+import { lensOf, type LensView } from "./lenses";
 import { placeZones, type Placed } from "./geometry";
 import { FINDING_PATTERN, Patterns } from "./patterns";
 import { ZoneLabel } from "./ZoneLabel";
@@ -54,7 +54,8 @@ function LensCaption() {
   const { job, lens, zone, assessment, dryAtH } = useBay();
   const { units } = useFormat();
   if (!zone) return null;
-  const { of, words } = lensOf(lens, zone, assessment, units, { dryAtH, purpose: job.choices.purpose });
+  const { of, words, said } = lensOf(lens, zone, assessment, units, { dryAtH, purpose: job.choices.purpose });
+  const both = lens === "soil" && job.zones.order.some((id) => job.zones.byId[id]!.soilOf !== undefined);
   return (
     <p className="lens-caption">
       <b>{zone.name}</b>
@@ -66,6 +67,15 @@ function LensCaption() {
         `: ${words}`
       ) : (
         ""
+      )}
+      {said === "whole" && ", as said of its part"}
+      {both && (
+        <span className="soft said-key">
+          <svg aria-hidden viewBox="0 0 12 12" width="12" height="12">
+            <circle className="said" cx="6" cy="6" r="4" strokeWidth="1.5" />
+          </svg>{" "}
+          said of the zone itself
+        </span>
       )}
     </p>
   );
@@ -99,16 +109,24 @@ function framed(
 
 /** What a tap on the drawing does, by what the next tap is for. */
 function useTaps(svg: RefObject<SVGSVGElement | null>, placed: readonly Placed[]) {
-  const { zone, go, tool, setTool } = useBay();
+  const { zone, go, tool, setTool, phase } = useBay();
   const place = usePlacing();
+  const several = phase === "look" && tool?.kind === "several" ? tool.zoneIds : undefined;
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
     const at = placed.find(({ view }) => view.id === zoneId)!.at;
     const point = pointIn(svg.current!, event);
-    if (tool?.kind === "draw") return;
-    if (tool?.kind === "place") place(zoneId, { xMm: point.x - at.xMm, yMm: point.y - at.yMm });
+    if (tool?.kind === "draw" || several) return;
+    if (phase === "look" && event.shiftKey && zone) takeSeveral([zone.id, zoneId]);
+    else if (tool?.kind === "place") place(zoneId, { xMm: point.x - at.xMm, yMm: point.y - at.yMm });
     else go({ zone: zoneId, finding: null });
   };
-  const onEnter = (zoneId: string) => (tool?.kind === "place" ? place(zoneId) : go({ zone: zoneId, finding: null }));
+  const takeSeveral = (zoneIds: readonly string[]) => setTool({ kind: "several", zoneIds: [...new Set(zoneIds)] });
+  const onEnter = (zoneId: string) => {
+    if (several) takeSeveral(several.includes(zoneId) ? without(several, zoneId) : [...several, zoneId]);
+    else if (tool?.kind === "place") place(zoneId);
+    else go({ zone: zoneId, finding: null });
+  };
+  const sweep = useSweep(several, takeSeveral);
   // A free zone is drawn on the piece in hand, corner by corner, wherever the finger comes down.
   const drawnOn = placed.find(({ view }) => view.id === zone?.id)?.offset ?? { xMm: 0, yMm: 0 };
   const onCanvas = (event: PointerEvent<SVGElement>) => {
@@ -119,7 +137,39 @@ function useTaps(svg: RefObject<SVGSVGElement | null>, placed: readonly Placed[]
       corners: [...tool.corners, { xMm: Math.round(point.x - drawnOn.xMm), yMm: Math.round(point.y - drawnOn.yMm) }],
     });
   };
-  return { onZone, onEnter, onCanvas, drawnOn };
+  return { onZone, onEnter, onCanvas, drawnOn, several, sweep };
+}
+
+const without = (ids: readonly string[], id: string) => ids.filter((each) => each !== id);
+
+/** Several zones are taken, or left again, by going over them with the finger down. */
+function useSweep(several: readonly string[] | undefined, take: (zoneIds: readonly string[]) => void) {
+  const swept = useRef<{ adding: boolean; zoneIds: readonly string[] }>(undefined);
+  if (!several) return {};
+  const over = ({ clientX, clientY }: PointerEvent<SVGElement>) =>
+    document.elementFromPoint(clientX, clientY)?.closest<SVGElement>("[data-zone]")?.dataset.zone;
+  const go = (zoneId: string) => {
+    const { adding, zoneIds } = swept.current!;
+    if (adding === zoneIds.includes(zoneId)) return;
+    swept.current = { adding, zoneIds: adding ? [...zoneIds, zoneId] : without(zoneIds, zoneId) };
+    take(swept.current.zoneIds);
+  };
+  const end = () => (swept.current = undefined);
+  return {
+    onPointerDown: (event: PointerEvent<SVGElement>) => {
+      const zoneId = over(event);
+      if (zoneId === undefined) return;
+      swept.current = { adding: !several.includes(zoneId), zoneIds: several };
+      go(zoneId);
+    },
+    onPointerMove: (event: PointerEvent<SVGElement>) => {
+      const zoneId = swept.current && over(event);
+      if (zoneId !== undefined) go(zoneId);
+    },
+    onPointerLeave: end,
+    onPointerCancel: end,
+    onPointerUp: end,
+  };
 }
 
 /** The drawing as its parts share it. */
@@ -139,20 +189,21 @@ function Drawing({ closer }: { closer: boolean }) {
   const inHand = laid.placed.find(({ view }) => view.id === zone?.id);
   const { placed, widthMm, heightMm, scale, unit, viewBox } = framed(laid, size, closer ? inHand : undefined);
   const px = (pixels: number) => pixels * unit;
-  const { onZone, onEnter, onCanvas, drawnOn } = useTaps(svg, placed);
+  const { onZone, onEnter, onCanvas, drawnOn, several, sweep } = useTaps(svg, placed);
   const sheet: Sheet = { placed, px, unit, prefix };
   return (
     <svg
       ref={svg}
-      className="map"
+      className={`map${several ? " several" : ""}`}
       viewBox={viewBox}
       role="group"
       aria-label={`${job.title}, drawn from its measures`}
       style={{ ["--heavy" as string]: px(4) }}
       onPointerUp={onCanvas}
+      {...sweep}
     >
       <Patterns prefix={prefix} unit={unit} />
-      <Zones sheet={sheet} onZone={onZone} onEnter={onEnter} />
+      <Zones sheet={sheet} onZone={onZone} onEnter={onEnter} several={several} />
       <Findings sheet={sheet} />
       <Labels sheet={sheet} />
       {tool?.kind === "shape" && inHand && <CornerHandles on={inHand} px={px} unit={unit} />}
@@ -181,10 +232,12 @@ function Zones({
   sheet: { placed, px, prefix },
   onZone,
   onEnter,
+  several,
 }: {
   sheet: Sheet;
   onZone: (zoneId: string, event: PointerEvent<SVGElement>) => void;
   onEnter: (zoneId: string) => void;
+  several: readonly string[] | undefined;
 }) {
   const { job, zone, lens, assessment, dryAtH } = useBay();
   const { units } = useFormat();
@@ -194,7 +247,7 @@ function Zones({
       placed={each}
       px={px}
       prefix={prefix}
-      selected={each.view.id === zone?.id}
+      selected={several ? several.includes(each.view.id) : each.view.id === zone?.id}
       lens={lensOf(lens, each.view, assessment, units, { dryAtH, purpose: job.choices.purpose })}
       onTap={(event) => onZone(each.view.id, event)}
       onEnter={() => onEnter(each.view.id)}
@@ -286,7 +339,7 @@ interface ZoneProps {
   px: (pixels: number) => number;
   prefix: string;
   selected: boolean;
-  lens: { fill?: string; words?: string };
+  lens: LensView;
   onTap: (event: PointerEvent<SVGElement>) => void;
   onEnter: () => void;
 }
@@ -302,7 +355,7 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, lens, onTap
       tabIndex={0}
       data-zone={view.id}
       aria-pressed={selected}
-      aria-label={`${view.name}${lens.words ? `, ${lens.words}` : ""}`}
+      aria-label={`${view.name}${lens.words ? `, ${lens.words}` : ""}${lens.said === "whole" ? ", as its part" : ""}`}
       onPointerUp={onTap}
       onKeyDown={(event) => {
         if (event.key === "Enter" || event.key === " ") {
@@ -321,6 +374,15 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, lens, onTap
           strokeLinejoin="round"
           strokeWidth={px(1)}
           strokeDasharray={`${px(5)} ${px(4)}`}
+        />
+      )}
+      {lens.said === "itself" && (
+        <circle
+          className="said overlay"
+          cx={at.xMm + at.widthMm - px(9)}
+          cy={at.yMm + px(9)}
+          r={px(4)}
+          strokeWidth={px(1.5)}
         />
       )}
       {view.builds.length === 1 && view.builds[0] === "glue-held" && <GlueTicks at={box} px={px} />}

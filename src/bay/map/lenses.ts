@@ -2,6 +2,7 @@ import { PURPOSES, type PurposeId } from "@/core/ground/catalog/purposes";
 import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
+import { soilSaidOf } from "@/core/job/soilOps";
 import { stateAt } from "@/core/models/drying/at";
 import { MOULD_CAUTION_H } from "@/core/models/drying/quick";
 import { formatQuantity } from "@/core/ground/quantity/format";
@@ -11,11 +12,13 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { LensId } from "../state/phases";
 import type { PatternId } from "./patterns";
 
-interface LensView {
+export interface LensView {
   fill?: PatternId;
   words?: string;
   /** The number behind the words, where there is one. */
   of?: Worked;
+  /** Whether it was said of the zone itself or of a whole it belongs to, where anybody said it of a whole. */
+  said?: "itself" | "whole";
 }
 
 /** What a lens looks at. */
@@ -29,11 +32,12 @@ interface Looked {
 }
 
 function soilLens({ view: { soil, zone }, purpose }: Looked): LensView {
-  if (!soil && zone.clean) return { words: "clean" };
+  const said = soilSaidOf(zone) === undefined ? {} : ({ said: zone.soilOf ? "whole" : "itself" } as const);
+  if (!soil && zone.clean) return { words: "clean", ...said };
   // Called for one spill, nobody has to look at the rest.
   if (!soil) return purpose && !PURPOSES[purpose].wholePiece ? {} : { fill: "unseen", words: "not looked at" };
   const words = zone.wetMud ? "wet mud" : SOIL_LEVELS[soil.level].toLowerCase();
-  return { fill: `soil-${soil.level}`, words, of: soil.of };
+  return { fill: `soil-${soil.level}`, words, of: soil.of, ...said };
 }
 
 function stainLens({ view, assessment: { plan } }: Looked): LensView {

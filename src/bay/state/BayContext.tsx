@@ -46,8 +46,12 @@ export interface Bay {
   setDryAtH: (hours: number | undefined) => void;
 }
 
-/** Placing a finding, dragging the corners of the zone in hand, or drawing a new zone corner by corner. */
-export type MapTool = { kind: "place"; what: PlacedKindId } | { kind: "shape" } | { kind: "draw"; corners: Point[] };
+/** Placing a finding, dragging the corners of the zone in hand, drawing a new zone, or taking several zones at once. */
+export type MapTool =
+  | { kind: "place"; what: PlacedKindId }
+  | { kind: "shape" }
+  | { kind: "draw"; corners: Point[] }
+  | { kind: "several"; zoneIds: readonly string[] };
 
 const Context = createContext<Bay | undefined>(undefined);
 

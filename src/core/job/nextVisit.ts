@@ -1,6 +1,6 @@
 import { kindOf } from "./findingKinds";
 import { emptyJob } from "./newJob";
-import type { Cloth, Finding, Job } from "./schema";
+import type { Cloth, Finding, Job, Zone } from "./schema";
 
 /** Damage that came to light while working was there before when one comes again. */
 const seenBefore = (finding: Finding): Finding => {
@@ -52,12 +52,10 @@ export function nextVisit(
     zones: {
       order: job.zones.order,
       byId: Object.fromEntries(
-        Object.entries(job.zones.byId).map(
-          ([
-            key,
-            { soil: _soil, soilSigns: _signs, wetMud: _mud, clean: _clean, wet: _wet, residue: _left, ...zone },
-          ]) => [key, { ...zone, ...(zone.cloth ? { cloth: cloth(zone.cloth) } : {}) }],
-        ),
+        Object.entries(job.zones.byId).map(([key, { cloth: own, ...zone }]) => [
+          key,
+          { ...asDrawn(zone), ...(own ? { cloth: cloth(own) } : {}) },
+        ]),
       ),
     },
     findings: {
@@ -68,3 +66,15 @@ export function nextVisit(
   // What is left out is left out, not there as nothing.
   return JSON.parse(JSON.stringify(next)) as Job;
 }
+
+/** A zone without what was seen on it that day. */
+const asDrawn = ({
+  soil: _soil,
+  soilSigns: _signs,
+  wetMud: _mud,
+  clean: _clean,
+  soilOf: _of,
+  wet: _wet,
+  residue: _left,
+  ...zone
+}: Zone): Zone => zone;

@@ -11,6 +11,7 @@ import {
   SHADE_IDS,
   NEIGHBOUR_IDS,
   SOIL_LEVEL_IDS,
+  SOIL_OF_IDS,
   WETNESS_IDS,
 } from "@/core/ground/catalog/builds";
 import { EVIDENCE, EVIDENCE_IDS, REPEATABLE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
@@ -167,6 +168,12 @@ const zone = thing({
     ),
   ),
   soil: optional(pick(SOIL_LEVEL_IDS, "Soil level by look; left out: not looked at.")),
+  soilOf: optional(
+    pick(
+      SOIL_OF_IDS,
+      "It was said of a whole that it belongs to, and holds until one says otherwise; left out: of it.",
+    ),
+  ),
   soilSigns: optional(
     thing(
       {

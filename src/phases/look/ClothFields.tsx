@@ -41,17 +41,22 @@ const LAYERS = [
 
 interface Fields {
   cloth: Cloth;
-  owner: ClothOwner;
+  /** Whose cloth it is; of several what all of them have is shown, and each gets what is said. */
+  owners: readonly ClothOwner[];
   what: string;
   /** What such a part usually is, where nobody has named it. */
   usual?: string;
 }
 
+/** One operation for each whose cloth it is. */
+type Change = (opOf: (owner: ClothOwner) => Op) => void;
+
 /** What is known of a cloth; whatever is left alone is planned at its safest. */
-export function ClothFields({ cloth, owner, what, usual }: Fields) {
+export function ClothFields({ cloth, owners, what, usual }: Fields) {
   const { run } = useBay();
-  const change = (op: Op) => run(`Cloth of ${what}`, op);
-  const set = <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => change(setCloth(owner, key, value));
+  const change: Change = (opOf) => run(`Cloth of ${what}`, ...owners.map(opOf));
+  const set = <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) =>
+    change((owner) => setCloth(owner, key, value));
   return (
     <>
       <AsUsual cloth={cloth} usual={usual} set={set} />
@@ -62,7 +67,7 @@ export function ClothFields({ cloth, owner, what, usual }: Fields) {
         value={cloth.material}
         onPick={(value) => set("material", value)}
       />
-      {cloth.material === undefined && <FibreTests cloth={cloth} owner={owner} change={change} />}
+      {cloth.material === undefined && <FibreTests cloth={cloth} change={change} />}
       <h3 className="mt-3">Build</h3>
       <Chips<BuildId>
         label={`Build of ${what}`}
@@ -102,7 +107,7 @@ export function ClothFields({ cloth, owner, what, usual }: Fields) {
       <h3 className="mt-3">Beside or under it</h3>
       <BesideIt cloth={cloth} set={set} what={what} />
       <h3 className="mt-3">Layers under the face</h3>
-      <LayerSteppers cloth={cloth} change={change} owner={owner} />
+      <LayerSteppers cloth={cloth} change={change} />
     </>
   );
 }
@@ -182,7 +187,7 @@ function BesideIt({
   );
 }
 
-function LayerSteppers({ cloth, change, owner }: { cloth: Cloth; change: (op: Op) => void; owner: ClothOwner }) {
+function LayerSteppers({ cloth, change }: { cloth: Cloth; change: Change }) {
   return (
     <div className="row-wrap" style={{ alignItems: "flex-start", gap: "1.25rem" }}>
       {LAYERS.map(({ key, label, step, max, start }) => (
@@ -195,7 +200,7 @@ function LayerSteppers({ cloth, change, owner }: { cloth: Cloth; change: (op: Op
           min={0}
           max={max}
           unknown={{ words: "not known", start }}
-          onChange={(value) => change(setLayer(owner, key, value))}
+          onChange={(value) => change((owner) => setLayer(owner, key, value))}
         />
       ))}
     </div>
@@ -203,7 +208,7 @@ function LayerSteppers({ cloth, change, owner }: { cloth: Cloth; change: (op: Op
 }
 
 /** Tests for a cloth without a label: the fibres they leave are all planned for until one is named. */
-function FibreTests({ cloth, owner, change }: { cloth: Cloth; owner: ClothOwner; change: (op: Op) => void }) {
+function FibreTests({ cloth, change }: { cloth: Cloth; change: Change }) {
   const tests = cloth.fibreTests ?? {};
   const beliefs = identifyFibre(tests);
   const next = nextFibreTest(tests);
@@ -221,7 +226,7 @@ function FibreTests({ cloth, owner, change }: { cloth: Cloth; owner: ClothOwner;
               <b>
                 <Num of={p} share testId={`fibre-${material}`} />
               </b>
-              <Act onAct={() => change(setCloth(owner, "material", material))}>
+              <Act onAct={() => change((owner) => setCloth(owner, "material", material))}>
                 Take it as {MATERIALS[material].name.toLowerCase()}
               </Act>
             </span>
@@ -249,7 +254,7 @@ function FibreTests({ cloth, owner, change }: { cloth: Cloth; owner: ClothOwner;
                 label={name}
                 choices={choicesOf(outcomes)}
                 value={tests[test]}
-                onPick={(value) => change(setFibreTest(owner, test, value))}
+                onPick={(value) => change((owner) => setFibreTest(owner, test, value))}
               />
             </div>
           );

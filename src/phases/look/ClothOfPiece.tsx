@@ -36,7 +36,7 @@ export function ClothOfPiece({ pieceId, piece }: { pieceId: string; piece: Piece
       <ClothFields
         key={group ?? "piece"}
         cloth={group ? (piece.groups?.[group] ?? {}) : piece.cloth}
-        owner={group ? { of: "group", id: pieceId, group } : { of: "pieces", id: pieceId }}
+        owners={[group ? { of: "group", id: pieceId, group } : { of: "pieces", id: pieceId }]}
         what={group ? GROUPS[group].toLowerCase() : piece.name}
         usual={shown && usualClothOf(piece.template, shown.role)?.words}
       />

@@ -26,11 +26,12 @@ const PieceFields = later(() => import("./PieceFields").then(({ PieceFields }) =
 const ZoneList = later(() => import("./ZoneList").then(({ ZoneList }) => ZoneList));
 const CustomerFields = later(() => import("./JobFields").then(({ CustomerFields }) => CustomerFields));
 const LastTime = later(() => import("./LastTime").then(({ LastTime }) => LastTime));
+const SeveralPanel = later(() => import("./SeveralPanel").then(({ SeveralPanel }) => SeveralPanel));
 const SiteFields = later(() => import("./JobFields").then(({ SiteFields }) => SiteFields));
 
 /** See everything: the piece and its cloth, what is soiled, what is marked, what is already broken. */
 export function LookPhase() {
-  const { job, zone, views, finding, tool, setTool, go, run } = useBay();
+  const { job, zone, views, tool, setTool, go, run } = useBay();
   const place = usePlacing();
   useHotkeys("enter", () => zone && place(zone.id), { enabled: tool?.kind === "place" });
   const piece = zone && job.pieces.byId[zone.zone.pieceId];
@@ -49,9 +50,7 @@ export function LookPhase() {
   return (
     <>
       <AddFindings tool={tool} zone={zone} place={place} setTool={setTool} onZone={onZone} alive={alive} go={go} />
-      {!finding && <WholeParts />}
-      {finding && <FindingPanel key={`finding-${job.id}`} />}
-      {zone && !finding && <ZonePanel />}
+      <InHand />
       {job.from && <LastTime />}
       <Fold
         title="Owner's account"
@@ -86,6 +85,19 @@ export function LookPhase() {
       <Fold title="Where you work" note="air, water, power">
         <SiteFields />
       </Fold>
+    </>
+  );
+}
+
+/** Several zones, a finding, or the whole and the zone of it that was tapped. */
+function InHand() {
+  const { job, zone, finding, tool } = useBay();
+  if (tool?.kind === "several") return <SeveralPanel zoneIds={tool.zoneIds} />;
+  if (finding) return <FindingPanel key={`finding-${job.id}`} />;
+  return (
+    <>
+      <WholeParts />
+      {zone && <ZonePanel />}
     </>
   );
 }

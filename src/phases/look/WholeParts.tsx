@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { PURPOSES, PURPOSE_IDS, type PurposeId } from "@/core/ground/catalog/purposes";
-import { purposeOps, soilOps, soilSaidOf, type SoilSaid } from "@/core/job/soilOps";
+import { purposeOps, soilOps, soilSaidOf, toldNarrower, type SoilSaid } from "@/core/job/soilOps";
 import { wholesOf } from "@/core/judgement/zones/wholes";
 import { useBay } from "@/bay/state/BayContext";
 import { Act } from "@/ui/Act";
@@ -58,28 +58,44 @@ function PurposeChips({ purpose }: { purpose: PurposeId | undefined }) {
 }
 
 function SoilOfWholes({ wholes }: { wholes: ReturnType<typeof wholesOf> }) {
-  const { job, run } = useBay();
+  const { job, run, setTool } = useBay();
   const [chosen, choose] = useState("seats");
   const whole = wholes.find(({ id }) => id === chosen) ?? wholes[0]!;
-  const said = new Set(whole.zoneIds.map((id) => soilSaidOf(job.zones.byId[id]!)));
   const zones = `${whole.zoneIds.length} ${whole.zoneIds.length === 1 ? "zone" : "zones"}`;
-  const say = (soil: SoilSaid | undefined) =>
-    run(`Soil on ${whole.name.toLowerCase()}`, ...soilOps(whole.zoneIds, soil));
+  const narrower = toldNarrower(job, whole);
+  const say = (soil: SoilSaid | undefined, zoneIds = whole.zoneIds.filter((id) => !narrower.includes(id))) =>
+    run(`Soil on ${whole.name.toLowerCase()}`, ...soilOps(zoneIds, soil, whole.of));
+  const follow = new Set(
+    whole.zoneIds.flatMap((id) => (narrower.includes(id) ? [] : [soilSaidOf(job.zones.byId[id]!)])),
+  );
+  const ofWhole = follow.size === 1 ? [...follow][0] : undefined;
   return (
     <>
       <h2 className="mt-2">Soil by whole parts</h2>
       <Chips label="Whole part" choices={wholes} value={whole.id} onPick={(id) => id !== undefined && choose(id)} />
       <p className="soft mt-2 mb-1">
         {whole.name}, {zones}
-        {said.size > 1 ? ", not all alike" : ""}:
+        {follow.size > 1 ? ", not all alike" : ""}:{" "}
+        <Act variant="link" onAct={() => setTool({ kind: "several", zoneIds: whole.zoneIds })}>
+          Take them on the map
+        </Act>
       </p>
       <Chips
         key={whole.id}
         label={`Soil, ${whole.name.toLowerCase()}`}
         choices={[...SOIL_CHOICES, { id: "unasked", name: "Not asked for" }]}
-        value={said.size === 1 ? ([...said][0] ?? "unasked") : undefined}
+        value={follow.size === 1 ? (ofWhole ?? "unasked") : undefined}
         onPick={(picked) => say(picked === "unasked" ? undefined : picked)}
       />
+      {narrower.length > 0 && (
+        <p className="soft mt-2 mb-0">
+          {narrower.length === 1 ? "1 zone keeps" : `${narrower.length} zones keep`} what was said of{" "}
+          {narrower.length === 1 ? "it" : "them"} more closely.{" "}
+          <Act variant="link" onAct={() => say(ofWhole, whole.zoneIds)}>
+            {narrower.length === 1 ? "Take it too" : "Take them too"}
+          </Act>
+        </p>
+      )}
     </>
   );
 }

@@ -20,7 +20,7 @@ const ShapeFields = later(() => import("./ShapeFields").then(({ ShapeFields }) =
 
 /** The zone in hand: how soiled, what was found on it, its shape, and its cloth where it differs. */
 export function ZonePanel() {
-  const { zone, job, go, tool } = useBay();
+  const { zone, job, go, tool, setTool, views } = useBay();
   if (!zone) return null;
   const its = job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zone.id);
   return (
@@ -46,7 +46,14 @@ export function ZonePanel() {
           ))}
         </div>
       )}
-      <h3>Soil by the look</h3>
+      <div className="row-between">
+        <h3>Soil by the look</h3>
+        {views.length > 1 && (
+          <Act variant="link" onAct={() => setTool({ kind: "several", zoneIds: [zone.id] })}>
+            Several at once
+          </Act>
+        )}
+      </div>
       <SoilChips />
       <MoreOfZone key={zone.id} zone={zone} open={tool?.kind === "shape" || tool?.kind === "draw"} />
     </div>
@@ -83,7 +90,7 @@ function MoreOfZone({ zone, open }: { zone: ZoneView; open: boolean }) {
       <SmallFold title="Its own cloth and what lies beside it">
         <ClothFields
           cloth={zone.zone.cloth ?? {}}
-          owner={{ of: "zones", id: zone.id }}
+          owners={[{ of: "zones", id: zone.id }]}
           what={zone.name}
           usual={zone.cloth.material === undefined ? usualClothOf(zone.piece.template, zone.role)?.words : undefined}
         />

@@ -119,6 +119,10 @@ export const SOIL_LEVELS = { light: "Light", moderate: "Moderate", heavy: "Heavy
 export type SoilLevel = keyof typeof SOIL_LEVELS;
 export const SOIL_LEVEL_IDS = Object.keys(SOIL_LEVELS) as [SoilLevel, ...SoilLevel[]];
 
+/** Of which whole the soil of a zone was said, the widest first. */
+export const SOIL_OF_IDS = ["all", "part", "row"] as const;
+export type SoilOf = (typeof SOIL_OF_IDS)[number];
+
 export const DAMAGES = {
   burn: "Burn",
   wear: "Wear",

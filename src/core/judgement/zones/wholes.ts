@@ -1,10 +1,13 @@
 import { groupOf, type GroupId } from "@/core/ground/pieces/groups";
 import type { RoleId } from "@/core/ground/catalog/roles";
+import type { SoilOf } from "@/core/ground/catalog/builds";
 import type { ZoneView } from "./zoneView";
 
 /** Zones that a person would name in one breath: all seats, the back seats, the floor. */
-interface Whole {
+export interface Whole {
   id: string;
+  /** How wide it is. */
+  of: SoilOf;
   name: string;
   zoneIds: string[];
 }
@@ -33,8 +36,8 @@ const ROLES: readonly { id: string; name: string; of: (role: RoleId) => boolean 
  */
 export function wholesOf(views: readonly ZoneView[]): Whole[] {
   if (views.length <= SEVERAL) return [];
-  const whole = (id: string, name: string, its: readonly ZoneView[]): Whole[] =>
-    its.length > 0 ? [{ id, name, zoneIds: its.map((view) => view.id) }] : [];
+  const whole = (id: string, name: string, its: readonly ZoneView[], of: SoilOf = "part"): Whole[] =>
+    its.length > 0 ? [{ id, of, name, zoneIds: its.map((view) => view.id) }] : [];
   const seats = views.filter(({ role }) => groupOf(role) === "seats");
   const rows = [...new Set(seats.flatMap((view) => rowOf(view) ?? []))];
   const bySeat = rows.flatMap((row, at) =>
@@ -42,10 +45,11 @@ export function wholesOf(views: readonly ZoneView[]): Whole[] {
       `seats-${row}`,
       rowName(at, rows.length),
       seats.filter((view) => rowOf(view) === row),
+      "row",
     ),
   );
   return [
-    ...whole("all", "Everything", views),
+    ...whole("all", "Everything", views, "all"),
     ...whole("seats", "All seats", seats),
     ...(rows.length > 1 ? bySeat : []),
     ...ROLES.flatMap(({ id, name, of }) =>

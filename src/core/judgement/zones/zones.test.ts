@@ -4,7 +4,7 @@ import { BUILD_IDS } from "@/core/ground/catalog/builds";
 import type { TemplateId } from "@/core/ground/pieces/templates";
 import { applyOps } from "@/core/job/commands";
 import { jobFromTemplate } from "@/core/job/newJob";
-import { purposeOps, soilOps, soilSaidOf } from "@/core/job/soilOps";
+import { purposeOps, soilOps, soilSaidOf, toldNarrower } from "@/core/job/soilOps";
 import type { Cloth, Job, PlacedFinding } from "@/core/job/schema";
 import { conditionsOf } from "./conditions";
 import { soilOf } from "./soil";
@@ -259,6 +259,42 @@ describe("whole parts", () => {
     for (const id of seats)
       expect([wet.zones.byId[id]!.soil, wet.zones.byId[id]!.clean]).toEqual([undefined, undefined]);
     expect(applyOps(wet, soilOps(seats, undefined)).job.zones).toEqual(job.zones);
+  });
+
+  it("what is said of a whole holds until something narrower is said, in whatever order", () => {
+    const job = jobOf("cabin");
+    const wholes = wholesOf(zoneViews(job));
+    const of = (id: string) => wholes.find((whole) => whole.id === id)!;
+    const [all, seats, back] = [of("all"), of("seats"), of("seats-2")];
+    const mine = back.zoneIds[0]!;
+    const say = (to: Job, whole: typeof all, said: "light" | "moderate" | "heavy" | undefined) => {
+      const narrower = toldNarrower(to, whole);
+      return applyOps(
+        to,
+        soilOps(
+          whole.zoneIds.filter((id) => !narrower.includes(id)),
+          said,
+          whole.of,
+        ),
+      ).job;
+    };
+    let now = applyOps(job, soilOps([mine], "caked")).job;
+    for (const [whole, said] of [
+      [back, "heavy"],
+      [seats, "moderate"],
+      [all, "light"],
+    ] as const)
+      now = say(now, whole, said);
+    const said = (id: string) => soilSaidOf(now.zones.byId[id]!);
+    expect(said(mine)).toBe("caked");
+    expect(said(back.zoneIds[1]!)).toBe("heavy");
+    expect(said(seats.zoneIds.find((id) => !back.zoneIds.includes(id))!)).toBe("moderate");
+    expect(said(all.zoneIds.find((id) => !seats.zoneIds.includes(id))!)).toBe("light");
+    expect(toldNarrower(now, seats).sort()).toEqual([...back.zoneIds].sort());
+    // Taken back narrowly it gives way to the wider again.
+    now = say(say(now, back, undefined), seats, "moderate");
+    expect(said(back.zoneIds[1]!)).toBe("moderate");
+    expect(said(mine)).toBe("caked");
   });
 
   it("what one was called for sets what a vehicle gets beside its cloth, and nothing where there is no vehicle", () => {
