@@ -15,6 +15,9 @@ interface Assessed {
   orders: number;
 }
 
+// The planner starts as soon as this is read, beside everything the page has to do before it can ask for a plan.
+if (typeof Worker !== "undefined") planner();
+
 /** So long after a plan nobody has asked for another, ms. */
 const IDLE_MS = 600;
 

@@ -4,7 +4,7 @@ import type { SoilOf } from "@/core/ground/catalog/builds";
 import type { ZoneView } from "./zoneView";
 
 /** Zones that a person would name in one breath: all seats, the back seats, the floor. */
-export interface Whole {
+interface Whole {
   id: string;
   /** How wide it is. */
   of: SoilOf;
