@@ -38,9 +38,10 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   }
   await expect(page.getByTestId("sheet")).toContainText("Dry: use it now.");
 
-  await expect(page.getByTestId("price")).toContainText("Earned an hour");
+  await expect(page.getByTestId("price")).toContainText(/Earned an hour -?€\d/);
+  await expect(page.getByTestId("price-total")).toHaveText(/^€\d+\.\d\d$/);
   const csv = await downloaded(page, "Invoice lines, CSV");
-  expect(csv.bytes.toString()).toMatch(/^what,amount,unit,price\r\nComing out,1,,20\.00/);
+  expect(csv.bytes.toString()).toMatch(/^what,amount,unit,price,currency\r\nComing out,1,,20\.00,EUR/);
 
   const pad = page.getByTestId("signature-pad");
   await pad.scrollIntoViewIfNeeded();

@@ -235,6 +235,7 @@ test("the first start asks what every plan goes by; each answer is kept and stan
   await page.goto("/");
   const first = page.getByRole("region", { name: "Before the first job" });
   await first.getByRole("button", { name: /^US/ }).click();
+  await first.getByLabel("Currency").selectOption("SEK");
   await first.getByRole("button", { name: "09:00 to 16:00" }).click();
   await first.getByRole("button", { name: "Sun", exact: true }).click();
   await first.getByRole("button", { name: "A wet vacuum too" }).click();
@@ -247,6 +248,7 @@ test("the first start asks what every plan goes by; each answer is kept and stan
   const pressed = (group: string) =>
     page.getByRole("group", { name: group, exact: true }).locator('[aria-pressed="true"]').allInnerTexts();
   await expect.poll(() => pressed("Hours")).toEqual(["09:00 to 16:00"]);
+  await expect(page.getByLabel("Currency")).toHaveValue("SEK");
   expect(await pressed("Days")).toEqual(["Mon", "Tue", "Wed", "Thu", "Fri", "Sat"]);
   expect((await pressed("Units"))[0]).toMatch(/^US/);
   await page.goto("/shelf");

@@ -6,7 +6,8 @@ import { ownerSheet } from "@/core/answers/handback/sheet";
 import { workedOut } from "@/core/testing/workedOut";
 import { demoJobs } from "@/demo/jobs";
 import { FONTS, readBack, squeezed } from "./readBack";
-import { handBackPaper, money } from "./sheet";
+import { formatMoney } from "@/core/ground/quantity/money";
+import { handBackPaper } from "./sheet";
 
 const NOW = "2026-05-04T08:00:00Z";
 
@@ -21,6 +22,7 @@ describe("the sheet on paper", () => {
       const paper = {
         sheet,
         lines,
+        currency: "CHF" as const,
         usable: "Do not sit or walk on it before Tuesday, 08:00.",
         pictures: [],
         due: sheet.due.map(({ words }) => ({ when: "Tuesday", words })),
@@ -42,7 +44,11 @@ describe("the sheet on paper", () => {
         ...sheet.found.map((each) => each.words),
         ...sheet.due.map((each) => each.words),
         ...lines.map(({ what }) => what),
-        money(lines.reduce((sum, { price }) => sum + price, 0)),
+        formatMoney(
+          lines.reduce((sum, { price }) => sum + price, 0),
+          "CHF",
+          "code",
+        ),
       ])
         expect(text).toContain(squeezed(words));
       expect(text).not.toContain("Notfortheowner");

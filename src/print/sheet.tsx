@@ -1,3 +1,4 @@
+import { formatMoney, type CurrencyId } from "@/core/ground/quantity/money";
 import { Document, Image, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import tokens from "@/design/tokens.json";
 import type { InvoiceLine } from "@/core/answers/estimate/actual";
@@ -15,6 +16,7 @@ export interface Paper {
   /** Due later: when and what. */
   due: readonly { when: string; words: string }[];
   lines: readonly InvoiceLine[];
+  currency: CurrencyId;
   signed?: { name: string; when: string; strokes: string };
   /** Only for the technician: each step as it was done. */
   workings?: readonly { when: string; what: string; numbers: string }[];
@@ -44,12 +46,10 @@ const styles = StyleSheet.create({
   foot: { position: "absolute", bottom: "8mm", left: "16mm", right: "16mm", fontSize: 8, color: inkSoft },
 });
 
-export const money = (value: number) => value.toFixed(2);
-
 /** Makes the sheet. @param fonts where the font files are */
 export function handBackPaper(paper: Paper, fonts: PaperFonts) {
   registerFonts(fonts);
-  const { sheet, usable, pictures, due, lines, signed, workings, madeOn } = paper;
+  const { sheet, usable, pictures, due, lines, currency, signed, workings, madeOn } = paper;
   return pdf(
     <Document title={`Hand back: ${sheet.title}`} language="en">
       <Page size="A4" style={styles.page}>
@@ -87,7 +87,7 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
             ))}
           </View>
         )}
-        {lines.length > 0 && <PriceLines lines={lines} />}
+        {lines.length > 0 && <PriceLines lines={lines} currency={currency} />}
         {signed && (
           <View wrap={false}>
             <Text style={styles.head}>Received</Text>
@@ -108,7 +108,8 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
   );
 }
 
-function PriceLines({ lines }: { lines: readonly InvoiceLine[] }) {
+function PriceLines({ lines, currency }: Pick<Paper, "lines" | "currency">) {
+  const money = (amount: number) => formatMoney(amount, currency, "code");
   return (
     <View wrap={false}>
       <Text style={styles.head}>To pay</Text>

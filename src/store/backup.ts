@@ -3,6 +3,7 @@ import { BadArchive } from "../core/job/zip";
 import { RATE_RANGE, type Rates } from "../core/answers/estimate/estimate";
 import { same } from "../core/job/commands";
 import { exists, ID_PATTERN } from "../core/job/fields";
+import { CURRENCY_IDS, type CurrencyId } from "../core/ground/quantity/money";
 import { checkJobFile } from "../core/job/file";
 import { jobFileOf } from "@/core/job/jobFile";
 import { mergedJob } from "../core/job/mergeJobs";
@@ -22,7 +23,7 @@ const MOST_PROBLEMS = 12;
 /** Of job ids that are not learnt from. */
 const MOST_EXCLUDED = 100_000;
 
-export type KeptSettings = Pick<Settings, "units" | "theme" | "rates" | "learning">;
+export type KeptSettings = Pick<Settings, "units" | "currency" | "theme" | "rates" | "learning">;
 
 /** One archive: everything, a part of everything, or one job with its pictures. */
 export interface Head {
@@ -56,6 +57,7 @@ export function* headEntries({ madeAt, jobs, pictures, part, settings, kit }: He
       content: JSON.stringify({
         units: settings.units,
         theme: settings.theme,
+        ...(settings.currency ? { currency: settings.currency } : {}),
         ...(settings.rates ? { rates: settings.rates } : {}),
         ...(settings.learning ? { learning: settings.learning } : {}),
         kit,
@@ -190,14 +192,20 @@ const isPicture = (raw: unknown): raw is PictureFacts => {
   );
 };
 
+function currencyOf(raw: unknown, refuse: (what: string) => Error): CurrencyId | undefined {
+  const known = CURRENCY_IDS.find((id) => id === raw);
+  if (raw !== undefined && !known) throw refuse("its currency is none of those there are.");
+  return known;
+}
+
 function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: Kit } {
   const refuse = (what: string) => new BadArchive(`settings.json: ${what}`);
-  const { units, theme, rates, learning, kit } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<
-    string,
-    unknown
-  >;
+  const { units, theme, currency, rates, learning, kit } = (
+    typeof raw === "object" && raw !== null ? raw : {}
+  ) as Record<string, unknown>;
   if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night"))
     throw refuse("units or light are none of those there are.");
+  const money = currencyOf(currency, refuse);
   if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates)))
     throw refuse("rates are no list of rates.");
   const wrongRate = Object.entries((rates ?? {}) as object).find(([key, value]) => {
@@ -212,7 +220,13 @@ function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: 
   const checked = checkJobFile(jobFileOf(emptyJob({ id: "shelf", title: "", createdAt: at }), kit as Kit, at));
   if (!checked.ok) throw refuse(inWords(checked.problems[0]!));
   return {
-    settings: { units, theme, ...(rates ? { rates: rates as Rates } : {}), ...(learning ? { learning } : {}) },
+    settings: {
+      units,
+      theme,
+      ...(money ? { currency: money } : {}),
+      ...(rates ? { rates: rates as Rates } : {}),
+      ...(learning ? { learning } : {}),
+    },
     kit: checked.value.kit!,
   };
 }

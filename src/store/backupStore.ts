@@ -27,10 +27,16 @@ export async function planBackup(tell: Tell): Promise<Plan | { problem: string }
 export const stopFiles = () => void filesWorker().stop();
 
 const savingNow = (): Saving => {
-  const { units, theme, rates, learning } = settingsNow();
+  const { units, theme, currency, rates, learning } = settingsNow();
   return {
     madeAt: nowIso(),
-    settings: { units, theme, ...(rates ? { rates } : {}), ...(learning ? { learning } : {}) },
+    settings: {
+      units,
+      theme,
+      ...(currency ? { currency } : {}),
+      ...(rates ? { rates } : {}),
+      ...(learning ? { learning } : {}),
+    },
     kit: kitNow(),
   };
 };

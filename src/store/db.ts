@@ -3,6 +3,7 @@ import type { Hours } from "@/core/answers/day/hours";
 import type { Rates } from "../core/answers/estimate/estimate";
 import type { Learning } from "../core/answers/ledger/experience";
 import type { Kit, OwnTables } from "../core/job/schema";
+import type { CurrencyId } from "../core/ground/quantity/money";
 import type { UnitSystem } from "../core/ground/quantity/units";
 
 /** Everything kept in this browser, in one typed schema. */
@@ -66,6 +67,8 @@ export interface Settings {
   /** When everything was last saved as one file, ISO. */
   backedUpAt?: string;
   units: UnitSystem;
+  /** Whose money prices are in; left out: the usual one. */
+  currency?: CurrencyId;
   theme: "light" | "night";
   /** The technician's own corrections of the evidence tables. */
   ownTables?: OwnTables;

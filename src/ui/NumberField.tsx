@@ -26,13 +26,13 @@ export function NumberField({
   hideLabel?: boolean;
   onChange: (value: number) => void;
 }) {
-  const { units, quantity } = useFormat();
+  const { units, quantity, currency } = useFormat();
   const [text, setText] = useState<string>();
   const shown =
     value === undefined
       ? ""
       : String(Number(inSystem({ value, unit }, units).value.toFixed(decimals ?? (units === "metric" ? 0 : 1))));
-  const sign = inSystem({ value: 0, unit }, units).unit;
+  const sign = unit === "money" ? currency : inSystem({ value: 0, unit }, units).unit;
   const problem = text === undefined ? undefined : problemWith(text);
 
   function problemWith(entry: string): string | undefined {

@@ -1,10 +1,14 @@
 import { formatQuantity } from "@/core/ground/quantity/format";
+import { formatMoney, USUAL_CURRENCY } from "@/core/ground/quantity/money";
 import type { Worked } from "@/core/ground/sums/working";
 import { useSettings } from "@/store/settings";
 
-/** A quantity as text in the chosen units. */
+/** A quantity as text in the chosen units, money in the chosen currency. */
 
 export function useFormat() {
-  const { units } = useSettings();
-  return { units, quantity: (of: { value: number; unit: Worked["unit"] }) => formatQuantity(of, units) };
+  const { units, currency = USUAL_CURRENCY } = useSettings();
+  const money = (amount: number) => formatMoney(amount, currency);
+  const quantity = (of: { value: number; unit: Worked["unit"] }) =>
+    of.unit === "money" ? money(of.value) : formatQuantity(of, units);
+  return { units, currency, money, quantity };
 }

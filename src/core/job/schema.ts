@@ -39,6 +39,7 @@ import { FIBRE_GROUP_IDS } from "@/core/ground/catalog/fibreGroups";
 import { CARD_IDS } from "@/core/ground/catalog/cards";
 import { CONTAINER_IDS } from "@/core/ground/catalog/containers";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
+import { CURRENCY_IDS } from "@/core/ground/quantity/money";
 import { GROUP_IDS } from "@/core/ground/pieces/groups";
 import { TEMPLATE_IDS } from "@/core/ground/pieces/templates";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS } from "./fileFormat";
@@ -407,6 +408,7 @@ const event = oneOfKinds(
       steps: list(text(160), 400, "The steps as the owner heard them."),
       priceLow: optional(amount(0, 1_000_000, "Price as the owner heard it, at least.")),
       priceHigh: optional(amount(0, 1_000_000, "At most.")),
+      currency: optional(pick(CURRENCY_IDS, "In whose money, by ISO 4217.")),
     }),
     "handed-back": thing({
       kind: exactly("handed-back"),

@@ -6,6 +6,7 @@ import { useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 import { useBay } from "@/bay/state/BayContext";
 import { type Worked } from "@/core/ground/sums/working";
 
@@ -13,6 +14,7 @@ import { type Worked } from "@/core/ground/sums/working";
 export function PriceBlock() {
   const { job, assessment, kit } = useBay();
   const { rates = USUAL_RATES, day } = useSettings();
+  const { money, currency } = useFormat();
   if (assessment.history.done.length === 0) return null;
   const travelMin = 2 * (day?.travelMin ?? USUAL_DAY.travelMin) + (day?.setUpMin ?? USUAL_DAY.setUpMin);
   const { handsOn, product, wear, net, tax, total, earnedPerHour, agreed, over, lines } = actualOf(
@@ -27,9 +29,8 @@ export function PriceBlock() {
       import("@/store/invoiceFile"),
       import("@/store/saveFile"),
     ]);
-    saveAsFile(`${fileName(job.title)}-invoice.csv`, invoiceCsv(lines), "text/csv");
+    saveAsFile(`${fileName(job.title)}-invoice.csv`, invoiceCsv(lines, currency), "text/csv");
   };
-  const plain = (of: { value: number }) => of.value.toFixed(2);
   return (
     <section className="block no-print" aria-label="What it comes to" data-testid="price">
       <div className="row-between">
@@ -37,28 +38,27 @@ export function PriceBlock() {
         <Act onAct={() => fetched(saveCsv)}>Invoice lines, CSV</Act>
       </div>
       <div className="facts">
-        <PriceTotal total={total} plain={plain} tax={tax} />
+        <PriceTotal total={total} tax={tax} />
         <div>
-          <span>Before tax</span> <Num of={net} words={plain(net)} testId="price-net" />
+          <span>Before tax</span> <Num of={net} testId="price-net" />
         </div>
         <div>
-          <span>Agreed</span> {agreed ? `${agreed.low} to ${agreed.high}` : "nothing"}
+          <span>Agreed</span> {agreed ? `${money(agreed.low)} to ${money(agreed.high)}` : "nothing"}
         </div>
         <div>
           <span>Hands-on</span> <Num of={handsOn} />
         </div>
         <div>
-          <span>Product, machines</span> <Num of={product} words={plain(product)} />,{" "}
-          <Num of={wear} words={plain(wear)} />
+          <span>Product, machines</span> <Num of={product} />, <Num of={wear} />
         </div>
         <div>
-          <span>Earned an hour</span> <Num of={earnedPerHour} words={plain(earnedPerHour)} testId="earned" />
+          <span>Earned an hour</span> <Num of={earnedPerHour} testId="earned" />
         </div>
       </div>
       {over && (
         <p role="alert">
           <b>
-            Over what was agreed by <Num of={over} words={plain(over)} />.
+            Over what was agreed by <Num of={over} />.
           </b>{" "}
           Ask the owner before you ask for it.
         </p>
@@ -67,17 +67,17 @@ export function PriceBlock() {
   );
 }
 
-function PriceTotal({ total, plain, tax }: { total: Worked; plain: (of: { value: number }) => string; tax: Worked }) {
+function PriceTotal({ total, tax }: { total: Worked; tax: Worked }) {
   return (
     <div>
       <span>To pay</span>{" "}
       <b>
-        <Num of={total} words={plain(total)} testId="price-total" />
+        <Num of={total} testId="price-total" />
       </b>
       {tax.value > 0 && (
         <>
           {" "}
-          of it tax <Num of={tax} words={plain(tax)} />
+          of it tax <Num of={tax} />
         </>
       )}
     </div>

@@ -2,6 +2,7 @@ import { actualOf } from "@/core/answers/estimate/actual";
 import { USUAL_RATES } from "@/core/answers/estimate/estimate";
 import { drynessOf } from "@/core/answers/handback/dryness";
 import { ownerSheet, signatureOf, usableWords } from "@/core/answers/handback/sheet";
+import { USUAL_CURRENCY } from "@/core/ground/quantity/money";
 import { formatQuantity } from "@/core/ground/quantity/format";
 import { notify } from "@/store/jobs";
 import { pictureData } from "@/store/pictures";
@@ -17,7 +18,7 @@ export async function savePaper({ job, assessment, forecast, kit, nowMs }: Bay, 
   try {
     const sheet = ownerSheet(job, assessment, nowMs);
     const { history } = assessment;
-    const { rates = USUAL_RATES } = settingsNow();
+    const { rates = USUAL_RATES, currency = USUAL_CURRENCY } = settingsNow();
     const signed = signatureOf(assessment);
     const begun = history.done.length > 0;
     const pictures = (
@@ -36,6 +37,7 @@ export async function savePaper({ job, assessment, forecast, kit, nowMs }: Bay, 
       ),
       due: sheet.due.map(({ atMs, words }) => ({ when: fullTime(atMs), words })),
       lines: actualOf(job, assessment, kit, rates, 0).lines,
+      currency,
       ...(signed
         ? { signed: { name: signed.name, strokes: signed.strokes, when: fullTime(Date.parse(signed.at)) } }
         : {}),

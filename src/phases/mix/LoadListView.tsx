@@ -112,7 +112,7 @@ function ProductTable({ list }: { list: LoadList }) {
               )}
             </td>
             <td data-label="Cost">
-              <Num of={cost} words={cost.value.toFixed(2)} />
+              <Num of={cost} />
             </td>
           </tr>
         ))}

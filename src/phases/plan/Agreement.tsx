@@ -24,12 +24,13 @@ import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
 import { type Forecast } from "@/core/answers/schedule/forecast";
+import { formatMoney, USUAL_CURRENCY } from "@/core/ground/quantity/money";
 import { type Worked } from "@/core/ground/sums/working";
 
 /** The estimate and both promises, kept as the owner heard them, before anything gets wet. */
 export function Agreement() {
   const { assessment, forecast, nowMs, run, job, kit } = useBay();
-  const rates = useSettings().rates ?? USUAL_RATES;
+  const { rates = USUAL_RATES, currency = USUAL_CURRENCY } = useSettings();
   const agreed = lastOf(assessment.history, "agreed");
   const productCost = loadListOf([loadJob(assessment)], kit).products.reduce((sum, { cost }) => sum + cost.value, 0);
   const estimate = estimateOf(assessment, job, productCost, rates);
@@ -40,6 +41,7 @@ export function Agreement() {
     ...(handBackAt ? { handBack: timeText(Date.parse(handBackAt), nowMs) } : {}),
     ...(usableAt ? { usable: timeText(Date.parse(usableAt), nowMs) } : {}),
     damp: dampHandBackAgreed,
+    currency,
   });
   const agree = () =>
     run(
@@ -54,6 +56,7 @@ export function Agreement() {
         steps: assessment.plan.steps.map(({ title }) => title),
         priceLow: price.low.value,
         priceHigh: price.high.value,
+        currency,
       }),
     );
   return (
@@ -103,8 +106,7 @@ function PriceAndHands({
   return (
     <div className="facts">
       <div>
-        <span>Price</span> <Num of={price.low} testId="price-low" words={String(price.low.value)} /> to{" "}
-        <Num of={price.high} testId="price-high" words={String(price.high.value)} />
+        <span>Price</span> <Num of={price.low} testId="price-low" /> to <Num of={price.high} testId="price-high" />
       </div>
       <div>
         <span>Hands-on</span> <Num of={minutes.low} /> to <Num of={minutes.high} />
@@ -154,8 +156,7 @@ function AgreeButtons({
       </Act>
       {agreed && (
         <span className="soft">
-          {agreedWords(agreed.priceLow, agreed.priceHigh, price)} {timeText(Date.parse(agreed.at), nowMs)},{" "}
-          {agreed.steps.length} steps
+          {agreedWords(agreed, price)} {timeText(Date.parse(agreed.at), nowMs)}, {agreed.steps.length} steps
         </span>
       )}
     </div>
@@ -181,9 +182,13 @@ function OwnerMessage({ message }: { message: string }) {
 }
 
 /** Says when the price has moved since it was agreed. */
-function agreedWords(low: number | undefined, high: number | undefined, price: Estimate["price"]): string {
+function agreedWords(
+  { priceLow: low, priceHigh: high, currency = USUAL_CURRENCY }: Extract<WorkEvent, { kind: "agreed" }>,
+  price: Estimate["price"],
+): string {
   if (low === undefined || high === undefined) return "Agreed";
-  return `Agreed at ${low} to ${high}${price.high.value > high ? ", and it is more now: say so before you go on," : ""}`;
+  const more = price.high.value > high ? ", and it is more now: say so before you go on," : "";
+  return `Agreed at ${formatMoney(low, currency)} to ${formatMoney(high, currency)}${more}`;
 }
 
 function RateFields({ rates }: { rates: Rates }) {
@@ -193,8 +198,8 @@ function RateFields({ rates }: { rates: Rates }) {
       <summary className="form-label">What you ask</summary>
       <div className="fields">
         <NumberField
-          label="An hour, your money"
-          unit="1"
+          label="An hour"
+          unit="money"
           min={RATE_RANGE.perHour[0]}
           max={RATE_RANGE.perHour[1]}
           decimals={2}
@@ -202,8 +207,8 @@ function RateFields({ rates }: { rates: Rates }) {
           onChange={(perHour) => set({ perHour })}
         />
         <NumberField
-          label="Least for any job, your money"
-          unit="1"
+          label="Least for any job"
+          unit="money"
           min={RATE_RANGE.minimum[0]}
           max={RATE_RANGE.minimum[1]}
           decimals={2}
@@ -211,8 +216,8 @@ function RateFields({ rates }: { rates: Rates }) {
           onChange={(minimum) => set({ minimum })}
         />
         <NumberField
-          label="Machine wear an hour, your money"
-          unit="1"
+          label="Machine wear an hour"
+          unit="money"
           min={RATE_RANGE.wearPerHour[0]}
           max={RATE_RANGE.wearPerHour[1]}
           decimals={2}
@@ -229,8 +234,8 @@ function RateFields({ rates }: { rates: Rates }) {
           onChange={(taxPct) => set({ taxPct })}
         />
         <NumberField
-          label="Coming out, your money"
-          unit="1"
+          label="Coming out"
+          unit="money"
           min={RATE_RANGE.callOut[0]}
           max={RATE_RANGE.callOut[1]}
           decimals={2}

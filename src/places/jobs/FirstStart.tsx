@@ -5,9 +5,10 @@ import { changeShelf, kitNow, useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { HoursFields } from "@/ui/HoursFields";
+import { CurrencyPick } from "@/ui/CurrencyPick";
 import { UnitsChips } from "@/ui/UnitsChips";
 
-/** The first thing anybody sees: three answers that every plan goes by, each as usual until it is tapped. */
+/** The first thing anybody sees: four answers that every plan goes by, each as usual until it is tapped. */
 export function FirstStart() {
   const kit = useKit();
   const { started } = useSettings();
@@ -17,6 +18,8 @@ export function FirstStart() {
       <h2>Before the first job</h2>
       <div className="form-label">Units</div>
       <UnitsChips />
+      <div className="form-label mt-3">Currency</div>
+      <CurrencyPick />
       <HoursFields />
       <div className="form-label mt-3">What do you own?</div>
       <Chips

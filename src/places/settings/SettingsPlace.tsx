@@ -6,6 +6,7 @@ import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
 import { HoursFields } from "@/ui/HoursFields";
+import { CurrencyPick } from "@/ui/CurrencyPick";
 import { UnitsChips } from "@/ui/UnitsChips";
 import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
@@ -25,6 +26,10 @@ export function SettingsPlace() {
       <div className="block">
         <h2>Units</h2>
         <UnitsChips />
+      </div>
+      <div className="block">
+        <h2>Currency</h2>
+        <CurrencyPick />
       </div>
       <div className="block">
         <h2>Working hours</h2>

@@ -182,7 +182,7 @@ describe("what it will cost", () => {
 
   it("reaches the owner as a message without a hole in it", () => {
     const job = settee(heavy);
-    const text = messageForOwner(job, estimate(job, 3), { usable: "tomorrow at noon", damp: false });
+    const text = messageForOwner(job, estimate(job, 3), { usable: "tomorrow at noon", damp: false, currency: "EUR" });
     expect(text).toMatch(/^Settee: what I would do\n/);
     expect(text).toMatch(/Dry and usable tomorrow at noon\./);
     expect(text).toMatch(/Shall I begin\?$/);

@@ -37,13 +37,13 @@ describe("the estimate", () => {
     const told = estimate(job);
     expect(told.excluded.join(" ")).toContain("Burn on back: damage, no cleaning brings it back.");
     expect(told.risks.join(" ")).toMatch(/may not come out in full/);
-    const message = messageForOwner(job, told, { handBack: "11:30", usable: "17:00", damp: true });
+    const message = messageForOwner(job, told, { handBack: "11:30", usable: "17:00", damp: true, currency: "GBP" });
     for (const line of [
       ...told.excluded,
       ...told.risks,
       "11:30, still damp",
       "usable 17:00",
-      `${told.price.low.value} to ${told.price.high.value}`,
+      `£${told.price.low.value}.00 to £${told.price.high.value}.00`,
     ])
       expect(message).toContain(line);
     expect(message).not.toMatch(/undefined|NaN|Infinity/);

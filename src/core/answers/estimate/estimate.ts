@@ -1,3 +1,4 @@
+import { formatMoney, type CurrencyId } from "@/core/ground/quantity/money";
 import { PACE } from "@/core/judgement/treatment/step/minutes";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { DAMAGES } from "@/core/ground/catalog/builds";
@@ -147,14 +148,14 @@ function risksOf(plan: Assessment["plan"], job: Job, drying: Assessment["drying"
 export function messageForOwner(
   job: Job,
   { minutes, price, excluded, risks }: Estimate,
-  told: { handBack?: string; usable?: string; damp: boolean },
+  told: { handBack?: string; usable?: string; damp: boolean; currency: CurrencyId },
 ): string {
   const lines = [
     `${job.title}: what I would do`,
     "",
     `Work: ${formatDuration(Math.round(minutes.low.value / 5) * 5)} to ` +
-      `${formatDuration(Math.round(minutes.high.value / 5) * 5)}. Price: ${price.low.value} to ` +
-      `${price.high.value}.`,
+      `${formatDuration(Math.round(minutes.high.value / 5) * 5)}. Price: ${formatMoney(price.low.value, told.currency)} to ` +
+      `${formatMoney(price.high.value, told.currency)}.`,
     ...(told.handBack ? [`You get it back ${told.handBack}${told.damp ? ", still damp" : ""}.`] : []),
     ...(told.usable ? [`Dry and usable ${told.usable}.`] : []),
     ...(excluded.length > 0 ? ["", "Not in it:", ...excluded.map((line) => `- ${line}`)] : []),

@@ -554,7 +554,7 @@ export const AGENT_FIELDS: Record<OwnAgentField, ValueField> = {
   maxTempC: { name: "Warmest it may be used", min: 0, max: 60, unit: "degC", decimals: 0 },
   activePct: { name: "Active content as bought", min: 0, max: 100, unit: "%", decimals: 1 },
   packMl: { name: "Bought at once", min: 1, max: 200_000, unit: "mL", decimals: 0 },
-  costPerL: { name: "Cost of a litre, your money", min: 0, max: 10_000, unit: "1", decimals: 2 },
+  costPerL: { name: "Cost of a litre", min: 0, max: 10_000, unit: "money", decimals: 2 },
   leftMl: { name: "Left", min: 0, max: 200_000, unit: "mL", decimals: 0 },
 };
 

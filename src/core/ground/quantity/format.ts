@@ -19,6 +19,8 @@ export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
   if (quantity.unit === "min") return formatMinutes(quantity.value);
   if (quantity.unit === "s") return formatSeconds(quantity.value);
   if (quantity.unit === "h") return formatDuration(quantity.value * 60);
+  // Whose money it is, only the technician knows.
+  if (quantity.unit === "money") return quantity.value.toFixed(2);
   const readable = inReadableVolume(quantity);
   const shown = inSystem(readable, system);
   if (readable.unit === "mL" && system === "metric")

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { CURRENCY_IDS, formatMoney } from "./money";
 import { describe, expect, it } from "vitest";
 import { assess, inFull, quickly } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
@@ -106,5 +107,19 @@ describe("one mark, now", () => {
     expect(oneMark("suede-look", { colour: "grey-black", feel: "greasy" }, USUAL_KIT).first?.agent).toBe(
       "neutral-cleaner",
     );
+  });
+});
+
+describe("money", () => {
+  it("bears its currency, with as many places as there are coins (ISO 4217 minor units, from memory)", () => {
+    expect(formatMoney(12.5, "EUR")).toBe("€12.50");
+    expect(formatMoney(1234.5, "GBP")).toBe("£1,234.50");
+    expect(formatMoney(1500, "JPY")).toBe("¥1,500");
+    expect(formatMoney(-3, "USD")).toBe("-$3.00");
+    expect(formatMoney(12.5, "SEK", "code")).toBe("SEK 12.50");
+    // Every code is one that a browser knows, and no two look alike in a file.
+    const names = new Intl.DisplayNames("en", { type: "currency", fallback: "none" });
+    for (const id of CURRENCY_IDS) expect(names.of(id)).toBeDefined();
+    expect(new Set(CURRENCY_IDS.map((id) => formatMoney(1, id, "code"))).size).toBe(CURRENCY_IDS.length);
   });
 });

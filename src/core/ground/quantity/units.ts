@@ -40,6 +40,7 @@ export type Unit =
   | "m3"
   | "1/h"
   | "ppm·min"
+  | "money"
   | "s";
 
 export interface Quantity {
@@ -71,6 +72,7 @@ const METRIC: Partial<Record<Unit, Shown>> = {
   "W/m2K": { unit: "W/m²K", factor: 1 },
   mm: { unit: "mm", factor: 1 },
   "1": { unit: "", factor: 1 },
+  money: { unit: "", factor: 1 },
   "1/min": { unit: "a minute", factor: 1 },
   "g/m2": { unit: "g/m²", factor: 1 },
   deg: { unit: "°", factor: 1 },
