@@ -18,7 +18,7 @@ export function PromiseFields() {
   const { promises } = job;
   const promise = (key: Promised, label: string, value: string | undefined) => run(label, setPromise(key, value));
   return (
-    <div className="fields">
+    <div className="promises">
       <Chips
         label="Ready to use by"
         choices={soonOf(nowMs).map(({ name, iso }) => ({ id: iso, name }))}

@@ -8,6 +8,7 @@ export function CurrencyPick() {
   const { currency = USUAL_CURRENCY } = useSettings();
   return (
     <FormSelect
+      className="currency"
       aria-label="Currency"
       value={currency}
       onChange={({ target }) => {

@@ -13,6 +13,7 @@ import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
+import { AtThumb } from "@/ui/ThumbBar";
 import { Boundary } from "@/ui/Boundary";
 import { fetched } from "@/ui/fetched";
 import { later } from "@/ui/later";
@@ -177,19 +178,21 @@ function Deeds({
 }) {
   return (
     <div className="row-wrap no-print mb-3">
-      <Act
-        variant={plan.steps.length === 0 ? "primary" : "outline-primary"}
-        onAct={handBack}
-        disabled={handed !== undefined || !begun || (wet && state === "not-yet")}
-      >
-        {handed
-          ? "Handed back"
-          : wet
-            ? state === "damp-agreed"
-              ? "Hand back damp, as agreed"
-              : "Not yet: it is not dry"
-            : "Hand back"}
-      </Act>
+      <AtThumb>
+        <Act
+          variant={plan.steps.length === 0 ? "primary" : "outline-primary"}
+          onAct={handBack}
+          disabled={handed !== undefined || !begun || (wet && state === "not-yet")}
+        >
+          {handed
+            ? "Handed back"
+            : wet
+              ? state === "damp-agreed"
+                ? "Hand back damp, as agreed"
+                : "Not yet: it is not dry"
+              : "Hand back"}
+        </Act>
+      </AtThumb>
       <PaperButtons />
       <Act onAct={() => window.print()}>Print this page</Act>
       <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>

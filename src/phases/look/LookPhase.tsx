@@ -12,6 +12,7 @@ import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
 import { usePlacing } from "@/bay/map/PieceMap";
 import { Fold } from "@/ui/Fold";
+import { AtThumb } from "@/ui/ThumbBar";
 import { later } from "@/ui/later";
 import { clothWords } from "./clothWords";
 import { WholeParts } from "./WholeParts";
@@ -139,9 +140,11 @@ function AddFindings({
         </div>
       ) : (
         <div className="row-wrap">
-          <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>
-            Add a mark
-          </Act>
+          <AtThumb>
+            <Act variant="primary" onAct={() => setTool({ kind: "place", what: "mark" })}>
+              Add a mark
+            </Act>
+          </AtThumb>
           <Act onAct={() => setTool({ kind: "place", what: "damage" })}>Record damage</Act>
           <Act onAct={() => onZone("hair")}>Hair here</Act>
           <Act onAct={() => onZone("odour")}>A smell here</Act>

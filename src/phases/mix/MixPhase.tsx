@@ -19,6 +19,7 @@ import { saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
 import { Fold } from "@/ui/Fold";
+import { AtThumb } from "@/ui/ThumbBar";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
 import { useFormat } from "@/ui/useFormat";
@@ -88,9 +89,11 @@ function NothingToMix({ waters, plan, go }: { waters: WaterNeed[]; plan: Plan; g
           ? "What is left needs plain water or no agent at all."
           : "There is no plan yet: mark something in Look first."}
       </p>
-      <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>
-        {plan.steps.length > 0 ? "Go to work" : "Go to Look"}
-      </Act>
+      <AtThumb>
+        <Act variant="primary" onAct={() => go({ phase: plan.steps.length > 0 ? "work" : "look" })}>
+          {plan.steps.length > 0 ? "Go to work" : "Go to Look"}
+        </Act>
+      </AtThumb>
       <div className="mt-4">
         <Fold title="Reckon a mix" note="said another way, put right, lukewarm">
           <Reckon />
@@ -118,9 +121,11 @@ function MixHead({
         <Act disabled={printing} onAct={() => void print()}>
           {printing ? "Drawing labels…" : "Print bottle labels"}
         </Act>
-        <Act variant="primary" onAct={() => go({ phase: "work" })}>
-          Mixed, go to work
-        </Act>
+        <AtThumb>
+          <Act variant="primary" onAct={() => go({ phase: "work" })}>
+            Mixed, go to work
+          </Act>
+        </AtThumb>
       </div>
     </div>
   );

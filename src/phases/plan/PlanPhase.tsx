@@ -17,6 +17,7 @@ import { Boundary } from "@/ui/Boundary";
 import { shareWords } from "@/core/judgement/learnt/success";
 import { Num } from "@/ui/Num";
 import { SmallFold } from "@/ui/Fold";
+import { AtThumb } from "@/ui/ThumbBar";
 import { OwnMinutes } from "@/ui/OwnLog";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/state/BayContext";
@@ -95,9 +96,11 @@ function PlanHead({ mark, go, first }: { mark: MarkPlan | undefined; go: Bay["go
           </Act>
         )}
         {first && (
-          <Act variant="primary" onAct={() => go({ phase: "work" })}>
-            Go to work
-          </Act>
+          <AtThumb>
+            <Act variant="primary" onAct={() => go({ phase: "work" })}>
+              Go to work
+            </Act>
+          </AtThumb>
         )}
       </div>
     </div>

@@ -28,6 +28,7 @@ export function Schools() {
         )}{" "}
         Water budget here <Num of={plan.budget} testId="budget" />.
       </p>
+      <WaysPicture plan={plan} />
       <table className="compare">
         <thead>
           <tr>
@@ -49,6 +50,34 @@ export function Schools() {
           Back to the plan's own pick
         </Act>
       )}
+    </div>
+  );
+}
+
+/** What the table says, to be seen at once; for ears the table is enough. */
+function WaysPicture({ plan }: { plan: ZonePlan }) {
+  const ways = plan.schools.filter(({ allowed }) => allowed);
+  if (ways.length < 2) return null;
+  const bars = [
+    { of: "soil", name: "Soil", value: ({ lifted }: (typeof ways)[number]) => lifted.value },
+    { of: "water", name: "Water", value: ({ residual }: (typeof ways)[number]) => residual.value },
+    { of: "time", name: "Hands", value: ({ minutes }: (typeof ways)[number]) => minutes.value },
+  ].map((bar) => ({ ...bar, most: Math.max(...ways.map(bar.value)) }));
+  return (
+    <div className="ways" aria-hidden>
+      {ways.map((way) => (
+        <figure key={way.school} className={way.school === plan.picked ? "picked" : ""}>
+          <figcaption>{SCHOOL_NAMES[way.school]}</figcaption>
+          {bars
+            .filter(({ most }) => most > 0)
+            .map(({ of, name, value, most }) => (
+              <div key={of} className={`way-bar way-${of}`}>
+                <span>{name}</span>
+                <span style={{ width: `${Math.round((100 * value(way)) / most)}%` }} />
+              </div>
+            ))}
+        </figure>
+      ))}
     </div>
   );
 }

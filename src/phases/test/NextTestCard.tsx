@@ -9,6 +9,7 @@ import { outcomeName } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkFinding } from "@/core/job/schema";
 import { Num } from "@/ui/Num";
 import { Act } from "@/ui/Act";
+import { AtThumb } from "@/ui/ThumbBar";
 import { useBay } from "@/bay/state/BayContext";
 import { EvidenceChips } from "./EvidenceRow";
 import { type Worked } from "@/core/ground/sums/working";
@@ -99,9 +100,11 @@ function EnoughKnown({
         )}
         {locked > 0 ? ` ${locked} ${locked === 1 ? "test is" : "tests are"} locked, with the reason below.` : ""}
       </p>
-      <Act variant="primary" onAct={() => go({ phase: "plan" })}>
-        To the plan
-      </Act>
+      <AtThumb>
+        <Act variant="primary" onAct={() => go({ phase: "plan" })}>
+          To the plan
+        </Act>
+      </AtThumb>
     </div>
   );
 }
