@@ -59,6 +59,9 @@ test("a mark is measured before and after on its pictures; the owner's sheet say
   await expect.poll(events).toBe(2);
   expect(Math.abs(Number(await page.getByTestId("stands-out").textContent()) - TRULY.after)).toBeLessThan(1);
   await expect(page.getByTestId("compare")).toBeVisible();
+  // Both are shown in the light of their cards: the cloth looks the same in both.
+  await expect(page.getByTestId("compare").locator(".crop[data-light=set]")).toHaveCount(2);
+  await expect(page.getByTestId("compare")).toContainText("Both in the same light");
   expect(
     Math.abs(
       Number.parseInt((await page.getByTestId("improved").textContent())!) - 100 * (1 - TRULY.after / TRULY.before),

@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import exifr from "exifr";
 import type { Locator, Page } from "@playwright/test";
 import { withPlaceAndTurn } from "./exif";
-import { expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
+import { allLoaded, expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
 
 /** The walk-round and the diagnosis, on the real screens. */
 
@@ -122,6 +122,8 @@ test("a zone is split, its mark goes with its half, and undo brings the whole ba
 
 test("only the mark in hand is dragged and sized", async ({ page }) => {
   await openFerry(page, "look");
+  // Until its face is loaded the drawing moves by a few pixels.
+  await allLoaded(page);
   const drag = async (target: Locator, by: number) => {
     const box = (await target.boundingBox())!;
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

@@ -7,7 +7,7 @@ import { carried } from "./carry";
 import { deltaE2000 } from "./deltaE";
 import { changeStep, deltaEF, deltaEGS, stainingStep } from "./greyScale";
 import { labOf, LINEAR_OF_STEP, type Linear } from "./lab";
-import { measurePicture, type Picks } from "./measure";
+import { BadPicture, lightOf, measurePicture, type Picks } from "./measure";
 
 const culoriLab = converter("lab65");
 const culoriLinear = converter("lrgb");
@@ -137,6 +137,23 @@ describe("a picture", () => {
     expect(deltaE2000(mark, { l: 38, a: 34, b: 8 })).toBeLessThan(1.5);
     expect(Math.abs(deltaE2000(cloth, mark) - trueDeltaE)).toBeLessThan(1);
     for (const { x, y } of outline) expect(Math.hypot(x - 0.45, y * 0.75 - 0.4)).toBeCloseTo(0.12, 2);
+  });
+
+  it("is shown in the light of its card: the same cloth and mark look the same under two lamps", () => {
+    const shown = (light: { r: number; g: number; b: number }) => {
+      const of: Scene = { ...scene, light };
+      const gains = lightOf(picks, of, partOf(painted(of)));
+      // The painted light times what it is made lighter by: as much of every channel, under every lamp.
+      return [light.r * gains.r, light.g * gains.g, light.b * gains.b];
+    };
+    const [day, lamp] = [shown({ r: 1.2, g: 1.1, b: 1 }), shown({ r: 1.5, g: 1, b: 0.7 })];
+    for (const [channel, value] of day.entries()) {
+      expect(Math.abs(value / lamp[channel]! - 1)).toBeLessThan(0.02);
+      expect(Math.abs(value - 1)).toBeLessThan(0.05);
+    }
+    expect(() =>
+      lightOf({ ...picks, cardAt: { x: 0.45, y: 0.4 / 0.75, r: 0.15 } }, scene, partOf(painted(scene))),
+    ).toThrow(BadPicture);
   });
 
   it("tells the area of known shapes within half a percent, a rim that fades within 2 %", () => {

@@ -140,6 +140,26 @@ export function measurePicture(
 }
 
 /**
+ * By how much each channel of a picture has to be made lighter so that its card looks as it is, in linear light: two
+ * pictures so shown are shown in the same light.
+ * @param picks the card and where it lies
+ * @param size of the whole picture, px
+ * @param read the pixels of a part of it
+ * @throws BadPicture with a sentence when the card tells nothing
+ * @example lightOf({ card: "grey-card", cardAt: { x: 0.5, y: 0.5, r: 0.2 } }, { widthPx: 4, heightPx: 4 },
+ *   () => noPixels) // throws "No card is pointed at"
+ */
+export function lightOf(
+  picks: Pick<Picks, "card" | "cardAt" | "cardIsCloth">,
+  size: { widthPx: number; heightPx: number },
+  read: (box: Box) => Pixels,
+): Linear {
+  const all = { ...picks, mark: { ...picks.cardAt, rx: picks.cardAt.r, ry: picks.cardAt.r } };
+  const { card } = boxesOf(all, size);
+  return gainsOf(all, size, card, read(card));
+}
+
+/**
  * How far out of the pointed-at oval each cell lies, 1 on its rim; beyond everything where the card lies.
  * @param wide cells over the picture's width
  */
