@@ -6,7 +6,7 @@ import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import { Act } from "@/ui/Act";
 import type { Timetable } from "@/workers/timetable.worker";
-import { handLanes, msAt, timedTasks, type TimedTask } from "./tasks";
+import { handLanes, isSlow, msAt, timedTasks, type TimedTask } from "./tasks";
 
 const LANE_PX = 46;
 const NAME_PX = 150;
@@ -105,6 +105,8 @@ function chartOf(timetable: Timetable, people: number, width: number, prefix: st
   return { timetable, tasks, people, machines, jobIds, waits, y, height, prefix, opened, ...clock };
 }
 
+const clockAt = ({ timetable }: Chart, minute: number) => lightFormat(msAt(timetable, minute), "HH:mm");
+
 const numberOf = ({ jobIds }: Chart, jobId: string) => jobIds.indexOf(jobId) + 1;
 const handLane = (lane: number) => lane;
 const machineLane = ({ people, machines }: Chart, machine: string) => people + machines.indexOf(machine);
@@ -167,8 +169,9 @@ export function Lanes({
         <p className="soft lanes-key">
           {opened
             ? "Filled: no time in hand; machines with their minutes. Hatched: when the next step on that cloth may " +
-              "begin, with its begin marked. Drag a task to do it later: the rest follows."
-            : "Tap a visit for its steps. Dotted: drying; broken upright: a promise; grey: nobody works."}
+              "begin, with its begin marked. By: when a slow step is begun at the latest. Drag a task to do it later: the " +
+              "rest follows."
+            : "Tap a visit for its steps; by: its latest begin. Dotted: drying; broken upright: a promise; grey: nobody works."}
         </p>
       </div>
     </>
@@ -226,6 +229,8 @@ function VisitBlocks({
   const { tasks, people, machines, jobIds } = chart;
   const hands = handLanes(tasks, people);
   return jobIds.flatMap((jobId) => {
+    const first = tasks.find(({ task, hands: needed }) => task.jobId === jobId && needed > 0);
+    const by = first ? `, by ${clockAt(chart, first.latestMin)}` : "";
     const name = `${numberOf(chart, jobId)} ${titles[jobId] ?? ""}`;
     const spanOf = (its: readonly TimedTask[]) =>
       its.length === 0
@@ -237,7 +242,8 @@ function VisitBlocks({
         const span = spanOf(
           hands.flatMap((each) => (each.lane === lane && each.timed.task.jobId === jobId ? [each.timed] : [])),
         );
-        return span && <Block key={`${jobId}-${lane}`} {...span} {...open} lane={handLane(lane)} name={name} solid />;
+        const block = { ...open, lane: handLane(lane), name, by };
+        return span && <Block key={`${jobId}-${lane}`} {...span} {...block} solid />;
       }),
       ...machines.map((machine) => {
         const span = spanOf(tasks.filter(({ task }) => task.jobId === jobId && task.machine === machine));
@@ -261,6 +267,7 @@ function Block({
   to,
   lane,
   name,
+  by = "",
   solid = false,
   onOpen,
 }: {
@@ -269,18 +276,21 @@ function Block({
   to: number;
   lane: number;
   name: string;
+  /** When it is begun at the latest, where there is room to say it. */
+  by?: string;
   /** Opens its steps. */
   solid?: boolean;
   onOpen: () => void;
 }) {
   const width = Math.max(LEAST_BLOCK_PX, x(to) - x(from) - 2);
   const fits = Math.floor((width - 12) / CHARACTER_PX);
-  const text = name.length <= fits ? name : fits >= 3 ? `${name.slice(0, fits - 1)}…` : name.split(" ")[0]!;
+  const short = name.length <= fits ? name : fits >= 3 ? `${name.slice(0, fits - 1)}…` : name.split(" ")[0]!;
+  const text = name.length + by.length <= fits ? name + by : short;
   const press = {
     role: "button",
     tabIndex: 0,
     className: "visit-block",
-    "aria-label": `${name}: its steps`,
+    "aria-label": `${name}${by}: its steps`,
     onClick: onOpen,
     onKeyDown: (event: KeyboardEvent) => {
       if (event.key !== "Enter" && event.key !== " ") return;
@@ -303,7 +313,7 @@ function Block({
       <text x={x(from) + 7} y={y(lane) + 27} fill={solid ? "var(--linen)" : "var(--ink)"}>
         {text}
       </text>
-      <title>{name}</title>
+      <title>{name + by}</title>
     </g>
   );
 }
@@ -316,7 +326,7 @@ function HandBars({ chart, onMove }: { chart: Chart; onMove: (timed: TimedTask, 
       timed={timed}
       x={x}
       y={y(handLane(lane))}
-      label={timed.task.name}
+      label={isSlow(timed) ? `${timed.task.name}, by ${clockAt(chart, timed.latestMin)}` : timed.task.name}
       onMove={(byPx) => onMove(timed, minuteAt(x(timed.startMin) + byPx))}
     />
   ));
@@ -357,7 +367,7 @@ function DryingBars({ chart }: { chart: Chart }) {
   const { tasks, x, prefix } = chart;
   return tasks
     .filter(({ task }) => task.kind === "drying" || task.kind === "airing")
-    .map(({ task, startMin, endMin }) => (
+    .map(({ task, startMin, endMin, latestMin }) => (
       <g key={task.id}>
         <rect
           x={x(startMin)}
@@ -367,7 +377,7 @@ function DryingBars({ chart }: { chart: Chart }) {
           fill={`url(#${prefix}dry)`}
           stroke="var(--woad)"
         />
-        <title>{task.name}</title>
+        <title>{`${task.name}, by ${clockAt(chart, latestMin)}`}</title>
       </g>
     ));
 }

@@ -8,11 +8,9 @@ import { Num } from "@/ui/Num";
 import { LateJob } from "./LateJob";
 import { timeText } from "@/ui/time";
 import type { Timetable } from "@/workers/timetable.worker";
-import { msAt, type TimedTask, timedTasks } from "./tasks";
+import { isSlow, msAt, type TimedTask, timedTasks } from "./tasks";
 import { Boundary } from "@/ui/Boundary";
 
-/** From here on a step is slow enough to be started in time for its own sake, min. Judgement. */
-const SLOW_MIN = 30;
 const MOST_SLOW = 5;
 
 /** Which promises hold, what decides, and what must have begun by when. */
@@ -38,7 +36,7 @@ export function Verdict({ timetable, jobs, nowMs }: { timetable: Timetable; jobs
   const hands = tasks.filter(({ hands: needed }) => needed > 0);
   const handsDone = Math.max(0, ...hands.map(({ endMin }) => endMin));
   const slow = tasks
-    .filter(({ task }) => task.minutes >= SLOW_MIN && task.kind !== "travel")
+    .filter(isSlow)
     .sort((a, b) => a.latestMin - b.latestMin)
     .slice(0, MOST_SLOW);
   const titleOf = (jobId: string) => jobs.find(({ id }) => id === jobId)?.title ?? "";

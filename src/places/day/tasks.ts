@@ -29,6 +29,10 @@ export const timedTasks = ({ day, schedule, explained }: Timetable): TimedTask[]
     }))
     .sort((a, b) => a.startMin - b.startMin || a.endMin - b.endMin);
 
+/** From here on a step is slow enough to be started in time for its own sake, min. Judgement. */
+const SLOW_MIN = 30;
+export const isSlow = ({ task }: TimedTask): boolean => task.minutes >= SLOW_MIN && task.kind !== "travel";
+
 export const msAt = ({ day }: Timetable, minute: number) => day.fromMs + minute * MINUTE_MS;
 
 /** Who does what: each pair of hands takes the next task it is free for. */
