@@ -27,7 +27,9 @@ export function SeveralPanel({ zoneIds }: { zoneIds: readonly string[] }) {
   const what = taken.length === 1 ? taken[0]!.name.toLowerCase() : `${taken.length} zones`;
   const panel = useRef<HTMLElement>(null);
   // It stands where something longer stood before.
-  useEffect(() => panel.current?.scrollIntoView({ block: "center" }), []);
+  useEffect(() => {
+    void panel.current?.scrollIntoView({ block: "center" });
+  }, []);
   return (
     <section ref={panel} className="block" aria-label="Several zones">
       <div className="row-between">

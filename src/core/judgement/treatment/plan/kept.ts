@@ -106,6 +106,7 @@ function whatZonesRestOn(context: Context, smell: SmellSource | undefined): (vie
   const { job, kit, history, minutesLeft } = context;
   const { choices } = job;
   const events = eventsByZone(context);
+  const marked = history.done.some(({ recoveredMl }) => recoveredMl !== undefined);
   const ofAll = [
     kit,
     ...allBut(job, BY_ITSELF),
@@ -127,7 +128,7 @@ function whatZonesRestOn(context: Context, smell: SmellSource | undefined): (vie
     smell?.zoneIds.includes(view.id) ? smell.families.join() : undefined,
     trialOn(context, view),
     // Tank marks of one zone count for others of its cloth.
-    JSON.stringify(recoveryOf(context, view)),
+    marked ? JSON.stringify(recoveryOf(context, view)) : undefined,
     ...findingsOn(job, view.id).flatMap(({ id, finding }) => [id, finding]),
     "events",
     ...(events.get(view.id) ?? []),
