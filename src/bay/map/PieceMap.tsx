@@ -2,7 +2,7 @@
 import { useEffect, useId, useRef, useState, type PointerEvent, type RefObject } from "react";
 import { addFinding } from "@/core/job/change";
 import { FINDING_KINDS, isPlaced } from "@/core/job/findingKinds";
-import type { PlacedFinding } from "@/core/job/schema";
+import type { Job, PlacedFinding } from "@/core/job/schema";
 import { type Point } from "@/core/ground/pieces/geometry";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
@@ -55,7 +55,7 @@ function LensCaption() {
   const { units } = useFormat();
   if (!zone) return null;
   const { of, words, said } = lensOf(lens, zone, assessment, units, { dryAtH, purpose: job.choices.purpose });
-  const both = lens === "soil" && job.zones.order.some((id) => job.zones.byId[id]!.soilOf !== undefined);
+  const both = lens === "soil" && saidOfWholes(job);
   return (
     <p className="lens-caption">
       <b>{zone.name}</b>
@@ -80,6 +80,9 @@ function LensCaption() {
     </p>
   );
 }
+
+/** Something was said of a whole part: only then is what was said of a zone itself told apart. */
+const saidOfWholes = ({ zones }: Job) => zones.order.some((id) => zones.byId[id]!.soilOf !== undefined);
 
 /** How the pieces lie on the screen: what is seen, and how large a pixel is. */
 function framed(
@@ -241,8 +244,10 @@ function Zones({
 }) {
   const { job, zone, lens, assessment, dryAtH } = useBay();
   const { units } = useFormat();
+  const marked = saidOfWholes(job);
   return placed.map((each) => (
     <Zone
+      marked={marked}
       key={each.view.id}
       placed={each}
       px={px}
@@ -339,12 +344,14 @@ interface ZoneProps {
   px: (pixels: number) => number;
   prefix: string;
   selected: boolean;
+  /** What was said of the zone itself is told from what was said of a whole. */
+  marked: boolean;
   lens: LensView;
   onTap: (event: PointerEvent<SVGElement>) => void;
   onEnter: () => void;
 }
 
-function Zone({ placed: { view, at, corners }, px, prefix, selected, lens, onTap, onEnter }: ZoneProps) {
+function Zone({ placed: { view, at, corners }, px, prefix, selected, marked, lens, onTap, onEnter }: ZoneProps) {
   const corner = px(8);
   const box = { x: at.xMm, y: at.yMm, width: at.widthMm, height: at.heightMm };
   const outline = pathOf(corners);
@@ -376,7 +383,7 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, lens, onTap
           strokeDasharray={`${px(5)} ${px(4)}`}
         />
       )}
-      {lens.said === "itself" && (
+      {marked && lens.said === "itself" && (
         <circle
           className="said overlay"
           cx={at.xMm + at.widthMm - px(9)}

@@ -17,6 +17,8 @@ const AROUND_MIN = 4;
 const HOUR_WORDS_PX = 52;
 /** Less than this is a tap, px. */
 const LEAST_DRAG_PX = 6;
+/** A break that is longer is a night. */
+const NOON_MIN = 120;
 /** The hours with hands in them take this share of the width, drying the rest. */
 const WORK_SHARE = 0.78;
 const CHARACTER_PX = 7.6;
@@ -105,7 +107,14 @@ function chartOf(timetable: Timetable, people: number, width: number, prefix: st
   return { timetable, tasks, people, machines, jobIds, waits, y, height, prefix, opened, ...clock };
 }
 
-const clockAt = ({ timetable }: Chart, minute: number) => lightFormat(msAt(timetable, minute), "HH:mm");
+/** By when it is begun at the latest; nothing where that is after the hours of this day: then it does not press. */
+function byWhen({ timetable }: Chart, { latestMin }: TimedTask): string {
+  const { breaks } = timetable.day.problem;
+  const nightMin = Math.min(
+    ...breaks.filter(({ from, to }) => from > 0 && to - from > NOON_MIN).map(({ from }) => from),
+  );
+  return latestMin < nightMin ? `, by ${lightFormat(msAt(timetable, latestMin), "HH:mm")}` : "";
+}
 
 const numberOf = ({ jobIds }: Chart, jobId: string) => jobIds.indexOf(jobId) + 1;
 const handLane = (lane: number) => lane;
@@ -230,7 +239,7 @@ function VisitBlocks({
   const hands = handLanes(tasks, people);
   return jobIds.flatMap((jobId) => {
     const first = tasks.find(({ task, hands: needed }) => task.jobId === jobId && needed > 0);
-    const by = first ? `, by ${clockAt(chart, first.latestMin)}` : "";
+    const by = first ? byWhen(chart, first) : "";
     const name = `${numberOf(chart, jobId)} ${titles[jobId] ?? ""}`;
     const spanOf = (its: readonly TimedTask[]) =>
       its.length === 0
@@ -326,7 +335,7 @@ function HandBars({ chart, onMove }: { chart: Chart; onMove: (timed: TimedTask, 
       timed={timed}
       x={x}
       y={y(handLane(lane))}
-      label={isSlow(timed) ? `${timed.task.name}, by ${clockAt(chart, timed.latestMin)}` : timed.task.name}
+      label={timed.task.name + (isSlow(timed) ? byWhen(chart, timed) : "")}
       onMove={(byPx) => onMove(timed, minuteAt(x(timed.startMin) + byPx))}
     />
   ));
@@ -367,7 +376,8 @@ function DryingBars({ chart }: { chart: Chart }) {
   const { tasks, x, prefix } = chart;
   return tasks
     .filter(({ task }) => task.kind === "drying" || task.kind === "airing")
-    .map(({ task, startMin, endMin, latestMin }) => (
+    .map((timed) => ({ timed, ...timed }))
+    .map(({ timed, task, startMin, endMin }) => (
       <g key={task.id}>
         <rect
           x={x(startMin)}
@@ -377,7 +387,7 @@ function DryingBars({ chart }: { chart: Chart }) {
           fill={`url(#${prefix}dry)`}
           stroke="var(--woad)"
         />
-        <title>{`${task.name}, by ${clockAt(chart, latestMin)}`}</title>
+        <title>{task.name + byWhen(chart, timed)}</title>
       </g>
     ));
 }
