@@ -1,25 +1,26 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 
 /**
  * Keeps this version in the browser, so that nothing needs the network any more, and sees when another waits.
  * @returns takes the waiting version; undefined while there is none
  */
 export function useNewVersion(): (() => void) | undefined {
-  const [waiting, setWaiting] = useState<ServiceWorker>();
+  const [waitingIn, setWaitingIn] = useState<ServiceWorkerRegistration>();
+  const asked = useRef(false);
   useEffect(() => {
     const workers = process.env.NODE_ENV === "production" ? navigator.serviceWorker : undefined;
     if (!workers) return;
     // The first worker to take over a page is no other version of it.
     let taken = workers.controller === null;
     const reload = () => {
-      if (taken) taken = false;
+      if (taken && !asked.current) taken = false;
       else window.location.reload();
     };
     workers.addEventListener("controllerchange", reload);
     const keep = async () => {
       const registration = await workers.register("/offline.js");
-      const look = () => registration.waiting && workers.controller && setWaiting(registration.waiting);
+      const look = () => registration.waiting && workers.controller && setWaitingIn(registration);
       look();
       registration.addEventListener("updatefound", () =>
         registration.installing?.addEventListener("statechange", look),
@@ -34,5 +35,13 @@ export function useNewVersion(): (() => void) | undefined {
       workers.removeEventListener("controllerchange", reload);
     };
   }, []);
-  return waiting && (() => waiting.postMessage("go on"));
+  return (
+    waitingIn &&
+    (() => {
+      asked.current = true;
+      // The newest that waits: another may have come since it was told.
+      if (waitingIn.waiting) waitingIn.waiting.postMessage("go on");
+      else window.location.reload();
+    })
+  );
 }
