@@ -68,3 +68,38 @@ for (const { name, width, height } of SCREENS) {
     expect(onTop).toBe("main-act");
   });
 }
+
+test("the main action of each phase stands in a bar of its own at the thumb, and does what it says", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openFerry(page);
+  const bar = page.locator(".thumb-bar");
+  const phases = page.getByRole("navigation", { name: "Phases" });
+  for (const [at, action] of [
+    ["look", "Add a mark"],
+    ["plan", "Go to work"],
+    ["mix", "Mixed, go to work"],
+    ["work", "Start"],
+    ["handback", "Hand back"],
+  ] as const) {
+    await page.goto(`/bay?job=demo-ferry&phase=${at}`);
+    const act = bar.getByRole("button", { name: action, exact: true });
+    await expect(act).toBeVisible();
+    // One action, between what it is about and the phases, over neither.
+    await expect(bar.getByRole("button")).toHaveCount(1);
+    const [main, thumb, below] = await Promise.all(
+      [page.locator("main.bay-main"), bar, phases].map(async (each) => (await each.boundingBox())!),
+    );
+    expect(main!.y + main!.height).toBeLessThanOrEqual(thumb!.y + 1);
+    expect(thumb!.y + thumb!.height).toBeLessThanOrEqual(below!.y + 1);
+    expect((await act.boundingBox())!.width).toBeGreaterThan(300);
+  }
+  await page.goto("/bay?job=demo-ferry&phase=plan");
+  await bar.getByRole("button").click();
+  await expect(bar.getByRole("button", { name: "Start" })).toBeVisible();
+  // Wider, it stands where it belongs.
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await expect(bar).toBeHidden();
+  await expect(page.getByTestId("main-act")).toBeVisible();
+});

@@ -235,6 +235,7 @@ describe("a backup", () => {
       ],
       ["settings.json", JSON.stringify({ units: "metric", theme: "light", rates: "many", kit }), /rates are no list/],
       ["settings.json", '{"units":"metric","theme":"light","rates":{"constructor":1}}', /"constructor" is no rate/],
+      ["settings.json", '{"units":"metric","theme":"light","currency":"toString"}', /currency is none of those/],
       [
         "settings.json",
         JSON.stringify({ units: "metric", theme: "light", learning: { excluded: [4] }, kit }),
