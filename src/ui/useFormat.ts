@@ -7,8 +7,7 @@ import { useSettings } from "@/store/settings";
 
 export function useFormat() {
   const { units, currency = USUAL_CURRENCY } = useSettings();
-  const money = (amount: number) => formatMoney(amount, currency);
   const quantity = (of: { value: number; unit: Worked["unit"] }) =>
-    of.unit === "money" ? money(of.value) : formatQuantity(of, units);
-  return { units, currency, money, quantity };
+    of.unit === "money" ? formatMoney(of.value, currency) : formatQuantity(of, units);
+  return { units, currency, quantity };
 }

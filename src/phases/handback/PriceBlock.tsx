@@ -7,6 +7,7 @@ import { Act } from "@/ui/Act";
 import { fetched } from "@/ui/fetched";
 import { Num } from "@/ui/Num";
 import { useFormat } from "@/ui/useFormat";
+import { formatMoney } from "@/core/ground/quantity/money";
 import { useBay } from "@/bay/state/BayContext";
 import { type Worked } from "@/core/ground/sums/working";
 
@@ -14,7 +15,7 @@ import { type Worked } from "@/core/ground/sums/working";
 export function PriceBlock() {
   const { job, assessment, kit } = useBay();
   const { rates = USUAL_RATES, day } = useSettings();
-  const { money, currency } = useFormat();
+  const { currency } = useFormat();
   if (assessment.history.done.length === 0) return null;
   const travelMin = 2 * (day?.travelMin ?? USUAL_DAY.travelMin) + (day?.setUpMin ?? USUAL_DAY.setUpMin);
   const { handsOn, product, wear, net, tax, total, earnedPerHour, agreed, over, lines } = actualOf(
@@ -24,6 +25,7 @@ export function PriceBlock() {
     rates,
     travelMin,
   );
+  const asAgreed = (amount: number) => formatMoney(amount, agreed?.currency ?? currency);
   const saveCsv = async () => {
     const [{ invoiceCsv }, { fileName, saveAsFile }] = await Promise.all([
       import("@/store/invoiceFile"),
@@ -43,7 +45,7 @@ export function PriceBlock() {
           <span>Before tax</span> <Num of={net} testId="price-net" />
         </div>
         <div>
-          <span>Agreed</span> {agreed ? `${money(agreed.low)} to ${money(agreed.high)}` : "nothing"}
+          <span>Agreed</span> {agreed ? `${asAgreed(agreed.low)} to ${asAgreed(agreed.high)}` : "nothing"}
         </div>
         <div>
           <span>Hands-on</span> <Num of={handsOn} />

@@ -1,3 +1,4 @@
+import type { CurrencyId } from "@/core/ground/quantity/money";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
 import type { Assessment } from "@/core/answers/assess/assess";
@@ -27,7 +28,7 @@ interface Actual {
   total: Worked;
   /** What is left for an hour, driving and setting up among them. */
   earnedPerHour: Worked;
-  agreed?: { low: number; high: number };
+  agreed?: { low: number; high: number; currency?: CurrencyId };
   /** Over what was agreed, by how much; the owner has to hear of it first. */
   over?: Worked;
   lines: InvoiceLine[];
@@ -62,7 +63,7 @@ function machinesRun(done: readonly Done[], kit: Kit, areaOf: (zoneId: string) =
 function agreedOf(history: Assessment["history"]): Actual["agreed"] {
   const heard = lastOf(history, "agreed");
   return heard?.priceLow !== undefined && heard.priceHigh !== undefined
-    ? { low: heard.priceLow, high: heard.priceHigh }
+    ? { low: heard.priceLow, high: heard.priceHigh, ...(heard.currency ? { currency: heard.currency } : {}) }
     : undefined;
 }
 
