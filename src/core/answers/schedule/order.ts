@@ -19,8 +19,11 @@ import type { Order, OrderArc } from "./times";
 
 /** The order in which what is left of one job is done, found anew after everything that happens. */
 
-/** The rules, and for small jobs a few repairs: a tap does not wait for more, `soonerOrders` goes on in idle time. */
-const triesOf = (tasks: number): number => (tasks <= 40 ? 12 : tasks <= 400 ? 4 : 1);
+/**
+ * The rules but the last, which is the plan's own order, and for small jobs a few repairs: a tap does not wait for
+ * more, `soonerOrders` goes on in idle time.
+ */
+const triesOf = (tasks: number): number => (tasks <= 40 ? 12 : tasks <= 400 ? 3 : 1);
 const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
@@ -135,7 +138,7 @@ function best(problem: Problem, known?: Known): Found | undefined {
     const most = triesOf(compiled.minutes.length);
     const placer = new Placer(compiled);
     let usual = placer.schedule(compiled.minutes.map((_, task) => task));
-    for (const { best, tries } of improving(compiled, SEED)) {
+    for (const { best, tries } of improving(compiled, SEED, placer)) {
       if (best && (!usual || isWorthIt(best, usual))) usual = best;
       if (tries >= most) break;
     }

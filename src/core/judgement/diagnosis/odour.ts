@@ -3,7 +3,7 @@ import type { RoleId } from "@/core/ground/catalog/roles";
 import type { OdourFinding } from "@/core/job/schema";
 import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
-import { branches, gainBits, evidenceWeight, entropyBits, posterior } from "@/core/models/chance/bayes";
+import { evidenceWeight, entropyBits, fromLogs } from "@/core/models/chance/bayes";
 import type { Background } from "./diagnose";
 
 /** Where a smell comes from: which zone, which layer, what family; and where to put the nose next. */
@@ -35,7 +35,7 @@ interface Next {
 const FADES_OVER_MM = 600;
 /** A nose is this far out on the scale of five. Judgement. */
 const NOSE_SD = 0.8;
-/** Zones of another piece are at least this far away. Judgement. */
+/** Zones of another piece are taken to be this far away. Judgement. */
 const OTHER_PIECE_MM = 3000;
 const STRENGTHS = [1, 2, 3, 4, 5];
 const NOTES = [0, 1, 2, 3, 4, 5];
@@ -101,33 +101,27 @@ export function odourSource(
   const families = familiesOf(readings, background);
   const [top] = families;
   const weights = views.map(({ role }) => (ROLE_WEIGHT[role] ?? 1) * (FAMILY_PLACES[top!.family]?.[role] ?? 1));
-  const columns = readings.map(({ zoneId, closed }) => columnOfNote(spots, at.get(zoneId)!, closed));
-  const chances = posterior(weights, columns);
+  const noses = readings.map(({ zoneId, closed }) => ({ spot: spots[at.get(zoneId)!]!, note: closed }));
+  const likelihoods = spots.map((source) => logOfNotes(noses, source));
+  const chances = fromLogs(likelihoods.map((log, index) => Math.log(weights[index]!) + log));
   const told = strongestFirst(readings);
   const [shown, rest] =
     told.length > MOST_NOTES ? [told.slice(0, MOST_NOTES - 1), told.slice(MOST_NOTES - 1)] : [told, []];
+  const columns = shown.map((r) => {
+    const { closed, zoneId } = readings[r]!;
+    const name = `P(strength ${closed} at ${views[at.get(zoneId)!]!.name.toLowerCase()} | it is here)`;
+    return { name, chances: columnOfNote(spots, noses[r]!) };
+  });
+  /** What all notes say of a zone, less what the shown ones do. */
+  const restOf = (index: number) =>
+    Math.exp(columns.reduce((log, { chances }) => log - Math.log(chances[index]!), likelihoods[index]!));
   const zones = views
     .map((view, index) => ({
       view,
       p: worked("odour.source", chances[index]!, "1", [
         input("weight of the place", weights[index]!, "1", "table"),
-        ...shown.map((r) =>
-          input(
-            `P(strength ${readings[r]!.closed} at ${views[at.get(readings[r]!.zoneId)!]!.name.toLowerCase()} | it is here)`,
-            columns[r]![index]!,
-            "1",
-            "entered",
-          ),
-        ),
-        ...(rest.length > 0
-          ? [
-              input(
-                `the other ${rest.length} notes together`,
-                rest.reduce((p, r) => p * columns[r]![index]!, 1),
-                "1",
-              ),
-            ]
-          : []),
+        ...columns.map((column) => input(column.name, column.chances[index]!, "1", "entered")),
+        ...(rest.length > 0 ? [input(`the other ${rest.length} notes together`, restOf(index), "1")] : []),
         input("fades over", FADES_OVER_MM, "mm", "table"),
       ]),
     }))
@@ -145,22 +139,40 @@ export function odourSource(
 const strongestFirst = (readings: readonly OdourFinding[]): number[] =>
   [...readings.keys()].sort((a, b) => readings[b]!.closed - readings[a]!.closed || a - b);
 
+/** A note of 0 to 5, where it was taken. */
+interface Nose {
+  spot: Spot;
+  note: number;
+}
+
 /** P(note here | source is zone s), by zone. */
-const columnOfNote = (spots: readonly Spot[], where: number, note: number): number[] =>
-  spots.map((source) => notesAt(distanceMm(spots[where]!, source))[note]!);
+const columnOfNote = (spots: readonly Spot[], { spot, note }: Nose): number[] =>
+  spots.map((source) => notesAt(distanceMm(spot, source)).chances[note]!);
+
+/** ln P(all these notes | it comes from there). */
+function logOfNotes(noses: readonly Nose[], source: Spot): number {
+  let log = 0;
+  for (const { spot, note } of noses) log += notesAt(distanceMm(spot, source)).logs[note]!;
+  return log;
+}
+
+interface Notes {
+  chances: readonly number[];
+  logs: readonly number[];
+  /** How open it is which of them it will be. */
+  bits: number;
+}
 
 /** By whole millimetres; the same few hundred distances are asked for again and again. */
-const notesByMm = new Map<number, number[]>();
+const notesByMm: Notes[] = [];
 
 /** Chances of the notes so far from a source, its own strength as likely one as another. */
-function notesAt(mm: number): number[] {
-  let notes = notesByMm.get(mm);
-  if (!notes) {
-    const each = STRENGTHS.map((strength) => noteChances(strength * Math.exp(-mm / FADES_OVER_MM)));
-    notes = NOTES.map((note) => each.reduce((sum, chances) => sum + chances[note]!, 0) / STRENGTHS.length);
-    notesByMm.set(mm, notes);
-  }
-  return notes;
+function notesAt(mm: number): Notes {
+  const known = notesByMm[mm];
+  if (known) return known;
+  const each = STRENGTHS.map((strength) => noteChances(strength * Math.exp(-mm / FADES_OVER_MM)));
+  const chances = NOTES.map((note) => each.reduce((sum, chances) => sum + chances[note]!, 0) / STRENGTHS.length);
+  return (notesByMm[mm] = { chances, logs: chances.map(Math.log), bits: entropyBits(chances) });
 }
 
 /** Notes of 0 to 5 given what a perfect nose would say. */
@@ -183,9 +195,9 @@ const spotOf = ({ shape, zone: { pieceId } }: ZoneView): Spot => ({
   pieceId,
 });
 
-/** To the millimetre. */
+/** To the millimetre; each piece is drawn by itself, so between two there is no nearer and no farther. */
 const distanceMm = (a: Spot, b: Spot): number =>
-  Math.round(Math.sqrt((a.xMm - b.xMm) ** 2 + (a.yMm - b.yMm) ** 2) + (a.pieceId === b.pieceId ? 0 : OTHER_PIECE_MM));
+  a.pieceId === b.pieceId ? Math.round(Math.sqrt((a.xMm - b.xMm) ** 2 + (a.yMm - b.yMm) ** 2)) : OTHER_PIECE_MM;
 
 function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Background) {
   const characters = readings.flatMap(({ character }) => (character ? [character] : []));
@@ -223,6 +235,19 @@ function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers
   })).sort((a, b) => b.p.value - a.p.value);
 }
 
+/** What a note there would tell about the source: H(note) − Σ P(source) H(note | source), the same as seen from the source. */
+function gainOfSniff(spots: readonly Spot[], chances: readonly number[], there: Spot): number {
+  const notes = NOTES.map(() => 0);
+  let known = 0;
+  for (const [index, source] of spots.entries()) {
+    const p = chances[index]!;
+    const at = notesAt(distanceMm(there, source));
+    known += p * at.bits;
+    for (const note of NOTES) notes[note]! += p * at.chances[note]!;
+  }
+  return Math.max(0, entropyBits(notes) - known);
+}
+
 function whereNext(
   views: readonly ZoneView[],
   spots: readonly Spot[],
@@ -241,16 +266,7 @@ function whereNext(
     .filter(({ view }) => !sniffed.has(view.id))
     .sort((a, b) => chances[b.index]! - chances[a.index]!)
     .slice(0, MOST_WEIGHED);
-  const valued = open.map(({ view, index }) => ({
-    view,
-    gain: gainBits(
-      chances,
-      branches(
-        chances,
-        NOTES.map((note) => columnOfNote(spots, index, note)),
-      ),
-    ),
-  }));
+  const valued = open.map(({ view, index }) => ({ view, gain: gainOfSniff(spots, chances, spots[index]!) }));
   const [most] = valued.sort((a, b) => b.gain - a.gain);
   if (!most)
     return { words: `Every zone was sniffed. Look below ${best.view.name.toLowerCase()}.`, zoneId: best.view.id };

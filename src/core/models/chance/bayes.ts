@@ -9,10 +9,19 @@ const IMPOSSIBLE = "These findings cannot all be true of one mark. Take back the
  * @example posterior([1, 1], [[0.8, 0.2]]) // [0.8, 0.2]
  */
 export function posterior(priors: readonly number[], columns: readonly (readonly number[])[]): number[] {
-  const logs = priors.map((prior, index) =>
-    columns.reduce((sum, column) => sum + Math.log(column[index]!), Math.log(prior)),
+  return fromLogs(
+    priors.map((prior, index) => columns.reduce((sum, column) => sum + Math.log(column[index]!), Math.log(prior))),
   );
-  const top = Math.max(...logs);
+}
+
+/**
+ * Chances that add to one from the logarithms of relative weights.
+ * @param logs natural logarithms, one a hypothesis; minus infinity where it is impossible
+ * @throws RangeError when all are impossible
+ * @example fromLogs([Math.log(3), Math.log(1)]) // [0.75, 0.25]
+ */
+export function fromLogs(logs: readonly number[]): number[] {
+  const top = logs.reduce((most, log) => Math.max(most, log), -Infinity);
   if (!Number.isFinite(top)) throw new RangeError(IMPOSSIBLE);
   const weights = logs.map((log) => Math.exp(log - top));
   const total = weights.reduce((sum, weight) => sum + weight, 0);

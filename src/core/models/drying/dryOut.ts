@@ -97,12 +97,16 @@ export interface Course {
 
 const GAMMA = 1 - Math.SQRT1_2;
 const FIRST_STEP_H = 20 / 3600;
-/** Of each row, kg/m². */
+/** Of each row, kg/m²; where it holds more than 1 kg/m² a share of that, since rounding grows with it. */
 const TOLERANCE = 1e-11;
+/** Where rounding keeps Newton from coming nearer, this share of what a piece holds is near enough. */
+const NEAR_ENOUGH = 4e-9;
 const MOST_ITERATIONS = 40;
 /** More than any cloth holds: a stage that is so far out is not coming back. */
 const RUN_AWAY_KG_PER_M2 = 1e6;
 const MOST_HALVINGS = 8;
+/** From this Newton step on the front is where it will be, and bone-dry cells are taken as they are. */
+const EXACT_FROM = 4;
 /** So many Newton steps of one piece are what a drying is worth; the usual takes a tenth of it. */
 const MOST_WORK = 40_000;
 const LEAST_OF_ALL = 2000;
@@ -154,6 +158,8 @@ class Piece {
   faceC: number;
   /** Gone through the face so far, kg/m². */
   evaporated = 0;
+  /** At the start of the stage, kg/m². */
+  held = 0;
   /** Out of the face, kg/m²s, and its slopes by the first cell's content and by the vapour pressure of the air. */
   flux = 0;
   private fluxByContent = 0;
@@ -216,6 +222,8 @@ class Piece {
 
   begin(base: Float64Array) {
     this.base.set(base);
+    this.held = 0;
+    for (let at = 0; at < this.cells; at++) this.held += base[at]! * this.slab.grid.thicknessM[at]!;
   }
 
   /** Keeps how fast the content changed, kg/m³s. */
@@ -246,16 +254,17 @@ class Piece {
 
   /**
    * Residual and slopes at the present content.
+   * @param exact slopes of bone-dry cells as they are
    * @returns the largest residual, kg/m²
    */
-  weigh(stepS: number, air: Surroundings): number {
-    this.weighCells();
+  weigh(stepS: number, air: Surroundings, exact = false): number {
+    this.weighCells(exact);
     this.weighFace(air);
     return this.weighFlows(stepS);
   }
 
   /** What drives water and vapour out of each cell, and how fast that changes with its content. */
-  private weighCells() {
+  private weighCells(exact: boolean) {
     const { halfSquared } = this.slab.grid;
     const { cells, perHolds, leastSlope, water, activity, activitySlope, potential, potentialSlope, plain } = this;
     for (let at = 0; at < cells; at++) {
@@ -276,7 +285,9 @@ class Piece {
       activity[at] = squared * perSum;
       // Bone-dry cells have no slope, and a first wave of vapour would creep one cell a Newton step.
       activitySlope[at] =
-        squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half ? 2 * content * half * perSum * perSum : leastSlope[at]!;
+        exact || squared > LEAST_SLOPE_AT * LEAST_SLOPE_AT * half
+          ? 2 * content * half * perSum * perSum
+          : leastSlope[at]!;
     }
   }
 
@@ -376,7 +387,10 @@ class Piece {
   sweepUp(stepS: number): { pivot: number; right: number; byVapour: number } {
     const { residual, lower, diagonal, upper } = this;
     for (let at = this.cells - 1; at > 0; at--) {
-      const factor = upper[at - 1]! / diagonal[at]!;
+      // Kept as one over it, for the sweep down.
+      const inverse = 1 / diagonal[at]!;
+      diagonal[at] = inverse;
+      const factor = upper[at - 1]! * inverse;
       diagonal[at - 1]! -= factor * lower[at]!;
       residual[at - 1]! -= factor * residual[at]!;
     }
@@ -388,7 +402,7 @@ class Piece {
     const { residual, lower, diagonal, water } = this;
     let change = first;
     for (let at = 0; at < this.cells; at++) {
-      if (at > 0) change = (-residual[at]! - lower[at]! * change) / diagonal[at]!;
+      if (at > 0) change = (-residual[at]! - lower[at]! * change) * diagonal[at]!;
       const content = water[at]! + change;
       water[at] = content > 0.1 * water[at]! ? content : 0.1 * water[at]!;
     }
@@ -582,15 +596,22 @@ class Run {
     const { room } = surroundings;
     pieces.forEach((piece, index) => piece.begin(bases[index]!));
     if (!room) this.air = { tempC: surroundings.tempC, vapourPa: surroundings.vapourPa };
+    const areaM2 = pieces.reduce((sum, { slab }) => sum + slab.areaM2, 0);
+    let previous = 0;
     for (let round = 0; round < MOST_ITERATIONS; round++) {
       this.iterations += 1;
       const now: Surroundings = { ...surroundings, ...this.air };
       let largest = 0;
-      for (const piece of pieces) largest = Math.max(largest, piece.weigh(stepS, now));
+      let share = 0;
+      for (const piece of pieces) {
+        const residual = piece.weigh(stepS, now, round >= EXACT_FROM);
+        largest = Math.max(largest, residual / Math.max(1, piece.held));
+        share = Math.max(share, residual / piece.held);
+      }
       const row = room && airRow(room, this.air, surroundings, pieces, stepS, airBasePa);
-      if (row)
-        largest = Math.max(largest, Math.abs(row.residual) / pieces.reduce((sum, { slab }) => sum + slab.areaM2, 0));
-      if (largest < TOLERANCE) return true;
+      if (row) largest = Math.max(largest, Math.abs(row.residual) / (areaM2 + row.holdsKg));
+      if (largest < TOLERANCE || (share < NEAR_ENOUGH && largest < NEAR_ENOUGH && largest > previous / 2)) return true;
+      previous = largest;
       this.ranAway = !(largest < RUN_AWAY_KG_PER_M2) || pieces.some(({ flux }) => !Number.isFinite(flux));
       if (this.ranAway) return false;
       if (this.solve) {
@@ -617,7 +638,7 @@ function airRow(
   pieces: readonly Piece[],
   stepS: number,
   basePa: number,
-): { residual: number; slope: number } {
+): { residual: number; slope: number; holdsKg: number } {
   const changesM3PerS = (room.airChangesPerH * room.volumeM3) / 3600;
   const [inside, out] = [gasPerPa(air.tempC), outside.vapourPa * gasPerPa(outside.tempC)];
   const taken = takenByMachine(room, air);
@@ -629,7 +650,7 @@ function airRow(
     residual -= stepS * slab.areaM2 * flux;
     slope -= stepS * slab.areaM2 * fluxSlopes.byVapour;
   }
-  return { residual, slope };
+  return { residual, slope, holdsKg: holds * air.vapourPa };
 }
 
 /** Change of the air's vapour pressure once every piece below it is put in, Pa. */

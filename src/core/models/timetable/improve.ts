@@ -59,11 +59,15 @@ const rulesOf = (compiled: Compiled): ArrayLike<number>[] => {
  * Ever better schedules: each step is one try, so that whoever steps it can stop between any two. It ends when nothing
  * better can be.
  * @param seed the same seed makes the same tries
+ * @param placer where one was made already
  * @throws NoSchedule when lags and breaks alone cannot hold
  * @example improving(compile(day), 1).next().value.best.endMin // 35
  */
-export function* improving(compiled: Compiled, seed: number): Generator<Progress, void, void> {
-  const placer = new Placer(compiled);
+export function* improving(
+  compiled: Compiled,
+  seed: number,
+  placer = new Placer(compiled),
+): Generator<Progress, void, void> {
   const random = xoroshiro128plus(seed);
   const unit = () => ((random.next() >>> 0) + 0.5) / 4294967296;
   let best: Schedule | undefined;
