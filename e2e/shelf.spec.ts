@@ -49,6 +49,7 @@ test("own numbers reach the mix; the shelf goes out as a table and comes back, a
   await expect(
     page.getByText("Not kept: pH 6.5 to 12.5 is not neutral cleaner (6.5 to 8): put it down as the kind it is."),
   ).toBeVisible();
+  await numbers.getByLabel("pH as used, to").press("Escape");
   await expect(numbers.getByLabel("pH as used, to")).toHaveValue("8");
   await numbers.getByLabel("Usual mix, parts of water to one").fill("3");
   await numbers.getByLabel("Usual mix, parts of water to one").press("Enter");
@@ -202,7 +203,7 @@ test("what is asked for besides comes into the plan, or says why it does not", a
 test("what more dwell or strength would buy unfolds under the step", async ({ page }) => {
   await openFerry(page, "plan");
   const step = page.getByTestId("plan-step").filter({ hasText: "Acid spotter, sprayed on" });
-  await step.locator("summary").first().click();
+  await step.locator(".accordion-button").first().click();
   await step.getByText("What more dwell or strength would buy").click();
   await expect(step.getByTestId("effect")).toContainText("Waiting stops paying after");
   await expect(step.locator(".recharts-line")).toHaveCount(3);

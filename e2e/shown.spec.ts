@@ -66,7 +66,7 @@ test("POST /api/plan answers what the screen computed, and refuses what import r
 
   await phase(page, "Plan").click();
   await expect(page.getByTestId("plan-step")).toHaveCount(plan.steps.length);
-  const titles = await page.getByTestId("plan-step").locator("summary .line-what b").allInnerTexts();
+  const titles = await page.getByTestId("plan-step").locator(".accordion-button .line-what b").allInnerTexts();
   expect(titles).toEqual(plan.steps.map(({ title }: { title: string }) => title));
   await phase(page, "Mix").click();
   for (const { agent, marked } of mixes)
@@ -148,8 +148,8 @@ test("by touch on a tablet: targets are large, a bounced tap counts once, and na
   await start.tap();
   await expect(start).toContainText("Done");
   await phase(page, "Test").tap();
-  await expect(page.locator(".bay-test .chip").first()).toBeVisible();
-  for (const chip of await page.locator(".chip:visible").all())
+  await expect(page.locator(".bay-test .btn-chip").first()).toBeVisible();
+  for (const chip of await page.locator(".btn-chip:visible").all())
     expect((await chip.boundingBox())!.height).toBeGreaterThanOrEqual(56);
   await page.setViewportSize({ width: 390, height: 844 });
   await phase(page, "Work").tap();

@@ -11,7 +11,7 @@ import { UnplannedJob } from "@/ui/UnplannedJob";
 import { later, useAllLoaded } from "@/ui/later";
 import { BayProvider, useBay } from "./state/BayContext";
 import { useBayKeys } from "./keys";
-import { cautionsFor, Margin } from "./Margin";
+import { cautionsFor, Margin, MarginAbove } from "./Margin";
 import { PieceMap } from "./map/PieceMap";
 import type { PhaseId } from "./state/phases";
 import { PhaseLinks, Thread } from "./Thread";
@@ -55,7 +55,7 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
       </Boundary>
       <main className="bay-main" key={phase}>
         <Boundary what="The list of cautions">
-          <Margin cautions={cautions} inline />
+          <MarginAbove cautions={cautions} />
         </Boundary>
         <Boundary what="This phase">
           <Phase />

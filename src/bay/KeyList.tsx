@@ -1,6 +1,5 @@
 "use client";
-import { useEffect, useRef } from "react";
-import { Act } from "@/ui/Act";
+import Modal from "react-bootstrap/Modal";
 
 const KEYS: [string, string][] = [
   ["1 to 7", "the phases, Look to Hand back"],
@@ -16,29 +15,22 @@ const KEYS: [string, string][] = [
   ["?", "this list"],
 ];
 
-/** The browser's own dialog: it holds the focus, closes on Esc, and costs nothing to load. */
 export function KeyList({ shown, hide }: { shown: boolean; hide: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    if (shown) dialog.current?.showModal();
-    else dialog.current?.close();
-  }, [shown]);
   return (
-    <dialog ref={dialog} className="key-list" aria-labelledby="key-list" onClose={hide}>
-      <div className="row-between">
-        <h2 id="key-list">Keys</h2>
-        <Act variant="link" onAct={hide}>
-          Close
-        </Act>
-      </div>
-      <dl>
+    <Modal show={shown} onHide={hide} aria-labelledby="key-list" dialogClassName="key-list">
+      <Modal.Header closeButton closeLabel="Close">
+        <Modal.Title as="h2" id="key-list">
+          Keys
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body as="dl">
         {KEYS.map(([keys, what]) => (
           <div key={keys} className="row-between">
             <dt>{keys}</dt>
             <dd>{what}</dd>
           </div>
         ))}
-      </dl>
-    </dialog>
+      </Modal.Body>
+    </Modal>
   );
 }

@@ -1,23 +1,32 @@
+import { useState } from "react";
 import type { Caution } from "@/core/judgement/treatment/step/step";
+import { Act } from "@/ui/Act";
 import { CautionLabel } from "@/ui/CautionLabel";
+import { later } from "@/ui/later";
 import type { Bay } from "./state/BayContext";
 
-/** Cautions as woven labels: in the margin, or above the step where there is no margin. */
-export function Margin({ cautions, inline = false }: { cautions: Caution[]; inline?: boolean }) {
+const CautionDrawer = later(() => import("./CautionDrawer").then(({ CautionDrawer }) => CautionDrawer));
+
+const labels = (cautions: Caution[]) => cautions.map((caution) => <CautionLabel key={caution.id} caution={caution} />);
+
+/** Cautions as woven labels. */
+export const Margin = ({ cautions }: { cautions: Caution[] }) => labels(cautions);
+
+/** Where there is no margin: what guards people stays in full above the step, what guards cloth waits in a drawer. */
+export function MarginAbove({ cautions }: { cautions: Caution[] }) {
+  const [shown, setShown] = useState(false);
+  const ofCloth = cautions.filter(({ guards }) => guards === "cloth");
   if (cautions.length === 0) return null;
-  const labels = (some: Caution[]) => some.map((caution) => <CautionLabel key={caution.id} caution={caution} />);
-  if (!inline) return labels(cautions);
-  // On a narrow screen what guards people stays in full; what guards cloth folds away behind its names.
-  const open = cautions.filter(({ guards }) => guards === "people");
-  const folded = cautions.filter(({ guards }) => guards === "cloth");
   return (
     <div className="margin-inline">
-      {labels(open)}
-      {folded.length > 0 && (
-        <details>
-          <summary>{folded.map(({ title }) => title).join(" · ")}</summary>
-          {labels(folded)}
-        </details>
+      {labels(cautions.filter(({ guards }) => guards === "people"))}
+      {ofCloth.length > 0 && (
+        <>
+          <Act variant="link" aria-expanded={shown} onAct={() => setShown(true)}>
+            For the cloth: {ofCloth.map(({ title }) => title.toLowerCase()).join(", ")}
+          </Act>
+          {shown && <CautionDrawer cautions={ofCloth} shown={shown} hide={() => setShown(false)} />}
+        </>
       )}
     </div>
   );

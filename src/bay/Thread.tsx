@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
+import Nav from "react-bootstrap/Nav";
 import type { Job } from "@/core/job/schema";
 import { handsOf, type History } from "@/core/job/history";
 import { timeText } from "@/ui/time";
@@ -207,9 +208,9 @@ const threadWords = (done: number, coming: number) => `Thread of the job: ${done
 export function PhaseLinks() {
   const { phase, go } = useBay();
   return (
-    <nav className="phases" aria-label="Phases">
+    <Nav as="nav" className="phases" aria-label="Phases">
       {PHASES.map(({ id, name }, index) => (
-        <a
+        <Nav.Link
           key={id}
           href={`?phase=${id}`}
           aria-current={phase === id ? "page" : undefined}
@@ -220,9 +221,9 @@ export function PhaseLinks() {
         >
           <span className="phase-key">{index + 1}</span>
           {name}
-        </a>
+        </Nav.Link>
       ))}
-    </nav>
+    </Nav>
   );
 }
 

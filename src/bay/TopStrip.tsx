@@ -5,6 +5,7 @@ import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { Threads } from "@/ui/Threads";
+import { Tip } from "@/ui/Tip";
 import { slackWords, timeText } from "@/ui/time";
 import { useBay } from "./state/BayContext";
 
@@ -15,22 +16,30 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   const canRedo = useJobsState(({ redoable }) => redoable.some(({ jobId }) => jobId === job.id));
   return (
     <header className="strip no-print">
-      <Link prefetch={false} href="/" className="btn btn-link" aria-label="Back to jobs">
-        <ChevronLeft aria-hidden />
-      </Link>
+      <Tip words="Back to jobs">
+        <Link prefetch={false} href="/" className="btn btn-link" aria-label="Back to jobs">
+          <ChevronLeft aria-hidden />
+        </Link>
+      </Tip>
       <h1>{job.title}</h1>
       <RunningLoops />
       <SavedWord />
       <span className="strip-undo">
-        <Act variant="link" onAct={() => undo(job.id)} disabled={!canUndo} aria-label="Undo">
-          <ArrowCounterclockwise aria-hidden size={20} />
-        </Act>
-        <Act className="wide-only" variant="link" onAct={() => redo(job.id)} disabled={!canRedo} aria-label="Redo">
-          <ArrowClockwise aria-hidden size={20} />
-        </Act>
-        <Act className="wide-only" variant="link" onAct={onKeys} aria-label="List of keys">
-          <QuestionLg aria-hidden size={18} />
-        </Act>
+        <Tip words="Undo (Ctrl Z)">
+          <Act variant="link" onAct={() => undo(job.id)} disabled={!canUndo} aria-label="Undo">
+            <ArrowCounterclockwise aria-hidden size={20} />
+          </Act>
+        </Tip>
+        <Tip words="Redo (Ctrl Y)">
+          <Act className="wide-only" variant="link" onAct={() => redo(job.id)} disabled={!canRedo} aria-label="Redo">
+            <ArrowClockwise aria-hidden size={20} />
+          </Act>
+        </Tip>
+        <Tip words="Keys (?)">
+          <Act className="wide-only" variant="link" onAct={onKeys} aria-label="List of keys">
+            <QuestionLg aria-hidden size={18} />
+          </Act>
+        </Tip>
       </span>
       <Promise />
     </header>

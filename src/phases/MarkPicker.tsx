@@ -21,7 +21,7 @@ export function MarkPicker({ what }: { what: string }) {
       <h2>{what}</h2>
       <div className="chips">
         {marks.map(({ findingId, name, zoneId }) => (
-          <Act key={findingId} className="chip" onAct={() => go({ finding: findingId, zone: zoneId })}>
+          <Act key={findingId} variant="chip" onAct={() => go({ finding: findingId, zone: zoneId })}>
             {name}
           </Act>
         ))}

@@ -6,6 +6,7 @@ import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { Act } from "@/ui/Act";
 import { useProgress } from "@/ui/useProgress";
+import { SmallFold } from "@/ui/Fold";
 
 /** Letters; what is longer is no table of ours. */
 const MOST_PASTED = 2_000_000;
@@ -51,8 +52,7 @@ export function PastedTable({
     else await read(table.text);
   };
   return (
-    <details className="mt-2">
-      <summary className="form-label">{title}</summary>
+    <SmallFold title={title}>
       <PastedText id={id} columns={columns} text={text} example={example} setText={setText} />
       <div className="row-wrap mt-2">
         <Act onAct={() => void read(text)} disabled={text.trim() === ""}>
@@ -63,7 +63,7 @@ export function PastedTable({
       <TableFileInput file={file} title={title} open={open} />
       {reading && <ProgressBar className="mt-2" now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
       {problems.length > 0 && <NotTaken nothing={nothing} problems={problems} />}
-    </details>
+    </SmallFold>
   );
 }
 

@@ -1,16 +1,16 @@
 "use client";
 import { setPromise } from "@/core/job/change";
 import { addDays, set } from "date-fns";
-import { useState } from "react";
 import FormCheck from "react-bootstrap/FormCheck";
-import FormControl from "react-bootstrap/FormControl";
-import FormGroup from "react-bootstrap/FormGroup";
-import FormLabel from "react-bootstrap/FormLabel";
 import { Chips } from "@/ui/Chips";
-import { fieldTime } from "@/ui/time";
+import { KeptForm } from "@/ui/formLater";
 import { useBay } from "@/bay/state/BayContext";
 
 type Promised = "handBackAt" | "usableAt";
+const MOMENTS: [Promised, string][] = [
+  ["handBackAt", "Hand back at"],
+  ["usableAt", "Usable at"],
+];
 
 /** The two promises, and whether the owner takes it back damp. */
 export function PromiseFields() {
@@ -25,17 +25,15 @@ export function PromiseFields() {
         value={promises.usableAt}
         onPick={(iso) => promise("usableAt", "Usable at", iso)}
       />
-      <TimeField
-        id="promise-handBackAt"
-        label="Hand back at"
-        at={promises.handBackAt}
-        onChange={(value) => promise("handBackAt", "Hand back at", value)}
-      />
-      <TimeField
-        id="promise-usableAt"
-        label="Usable at"
-        at={promises.usableAt}
-        onChange={(value) => promise("usableAt", "Usable at", value)}
+      <KeptForm
+        className="promises"
+        rows={MOMENTS.map(([name, label]) => ({
+          kind: "moment",
+          name,
+          label,
+          value: promises[name],
+          keep: (value) => promise(name, label, value),
+        }))}
       />
       <FormCheck
         type="switch"
@@ -59,34 +57,3 @@ const soonOf = (nowMs: number) =>
     { name: "Tomorrow, 18:00", iso: at(nowMs, 1, 18) },
     { name: "In two days, 18:00", iso: at(nowMs, 2, 18) },
   ].filter(({ iso }) => Date.parse(iso) > nowMs);
-
-/** A moment, ISO; what is typed stays as typed until the field is left. */
-function TimeField({
-  id,
-  label,
-  at,
-  onChange,
-}: {
-  id: string;
-  label: string;
-  at: string | undefined;
-  onChange: (at: string | undefined) => void;
-}) {
-  const [text, setText] = useState<string>();
-  const keep = (typed: string) => {
-    setText(typed);
-    const ms = Date.parse(typed);
-    if (typed === "" || Number.isFinite(ms)) onChange(typed === "" ? undefined : new Date(ms).toISOString());
-  };
-  return (
-    <FormGroup controlId={id}>
-      <FormLabel>{label}</FormLabel>
-      <FormControl
-        type="datetime-local"
-        value={text ?? fieldTime(at)}
-        onChange={({ target }) => keep(target.value)}
-        onBlur={() => setText(undefined)}
-      />
-    </FormGroup>
-  );
-}

@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { ReactNode } from "react";
+import Nav from "react-bootstrap/Nav";
 import { Boundary } from "@/ui/Boundary";
 import { Threads } from "@/ui/Threads";
 
@@ -18,17 +19,17 @@ const PLACES = [
 export function PlaceFrame({ at, children }: { at: (typeof PLACES)[number]["href"]; children: ReactNode }) {
   return (
     <>
-      <nav className="place-top" aria-label="Places">
+      <Nav as="nav" className="place-top" aria-label="Places">
         <span className="name">Weary Bristle</span>
         <Boundary>
           <Threads />
         </Boundary>
         {PLACES.map(({ href, name }) => (
-          <Link key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>
+          <Nav.Link as={Link} key={href} href={href} prefetch={false} aria-current={href === at ? "page" : undefined}>
             {name}
-          </Link>
+          </Nav.Link>
         ))}
-      </nav>
+      </Nav>
       <main className="place">
         <Boundary what="This page">{children}</Boundary>
       </main>

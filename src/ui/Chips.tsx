@@ -1,5 +1,6 @@
 "use client";
-import { useOneTap } from "./Act";
+import ButtonGroup from "react-bootstrap/ButtonGroup";
+import { Act } from "./Act";
 
 interface Choice<T extends string> {
   id: T;
@@ -7,20 +8,16 @@ interface Choice<T extends string> {
 }
 
 /** A chip sized for gloves; each has its own guard against a bouncing second tap. */
-function Chip({ name, on, onTap, number }: { name: string; on: boolean; onTap: () => void; number?: number }) {
-  const tap = useOneTap(onTap);
-  return (
-    <button
-      type="button"
-      className="chip"
-      aria-pressed={on}
-      aria-keyshortcuts={number === undefined ? undefined : String(number)}
-      onClick={() => tap()}
-    >
-      {name}
-    </button>
-  );
-}
+const Chip = ({ name, on, onTap, number }: { name: string; on: boolean; onTap: () => void; number?: number }) => (
+  <Act
+    variant="chip"
+    aria-pressed={on}
+    aria-keyshortcuts={number === undefined ? undefined : String(number)}
+    onAct={onTap}
+  >
+    {name}
+  </Act>
+);
 
 /** A set of chips of which at most one is on; a tap on the one that is on takes it off again. */
 export function Chips<T extends string>({
@@ -37,7 +34,7 @@ export function Chips<T extends string>({
   numbered?: boolean;
 }) {
   return (
-    <div className="chips" role="group" aria-label={label}>
+    <ButtonGroup className="chips" aria-label={label}>
       {choices.map(({ id, name }, index) => (
         <Chip
           key={id}
@@ -47,7 +44,7 @@ export function Chips<T extends string>({
           onTap={() => onPick(value === id ? undefined : id)}
         />
       ))}
-    </div>
+    </ButtonGroup>
   );
 }
 
@@ -64,7 +61,7 @@ export function ManyChips<T extends string>({
   onPick: (value: T[]) => void;
 }) {
   return (
-    <div className="chips" role="group" aria-label={label}>
+    <ButtonGroup className="chips" aria-label={label}>
       {choices.map(({ id, name }) => (
         <Chip
           key={id}
@@ -73,7 +70,7 @@ export function ManyChips<T extends string>({
           onTap={() => onPick(value.includes(id) ? value.filter((other) => other !== id) : [...value, id])}
         />
       ))}
-    </div>
+    </ButtonGroup>
   );
 }
 

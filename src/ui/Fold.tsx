@@ -1,8 +1,58 @@
 "use client";
 import { useState, type ReactNode } from "react";
+import Accordion from "react-bootstrap/Accordion";
 import { Boundary } from "./Boundary";
 
-/** A section that opens; what is in it is only made once it was opened. */
+const OPEN = "open";
+
+/**
+ * A line as tall as a finger that opens what is under it; that is only made once it was opened.
+ * @param head what stands in the line and is its name
+ * @param beside what stands in the line and is not
+ * @param open how it stands until somebody taps it, and again when that changes
+ */
+export function Opens({
+  head,
+  beside,
+  children,
+  open = false,
+  as: Line = "div",
+  className,
+  testId,
+}: {
+  head: ReactNode;
+  beside?: ReactNode;
+  children: ReactNode;
+  open?: boolean | undefined;
+  as?: "div" | "h2" | "h3";
+  className?: string;
+  testId?: string | undefined;
+}) {
+  const [tapped, setTapped] = useState({ isOpen: open, given: open });
+  const isOpen = tapped.given === open ? tapped.isOpen : open;
+  return (
+    <Accordion
+      activeKey={isOpen ? OPEN : null}
+      onSelect={(key) => setTapped({ isOpen: key === OPEN, given: open })}
+      className={className}
+      data-testid={testId}
+    >
+      <Accordion.Item eventKey={OPEN}>
+        <div className="fold-line">
+          <Line className="fold-name">
+            <Accordion.Button>{head}</Accordion.Button>
+          </Line>
+          {beside && <span className="fold-beside soft">{beside}</span>}
+        </div>
+        <Accordion.Collapse eventKey={OPEN} mountOnEnter>
+          <Boundary>{children}</Boundary>
+        </Accordion.Collapse>
+      </Accordion.Item>
+    </Accordion>
+  );
+}
+
+/** A section that opens. */
 export function Fold({
   title,
   note,
@@ -16,35 +66,18 @@ export function Fold({
   startOpen?: boolean;
   testId?: string;
 }) {
-  const [wasOpen, setWasOpen] = useState(startOpen);
+  // What was said in it does not shut it under the hand.
   const [first] = useState(startOpen);
   return (
-    <details
-      className="block"
-      open={first}
-      onToggle={({ currentTarget }) => currentTarget.open && setWasOpen(true)}
-      data-testid={testId}
-    >
-      <summary className="row-between">
-        <h2>{title}</h2>
-        {note && <span className="soft">{note}</span>}
-      </summary>
-      {wasOpen && <Boundary>{children}</Boundary>}
-    </details>
+    <Opens as="h2" className="block" head={title} beside={note} open={first} testId={testId}>
+      {children}
+    </Opens>
   );
 }
 
 /** The same in small, inside a section. */
-export function SmallFold({ title, children, open }: { title: ReactNode; children: ReactNode; open?: boolean }) {
-  const [wasOpen, setWasOpen] = useState(false);
-  return (
-    <details
-      className="mt-2"
-      open={open || undefined}
-      onToggle={({ currentTarget }) => currentTarget.open && setWasOpen(true)}
-    >
-      <summary className="form-label">{title}</summary>
-      {(wasOpen || open) && <Boundary>{children}</Boundary>}
-    </details>
-  );
-}
+export const SmallFold = ({ title, children, open }: { title: ReactNode; children: ReactNode; open?: boolean }) => (
+  <Opens className="small-fold" head={title} open={open}>
+    {children}
+  </Opens>
+);

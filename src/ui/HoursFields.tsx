@@ -2,9 +2,10 @@
 import { hoursSaid } from "@/core/answers/day/hours";
 import { changeDay, useSettings } from "@/store/settings";
 import { Chips, ManyChips } from "./Chips";
+import { KeptForm } from "./formLater";
 
-/** When hands work; every plan keeps to it. */
-export function HoursFields() {
+/** When hands work; every plan keeps to it. @param typed other hours than the usual ones may be typed */
+export function HoursFields({ typed = false }: { typed?: boolean }) {
   const hours = hoursSaid(useSettings().day?.hours);
   return (
     <>
@@ -20,6 +21,18 @@ export function HoursFields() {
           }}
         />
       </div>
+      {typed && (
+        <KeptForm
+          className="fields clock-fields mt-2"
+          rows={(["from", "to"] as const).map((end) => ({
+            kind: "clock",
+            name: `hours-${end}`,
+            label: end === "from" ? "From" : "To",
+            value: hours[end],
+            keep: (clock) => void changeDay({ hours: { ...hours, [end]: clock } }),
+          }))}
+        />
+      )}
       <div className="mt-2">
         <div className="form-label">Days</div>
         <ManyChips

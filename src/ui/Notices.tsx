@@ -1,13 +1,20 @@
 "use client";
+import Toast from "react-bootstrap/Toast";
+import ToastContainer from "react-bootstrap/ToastContainer";
 import { dismiss, useNotices } from "@/store/notices";
 import { Act } from "./Act";
 
 export function Notices() {
   const notices = useNotices();
   return (
-    <div className="notices no-print" aria-live="polite">
+    <ToastContainer className="notices no-print" aria-live="polite">
       {notices.map(({ id, text, tone, undo }) => (
-        <div key={id} className={`notice notice-${tone}`} role={tone === "problem" ? "alert" : undefined}>
+        <Toast
+          key={id}
+          animation={false}
+          className={`notice notice-${tone}`}
+          role={tone === "problem" ? "alert" : "status"}
+        >
           <span>{text}</span>
           {undo ? (
             <Act
@@ -24,8 +31,8 @@ export function Notices() {
               Close
             </Act>
           )}
-        </div>
+        </Toast>
       ))}
-    </div>
+    </ToastContainer>
   );
 }

@@ -3,6 +3,7 @@ import { useId, useState } from "react";
 import { formatShare } from "@/core/ground/quantity/format";
 import type { Worked } from "@/core/ground/sums/working";
 import { later } from "./later";
+import { useTip } from "./Tip";
 import { useFormat } from "./useFormat";
 
 /** Every formula in words comes with it, so it waits until a number is opened. */
@@ -23,6 +24,7 @@ export function Num({
   const [open, setOpen] = useState(false);
   const { quantity } = useFormat();
   const id = useId();
+  const { on, tip } = useTip(open ? undefined : "How it came about");
   const text = words ?? (share ? formatShare(of.value) : quantity(of));
   return (
     <span className="num">
@@ -31,8 +33,8 @@ export function Num({
         className="num-open"
         aria-expanded={open}
         aria-controls={open ? id : undefined}
-        title="Show how this number came about"
         data-testid={testId}
+        {...on}
         onClick={(event) => {
           event.stopPropagation();
           event.preventDefault();
@@ -41,6 +43,7 @@ export function Num({
       >
         {text}
       </button>
+      {tip}
       {open && (
         <span className="working" id={id}>
           <WorkingView working={of.working} result={text} />

@@ -1,4 +1,5 @@
 "use client";
+import InputGroup from "react-bootstrap/InputGroup";
 import type { Unit } from "@/core/ground/quantity/units";
 import { entered, type Worked } from "@/core/ground/sums/working";
 import { Act } from "./Act";
@@ -39,21 +40,21 @@ export function Stepper({
   return (
     <div role="group" aria-label={label}>
       <div className="form-label">{label}</div>
-      <div className="step-number">
+      <InputGroup className="step-number">
         <Act onAct={() => move(-step)} aria-label={`${label}: less`} disabled={value !== undefined && value <= min}>
           −
         </Act>
-        <span className="step-value" aria-live="polite">
+        <InputGroup.Text className="step-value" aria-live="polite">
           {value === undefined ? (
             (unknown?.words ?? "unknown")
           ) : (
             <Num of={planned?.value === value && planned ? planned : entered(label, value, unit)} words={words} />
           )}
-        </span>
+        </InputGroup.Text>
         <Act onAct={() => move(step)} aria-label={`${label}: more`} disabled={value !== undefined && value >= max}>
           +
         </Act>
-      </div>
+      </InputGroup>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { waitState } from "@/core/job/waits";
 import { clockText, useNow } from "./clock";
 import { isForgotten, useWaits } from "./waits";
+import { Tip } from "./Tip";
 
 const STATE_WORDS = { early: "dwelling", right: "ready", drying: "drying out" } as const;
 /** More than this do not fit a strip; the most urgent are shown. */
@@ -21,28 +22,28 @@ export function Threads({ only, jobId }: { only?: ReadonlySet<string>; jobId?: s
     const elapsedMs = nowMs - wait.fromMs;
     const state = waitState(wait, elapsedMs);
     return (
-      <Link
-        prefetch={false}
-        key={wait.id}
-        href={`/bay?job=${wait.jobId}&phase=work`}
-        className={`loop-chip loop-${state}`}
-        data-testid="running-loop"
-        title={wait.title}
-      >
-        <svg width="44" height="22" viewBox="0 0 44 22" aria-hidden>
-          <path
-            d="M2 18 H14 C14 4 30 4 30 18 H42"
-            fill="none"
-            stroke={state === "drying" ? "#f3a394" : "#d99a2b"}
-            strokeWidth="3"
-            strokeLinecap="round"
-          />
-        </svg>
-        <span>
-          <span className="strip-text">{wait.where} </span>
-          {clockText(elapsedMs)} <span className="loop-state">{STATE_WORDS[state]}</span>
-        </span>
-      </Link>
+      <Tip key={wait.id} words={wait.title}>
+        <Link
+          prefetch={false}
+          href={`/bay?job=${wait.jobId}&phase=work`}
+          className={`loop-chip loop-${state}`}
+          data-testid="running-loop"
+        >
+          <svg width="44" height="22" viewBox="0 0 44 22" aria-hidden>
+            <path
+              d="M2 18 H14 C14 4 30 4 30 18 H42"
+              fill="none"
+              stroke={state === "drying" ? "#f3a394" : "#d99a2b"}
+              strokeWidth="3"
+              strokeLinecap="round"
+            />
+          </svg>
+          <span>
+            <span className="strip-text">{wait.where} </span>
+            {clockText(elapsedMs)} <span className="loop-state">{STATE_WORDS[state]}</span>
+          </span>
+        </Link>
+      </Tip>
     );
   });
 }

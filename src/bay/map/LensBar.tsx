@@ -1,5 +1,7 @@
 "use client";
 import { useId } from "react";
+import Button from "react-bootstrap/Button";
+import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { useBay } from "../state/BayContext";
 import { LENSES } from "../state/phases";
 import { LENS_SWATCH } from "./lenses";
@@ -10,9 +12,9 @@ export function LensBar() {
   const { lens, go } = useBay();
   const prefix = `swatch${useId().replace(/\W/g, "")}-`;
   return (
-    <div className="lenses" role="group" aria-label="What the map shows">
+    <ButtonGroup className="lenses" aria-label="What the map shows">
       {LENSES.map(({ id, name }, index) => (
-        <button key={id} type="button" aria-pressed={lens === id} onClick={() => go({ lens: id })}>
+        <Button key={id} variant="plain" aria-pressed={lens === id} onClick={() => go({ lens: id })}>
           <svg aria-hidden viewBox="0 0 44 14">
             {index === 0 && <Patterns prefix={prefix} unit={1} />}
             <rect x="1" y="1" width="42" height="12" rx="3" fill="var(--cloth)" />
@@ -27,8 +29,8 @@ export function LensBar() {
             />
           </svg>
           {name}
-        </button>
+        </Button>
       ))}
-    </div>
+    </ButtonGroup>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import Table from "react-bootstrap/Table";
 import type { Bay } from "@/bay/state/BayContext";
 import { record } from "@/core/job/change";
 import { driedBy, dryingFactor, type OwnFactor, TABLE_STEPS, workedFactor } from "@/core/judgement/learnt/own";
@@ -93,7 +94,7 @@ function ZonesTable({
 }) {
   return (
     <div className="block">
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>Zone</th>
@@ -104,7 +105,7 @@ function ZonesTable({
           </tr>
         </thead>
         <ZoneRows zones={zones} zone={zone} go={go} assessment={assessment} />
-      </table>
+      </Table>
       {zone && inHand?.layers && (
         <SmallFold title={`Layer by layer, ${zone.name.toLowerCase()}`}>
           <LayersChart key={zone.id} layers={inHand.layers} hours={inHand.hours} name={zone.name} />
@@ -262,7 +263,7 @@ function Outcomes() {
             {state === "open" && (results.length === 0 || nextSteps.length === 0) && (
               <div className="chips">
                 {RESULTS.map(({ id, name: word }) => (
-                  <Act key={id} className="chip" onAct={() => judge(findingId, id, name)}>
+                  <Act key={id} variant="chip" onAct={() => judge(findingId, id, name)}>
                     {word}
                   </Act>
                 ))}

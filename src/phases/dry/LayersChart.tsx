@@ -1,4 +1,5 @@
 "use client";
+import Table from "react-bootstrap/Table";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { cutAt } from "@/core/models/drying/at";
 import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
@@ -160,7 +161,7 @@ function WaterTable({
 }) {
   return (
     <SmallFold title="The same as a table">
-      <table className="compare">
+      <Table className="compare">
         <caption className="visually-hidden">Water by layer, {name}</caption>
         <thead>
           <tr>
@@ -184,7 +185,7 @@ function WaterTable({
               </tr>
             ))}
         </tbody>
-      </table>
+      </Table>
     </SmallFold>
   );
 }

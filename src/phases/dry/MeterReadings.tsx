@@ -14,6 +14,7 @@ import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
 import { PastedReadings } from "../PastedReadings";
 import { useKeepReadings } from "../useKeepReadings";
+import { SmallFold } from "@/ui/Fold";
 
 const HOUR_MS = 3_600_000;
 /** From here on the forecast was wrong, not just a little out. Judgement. */
@@ -91,8 +92,7 @@ function TypedReading({
   at: string;
 }) {
   return (
-    <details className="mt-2">
-      <summary className="form-label">Type a reading, {name.toLowerCase()}</summary>
+    <SmallFold title={`Type a reading, ${name.toLowerCase()}`}>
       <div className="fields">
         <NumberField
           label="Moisture meter"
@@ -104,7 +104,7 @@ function TypedReading({
           onChange={(value) => keep([{ instrument: "moisture", zoneId: at, value }], `Meter on ${name.toLowerCase()}`)}
         />
       </div>
-    </details>
+    </SmallFold>
   );
 }
 

@@ -1,5 +1,6 @@
 "use client";
 import { Fragment, useCallback, useState } from "react";
+import Table from "react-bootstrap/Table";
 import type { AirWayId, WhatIf as Way } from "@/core/answers/ask/whatIf";
 import { Act } from "@/ui/Act";
 import { ManyChips } from "@/ui/Chips";
@@ -33,7 +34,7 @@ export function WhatIf() {
         value={shown}
         onPick={(next) => setPicked(next.length > 0 ? next.slice(-MOST) : undefined)}
       />
-      <table className="compare mt-2">
+      <Table className="compare mt-2">
         <thead>
           <tr>
             <th>Way</th>
@@ -50,7 +51,7 @@ export function WhatIf() {
             <WayRow key={way.way} way={way} change={change} />
           ))}
         </tbody>
-      </table>
+      </Table>
       {promised && noneHolds && (
         <p>
           <b>None of these keeps what was promised.</b> Less water, or a later time: tell the owner now.

@@ -25,6 +25,7 @@ import { CheckList } from "./CheckList";
 import { Signature } from "./Signature";
 import { type Assessment } from "@/core/answers/assess/assess";
 import { type Forecast } from "@/core/answers/schedule/forecast";
+import { SmallFold } from "@/ui/Fold";
 
 const BeforeAfter = later(() => import("../measure/BeforeAfter").then(({ BeforeAfter }) => BeforeAfter));
 const PriceBlock = later(() => import("./PriceBlock").then(({ PriceBlock }) => PriceBlock));
@@ -214,10 +215,9 @@ function PromiseLine({ forecast }: { forecast: Forecast }) {
           "Nothing promised yet"
         )}
       </span>
-      <details>
-        <summary className="form-label">Change the promises</summary>
+      <SmallFold title="Change the promises">
         <PromiseFields />
-      </details>
+      </SmallFold>
     </div>
   );
 }

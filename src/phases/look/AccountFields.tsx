@@ -77,7 +77,7 @@ function ManyAnswers<T extends string>({
     <div className="row-wrap">
       {none && (
         <Act
-          className="chip"
+          variant="chip"
           aria-pressed={value?.length === 0}
           onAct={() => setOnly(field, label, value?.length === 0 ? undefined : [])}
         >
@@ -125,12 +125,12 @@ export function AccountFields() {
         id === openId ? (
           <OpenQuestion key={id} ask={ask} fields={fields} answer={answer} next={next} />
         ) : (
-          <button key={id} type="button" className="question-line" onClick={() => setOpenId(id)}>
+          <Act key={id} variant="plain" className="question-line" onAct={() => setOpenId(id)}>
             <span>
               {index + 1}. {ask}
             </span>
             <b>{answer ?? "not asked"}</b>
-          </button>
+          </Act>
         ),
       )}
       <h3 className="mt-3">What follows from it</h3>

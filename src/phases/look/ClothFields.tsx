@@ -23,6 +23,7 @@ import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import type { Op } from "@/core/job/commands";
 import { useBay } from "@/bay/state/BayContext";
+import { Opens } from "@/ui/Fold";
 
 /** Ages are picked, not typed; the older end of each band is kept, which is the careful one. */
 const AGES = [
@@ -127,7 +128,7 @@ function AsUsual({
     <div className="row-wrap mb-3" data-testid="as-usual">
       <span className="soft">Taken for {usual}.</span>
       <Act
-        className="chip"
+        variant="chip"
         aria-pressed={cloth.asUsual === true}
         onAct={() => set("asUsual", cloth.asUsual ? undefined : true)}
       >
@@ -171,7 +172,7 @@ function BesideIt({
   return (
     <div className="row-wrap">
       <Act
-        className="chip"
+        variant="chip"
         aria-pressed={cloth.neighbours?.length === 0}
         onAct={() => set("neighbours", cloth.neighbours?.length === 0 ? undefined : [])}
       >
@@ -214,11 +215,16 @@ function FibreTests({ cloth, change }: { cloth: Cloth; change: Change }) {
   const next = nextFibreTest(tests);
   const done = Object.keys(tests).length > 0;
   return (
-    <details className="mt-2" data-testid="fibre-tests">
-      <summary className="form-label">
-        Nobody knows? Test it
-        {done ? <span className="soft">: most likely {MATERIALS[beliefs[0]!.material].name.toLowerCase()}</span> : ""}
-      </summary>
+    <Opens
+      className="small-fold"
+      testId="fibre-tests"
+      head={
+        <>
+          Nobody knows? Test it
+          {done ? <span className="soft">: most likely {MATERIALS[beliefs[0]!.material].name.toLowerCase()}</span> : ""}
+        </>
+      }
+    >
       {done && (
         <div className="row-wrap mb-3">
           {beliefs.slice(0, 3).map(({ material, p }) => (
@@ -259,6 +265,6 @@ function FibreTests({ cloth, change }: { cloth: Cloth; change: Change }) {
             </div>
           );
         })}
-    </details>
+    </Opens>
   );
 }

@@ -52,12 +52,7 @@ export function FindingPanel() {
         <Act variant={finding.kind === "mark" ? "outline-primary" : "primary"} onAct={() => go({ finding: null })}>
           Done with it
         </Act>
-        <Act
-          variant="link"
-          onAct={remove}
-          disabled={worked}
-          title={worked ? "Work was recorded on it, so it stays." : undefined}
-        >
+        <Act variant="link" onAct={remove} disabled={worked}>
           Remove
         </Act>
       </div>

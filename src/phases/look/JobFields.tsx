@@ -1,10 +1,8 @@
 "use client";
 import { setHead, setSite } from "@/core/job/change";
-import FormControl from "react-bootstrap/FormControl";
-import FormGroup from "react-bootstrap/FormGroup";
-import FormLabel from "react-bootstrap/FormLabel";
 import type { Job } from "@/core/job/schema";
 import { Chips } from "@/ui/Chips";
+import { KeptForm } from "@/ui/formLater";
 import { useBay } from "@/bay/state/BayContext";
 import { AirFields } from "../AirFields";
 import { PromiseFields } from "../PromiseFields";
@@ -21,17 +19,17 @@ export function CustomerFields() {
   const { job, run } = useBay();
   return (
     <>
-      {TEXTS.map(([key, label, max]) => (
-        <FormGroup key={key} controlId={`job-${key}`} className="mb-2">
-          <FormLabel>{label}</FormLabel>
-          <FormControl
-            key={job[key]}
-            defaultValue={job[key]}
-            maxLength={max}
-            onBlur={({ target }) => target.value !== job[key] && run(label, setHead(key, target.value))}
-          />
-        </FormGroup>
-      ))}
+      <KeptForm
+        className="mb-2"
+        rows={TEXTS.map(([name, label, most]) => ({
+          kind: "text",
+          name,
+          label,
+          most,
+          value: job[name],
+          keep: (value) => run(label, setHead(name, value)),
+        }))}
+      />
       <PromiseFields />
     </>
   );

@@ -1,8 +1,5 @@
 "use client";
 import { namePiece } from "@/core/job/change";
-import FormControl from "react-bootstrap/FormControl";
-import FormGroup from "react-bootstrap/FormGroup";
-import FormLabel from "react-bootstrap/FormLabel";
 import type { Piece } from "@/core/job/schema";
 import { addPieceOps } from "@/core/job/newJob";
 import { measureOps } from "@/core/job/zoneOps";
@@ -11,6 +8,7 @@ import { templateOf, TEMPLATES, TEMPLATE_IDS, type Measures, type Ask } from "@/
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { useFormat } from "@/ui/useFormat";
+import { KeptForm, type Row } from "@/ui/formLater";
 import { NumberField } from "@/ui/NumberField";
 import { Stepper } from "@/ui/Stepper";
 import { useBay } from "@/bay/state/BayContext";
@@ -49,7 +47,7 @@ export function PieceFields({ pieceId, piece }: { pieceId: string; piece: Piece 
         {TEMPLATE_IDS.map((template) => (
           <Act
             key={template}
-            className="chip"
+            variant="chip"
             onAct={() => run(`Add a ${TEMPLATES[template].name.toLowerCase()}`, ...addPieceOps(template, newId))}
           >
             {TEMPLATES[template].name}
@@ -79,32 +77,30 @@ function Sizes({
   pieceId: string;
 }) {
   return (
-    <div className="fields">
-      {asks
-        .filter(({ key }) => key.endsWith("Mm"))
-        .map(({ key, words, min, max }) => (
-          <NumberField
-            key={key}
-            label={words}
-            unit="mm"
-            min={min}
-            max={max}
-            value={piece[key] ?? usual[key]}
-            onChange={(value) => measure(words, { [key]: value })}
-          />
-        ))}
-      <FormGroup controlId="piece-name">
-        <FormLabel>Name</FormLabel>
-        <FormControl
-          defaultValue={piece.name}
-          key={piece.name}
-          maxLength={80}
-          onBlur={({ target }) =>
-            target.value !== piece.name && run("Name the piece", namePiece(pieceId, target.value))
-          }
-        />
-      </FormGroup>
-    </div>
+    <KeptForm
+      rows={[
+        ...asks
+          .filter(({ key }) => key.endsWith("Mm"))
+          .map(({ key, words, min, max }): Row => ({
+            kind: "number",
+            name: key,
+            label: words,
+            unit: "mm",
+            min,
+            max,
+            value: piece[key] ?? usual[key],
+            keep: (value) => measure(words, { [key]: value }),
+          })),
+        {
+          kind: "text",
+          name: "name",
+          label: "Name",
+          most: 80,
+          value: piece.name,
+          keep: (name) => run("Name the piece", namePiece(pieceId, name)),
+        },
+      ]}
+    />
   );
 }
 

@@ -46,7 +46,7 @@ export function ShapeFields() {
       <NameAndSize zone={zone} run={run} widthMm={widthMm} change={change} job={job} heightMm={heightMm} />
       <div className="row-wrap mt-3">
         <Act
-          className="chip"
+          variant="chip"
           aria-pressed={tool?.kind === "shape"}
           onAct={() => setTool(tool?.kind === "shape" ? undefined : { kind: "shape" })}
         >

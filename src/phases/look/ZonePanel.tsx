@@ -40,7 +40,7 @@ export function ZonePanel() {
       {its.length > 0 && (
         <div className="chips mb-3" role="group" aria-label={`Found on ${zone.name}`}>
           {its.map((id) => (
-            <Act key={id} className="chip" onAct={() => go({ finding: id })}>
+            <Act key={id} variant="chip" onAct={() => go({ finding: id })}>
               {findingName(job, id)}
             </Act>
           ))}
@@ -117,7 +117,7 @@ function StateChips() {
       />
       <div className="mt-2">
         <Act
-          className="chip"
+          variant="chip"
           aria-pressed={residue === true}
           onAct={() => run(`Detergent in ${zone.name}`, setZone(zone.id, "residue", residue ? undefined : true))}
         >

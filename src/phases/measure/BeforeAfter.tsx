@@ -9,6 +9,7 @@ import { useBay } from "@/bay/state/BayContext";
 import { findingName, kindOf } from "@/core/job/findingKinds";
 import { Pictures } from "../Pictures";
 import { ColourFacts } from "./ColourFacts";
+import { Opens } from "@/ui/Fold";
 
 const MeasurePanel = later(() => import("./MeasurePanel").then(({ MeasurePanel }) => MeasurePanel));
 const Slider = later(() => import("./Slider").then(({ Slider }) => Slider));
@@ -28,18 +29,18 @@ export function BeforeAfter() {
     <section className="block no-print" aria-label="Before and after" data-testid="before-after">
       <h2>Before and after</h2>
       {marks.map(({ id, finding }) => (
-        <details
+        <Opens
           key={id}
           className="one-pair"
-          open={(finding.pictures ?? []).length + (finding.after ?? []).length > 0 || undefined}
-        >
-          <summary className="row-between">
+          open={(finding.pictures ?? []).length + (finding.after ?? []).length > 0}
+          head={
             <b>
               {findingName(job, id)}, {assessment.plan.zones[finding.zoneId]?.view.name.toLowerCase()}
             </b>
-          </summary>
+          }
+        >
           <OneMark id={id} finding={finding} />
-        </details>
+        </Opens>
       ))}
     </section>
   );

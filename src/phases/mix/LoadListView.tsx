@@ -1,6 +1,7 @@
 "use client";
 import { format, isSameDay } from "date-fns";
 import { useCallback, useState } from "react";
+import Table from "react-bootstrap/Table";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import { machineOf } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
@@ -82,7 +83,7 @@ export function LoadListView() {
 
 function ProductTable({ list }: { list: LoadList }) {
   return (
-    <table className="compare mt-2">
+    <Table className="compare mt-2">
       <thead>
         <tr>
           <th>Product</th>
@@ -117,7 +118,7 @@ function ProductTable({ list }: { list: LoadList }) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 

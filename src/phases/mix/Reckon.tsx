@@ -1,5 +1,6 @@
 "use client";
 import { useState, type ReactNode } from "react";
+import Table from "react-bootstrap/Table";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
@@ -109,7 +110,7 @@ function EveryWay({ r }: { r: number }) {
   const [capMl, setCapMl] = useState(CAP_ML);
   return (
     <Part title="The same, said every way">
-      <table className="compare" data-testid="every-way">
+      <Table className="compare" data-testid="every-way">
         <tbody>
           {saidEveryWay(r).map(({ convention, text }) => (
             <tr key={convention}>
@@ -118,7 +119,7 @@ function EveryWay({ r }: { r: number }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       <div className="row-wrap mt-2">
         <Stepper label="One cap holds" value={capMl} unit="mL" step={5} min={5} max={100} onChange={setCapMl} />
         <span>

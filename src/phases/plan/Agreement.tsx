@@ -19,13 +19,15 @@ import { newId } from "@/store/newId";
 import { changeSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
-import { NumberField } from "@/ui/NumberField";
+import { KeptForm } from "@/ui/formLater";
+import type { Unit } from "@/core/ground/quantity/units";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
 import { type Forecast } from "@/core/answers/schedule/forecast";
 import { formatMoney, USUAL_CURRENCY } from "@/core/ground/quantity/money";
 import { type Worked } from "@/core/ground/sums/working";
+import { SmallFold } from "@/ui/Fold";
 
 /** The estimate and both promises, kept as the owner heard them, before anything gets wet. */
 export function Agreement() {
@@ -191,59 +193,31 @@ function agreedWords(
   return `Agreed at ${formatMoney(low, currency)} to ${formatMoney(high, currency)}${more}`;
 }
 
+const RATES: [keyof Rates, string, Unit][] = [
+  ["perHour", "An hour", "money"],
+  ["minimum", "Least for any job", "money"],
+  ["wearPerHour", "Machine wear an hour", "money"],
+  ["taxPct", "Tax on top, %", "%"],
+  ["callOut", "Coming out", "money"],
+];
+
 function RateFields({ rates }: { rates: Rates }) {
-  const set = (change: Partial<Rates>) => void changeSettings({ rates: { ...rates, ...change } });
   return (
-    <details className="mt-2">
-      <summary className="form-label">What you ask</summary>
-      <div className="fields">
-        <NumberField
-          label="An hour"
-          unit="money"
-          min={RATE_RANGE.perHour[0]}
-          max={RATE_RANGE.perHour[1]}
-          decimals={2}
-          value={rates.perHour}
-          onChange={(perHour) => set({ perHour })}
-        />
-        <NumberField
-          label="Least for any job"
-          unit="money"
-          min={RATE_RANGE.minimum[0]}
-          max={RATE_RANGE.minimum[1]}
-          decimals={2}
-          value={rates.minimum ?? 0}
-          onChange={(minimum) => set({ minimum })}
-        />
-        <NumberField
-          label="Machine wear an hour"
-          unit="money"
-          min={RATE_RANGE.wearPerHour[0]}
-          max={RATE_RANGE.wearPerHour[1]}
-          decimals={2}
-          value={rates.wearPerHour ?? 0}
-          onChange={(wearPerHour) => set({ wearPerHour })}
-        />
-        <NumberField
-          label="Tax on top, %"
-          unit="%"
-          min={RATE_RANGE.taxPct[0]}
-          max={RATE_RANGE.taxPct[1]}
-          decimals={1}
-          value={rates.taxPct ?? 0}
-          onChange={(taxPct) => set({ taxPct })}
-        />
-        <NumberField
-          label="Coming out"
-          unit="money"
-          min={RATE_RANGE.callOut[0]}
-          max={RATE_RANGE.callOut[1]}
-          decimals={2}
-          value={rates.callOut}
-          onChange={(callOut) => set({ callOut })}
-        />
-      </div>
-    </details>
+    <SmallFold title="What you ask">
+      <KeptForm
+        rows={RATES.map(([name, label, unit]) => ({
+          kind: "number",
+          name,
+          label,
+          unit,
+          min: RATE_RANGE[name][0],
+          max: RATE_RANGE[name][1],
+          decimals: unit === "%" ? 1 : 2,
+          value: rates[name] ?? 0,
+          keep: (value) => void changeSettings({ rates: { ...rates, [name]: value } }),
+        }))}
+      />
+    </SmallFold>
   );
 }
 

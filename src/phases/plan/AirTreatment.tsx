@@ -12,7 +12,7 @@ import {
 import type { GasChoice } from "@/core/job/schema";
 import { entered } from "@/core/ground/sums/working";
 import { Chips, choicesOf } from "@/ui/Chips";
-import { Fold } from "@/ui/Fold";
+import { Fold, SmallFold } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { NumberField } from "@/ui/NumberField";
 import { useBay } from "@/bay/state/BayContext";
@@ -98,10 +98,9 @@ function GasWork({
         </p>
       </div>
       <GasPlace choice={choice} set={set} size={size} leak={leak} airing={airing} />
-      <details className="mt-2">
-        <summary className="form-label">Own numbers</summary>
+      <SmallFold title="Own numbers">
         <OwnNumbers choice={choice} set={set} />
-      </details>
+      </SmallFold>
       {gas.gas === "ozone" && gas.outputAssumed && (
         <p className="mt-2 mb-0">
           Nobody said what the machine makes in an hour: reckoned as a strong one. Its rating goes on the Shelf.

@@ -16,7 +16,7 @@ import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { shareWords } from "@/core/judgement/learnt/success";
 import { Num } from "@/ui/Num";
-import { SmallFold } from "@/ui/Fold";
+import { Opens, SmallFold } from "@/ui/Fold";
 import { AtThumb } from "@/ui/ThumbBar";
 import { OwnMinutes } from "@/ui/OwnLog";
 import { later } from "@/ui/later";
@@ -109,21 +109,21 @@ function PlanHead({ mark, go, first }: { mark: MarkPlan | undefined; go: Bay["go
 
 function Assumed({ plan }: { plan: Plan }) {
   return (
-    <details className="block">
-      <summary className="row-between">
-        <h3>
-          {plan.assumed.length === 1
-            ? "One thing not known, planned at its safest"
-            : `${plan.assumed.length} things not known, planned at their safest`}
-        </h3>
-        <span className="soft">show</span>
-      </summary>
+    <Opens
+      as="h3"
+      className="block"
+      head={
+        plan.assumed.length === 1
+          ? "One thing not known, planned at its safest"
+          : `${plan.assumed.length} things not known, planned at their safest`
+      }
+    >
       <ul>
         {plan.assumed.map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>
-    </details>
+    </Opens>
   );
 }
 
@@ -257,14 +257,21 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
   const warmest = warmestAtCloth(step, kit);
   const zones = zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id);
   return (
-    <div className="step-card" data-testid="plan-step">
-      <details open={open}>
-        <summary>
+    <Opens
+      className="step-card"
+      testId="plan-step"
+      open={open}
+      head={
+        <>
           <b>{number}</b>
           <span className="line-what">
             <b>{step.title}</b> <span className="soft">{zones}</span>
           </span>
-        </summary>
+        </>
+      }
+      beside={<Num of={stepMinutes(step)} />}
+    >
+      <div className="step-more">
         <p>{step.how}</p>
         <StepFacts step={step} warmest={warmest} />
         <p>
@@ -276,8 +283,7 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
           </SmallFold>
         )}
         {step.reasons.length > 0 && (
-          <details>
-            <summary className="form-label">Rules that shaped it ({step.reasons.length})</summary>
+          <SmallFold title={`Rules that shaped it (${step.reasons.length})`}>
             <ul>
               {step.reasons.map(({ rule, because, mark }) => (
                 <li key={rule}>
@@ -285,13 +291,10 @@ function StepCard({ step, open, number }: { step: Step; open: boolean; number: n
                 </li>
               ))}
             </ul>
-          </details>
+          </SmallFold>
         )}
-      </details>
-      <span className="step-total soft">
-        <Num of={stepMinutes(step)} />
-      </span>
-    </div>
+      </div>
+    </Opens>
   );
 }
 

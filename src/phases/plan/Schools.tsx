@@ -2,6 +2,7 @@
 import type { ZonePlan } from "@/core/judgement/treatment/plan/zonePlan";
 import { setSchool } from "@/core/job/change";
 import { Fragment } from "react";
+import Table from "react-bootstrap/Table";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -29,7 +30,7 @@ export function Schools() {
         Water budget here <Num of={plan.budget} testId="budget" />.
       </p>
       <WaysPicture plan={plan} />
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>School</th>
@@ -44,7 +45,7 @@ export function Schools() {
           </tr>
         </thead>
         <SchoolRows plan={plan} run={run} zone={zone} />
-      </table>
+      </Table>
       {chosen && (
         <Act variant="link" onAct={() => run("The plan's own pick", setSchool(zone.id, undefined))}>
           Back to the plan's own pick

@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import Table from "react-bootstrap/Table";
 import { HEAT_KILLS, passAnswer, secondsFor, type HeatKill } from "@/core/models/gas/heat";
 import { MARK_WORDS } from "@/core/ground/quantity/provenance";
 import { Num } from "@/ui/Num";
@@ -27,7 +28,7 @@ export function SteamKill() {
           <b>{passAnswer(tempC)}</b>
         </p>
       </div>
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>Held at that temperature</th>
@@ -56,7 +57,7 @@ export function SteamKill() {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       <p className="soft">
         Only a labelled disinfectant carries a claim; heat is none. Above 40 °C at the cloth protein and dye set.
       </p>

@@ -2,6 +2,7 @@
 import type { WholeJobOption } from "@/core/answers/ask/wholeJob";
 import { setChoice } from "@/core/job/change";
 import { Fragment, useCallback } from "react";
+import Table from "react-bootstrap/Table";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import { SCHOOL_NAMES } from "@/core/judgement/treatment/step/stepWords";
@@ -29,7 +30,7 @@ function Comparison() {
   const set = (label: string, schools: Record<string, School>) => run(label, setChoice("schools", schools));
   return (
     <>
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>School</th>
@@ -44,7 +45,7 @@ function Comparison() {
           </tr>
         </thead>
         <WayRows options={options} set={set} job={job} />
-      </table>
+      </Table>
       {chosen.length > 0 && (
         <Act variant="link" onAct={() => set("The plan's own picks", {})}>
           Back to the plan&apos;s own pick, zone by zone

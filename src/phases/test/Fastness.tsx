@@ -3,7 +3,7 @@ import { setFastness, type ClothOwner } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { GREY_SCALE, stepWords } from "@/core/ground/catalog/greyScaleSteps";
 import { fastnessOf } from "@/core/judgement/zones/zoneView";
-import { useOneTap } from "@/ui/Act";
+import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
 
 const PLACE_WORDS = { proved: "proved", poor: "runs: not wet with it on this cloth", unproved: "not proved" };
@@ -65,22 +65,19 @@ function GreyStep({
   owner: ClothOwner;
 }) {
   const { run } = useBay();
-  const tap = useOneTap(() =>
-    run(`Colourfastness, ${AGENTS[agent].name}`, setFastness(owner, agent, on ? undefined : step)),
-  );
   return (
-    <button
-      type="button"
+    <Act
+      variant="chip"
       className="grey-step"
       aria-pressed={on}
       aria-label={`Step ${stepWords(step)}${step < 4 ? ", runs" : ""}`}
-      onClick={() => tap()}
+      onAct={() => run(`Colourfastness, ${AGENTS[agent].name}`, setFastness(owner, agent, on ? undefined : step))}
     >
       <svg aria-hidden viewBox="0 0 40 22">
         <rect width="20" height="22" fill="lab(96 0 0)" />
         <rect x="20" width="20" height="22" fill={`lab(${96 - deltaE} 0 0)`} />
       </svg>
       {stepWords(step)}
-    </button>
+    </Act>
   );
 }

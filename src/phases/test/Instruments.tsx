@@ -16,6 +16,7 @@ import { useBay } from "@/bay/state/BayContext";
 import { PastedReadings } from "../PastedReadings";
 import { useKeepReadings } from "../useKeepReadings";
 import { type Assessment } from "@/core/answers/assess/assess";
+import { SmallFold } from "@/ui/Fold";
 
 const LAMP = Object.values(EVIDENCE.lamp.outcomes as Record<string, Outcome>);
 const SHOWN = 6;
@@ -114,8 +115,7 @@ const TYPED_UNIT = { moisture: "%", ph: "pH", surface: "degC" } as const;
 
 function TypedReading({ onKeep }: { onKeep: (reading: NewReading) => void }) {
   return (
-    <details className="mt-2">
-      <summary className="form-label">Type a reading</summary>
+    <SmallFold title="Type a reading">
       <div className="fields">
         {TYPED.map((instrument) => (
           <NumberField
@@ -130,6 +130,6 @@ function TypedReading({ onKeep }: { onKeep: (reading: NewReading) => void }) {
           />
         ))}
       </div>
-    </details>
+    </SmallFold>
   );
 }

@@ -6,6 +6,7 @@ import type { MarkFinding } from "@/core/job/schema";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
 import { useBay } from "@/bay/state/BayContext";
+import { Fold } from "@/ui/Fold";
 
 const FROM_WORDS = {
   above: "It came from above: the ladder begins on top.",
@@ -17,11 +18,11 @@ const FROM_WORDS = {
 export function RingSigns({ finding, ring }: { finding: MarkFinding; ring: RingOrigin }) {
   const { run, findingId } = useBay();
   return (
-    <details className="block" data-testid="ring">
-      <summary className="row-between">
-        <h2>If it is a ring: from above or from below?</h2>
-        <span className="soft">{ring.from === "unsure" ? "not clear" : `from ${ring.from}`}</span>
-      </summary>
+    <Fold
+      title="If it is a ring: from above or from below?"
+      note={ring.from === "unsure" ? "not clear" : `from ${ring.from}`}
+      testId="ring"
+    >
       <p>
         <b>
           <Num of={ring.below} share testId="ring-below" />
@@ -43,6 +44,6 @@ export function RingSigns({ finding, ring }: { finding: MarkFinding; ring: RingO
           </div>
         );
       })}
-    </details>
+    </Fold>
   );
 }

@@ -20,6 +20,7 @@ import { Fastness } from "./Fastness";
 import { Instruments } from "./Instruments";
 import { NextTestCard } from "./NextTestCard";
 import { RingSigns } from "./RingSigns";
+import { Fold } from "@/ui/Fold";
 
 const COSTS = Object.keys(EVIDENCE_COSTS) as EvidenceCost[];
 
@@ -92,13 +93,11 @@ function TestsOfCost({
   plan: MarkPlan;
 }) {
   return (
-    <details className="block" open={cost === "look" || cost === "touch"}>
-      <summary className="row-between">
-        <h2>{EVIDENCE_COSTS[cost]}</h2>
-        <span className="soft">
-          {done} of {tests.length} done
-        </span>
-      </summary>
+    <Fold
+      title={EVIDENCE_COSTS[cost]}
+      note={`${done} of ${tests.length} done`}
+      startOpen={cost === "look" || cost === "touch"}
+    >
       {tests.map((test) => (
         <EvidenceRow
           key={test}
@@ -113,7 +112,7 @@ function TestsOfCost({
           <Instruments />
         </Boundary>
       )}
-    </details>
+    </Fold>
   );
 }
 

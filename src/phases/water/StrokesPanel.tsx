@@ -2,6 +2,7 @@
 import type { StrokesDone } from "@/core/answers/ask/strokesTried";
 import { setStrokes } from "@/core/job/change";
 import { useCallback, useState } from "react";
+import Table from "react-bootstrap/Table";
 import type { StrokePattern, Strokes } from "@/core/answers/ask/strokesTried";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -139,7 +140,7 @@ function PatternTable({
   pattern: StrokePattern;
 }) {
   return (
-    <table className="compare mt-2">
+    <Table className="compare mt-2">
       <thead>
         <tr>
           <th />
@@ -181,7 +182,7 @@ function PatternTable({
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 

@@ -40,18 +40,18 @@ export function ItFails({ findingId, zoneIds }: { findingId: string | undefined;
     <div className="it-fails" role="group" aria-label="It does not go well">
       <div className="chips">
         {mark && (
-          <Act className="chip" onAct={() => once(worse)}>
+          <Act variant="chip" onAct={() => once(worse)}>
             It gets worse: stop
           </Act>
         )}
-        <Act className="chip" onAct={another}>
+        <Act variant="chip" onAct={another}>
           Found another mark
         </Act>
-        <Act className="chip" aria-expanded={damaged} onAct={() => setDamaged(!damaged)}>
+        <Act variant="chip" aria-expanded={damaged} onAct={() => setDamaged(!damaged)}>
           Something is damaged
         </Act>
         {treated && (
-          <Act className="chip" onAct={() => go({ phase: "dry" })}>
+          <Act variant="chip" onAct={() => go({ phase: "dry" })}>
             Still visible: judge it dry
           </Act>
         )}

@@ -13,6 +13,7 @@ import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
 import { useChangeAir } from "../AirFields";
 import { WorseNow } from "./ItFails";
+import { SmallFold } from "@/ui/Fold";
 
 /**
  * When hands may be done by this technician's own spread; and, while there is something to do about it, what would
@@ -97,12 +98,9 @@ function Savers() {
     <>
       <ul className="saver-lines">{first}</ul>
       {others.length > 0 && (
-        <details>
-          <summary className="form-label">
-            {others.length === 1 ? "One other way" : `${others.length} other ways`}
-          </summary>
+        <SmallFold title={others.length === 1 ? "One other way" : `${others.length} other ways`}>
           <ul className="saver-lines">{others}</ul>
-        </details>
+        </SmallFold>
       )}
     </>
   );

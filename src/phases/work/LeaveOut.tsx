@@ -26,7 +26,7 @@ export function LeaveOut({ step, once }: { step: Step; once: (work: () => void) 
       </Act>
     );
   return SKIP_REASONS.map((reason) => (
-    <Act key={reason} className="chip" onAct={() => once(() => leave(reason))}>
+    <Act key={reason} variant="chip" onAct={() => once(() => leave(reason))}>
       {reason}
     </Act>
   ));

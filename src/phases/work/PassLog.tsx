@@ -44,7 +44,7 @@ export function PassLog({ step, running }: { step: Step; running: StartEvent }) 
       <h3>What pass {passes.length + 1} brings back</h3>
       <div className="chips" role="group" aria-label={`What pass ${passes.length + 1} brings back`}>
         {DIRT_SCALE.map(({ id, name, dirt }) => (
-          <Act key={id} className="chip" onAct={() => log(id, name)}>
+          <Act key={id} variant="chip" onAct={() => log(id, name)}>
             <DirtDrop dirt={dirt} /> {name}
           </Act>
         ))}

@@ -28,7 +28,7 @@ export function CheckFirst({ step }: { step: Step }) {
         onPick={(value) => run("Care label", setCloth(view.clothOwner, "careCode", value))}
       />
       <div className="mt-2">
-        <Act className="chip" onAct={() => run("Nothing beside it", setCloth(view.clothOwner, "neighbours", []))}>
+        <Act variant="chip" onAct={() => run("Nothing beside it", setCloth(view.clothOwner, "neighbours", []))}>
           Nothing electric beside or under it
         </Act>
       </div>
@@ -108,7 +108,7 @@ export function ProofOfAgents({ step }: { step: Step }) {
       {step.proves!.map((agent: AgentId) => (
         <Act
           key={agent}
-          className="chip"
+          variant="chip"
           onAct={() => run(`${AGENTS[agent].name} runs`, setFastness(view.clothOwner, agent, 3))}
         >
           {AGENTS[agent].name} took colour off

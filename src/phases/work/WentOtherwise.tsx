@@ -4,6 +4,7 @@ import type { Correction } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { Stepper } from "@/ui/Stepper";
 import { MOST_STROKES } from "./strokes";
+import { SmallFold } from "@/ui/Fold";
 
 /** A tank's marks are read to this, mL. Judgement. */
 const TANK_STEP_ML = 100;
@@ -19,8 +20,7 @@ interface Otherwise {
 export function WentOtherwise({ step, correction, onCorrect }: Otherwise) {
   if ((step.amountMl ?? step.wetStrokes) === undefined) return null;
   return (
-    <details className="mt-2">
-      <summary className="form-label">It went otherwise</summary>
+    <SmallFold title="It went otherwise">
       <div className="row-wrap">
         {step.amountMl && !step.wetStrokes && (
           <Stepper
@@ -60,7 +60,7 @@ export function WentOtherwise({ step, correction, onCorrect }: Otherwise) {
         )}
         {step.recoveredMl && <TankMarks step={step} correction={correction} onCorrect={onCorrect} />}
       </div>
-    </details>
+    </SmallFold>
   );
 }
 

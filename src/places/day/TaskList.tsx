@@ -1,4 +1,5 @@
 "use client";
+import Table from "react-bootstrap/Table";
 import type { Job } from "@/core/job/schema";
 import { input, worked, sumOf, entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
@@ -7,6 +8,7 @@ import { timeText } from "@/ui/time";
 import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import type { Timetable } from "@/workers/timetable.worker";
 import { msAt, timedTasks, type TimedTask } from "./tasks";
+import { Fold } from "@/ui/Fold";
 
 const MOVE_MIN = 15;
 
@@ -28,11 +30,8 @@ export function TaskList({
 }) {
   const clock = (minute: number) => timeText(msAt(timetable, minute), nowMs);
   return (
-    <details className="block">
-      <summary className="row-between">
-        <h2>The same as a list</h2>
-      </summary>
-      <table className="compare" data-testid="task-list">
+    <Fold title="The same as a list">
+      <Table className="compare" data-testid="task-list">
         <thead>
           <tr>
             <th>From</th>
@@ -47,8 +46,8 @@ export function TaskList({
           </tr>
         </thead>
         <TaskRows timetable={timetable} clock={clock} jobs={jobs} onMove={onMove} moved={moved} onBack={onBack} />
-      </table>
-    </details>
+      </Table>
+    </Fold>
   );
 }
 

@@ -10,6 +10,7 @@ import { timeText } from "@/ui/time";
 import type { Timetable } from "@/workers/timetable.worker";
 import { isSlow, msAt, type TimedTask, timedTasks } from "./tasks";
 import { Boundary } from "@/ui/Boundary";
+import { SmallFold } from "@/ui/Fold";
 
 const MOST_SLOW = 5;
 
@@ -181,8 +182,7 @@ function WhatDecides({
   clock: (minute: number) => string;
 }) {
   return (
-    <details className="mt-2">
-      <summary className="form-label">What decides it</summary>
+    <SmallFold title="What decides it">
       <ol data-testid="chain">
         {chain.map(({ timed, because }) => (
           <li key={timed.task.id}>
@@ -190,6 +190,6 @@ function WhatDecides({
           </li>
         ))}
       </ol>
-    </details>
+    </SmallFold>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import Table from "react-bootstrap/Table";
 import {
   Bar,
   BarChart,
@@ -106,7 +107,7 @@ function PaceFigure({ rows }: { rows: Row[] }) {
 function MonthTable({ rows, unit }: { rows: readonly Row[]; unit: string }) {
   return (
     <SmallFold title="The same as a table">
-      <table className="ledger">
+      <Table className="ledger">
         <thead>
           <tr>
             <th>Month</th>
@@ -131,7 +132,7 @@ function MonthTable({ rows, unit }: { rows: readonly Row[]; unit: string }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </SmallFold>
   );
 }

@@ -8,6 +8,7 @@ import {
 } from "@tanstack/react-table";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import Table from "react-bootstrap/Table";
 import FormControl from "react-bootstrap/FormControl";
 import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
@@ -164,7 +165,7 @@ function Rows({ table }: { table: LedgerTable }) {
   const items = virtual.getVirtualItems();
   return (
     <div ref={top} className="mt-3">
-      <table className="ledger" data-testid="ledger" aria-rowcount={rows.length}>
+      <Table className="ledger" data-testid="ledger" aria-rowcount={rows.length}>
         <Head table={table} />
         <Room heightPx={items.length > 0 ? items[0]!.start - scrollMargin : 0} />
         {items.map(({ index, key }) => {
@@ -186,7 +187,7 @@ function Rows({ table }: { table: LedgerTable }) {
           );
         })}
         <Room heightPx={virtual.getTotalSize() - (items.length > 0 ? items.at(-1)!.end - scrollMargin : 0)} />
-      </table>
+      </Table>
     </div>
   );
 }

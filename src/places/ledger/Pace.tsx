@@ -1,6 +1,7 @@
 "use client";
 import type { Experience } from "@/core/job/schema";
 import { useMemo } from "react";
+import Table from "react-bootstrap/Table";
 import { machineOf, MACHINE_IDS } from "@/core/ground/catalog/machines";
 import { counted, learntFrom } from "@/core/answers/ledger/experience";
 import { monthsOf } from "@/core/answers/ledger/months";
@@ -79,7 +80,7 @@ export function Pace({ ledger }: { ledger: readonly LedgerJob[] }) {
 
 function PaceTable({ timed, experience }: { timed: readonly ActionId[]; experience: Experience }) {
   return (
-    <table className="ledger">
+    <Table className="ledger">
       <thead>
         <tr>
           <th>Step</th>
@@ -127,6 +128,6 @@ function PaceTable({ timed, experience }: { timed: readonly ActionId[]; experien
           );
         })}
       </tbody>
-    </table>
+    </Table>
   );
 }

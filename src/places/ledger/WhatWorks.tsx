@@ -1,6 +1,7 @@
 "use client";
 import type { Experience } from "@/core/job/schema";
 import { useMemo, useState } from "react";
+import Table from "react-bootstrap/Table";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { FIBRE_GROUPS } from "@/core/ground/catalog/fibreGroups";
@@ -102,7 +103,7 @@ function LearntFrom({
 
 function SuccessTable({ rows }: { rows: readonly (Experience["success"][number] & { success: Success })[] }) {
   return (
-    <table className="ledger mt-3">
+    <Table className="ledger mt-3">
       <thead>
         <tr>
           <th>Mark</th>
@@ -137,6 +138,6 @@ function SuccessTable({ rows }: { rows: readonly (Experience["success"][number] 
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import type { EvidenceTest } from "@/core/ground/catalog/evidence";
 import { useState, type ReactNode } from "react";
+import Table from "react-bootstrap/Table";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import FormSelect from "react-bootstrap/FormSelect";
@@ -21,6 +22,7 @@ import { Num } from "@/ui/Num";
 import { useFormat } from "@/ui/useFormat";
 import { NumberField } from "@/ui/NumberField";
 import { PlaceFrame } from "../PlaceFrame";
+import { Fold } from "@/ui/Fold";
 
 const LEAST = 0.01;
 const MOST = 100;
@@ -55,7 +57,7 @@ export function NotesPlace() {
       <FamilyTable ownTables={ownTables} keep={keep} />
       <FibreTable />
       <Section title="Builds" what={`${Object.keys(BUILDS).length} rows`}>
-        <table className="compare">
+        <Table className="compare">
           <thead>
             <tr>
               <th>Build</th>
@@ -74,7 +76,7 @@ export function NotesPlace() {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </Section>
       <AgentTable />
     </PlaceFrame>
@@ -90,7 +92,7 @@ function FamilyTable({
 }) {
   return (
     <Section title="Families of marks" what={`${FAMILY_IDS.length} rows`}>
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>Family</th>
@@ -130,7 +132,7 @@ function FamilyTable({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </Section>
   );
 }
@@ -138,7 +140,7 @@ function FamilyTable({
 function FibreTable() {
   return (
     <Section title="Fibres" what={`${Object.keys(MATERIALS).length} rows`}>
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>Fibre</th>
@@ -159,7 +161,7 @@ function FibreTable() {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </Section>
   );
 }
@@ -167,7 +169,7 @@ function FibreTable() {
 function AgentTable() {
   return (
     <Section title="Agents" what={`${Object.keys(AGENTS).length} rows`}>
-      <table className="compare">
+      <Table className="compare">
         <thead>
           <tr>
             <th>Agent</th>
@@ -190,22 +192,18 @@ function AgentTable() {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </Section>
   );
 }
 
 function Section({ title, what, children }: { title: string; what: string; children: ReactNode }) {
   return (
-    <details className="block">
-      <summary className="row-between">
-        <h2>{title}</h2>
-        <span className="soft">{what}</span>
-      </summary>
+    <Fold title={title} note={what}>
       <div className="table-scroll" tabIndex={0} role="region" aria-label={title}>
         {children}
       </div>
-    </details>
+    </Fold>
   );
 }
 
@@ -248,7 +246,7 @@ function Evidence({
       <p className="soft mt-2">
         {row.how} {sourceWords(row)}. A weight is relative: twice the weight, nearly twice as often.
       </p>
-      <table className="compare" data-testid="evidence-table">
+      <Table className="compare" data-testid="evidence-table">
         <thead>
           <tr>
             <th>It shows</th>
@@ -258,7 +256,7 @@ function Evidence({
           </tr>
         </thead>
         <OutcomeRows row={row} test={test} family={family} own={own} keep={keep} />
-      </table>
+      </Table>
     </section>
   );
 }

@@ -33,7 +33,7 @@ export function SettingsPlace() {
       </div>
       <div className="block">
         <h2>Working hours</h2>
-        <HoursFields />
+        <HoursFields typed />
       </div>
       <div className="block">
         <h2>Light</h2>

@@ -1,8 +1,5 @@
 "use client";
 import { useState } from "react";
-import FormControl from "react-bootstrap/FormControl";
-import FormGroup from "react-bootstrap/FormGroup";
-import FormLabel from "react-bootstrap/FormLabel";
 import { AGENT_FIELDS, AGENT_FORMS, agentOf, type AgentId, type OwnAgentField } from "@/core/ground/catalog/agents";
 import { hazardOf } from "@/core/ground/catalog/hazards";
 import type { ValueField } from "@/core/ground/catalog/valueField";
@@ -15,7 +12,6 @@ import { tableValue, withAgentValue } from "@/core/judgement/shelf/edits";
 import { ownsAgent } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
 import { ownAgentProblems } from "@/core/job/ownAgent";
-import { notify } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { OwnValues } from "./OwnValues";
@@ -76,13 +72,8 @@ const fieldsOf = (id: AgentId): Partial<Record<OwnAgentField, ValueField>> =>
 function AgentValues({ id, kit, keep }: Omit<RowProps, "onSwitch">) {
   const own = kit.labels?.[id];
   const table = agentOf(id);
-  const [name, setName] = useState<string>();
-  const change = (field: OwnAgentField | "name", value: number | string | undefined, words: string) => {
-    const next = withAgentValue(kit, id, field, value);
-    const [problem] = ownAgentProblems(id, next.labels?.[id] ?? {});
-    if (problem) notify(`Not kept: ${problem}.`, "problem");
-    else void keep(next, words);
-  };
+  const change = (field: OwnAgentField | "name", value: number | string | undefined, words: string) =>
+    void keep(withAgentValue(kit, id, field, value), words);
   return (
     <OwnValues
       of={table.name}
@@ -97,20 +88,22 @@ function AgentValues({ id, kit, keep }: Omit<RowProps, "onSwitch">) {
           `${table.name}: ${AGENT_FIELDS[field].name.toLowerCase()} ${value === undefined ? "is the usual again" : "is yours"}.`,
         )
       }
+      wrong={(field, value) => {
+        const [problem] = ownAgentProblems(id, withAgentValue(kit, id, field, value).labels?.[id] ?? {});
+        return problem && `Not kept: ${problem}.`;
+      }}
+      first={[
+        {
+          kind: "text",
+          name: "name",
+          label: "What your bottle is called",
+          most: 60,
+          value: own?.name ?? table.name,
+          keep: (name) =>
+            change("name", name.trim() || undefined, `${table.name} is called ${name.trim() || table.name}.`),
+        },
+      ]}
     >
-      <FormGroup controlId={`name-${id}`} className="mb-2">
-        <FormLabel>What your bottle is called</FormLabel>
-        <FormControl
-          maxLength={60}
-          value={name ?? own?.name ?? table.name}
-          onChange={({ target }) => setName(target.value)}
-          onBlur={() => {
-            if (name !== undefined)
-              change("name", name.trim() || undefined, `${table.name} is called ${name.trim() || table.name}.`);
-            setName(undefined);
-          }}
-        />
-      </FormGroup>
       {table.caution && (
         <p>
           <b>{table.caution}</b>

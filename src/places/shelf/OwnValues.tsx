@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 import type { ValueField } from "@/core/ground/catalog/valueField";
 import { Act } from "@/ui/Act";
-import { NumberField } from "@/ui/NumberField";
+import { KeptForm, type Row } from "@/ui/formLater";
 
 /** Own numbers of one row; what differs from the table can go back to it. */
 export function OwnValues<F extends string>({
@@ -12,6 +12,8 @@ export function OwnValues<F extends string>({
   tableOf,
   isOwn,
   onChange,
+  wrong,
+  first = [],
   children,
 }: {
   of: string;
@@ -20,31 +22,34 @@ export function OwnValues<F extends string>({
   tableOf: (field: F) => number | undefined;
   isOwn: (field: F) => boolean;
   onChange: (field: F, value: number | undefined) => void;
+  /** Why a number does not go with the others. */
+  wrong?: (field: F, value: number) => string | undefined;
+  /** Fields that stand before the numbers. */
+  first?: readonly Row[];
   children?: ReactNode;
 }) {
   return (
     <div className="own-values" role="group" aria-label={`Numbers of ${of}`}>
-      {children}
-      <div className="fields">
-        {(Object.entries(fields) as [F, ValueField][]).map(([field, { name, min, max, unit, decimals }]) => (
-          <div key={field}>
-            <NumberField
-              label={name}
-              unit={unit}
-              min={min}
-              max={max}
-              decimals={decimals}
-              value={valueOf(field)}
-              onChange={(value) => onChange(field, value)}
-            />
-            {isOwn(field) && tableOf(field) !== undefined && (
+      <KeptForm
+        rows={[
+          ...first,
+          ...(Object.entries(fields) as [F, ValueField][]).map(([field, { name, ...rule }]): Row => ({
+            kind: "number",
+            name: field,
+            label: name,
+            ...rule,
+            value: valueOf(field),
+            keep: (value) => onChange(field, value),
+            wrong: wrong && ((value) => wrong(field, value)),
+            under: isOwn(field) && tableOf(field) !== undefined && (
               <Act variant="link" className="p-0" onAct={() => onChange(field, undefined)}>
                 Back to the usual
               </Act>
-            )}
-          </div>
-        ))}
-      </div>
+            ),
+          })),
+        ]}
+      />
+      {children}
     </div>
   );
 }

@@ -32,7 +32,7 @@ export function DamageFields({ finding }: { finding: DamageFinding }) {
         onPick={(value) => value && set("damage", "Kind of damage", value)}
       />
       <div className="mt-3">
-        <Act aria-pressed={finding.told === true} className="chip" onAct={acknowledge}>
+        <Act aria-pressed={finding.told === true} variant="chip" onAct={acknowledge}>
           The owner has seen it: no cleaning brings it back
         </Act>
         {finding.toldAt && <span className="soft"> {timeText(Date.parse(finding.toldAt), nowMs)}</span>}

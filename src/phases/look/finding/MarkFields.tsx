@@ -63,7 +63,7 @@ function Tried({ tried, onChange }: { tried: Tries | undefined; onChange: (value
     <>
       <div className="row-wrap">
         <Act
-          className="chip"
+          variant="chip"
           aria-pressed={tried?.length === 0}
           onAct={() => onChange(tried?.length === 0 ? undefined : [])}
         >
