@@ -23,7 +23,7 @@ export function Thread() {
   const { forecast, assessment, job, nowMs } = useBay();
   const { svg, width } = useWidth();
   const worked = workedStitches(assessment.history);
-  const startMs = Math.min(worked[0]?.fromMs ?? nowMs, ...assessment.history.running.map(({ at }) => Date.parse(at)));
+  const startMs = Math.min(worked[0]?.fromMs ?? forecast.beginMs, ...assessment.history.running.map(({ at }) => Date.parse(at)));
   const finishMs = Math.max(forecast.finish.atMs, nowMs, startMs + 60_000);
   const promises = promisesOf(job);
   const endMs = Math.max(finishMs + 60_000, forecast.usable?.atMs ?? 0, ...promises.map(({ ms }) => ms));
@@ -76,7 +76,7 @@ export function Thread() {
           />
         );
       })}
-      {nowMs > 0 && !bare && <Needle x={x} nowMs={nowMs} />}
+      {nowMs > 0 && !bare && <Needle x={x} atMs={Math.max(nowMs, startMs)} nowMs={nowMs} />}
     </svg>
   );
 }
@@ -121,13 +121,14 @@ function PromiseKnot({
   );
 }
 
-function Needle({ x, nowMs }: { x: (ms: number) => number; nowMs: number }) {
+/** Now, or when hands begin where nothing was begun yet. */
+function Needle({ x, atMs, nowMs }: { x: (ms: number) => number; atMs: number; nowMs: number }) {
   return (
     <g>
-      <line x1={x(nowMs)} x2={x(nowMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
-      <circle cx={x(nowMs)} cy={15} r={4.5} fill="var(--ink)" />
-      <text x={x(nowMs) + 8} y={16}>
-        {timeText(nowMs, nowMs)}
+      <line x1={x(atMs)} x2={x(atMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
+      <circle cx={x(atMs)} cy={15} r={4.5} fill="var(--ink)" />
+      <text x={x(atMs) + 8} y={16}>
+        {timeText(atMs, nowMs)}
       </text>
     </g>
   );

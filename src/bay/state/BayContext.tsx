@@ -7,7 +7,8 @@ import { rebased, type Op } from "@/core/job/commands";
 import type { Point } from "@/core/ground/pieces/geometry";
 import type { Finding, Job, Kit } from "@/core/job/schema";
 import { forecastAt, type Forecast } from "@/core/answers/schedule/forecast";
-import { taskAt, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
+import { taskAt, timesOf, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
+import { useGoesOn } from "@/ui/useGoesOn";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { jobNow, run as runCommand, useJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
@@ -81,7 +82,16 @@ const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] =>
 type Params = ReturnType<typeof useSearchParams>;
 
 /** What of a job the address points at. */
-function pointedAt(params: Params, job: Job, { order }: Assessment, times: readonly TaskTime[], views: ZoneView[]) {
+function pointedAt(
+  params: Params,
+  job: Job,
+  { order }: Assessment,
+  nowMs: number,
+  { beginMs, times: planned }: Forecast,
+  views: ZoneView[],
+) {
+  // Whoever wants to may begin at once.
+  const times = beginMs > nowMs ? timesOf(order, nowMs) : planned;
   const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
   const findingId = params.get("finding") ?? undefined;
   const finding = findingId && Object.hasOwn(job.findings.byId, findingId) ? job.findings.byId[findingId] : undefined;
@@ -134,15 +144,17 @@ export function BayProvider({
   const assessed = useAssessed(stored, kitNow, Math.floor(nowMs / MINUTES_5) * MINUTES_5);
   const made = assessed?.planned.ok ? assessed.planned.assessment : undefined;
   const views = useMemo(() => (assessed && made ? viewsOf(assessed.job, made) : []), [assessed, made]);
+  const goesOn = useGoesOn();
+  const beginMs = assessed && made ? goesOn(assessed.job, made.history, nowMs) : nowMs;
   const forecast = useMemo(
-    () => (assessed && made ? forecastAt(made, assessed.job, nowMs) : undefined),
-    [assessed, made, nowMs],
+    () => (assessed && made ? forecastAt(made, assessed.job, nowMs, beginMs) : undefined),
+    [assessed, made, nowMs, beginMs],
   );
 
   if (stored && assessed && !assessed.planned.ok) return unplanned(assessed.job, assessed.planned.problem);
   if (!assessed || !made || !forecast) return stored ? waiting : missing;
   const { job, kit, asOf } = assessed;
-  const pointed = pointedAt(params, job, made, forecast.times, views);
+  const pointed = pointedAt(params, job, made, nowMs, forecast, views);
   const bay: Bay = {
     ...{ job, kit, asOf, nowMs, views, assessment: made, forecast, tool, setTool, dryAtH, setDryAtH },
     ...pointed,

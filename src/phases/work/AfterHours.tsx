@@ -5,12 +5,18 @@ import { useBay } from "@/bay/state/BayContext";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 
-/** Work that would go on after hours: said before it is begun, with when it would be done by day. */
+/** Work that is reckoned from when the hours begin, or would go on after them: said before it is begun. */
 export function AfterHours() {
   const { assessment, forecast, nowMs } = useBay();
   const { day } = useSettings();
   const { history, order } = assessment;
   if (order.tasks.length === 0 || history.running.length > 0 || history.done.length > 0) return null;
+  if (forecast.beginMs > nowMs)
+    return (
+      <p className="soft" role="status" data-testid="after-hours">
+        Outside your hours: reckoned from {timeText(forecast.beginMs, nowMs)}. Start now, and it goes by now.
+      </p>
+    );
   const [today, next] = workDays(hoursSaid(day?.hours), nowMs, 2);
   const { atMs } = forecast.finish;
   const isOpen = today && today.openMs <= nowMs;

@@ -70,7 +70,8 @@ export function LateNotice() {
 }
 
 function Savers() {
-  const { job, kit, asOf, nowMs, run } = useBay();
+  const { job, kit, asOf: weighedAt, nowMs, run, forecast } = useBay();
+  const asOf = forecast.beginMs > nowMs ? new Date(forecast.beginMs).toISOString() : weighedAt;
   const changeAir = useChangeAir();
   const savers = usePlanned(useCallback(() => planner().saversOf(job, kit, asOf), [job, kit, asOf]));
   if (!savers) return <p className="mb-0">Looking for what would save it…</p>;

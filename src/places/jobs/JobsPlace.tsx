@@ -8,6 +8,7 @@ import type { Job } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
 import { TEMPLATES, TEMPLATE_IDS, type TemplateId } from "@/core/ground/pieces/templates";
 import { forecastAt } from "@/core/answers/schedule/forecast";
+import { useGoesOn } from "@/ui/useGoesOn";
 import { jobState, type JobStage, type JobState } from "@/core/answers/assess/state";
 import { nowIso } from "@/store/clock";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
@@ -263,7 +264,9 @@ function JobGroup({ name, rows, nowMs }: { name: string; rows: Row[]; nowMs: num
 }
 
 function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
-  const forecast = planned && forecastAt(planned.assessment, job, nowMs);
+  const goesOn = useGoesOn();
+  const forecast =
+    planned && forecastAt(planned.assessment, job, nowMs, goesOn(job, planned.assessment.history, nowMs));
   const tighter = forecast?.tighter;
   const dryAtMs = planned?.state.stage === "drying" ? forecast?.usable?.atMs : undefined;
   const duplicate = () =>

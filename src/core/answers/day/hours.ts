@@ -1,3 +1,6 @@
+import type { History } from "@/core/job/history";
+import type { Job } from "@/core/job/schema";
+
 /** When hands work: hours of the clock, on days of the week, where the clock of this device stands. */
 
 export interface Hours {
@@ -72,6 +75,23 @@ export const nextWorkMs = (hours: Hours, nowMs: number): number => {
   const [next] = workDays(hours, nowMs, 1);
   return next ? Math.max(nowMs, next.openMs) : nowMs;
 };
+
+/** So long after the last step hands are still at it. Judgement. */
+const STILL_AT_IT_MS = 3 * 3_600_000;
+
+/**
+ * When hands go on with a job: at once within the hours, or where somebody is at it; else when the hours begin, unless
+ * something was promised for before then.
+ * @param nowMs ms since 1970
+ */
+export function goesOnMs(hours: Hours, { promises }: Pick<Job, "promises">, history: History, nowMs: number): number {
+  const openMs = nextWorkMs(hours, nowMs);
+  const { running, dwelling, done } = history;
+  const isAtIt =
+    running.length > 0 || dwelling.length > 0 || nowMs - Date.parse(done.at(-1)?.at ?? "") < STILL_AT_IT_MS;
+  const isAskedFor = [promises.handBackAt, promises.usableAt].some((at) => at !== undefined && Date.parse(at) < openMs);
+  return isAtIt || isAskedFor ? nowMs : openMs;
+}
 
 /** The times nobody works in, from a moment on. @param days how many working days ahead */
 export function closedTimes(hours: Hours, fromMs: number, days: number): { from: string; to: string }[] {

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { closedTimes, nextWorkMs, USUAL_HOURS, workDays, type Hours } from "./hours";
+import type { History } from "@/core/job/history";
+import { closedTimes, goesOnMs, nextWorkMs, USUAL_HOURS, workDays, type Hours } from "./hours";
 import { dayWithRoom, weekOf, type ToPlace } from "./week";
 
 const local = (text: string) => new Date(text).getTime();
@@ -46,6 +47,32 @@ describe("working hours", () => {
     expect(nextWorkMs(WEEK, local("2026-11-28T23:10"))).toBe(local("2026-11-30T08:00"));
     expect(nextWorkMs(WEEK, local("2026-11-30T06:00"))).toBe(local("2026-11-30T08:00"));
     expect(nextWorkMs(WEEK, local("2026-11-30T10:20"))).toBe(local("2026-11-30T10:20"));
+  });
+
+  it("hold for a job until somebody asks for the night or is at it", () => {
+    const night = local("2026-11-28T23:10");
+    const at = (iso: string) => [{ at: new Date(local(iso)).toISOString() }];
+    const from = (promised: string | undefined, history: object = {}) =>
+      goesOnMs(
+        WEEK,
+        {
+          promises: {
+            dampHandBackAgreed: false,
+            ...(promised ? { usableAt: new Date(local(promised)).toISOString() } : {}),
+          },
+        },
+        { running: [], dwelling: [], done: [], ...history } as unknown as History,
+        night,
+      );
+    const opens = local("2026-11-30T08:00");
+    expect(from(undefined)).toBe(opens);
+    expect(from("2026-11-30T18:00")).toBe(opens);
+    // Promised for before they open: asked for.
+    expect(from("2026-11-29T10:00")).toBe(night);
+    expect(from(undefined, { running: at("2026-11-28T23:00") })).toBe(night);
+    expect(from(undefined, { dwelling: at("2026-11-28T23:00") })).toBe(night);
+    expect(from(undefined, { done: at("2026-11-28T22:30") })).toBe(night);
+    expect(from(undefined, { done: at("2026-11-28T17:30") })).toBe(opens);
   });
 
   it("leave no minute both open and closed, at any moment of a year, the changes of the clock among them", () => {

@@ -43,6 +43,16 @@ describe("forecast", () => {
     expect(usable!.atMs).toBeGreaterThan(finish.atMs);
   });
 
+  it("moves as a whole where hands begin later, and its working says when", () => {
+    const [made, later] = [job(), NOW + 10 * 3_600_000];
+    const assessed = assess(made, USUAL_KIT, new Date(NOW).toISOString());
+    const [now, then] = [forecastAt(assessed, made, NOW), forecastAt(assessed, made, NOW, later)];
+    expect(then.finish.atMs - now.finish.atMs).toBe(later - NOW);
+    expect(then.finish.value).toBeCloseTo(now.finish.value + 600, 6);
+    expect(then.usable!.atMs - now.usable!.atMs).toBe(later - NOW);
+    expect(then.finish.working.inputs.find(({ key }) => key === "fromMin")?.value).toBe(600);
+  });
+
   it("names the tighter promise; a damp hand-back does not wait for drying", () => {
     const promised = job(({ promises }) =>
       Object.assign(promises, { handBackAt: "2026-05-04T12:00:00Z", usableAt: "2026-05-05T08:00:00Z" }),

@@ -14,6 +14,8 @@ export interface Slack {
 }
 
 export interface Forecast {
+  /** When hands begin, ms since 1970. */
+  beginMs: number;
   /** By task of the order. */
   times: TaskTime[];
   /** When the hands are done. */
@@ -26,10 +28,11 @@ export interface Forecast {
 }
 
 /**
- * When the work will be done in this order, starting now.
+ * When the work will be done in this order.
  * @param nowMs the caller's clock, ms since 1970
  * @param dryHours the longest drying of any zone, h; Infinity when it does not dry
  * @param airH treatment of the air that follows the drying, h
+ * @param handsMs when hands begin, where that is not at once
  */
 export function forecastOf(
   order: Order,
@@ -38,15 +41,18 @@ export function forecastOf(
   dryHours: number,
   nowMs: number,
   airH = 0,
+  handsMs = nowMs,
 ): Forecast {
-  const times = timesOf(order, nowMs);
-  const at = finishMs(order, times, nowMs);
+  const beginMs = order.tasks.length > 0 ? handsMs : nowMs;
+  const times = timesOf(order, beginMs);
+  const at = finishMs(order, times, beginMs);
   const handsOnMin = order.tasks.reduce((sum, { minutes }) => sum + minutes, 0);
   const finish = {
     ...sumOf("schedule.finish", {
       handsMin: handsOnMin,
-      waitMin: Math.max(0, ((at - nowMs) / MINUTE_MS) * order.people - handsOnMin),
+      waitMin: Math.max(0, ((at - beginMs) / MINUTE_MS) * order.people - handsOnMin),
       people: order.people,
+      ...(beginMs > nowMs ? { fromMin: (beginMs - nowMs) / MINUTE_MS } : {}),
     }),
     atMs: at,
   };
@@ -72,6 +78,7 @@ export function forecastOf(
     slackOf("usable", promises.usableAt, usableMs, nowMs),
   ].filter((slack) => slack !== undefined);
   return {
+    beginMs,
     times,
     finish,
     usable,
@@ -125,6 +132,10 @@ interface Foreseeable {
   gas?: { stillH: number };
 }
 
-/** The forecast at a moment of the caller's clock. */
-export const forecastAt = ({ order, history, drying, gas }: Foreseeable, job: Job, nowMs: number): Forecast =>
-  forecastOf(order, history, job.promises, longestDryH(drying), nowMs, gas?.stillH);
+/** The forecast at a moment of the caller's clock. @param beginMs when hands begin, where that is not at once */
+export const forecastAt = (
+  { order, history, drying, gas }: Foreseeable,
+  job: Job,
+  nowMs: number,
+  beginMs = nowMs,
+): Forecast => forecastOf(order, history, job.promises, longestDryH(drying), nowMs, gas?.stillH, beginMs);

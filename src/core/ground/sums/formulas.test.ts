@@ -318,7 +318,10 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ handsMin: 400, fromMin: 60, dryH: 4 }, 400],
     [{ handsMin: 400, fromMin: 60, dryH: 4, airH: 1 }, 460],
   ],
-  "schedule.finish": [[{ handsMin: 90, waitMin: 10, people: 2 }, 50]],
+  "schedule.finish": [
+    [{ handsMin: 90, waitMin: 10, people: 2 }, 50],
+    [{ handsMin: 90, waitMin: 10, people: 2, fromMin: 600 }, 650],
+  ],
   // No growth, no spread known but the table's own: 1.2816 √(1,000 (e^0.09 − 1) + 100² × 0.09 / 8) = 1.2816 √206.67.
   "schedule.band": [
     [

@@ -808,11 +808,16 @@ export const FORMULAS = {
   "schedule.finish": sum({
     name: "Forecast finish",
     equation:
-      "now + the longest way through hands-on minutes and waits, in the order found: (hands-on + waits of the hands) / pairs of hands",
+      "when hands begin + the longest way through work and waits, in the order found: (hands-on + waits of the hands) / pairs of hands",
     mark: "practice",
     unit: "min",
-    inputs: { handsMin: as("hands-on", "min"), waitMin: as("hands wait, in all", "min"), people: as("pairs of hands") },
-    of: ({ handsMin, waitMin, people }) => (handsMin + waitMin) / people,
+    inputs: {
+      handsMin: as("hands-on", "min"),
+      waitMin: as("hands wait, in all", "min"),
+      people: as("pairs of hands"),
+      fromMin: maybe("hands begin, from now", "min"),
+    },
+    of: ({ handsMin, waitMin, people, fromMin = 0 }) => fromMin + (handsMin + waitMin) / people,
   }),
   "record.minutes": sum({
     name: "Hours of hands-on work",
