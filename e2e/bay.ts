@@ -59,8 +59,10 @@ export const storedJob = (page: Page, id: string) =>
     (jobId) =>
       new Promise<{
         title: string;
+        customer: string;
         events: { kind: string; of?: string }[];
         pieces: { byId: Record<string, { lengthMm: number; depthMm: number; name: string }> };
+        zones: { byId: Record<string, { role?: string }> };
       }>((resolve, reject) => {
         const open = indexedDB.open("weary-bristle");
         open.onerror = () => reject(open.error);

@@ -1,6 +1,9 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 
+/** The version that waits takes over when the one that runs has nothing in hand; after this the page lets go of it. */
+const LETS_GO_MS = 3000;
+
 /**
  * Keeps this version in the browser, so that nothing needs the network any more, and sees when another waits.
  * @returns takes the waiting version; undefined while there is none
@@ -40,8 +43,8 @@ export function useNewVersion(): (() => void) | undefined {
     (() => {
       asked.current = true;
       // The newest that waits: another may have come since it was told.
-      if (waitingIn.waiting) waitingIn.waiting.postMessage("go on");
-      else window.location.reload();
+      waitingIn.waiting?.postMessage("go on");
+      setTimeout(() => window.location.reload(), waitingIn.waiting ? LETS_GO_MS : 0);
     })
   );
 }

@@ -31,6 +31,7 @@ import {
 import { GAS_IDS, STANDS_IDS } from "@/core/ground/catalog/gases";
 import { MACHINE_FIELDS, MACHINE_IDS } from "@/core/ground/catalog/machines";
 import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
+import { ROLE_IDS } from "@/core/ground/catalog/roles";
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId } from "@/core/ground/catalog/ringSigns";
 import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
 import type { ValueField } from "@/core/ground/catalog/valueField";
@@ -190,6 +191,7 @@ const zone = thing({
   wet: optional(pick(WETNESS_IDS, "How wet it is already; left out: dry.")),
   residue: optional(flag("Detergent left by an earlier cleaning: sticky, foams, soils again soon.")),
   cloth: optional(cloth),
+  role: optional(pick(ROLE_IDS, "What a zone drawn by hand is; left out: a field of carpet.")),
 });
 
 const place = thing({

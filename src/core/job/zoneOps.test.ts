@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { boundsOf } from "@/core/ground/pieces/geometry";
 import { zoneViews } from "@/core/judgement/zones/zoneView";
+import { setZone } from "./change";
 import { applyOps, same, type Op } from "./commands";
 import { checkJobFile } from "./file";
 import { jobFileOf } from "./jobFile";
@@ -124,6 +125,22 @@ describe("changing the drawing", () => {
         ),
       ),
     ).toContain("three corners");
+  });
+
+  it("a zone drawn by hand is what it was drawn beside until somebody says what it is", () => {
+    const job = jobFromTemplate("settee", newId, AT, { size: { seats: 2 } });
+    const corners = [0, 1, 2].map((at) => ({ xMm: 300 * at, yMm: at === 1 ? 300 : 0 }));
+    const made = drawOps(job.pieces.order[0]!, corners, "Own zone", newId, "back");
+    const roleIn = (of: Job) => zoneViews(of).find(({ id }) => id === made.id)!.role;
+    const drawn = after(job, made);
+    expect(roleIn(drawn)).toBe("back");
+    expect(roleIn(applyOps(drawn, [setZone(made.id!, "role", "headliner")]).job)).toBe("headliner");
+    expect(roleIn(applyOps(drawn, [setZone(made.id!, "role", undefined)]).job)).toBe("field");
+    // What the template says of its own parts stands.
+    const [own] = job.zones.order as [string];
+    const before = zoneViews(job).find(({ id }) => id === own)!.role;
+    const other = applyOps(job, [setZone(own, "role", "headliner")]).job;
+    expect(zoneViews(other).find(({ id }) => id === own)!.role).toBe(before);
   });
 
   it("fewer seats take their zones away, but what was found there stays with its shape", () => {

@@ -1,3 +1,4 @@
+import type { RoleId } from "@/core/ground/catalog/roles";
 import { areaMm2, boundsOf, scaledTo, shapeProblem, type Corners, type Point } from "@/core/ground/pieces/geometry";
 import { partsOf, type Measures } from "@/core/ground/pieces/templates";
 import {
@@ -89,18 +90,19 @@ export function choicesGone({ choices: { schools, strokes, disinfect } }: Job, z
   ];
 }
 
-/** A zone drawn free on a piece. */
+/** A zone drawn by hand on a piece. @param role what it is until somebody says */
 export function drawOps(
   pieceId: string,
   corners: readonly Point[],
   name: string,
   newId: () => string,
+  role?: RoleId,
 ): Change & { id?: string } {
   const problem = shapeProblem(corners);
   if (problem) return no(problem);
   const id = newId();
   return {
-    ...yes(addZone(id, { pieceId, part: "free", name, shape: rounded(corners) })),
+    ...yes(addZone(id, { pieceId, part: "free", name, shape: rounded(corners), ...(role ? { role } : {}) })),
     id,
   };
 }

@@ -30,6 +30,7 @@ import { BESIDE_IDS, PROTECT_IDS } from "@/core/ground/catalog/besides";
 import { GAS_IDS, STANDS_IDS } from "@/core/ground/catalog/gases";
 import { MACHINE_IDS } from "@/core/ground/catalog/machines";
 import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
+import { ROLE_IDS } from "@/core/ground/catalog/roles";
 import { RING_SIGNS, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
@@ -456,6 +457,7 @@ const rarely = fc.record({
   groups: seldom(fc.dictionary(fc.constantFrom(...GROUP_IDS), cloth, { maxKeys: 2 })),
   trial: seldom(fc.boolean()),
   came: seldom(fc.record({ rounds: fc.integer({ min: 1, max: 6 }), result: fc.constantFrom(...TRIAL_RESULT_IDS) })),
+  role: seldom(fc.constantFrom(...ROLE_IDS)),
 });
 
 export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
@@ -480,7 +482,7 @@ export const arbitraryJobFile: fc.Arbitrary<JobFile> = fc
           ...pieces,
           byId: each(pieces.byId, (piece) => ({ ...piece, cloth: { ...piece.cloth, ...look }, groups: rare.groups })),
         },
-        zones: { ...zones, byId: each(zones.byId, (zone) => ({ ...zone, ...rare.zone })) },
+        zones: { ...zones, byId: each(zones.byId, (zone) => ({ ...zone, ...rare.zone, role: rare.role })) },
         findings: {
           ...findings,
           byId: each(findings.byId, (it) => (it.kind === "mark" ? ({ ...it, ...rare.mark } as Finding) : it)),

@@ -4,6 +4,7 @@ import { setZone } from "@/core/job/change";
 import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
+import { roleOf, type RoleId } from "@/core/ground/catalog/roles";
 import { joined } from "@/core/ground/pieces/cutting";
 import { rect } from "@/core/ground/pieces/geometry";
 import { mergeOps, splitOps } from "@/core/job/cutZones";
@@ -11,6 +12,7 @@ import { drawOps, ownShapeOps, removeZoneOps, resizeOps, type Change } from "@/c
 import { notify } from "@/store/jobs";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
+import { Chips } from "@/ui/Chips";
 import { NumberField } from "@/ui/NumberField";
 import { useBay } from "@/bay/state/BayContext";
 import { type Op } from "@/core/job/commands";
@@ -18,6 +20,21 @@ import { type Job } from "@/core/job/schema";
 import { type ZoneView } from "@/core/judgement/zones/zoneView";
 
 const NEW_SIDE_MM = 400;
+/** What is mostly drawn by hand. */
+const DRAWN: readonly RoleId[] = [
+  "base",
+  "back",
+  "arm",
+  "headrest",
+  "side",
+  "field",
+  "footwell",
+  "boot",
+  "mat",
+  "tread",
+  "headliner",
+  "door-cloth",
+];
 
 /** The zone's shape: named, sized by typing or by its corners, cut, joined, drawn new, taken off. */
 export function ShapeFields() {
@@ -37,12 +54,13 @@ export function ShapeFields() {
       joined(zone.corners, other.corners) !== undefined,
   );
   const add = (corners: { xMm: number; yMm: number }[]) => {
-    const made = drawOps(zone.zone.pieceId, corners, `Own zone ${views.length + 1}`, newId);
+    const made = drawOps(zone.zone.pieceId, corners, `Own zone ${views.length + 1}`, newId, zone.role);
     if (change("Draw a zone", made) && made.id) go({ zone: made.id, finding: null });
     setTool(undefined);
   };
   return (
     <>
+      {zone.zone.part === "free" && <WhatItIs zone={zone} run={run} />}
       <NameAndSize zone={zone} run={run} widthMm={widthMm} change={change} job={job} heightMm={heightMm} />
       <div className="row-wrap mt-3">
         <Act
@@ -70,6 +88,21 @@ export function ShapeFields() {
         ))}
       </div>
       <DrawButtons tool={tool} add={add} setTool={setTool} zone={zone} heightMm={heightMm} change={change} job={job} />
+    </>
+  );
+}
+
+/** What a zone drawn by hand is. */
+function WhatItIs({ zone, run }: { zone: ZoneView; run: (label: string, ...ops: Op[]) => void }) {
+  return (
+    <>
+      <h3>What it is</h3>
+      <Chips<RoleId>
+        label="What it is"
+        choices={DRAWN.map((id) => ({ id, name: roleOf(id).name }))}
+        value={zone.role}
+        onPick={(role) => run(`What ${zone.name} is`, setZone(zone.id, "role", role))}
+      />
     </>
   );
 }

@@ -55,7 +55,11 @@ export function ZonePanel() {
         )}
       </div>
       <SoilChips />
-      <MoreOfZone key={zone.id} zone={zone} open={tool?.kind === "shape" || tool?.kind === "draw"} />
+      <MoreOfZone
+        key={zone.id}
+        zone={zone}
+        open={tool?.kind === "shape" || tool?.kind === "draw" || zone.zone.part === "free"}
+      />
     </div>
   );
 }

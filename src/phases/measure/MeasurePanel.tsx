@@ -1,6 +1,7 @@
 "use client";
 import { record } from "@/core/job/change";
 import { type SetStateAction, type Dispatch, useEffect, useState } from "react";
+import ProgressBar from "react-bootstrap/ProgressBar";
 import { CARDS, type CardId } from "@/core/ground/catalog/cards";
 import type { Picks } from "@/core/models/colour/measure";
 import { BANK_CARD_MM, colourEvent, picksAfter, picksOf, USUAL_PICKS } from "@/core/answers/measure/picks";
@@ -12,7 +13,7 @@ import { pictureBlob, usePicture } from "@/store/pictures";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
-import { measureWorker } from "@/workers/measure";
+import { measureWorker, stopMeasuring } from "@/workers/measure";
 import { useBay } from "@/bay/state/BayContext";
 import { movedTo, Pointing, type Shape, type Thing } from "./Pointing";
 
@@ -78,7 +79,11 @@ function useReading({ findingId, pictureId, onClose }: Measured) {
       setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });
     }
   };
-  return { state, readIt, forget: () => setState({}) };
+  const stop = () => {
+    stopMeasuring();
+    setState({});
+  };
+  return { state, readIt, stop, forget: () => setState({}) };
 }
 
 /** The picks with a known length in them, or without it again. */
@@ -100,7 +105,7 @@ export function MeasurePanel(measured: Measured) {
   const url = usePicture(pictureId);
   const shape = useShape(url);
   const { when, setWhen, picks, move } = usePicks(measured, shape);
-  const { state, readIt, forget } = useReading(measured);
+  const { state, readIt, stop, forget } = useReading(measured);
   const [inHand, setInHand] = useState<Thing>("card");
   if (url === null)
     return <p role="alert">This picture is not on this device, so it cannot be measured here. Nothing changed.</p>;
@@ -124,10 +129,11 @@ export function MeasurePanel(measured: Measured) {
           <Act variant="primary" onAct={() => void readIt(picks, when)} disabled={state.busy}>
             {state.busy ? "Reading…" : "Read the colours"}
           </Act>
-          <Act variant="link" onAct={onClose}>
-            Leave it
+          <Act variant="link" onAct={state.busy ? stop : onClose}>
+            {state.busy ? "Stop" : "Leave it"}
           </Act>
         </div>
+        {state.busy && <ProgressBar className="mt-2" animated now={100} aria-label="Reading the colours" />}
         {state.problem && (
           <p role="alert" className="mt-2">
             <b>{state.problem}</b> Nothing was recorded.

@@ -6,7 +6,7 @@ import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import {
   CONVENTION_WORDS,
-  flipped,
+  otherReadings,
   labelText,
   parseReading,
   partsWater,
@@ -57,7 +57,6 @@ function DilutionField({
   label: string;
   dilution: Dilution;
 }) {
-  const other = reading && otherWay(reading);
   return (
     <div className="evidence-row">
       <FormGroup controlId={`reckon-${label.replace(/\W+/g, "-").toLowerCase()}`}>
@@ -67,7 +66,7 @@ function DilutionField({
           maxLength={40}
           isInvalid={problem !== undefined}
           onChange={({ target }) => setText(target.value)}
-          placeholder="10:1, 1 in 10, 5 %, 20 mL/L, 1 fl oz/gal"
+          placeholder="10:1, 1 in 10, 4 product to 1 water, 5 %"
         />
         <FormControl.Feedback type="invalid" role="alert">
           {problem}
@@ -78,21 +77,16 @@ function DilutionField({
           <span>
             Taken as <b>{readingInWords(r)}</b>
           </span>
-          {other && <Act onAct={() => setText(labelText(other))}>It means {readingInWords(partsWater(other))}</Act>}
+          {reading &&
+            otherReadings(reading).map((other) => (
+              <Act key={other.convention} onAct={() => setText(labelText(other))}>
+                It means {readingInWords(partsWater(other))}
+              </Act>
+            ))}
         </div>
       )}
     </div>
   );
-}
-
-/** The other way a plain ratio is often meant; none for what can only be read one way. */
-function otherWay(reading: NonNullable<Dilution["reading"]>) {
-  return (reading.convention === "water-to-product" ||
-    reading.convention === "product-to-water" ||
-    reading.convention === "one-in") &&
-    reading.value > 1
-    ? flipped(reading)
-    : undefined;
 }
 
 function Part({ title, children }: { title: string; children: ReactNode }) {

@@ -48,5 +48,6 @@ const ROLES = {
 } as const satisfies Record<string, Role>;
 
 export type RoleId = keyof typeof ROLES;
+export const ROLE_IDS = Object.keys(ROLES) as RoleId[];
 /** A role's row with its optional columns in view. @example roleOf("headliner").build // "glue-held" */
 export const roleOf = (id: RoleId): Role => ROLES[id];

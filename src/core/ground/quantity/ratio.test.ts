@@ -5,6 +5,7 @@ import {
   CONVENTION_WORDS,
   flipped,
   labelText,
+  otherReadings,
   parseReading,
   partsWater,
   readingInWords,
@@ -31,6 +32,9 @@ const LABELS: readonly [string, number][] = [
   ["1 fl oz/gal", 128],
   ["2 fl oz/gal", 64],
   ["1 imp fl oz/gal", 160],
+  ["4 product to 1 water", 0.25],
+  ["1 part product to 8 parts of water", 8],
+  ["3 water to 2 product", 1.5],
 ];
 
 describe("dilutions as labels say them", () => {
@@ -73,6 +77,15 @@ describe("dilutions as labels say them", () => {
     expect(partsWater(other)).toBe(7);
     expect(flipped(other)).toEqual(eight);
     expect(() => flipped({ convention: "water-to-product", value: 0.5 })).toThrow(/under 1/);
+  });
+
+  it("may be meant the other way round, and that may be taken back", () => {
+    const said = (text: string) => otherReadings(parseReading(text)).map(labelText);
+    expect(said("4:1")).toEqual(["1 in 4", "4 product to 1 water"]);
+    expect(said("4 product to 1 water")).toEqual(["4:1"]);
+    expect(said("1 in 10")).toEqual(["10:1"]);
+    expect(said("5 %")).toEqual([]);
+    expect(readingInWords(partsWater(parseReading("4 product to 1 water")))).toBe("1 water + 4 product = 80 %");
   });
 
   it("is said so that nobody mixes it the wrong way round", () => {

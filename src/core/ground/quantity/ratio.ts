@@ -91,7 +91,7 @@ export function labelText({ convention, value }: Reading): string {
     case "water-to-product":
       return `${number}:1`;
     case "product-to-water":
-      return `1:${number}`;
+      return value < 1 ? `${tidied(1 / value)} product to 1 water` : `1:${number}`;
     case "one-in":
       return `1 in ${number}`;
     case "per-cent":
@@ -107,6 +107,23 @@ export function labelText({ convention, value }: Reading): string {
   }
 }
 
+/** Without what binary fractions leave at the end. */
+const tidied = (value: number): number => Number(value.toPrecision(12));
+
+/** A number of either, said in words. */
+const IN_WORDS: [RegExp, (first: number, second: number) => Reading][] = [
+  [
+    /^(\S+) (?:parts? )?(?:of )?water to (\S+) (?:parts? )?(?:of )?product$/,
+    (water, product) => ({ convention: "water-to-product", value: water / product }),
+  ],
+  [
+    /^(\S+) (?:parts? )?(?:of )?product to (\S+) (?:parts? )?(?:of )?water$/,
+    (product, water) => ({ convention: "product-to-water", value: water / product }),
+  ],
+];
+const NUMBER = /^\d+([.,]\d+)?(e[+-]?\d+)?$/;
+const numberOf = (text: string) => Number(text.replace(",", "."));
+
 const FORMS: [RegExp, Convention][] = [
   [/^(\S+) ?: ?1$/, "water-to-product"],
   [/^(\S+) to 1$/, "water-to-product"],
@@ -121,7 +138,7 @@ const FORMS: [RegExp, Convention][] = [
 
 /**
  * Reads a dilution as a label says it: "4:1" and "4 to 1" are 4 water to 1 product, "1:5" is 1 product to 5 water,
- * "1 in 10", "5 %", "20 mL/L", "20 mL/L made up", "1 fl oz/gal", "1 imp fl oz/gal".
+ * "1 in 10", "5 %", "20 mL/L", "20 mL/L made up", "1 fl oz/gal", "1 imp fl oz/gal", "4 product to 1 water".
  * @throws RangeError with a sentence when the words are none of these
  * @example parseReading("1 in 10") // { convention: "one-in", value: 10 }
  */
@@ -129,13 +146,20 @@ export function parseReading(text: string): Reading {
   const plain = text.trim().toLowerCase().replace(/\s+/g, " ");
   for (const [form, convention] of FORMS) {
     const said = form.exec(plain)?.[1];
-    if (said === undefined || !/^\d+([.,]\d+)?(e[+-]?\d+)?$/.test(said)) continue;
-    const reading = { convention, value: Number(said.replace(",", ".")) };
+    if (said === undefined || !NUMBER.test(said)) continue;
+    const reading = { convention, value: numberOf(said) };
+    partsWater(reading);
+    return reading;
+  }
+  for (const [form, readingOf] of IN_WORDS) {
+    const [, first, second] = form.exec(plain) ?? [];
+    if (!first || !second || !NUMBER.test(first) || !NUMBER.test(second)) continue;
+    const reading = readingOf(numberOf(first), numberOf(second));
     partsWater(reading);
     return reading;
   }
   throw new RangeError(
-    `"${text.slice(0, 40)}" is not a dilution. Write it like 10:1, 1:10, 1 in 10, 5 %, 20 mL/L or 1 fl oz/gal.`,
+    `"${text.slice(0, 40)}" is not a dilution. Write it like 10:1, 1 in 10, 4 product to 1 water, 5 %, 20 mL/L or 1 fl oz/gal.`,
   );
 }
 
@@ -145,6 +169,7 @@ export function parseReading(text: string): Reading {
  */
 export function readingInWords(r: number): string {
   if (r === 0) return "ready to use, no water";
+  if (r < 1) return `1 water + ${formatNumber(1 / r)} product = ${formatNumber(100 / (r + 1))} %`;
   return `${formatNumber(r)} water + 1 product = ${formatNumber(100 / (r + 1))} %`;
 }
 
@@ -156,4 +181,16 @@ export function flipped({ convention, value }: Reading): LabelReading {
   if (convention === "one-in") return { convention: "water-to-product", value };
   if (value < 1) throw new RangeError("A ratio under 1 cannot be read as one part in the whole.");
   return { convention: "one-in", value };
+}
+
+/**
+ * What the same words may mean besides: a part in the whole, or the other of the two first.
+ * @example otherReadings({ convention: "water-to-product", value: 4 }).map(partsWater) // [3, 0.25]
+ */
+export function otherReadings(reading: Reading): Reading[] {
+  const { convention, value } = reading;
+  if (convention === "one-in") return [{ convention: "water-to-product", value }];
+  if ((convention !== "water-to-product" && convention !== "product-to-water") || value === 1) return [];
+  const other = convention === "water-to-product" ? "product-to-water" : "water-to-product";
+  return [...(value > 1 ? [flipped(reading)] : []), { convention: other, value: tidied(1 / value) }];
 }

@@ -54,8 +54,8 @@ export interface ZoneView {
 }
 
 const OLD_AT_YEARS = 20;
-/** What a zone is that was drawn free and never given a part. */
-const FREE: { name: string; role: RoleId } = { name: "Own zone", role: "field" };
+/** What a zone is that was drawn by hand, where nobody said what it is. */
+const FREE: RoleId = "field";
 
 /**
  * Every zone of a job in order. Parts that no longer fit their template after an edit keep their last drawing only if
@@ -67,7 +67,7 @@ export function zoneViews(job: Job): ZoneView[] {
     const piece = job.pieces.byId[zone.pieceId]!;
     const part = partsOf(piece).find(({ part }) => part === zone.part);
     const corners = zone.shape ?? part?.corners;
-    return corners ? [viewOf(id, zone, piece, part ?? FREE, corners)] : [];
+    return corners ? [viewOf(id, zone, piece, part ?? { name: "Own zone", role: zone.role ?? FREE }, corners)] : [];
   });
 }
 
