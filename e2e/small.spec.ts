@@ -103,3 +103,17 @@ test("the main action of each phase stands in a bar of its own at the thumb, and
   await expect(bar).toBeHidden();
   await expect(page.getByTestId("main-act")).toBeVisible();
 });
+
+test("on a phone the places open from the one that is shown, and each is reached", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto("/settings");
+  const places = page.getByRole("navigation", { name: "Places" });
+  const link = places.getByRole("link", { name: "Ledger" });
+  await expect(link).toBeHidden();
+  // One line high until it is asked.
+  expect((await places.boundingBox())!.height).toBeLessThan(80);
+  await places.getByRole("button", { name: "Settings and files, other places" }).click();
+  await link.click();
+  await expect(page.getByRole("heading", { name: "Ledger", level: 1 })).toBeVisible();
+  await expect(places.getByRole("button", { name: "Ledger, other places" })).toHaveAttribute("aria-expanded", "false");
+});

@@ -4,6 +4,7 @@ import { USUAL_KIT } from "@/core/job/kit";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { OdourFinding } from "@/core/job/schema";
 import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { branches, gainBits } from "@/core/models/chance/bayes";
 import { backgroundOf } from "./background";
 import { odourSource } from "./odour";
 
@@ -43,6 +44,37 @@ describe("where a smell comes from", () => {
       ),
       { numRuns: 60 },
     ));
+
+  it("sends the nose where the note would tell most, by as much as Bayes' rule on every note says", () => {
+    const { zones, next } = source([sniff("r1-s1-base", 2)]);
+    const { zoneId, gain } = next();
+    // A smell fades by e over 600 mm, a nose is 0.8 out on its scale, the source is as strong as 1 to 5: written anew here.
+    const middle = ({ shape }: ZoneView) => [shape.xMm + shape.widthMm / 2, shape.yMm + shape.heightMm / 2] as const;
+    const notesFrom = (here: ZoneView, there: ZoneView) => {
+      const [[x, y], [u, v]] = [middle(here), middle(there)];
+      const fades = Math.exp(-Math.round(Math.hypot(x - u, y - v)) / 600);
+      const noses = [1, 2, 3, 4, 5].map((strength) => {
+        const bells = [0, 1, 2, 3, 4, 5].map((note) => Math.exp(-((note - strength * fades) ** 2) / (2 * 0.8 ** 2)));
+        return bells.map((bell) => bell / bells.reduce((sum, each) => sum + each, 0));
+      });
+      return [0, 1, 2, 3, 4, 5].map((note) => noses.reduce((sum, nose) => sum + nose[note]! / 5, 0));
+    };
+    const chances = zones.map(({ p }) => p.value);
+    const tells = (view: ZoneView) => {
+      const columns = zones.map((zone) => notesFrom(view, zone.view));
+      return gainBits(
+        chances,
+        branches(
+          chances,
+          [0, 1, 2, 3, 4, 5].map((note) => columns.map((column) => column[note]!)),
+        ),
+      );
+    };
+    const open = zones.slice(0, 41).filter(({ view }) => view.zone.part !== "r1-s1-base");
+    const most = open.reduce((best, zone) => (tells(zone.view) > tells(best.view) ? zone : best));
+    expect(zoneId).toBe(most.view.id);
+    expect(gain!.value).toBeCloseTo(tells(most.view), 9);
+  });
 
   it("shows every note of a few, and of many the strongest by themselves and the rest as one", () => {
     const few = source([sniff("boot", 4), sniff("headliner", 2)]).zones[0]!.p.working.inputs;
