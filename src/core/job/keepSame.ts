@@ -11,11 +11,13 @@ export function keepSame<T>(before: unknown, now: T): T {
   if (Object.is(before, now) || !isThing(now) || !isThing(before)) return now;
   if (Array.isArray(now) !== Array.isArray(before)) return now;
   const keys = Object.keys(now);
-  let same = keys.length === Object.keys(before).length;
+  // In the same order too: whoever walks over them comes to the same.
+  const were = Object.keys(before);
+  let same = keys.length === were.length;
   const kept = Array.isArray(now) ? ([] as unknown as Record<string, unknown>) : ({} as Record<string, unknown>);
-  for (const key of keys) {
+  for (const [at, key] of keys.entries()) {
     const each = (kept[key] = keepSame(before[key], now[key]));
-    same &&= Object.hasOwn(before, key) && Object.is(each, before[key]);
+    same &&= were[at] === key && Object.is(each, before[key]);
   }
   return (same ? before : kept) as T;
 }
