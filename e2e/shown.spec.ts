@@ -42,7 +42,7 @@ for (const theme of ["light", "night"] as const)
         nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`),
       ),
     ).toEqual([]);
-    for (const place of ["/", "/day", "/mark", "/shelf", "/ledger", "/notes", "/settings"]) {
+    for (const place of ["/", "/day", "/mark", "/shelf", "/ledger", "/practice", "/notes", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
       if (place === "/day") await expect(page.getByTestId("tries")).not.toContainText("searching on");

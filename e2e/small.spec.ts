@@ -29,7 +29,7 @@ for (const { name, width, height } of SCREENS) {
       await expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");
       expect([each, await tooWide(page)]).toEqual([each, []]);
     }
-    for (const place of ["/", "/mark", "/shelf", "/ledger", "/notes", "/settings"]) {
+    for (const place of ["/", "/mark", "/shelf", "/ledger", "/practice", "/notes", "/settings"]) {
       await page.goto(place);
       await expect(page.locator("h1").first()).toBeVisible();
       expect([place, await tooWide(page)]).toEqual([place, []]);

@@ -37,6 +37,10 @@ export const WINGS = [
   ["answers/measure", "less to see, read off two pictures"],
   ["answers/handback", "the last look, dryness, the owner's sheet, what is due"],
   ["answers/ledger", "jobs summed up, searched, by customer and month; what they teach"],
+  [
+    "answers/practice",
+    "made-up cases with a hidden truth: what is drawn, what comes of each move, what the planner would have done",
+  ],
 ];
 
 /** The list as a table of docs/architecture.md. */

@@ -13,6 +13,7 @@ const PLACES = [
   { href: "/mark", name: "One mark, now" },
   { href: "/shelf", name: "Shelf" },
   { href: "/ledger", name: "Ledger" },
+  { href: "/practice", name: "Practice" },
   { href: "/notes", name: "Field notes" },
   { href: "/settings", name: "Settings and files" },
 ] as const;

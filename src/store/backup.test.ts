@@ -34,7 +34,15 @@ const picture = (id: string): Picture => ({
 });
 const saving: Saving = {
   madeAt: NOW,
-  settings: { units: "us", theme: "night", rates: { perHour: 50, callOut: 10, taxPct: 19 } },
+  settings: {
+    units: "us",
+    theme: "night",
+    rates: { perHour: 50, callOut: 10, taxPct: 19 },
+    practice: {
+      done: [{ seed: "kwrtz", at: NOW, score: 88, right: true, tests: 3 }],
+      running: { seed: "bbbbc", moves: [{ do: "test", test: "owner" }, { do: "hint" }] },
+    },
+  },
   kit,
 };
 
@@ -245,6 +253,11 @@ describe("a backup", () => {
         "settings.json",
         JSON.stringify({ units: "metric", theme: "light", learning: { since: "once" }, kit }),
         /what is learnt from/,
+      ],
+      [
+        "settings.json",
+        JSON.stringify({ units: "metric", theme: "light", practice: { done: [{ seed: "kelpa" }] }, kit }),
+        /what was practised/,
       ],
       [
         "pictures/p1.json",

@@ -1,3 +1,4 @@
+import { isPractice } from "@/core/answers/practice/results";
 import type { Archive, Entry } from "../core/job/zip";
 import { BadArchive } from "../core/job/zip";
 import { RATE_RANGE, type Rates } from "../core/answers/estimate/estimate";
@@ -23,7 +24,7 @@ const MOST_PROBLEMS = 12;
 /** Of job ids that are not learnt from. */
 const MOST_EXCLUDED = 100_000;
 
-export type KeptSettings = Pick<Settings, "units" | "currency" | "theme" | "rates" | "learning">;
+export type KeptSettings = Pick<Settings, "units" | "currency" | "theme" | "rates" | "learning" | "practice">;
 
 /** One archive: everything, a part of everything, or one job with its pictures. */
 export interface Head {
@@ -60,6 +61,7 @@ export function* headEntries({ madeAt, jobs, pictures, part, settings, kit }: He
         ...(settings.currency ? { currency: settings.currency } : {}),
         ...(settings.rates ? { rates: settings.rates } : {}),
         ...(settings.learning ? { learning: settings.learning } : {}),
+        ...(settings.practice ? { practice: settings.practice } : {}),
         kit,
       }),
     };
@@ -200,22 +202,18 @@ function currencyOf(raw: unknown, refuse: (what: string) => Error): CurrencyId |
 
 function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: Kit } {
   const refuse = (what: string) => new BadArchive(`settings.json: ${what}`);
-  const { units, theme, currency, rates, learning, kit } = (
+  const { units, theme, currency, rates, learning, practice, kit } = (
     typeof raw === "object" && raw !== null ? raw : {}
   ) as Record<string, unknown>;
   if ((units !== "metric" && units !== "us") || (theme !== "light" && theme !== "night"))
     throw refuse("units or light are none of those there are.");
   const money = currencyOf(currency, refuse);
-  if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates)))
-    throw refuse("rates are no list of rates.");
-  const wrongRate = Object.entries((rates ?? {}) as object).find(([key, value]) => {
-    const range = (Object.hasOwn(RATE_RANGE, key) ? RATE_RANGE[key as keyof typeof RATE_RANGE] : undefined) as
-      readonly [number, number] | undefined;
-    return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]);
-  });
-  if (wrongRate) throw refuse(`"${wrongRate[0].slice(0, 30)}" is no rate in its range.`);
+  const wrongRates = problemOfRates(rates);
+  if (wrongRates) throw refuse(wrongRates);
   if (learning !== undefined && !isLearning(learning))
     throw refuse("what is learnt from is not told by a time and job ids.");
+  if (practice !== undefined && !isPractice(practice))
+    throw refuse("what was practised is not told by cases and moves.");
   // A shelf is checked as part of a job file: there is one schema for it.
   const checked = checkJobFile(jobFileOf(emptyJob({ id: "shelf", title: "", createdAt: at }), kit as Kit, at));
   if (!checked.ok) throw refuse(inWords(checked.problems[0]!));
@@ -226,9 +224,22 @@ function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: 
       ...(money ? { currency: money } : {}),
       ...(rates ? { rates: rates as Rates } : {}),
       ...(learning ? { learning } : {}),
+      ...(practice ? { practice } : {}),
     },
     kit: checked.value.kit!,
   };
+}
+
+/** Why these are no rates; undefined where they are. */
+function problemOfRates(rates: unknown): string | undefined {
+  if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates)))
+    return "rates are no list of rates.";
+  const wrong = Object.entries((rates ?? {}) as object).find(([key, value]) => {
+    const range = (Object.hasOwn(RATE_RANGE, key) ? RATE_RANGE[key as keyof typeof RATE_RANGE] : undefined) as
+      readonly [number, number] | undefined;
+    return !range || typeof value !== "number" || !(value >= range[0] && value <= range[1]);
+  });
+  return wrong && `"${wrong[0].slice(0, 30)}" is no rate in its range.`;
 }
 
 const isLearning = (raw: unknown): raw is Learning => {

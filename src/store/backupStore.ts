@@ -27,7 +27,7 @@ export async function planBackup(tell: Tell): Promise<Plan | { problem: string }
 export const stopFiles = () => void filesWorker().stop();
 
 const savingNow = (): Saving => {
-  const { units, theme, currency, rates, learning } = settingsNow();
+  const { units, theme, currency, rates, learning, practice } = settingsNow();
   return {
     madeAt: nowIso(),
     settings: {
@@ -36,6 +36,7 @@ const savingNow = (): Saving => {
       ...(currency ? { currency } : {}),
       ...(rates ? { rates } : {}),
       ...(learning ? { learning } : {}),
+      ...(practice ? { practice } : {}),
     },
     kit: kitNow(),
   };

@@ -1,3 +1,4 @@
+import type { Practice } from "@/core/answers/practice/results";
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { Hours } from "@/core/answers/day/hours";
 import type { Rates } from "../core/answers/estimate/estimate";
@@ -82,6 +83,8 @@ export interface Settings {
   learning?: Learning;
   /** What the technician owns, where it differs from the usual shelf. */
   shelf?: Shelf;
+  /** Made-up cases that were played, and the one in hand. */
+  practice?: Practice;
 }
 
 type Db = IDBPDatabase<Kept>;

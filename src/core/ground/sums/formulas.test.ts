@@ -318,6 +318,21 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ handsMin: 400, fromMin: 60, dryH: 4 }, 400],
     [{ handsMin: 400, fromMin: 60, dryH: 4, airH: 1 }, 460],
   ],
+  // 0.05 × 2 a minute at 60 °C, ten of them: 1 − 1/e; at 50 °C half as fast.
+  "harm.set": [
+    [{ tempC: 60, minutes: 10 }, 0.632120559],
+    [{ tempC: 50, minutes: 10 }, 0.39346934],
+  ],
+  "practice.harm": [[{ share: 0.25, minutes: 240 }, 60]],
+  "practice.inVain": [[{ step: 36, rinse: 8 }, 44]],
+  "practice.regret": [
+    [{ best: 12, its: 5 }, 7],
+    [{ best: 2, its: 5 }, 0],
+  ],
+  "practice.spent": [[{ tests: [2, 1.5], hints: [5] }, 8.5]],
+  "practice.harms": [[{ harms: [44, 60] }, 104]],
+  // exp(−90 / 90) = 0.36788.
+  "practice.score": [[{ spentMin: 10, harmMin: 80, scaleMin: 90 }, 36.78794412]],
   "schedule.finish": [
     [{ handsMin: 90, waitMin: 10, people: 2 }, 50],
     [{ handsMin: 90, waitMin: 10, people: 2, fromMin: 600 }, 650],

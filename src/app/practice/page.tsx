@@ -1,0 +1,5 @@
+import { PracticePlace } from "@/places/practice/PracticePlace";
+
+export default function Page() {
+  return <PracticePlace />;
+}

@@ -1,0 +1,139 @@
+import Table from "react-bootstrap/Table";
+import { familyOf } from "@/core/ground/catalog/families";
+import type { MarkCase } from "@/core/answers/practice/markCase";
+import { debriefOf, testMin, type Debrief, type Judged, type Move } from "@/core/answers/practice/markPlay";
+import { formatNumber } from "@/core/ground/quantity/format";
+import { Act } from "@/ui/Act";
+import { AtThumb } from "@/ui/ThumbBar";
+import { Num } from "@/ui/Num";
+import { moveWords, shownBy } from "./moveWords";
+import { TwoThreads } from "./TwoThreads";
+
+/** What came of it, beside what the planner would have done with what was known at each moment. */
+export function DebriefView({
+  mark,
+  moves,
+  open,
+  leave,
+}: {
+  mark: MarkCase;
+  moves: readonly Move[];
+  open: (seed?: string, moves?: Move[]) => void;
+  leave: () => void;
+}) {
+  const debrief = debriefOf(mark, moves);
+  const { score, right, spentMin, harmMin, judged, planner } = debrief;
+  const family = familyOf(mark.truth);
+  return (
+    <div data-testid="debrief">
+      <div className="row-between">
+        <h1>{right ? "Right" : "Not right"}</h1>
+        <span className="row-wrap">
+          <Act onAct={leave}>All cases</Act>
+          <AtThumb>
+            <Act variant="primary" onAct={() => open()}>
+              The next case
+            </Act>
+          </AtThumb>
+        </span>
+      </div>
+      <p>
+        Case {mark.seed}. It was <b>{family.name.toLowerCase()}</b>: {family.examples}.
+      </p>
+      <div className="came-to">
+        <div>
+          <span>Score</span> <Num of={score} words={`${formatNumber(Math.round(score.value))} of 100`} testId="score" />
+        </div>
+        <div>
+          <span>Finding out</span> <Num of={spentMin} />
+        </div>
+        <div>
+          <span>What came of it</span> <Num of={harmMin} testId="harm" />
+        </div>
+      </div>
+      <TwoThreads yours={moves} planners={planner} minutesOf={lengthOf} />
+      <Mattered debrief={debrief} mark={mark} />
+      <section className="block">
+        <h2>Move by move</h2>
+        <MoveTable judged={judged} mark={mark} again={(at) => open(mark.seed, [...moves.slice(0, at)])} />
+      </section>
+    </div>
+  );
+}
+
+/** How long a move is drawn, min. */
+const lengthOf = (move: Move): number => (move.do === "test" ? testMin(move.test) : move.do === "hint" ? 5 : 6);
+
+function Mattered({ debrief: { judged, mattered }, mark }: { debrief: Debrief; mark: MarkCase }) {
+  const harms = judged.flatMap(({ consequences }) => consequences);
+  return (
+    <section className="block" data-testid="mattered">
+      <h2>What mattered most</h2>
+      {harms.length === 0 && mattered.length === 0 && <p>Nothing went wrong, and no move was worth more.</p>}
+      <ul>
+        {harms.map(({ words, minutes }) => (
+          <li key={words}>
+            {words} <Num of={minutes} />
+          </li>
+        ))}
+        {mattered.map(({ move, planner, costs }, at) => (
+          <li key={at}>
+            {move.do === "begin" && planner.do === "test" ? (
+              <>
+                Begun before <b>{moveWords(planner).toLowerCase()}</b> was known: worth <Num of={costs} /> by then.
+              </>
+            ) : (
+              <>
+                {moveWords(move)}
+                {shownBy(move, mark) ? " told little" : ""}: <b>{moveWords(planner).toLowerCase()}</b> was worth{" "}
+                <Num of={costs} /> more by what you knew.
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function MoveTable({
+  judged,
+  mark,
+  again,
+}: {
+  judged: readonly Judged[];
+  mark: MarkCase;
+  again: (at: number) => void;
+}) {
+  return (
+    <Table className="compare">
+      <thead>
+        <tr>
+          <th>You</th>
+          <th>The planner, from there</th>
+          <th>Worth more by</th>
+          <th>
+            <span className="visually-hidden">Again</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {judged.map(({ move, planner, costs }, at) => (
+          <tr key={at}>
+            <th scope="row">
+              {at + 1}. {moveWords(move)}
+              {shownBy(move, mark) && <span className="soft">: {shownBy(move, mark)}</span>}
+            </th>
+            <td data-label="The planner">{moveWords(planner) === moveWords(move) ? "the same" : moveWords(planner)}</td>
+            <td data-label="Worth more by">{costs.value > 0 ? <Num of={costs} /> : "nothing"}</td>
+            <td>
+              <Act variant="link" aria-label={`Again from move ${at + 1}`} onAct={() => again(at)}>
+                Again from here
+              </Act>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
