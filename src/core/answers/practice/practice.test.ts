@@ -198,6 +198,29 @@ describe("the score cannot be had cheaply", () => {
   });
 });
 
+describe("the planner as it plays", () => {
+  it("asks nothing twice, ends with one beginning, and puts no heat on what heat may set", () => {
+    for (const mark of cases.slice(0, 120)) {
+      const moves = playedOn(mark);
+      const asked = moves.flatMap((move) => (move.do === "test" ? [move.test] : []));
+      expect(new Set(asked).size).toBe(asked.length);
+      expect(moves.filter((move) => move.do === "begin")).toHaveLength(1);
+      expect(moves.at(-1)!.do).toBe("begin");
+      if (!asked.includes("steam")) continue;
+      const before = knownBefore(moves.slice(0, asked.indexOf("steam")), mark);
+      const { beliefs } = diagnose(before);
+      for (const { family, p } of beliefs) if (heatSets(family)) expect(p.value).toBeLessThanOrEqual(0.05);
+    }
+  });
+
+  it("knows what its tests showed and nothing of the truth", () => {
+    const [mark] = cases as [(typeof cases)[number]];
+    const other = { ...mark, truth: mark.truth === "rust" ? ("ink" as const) : ("rust" as const) };
+    expect(playedOn(other)).toEqual(playedOn(mark));
+    expect(debriefOf(other, playedOn(mark)).planner).toEqual(debriefOf(mark, playedOn(mark)).planner);
+  });
+});
+
 describe("what is kept of practice", () => {
   it("takes what it wrote, and nothing else", () => {
     const result = { seed: "kwrtz", at: "2026-05-04T08:00:00Z", score: 88, right: true, tests: 3 };
