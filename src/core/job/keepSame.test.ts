@@ -36,6 +36,17 @@ describe("a copy made of what is known", () => {
     for (const key of ["findings", "events", "pieces", "choices"] as const) expect(now[key]).toBe(job[key]);
   });
 
+  it("keeps the order things came in: whoever walks over them meets them as in the copy", () => {
+    const before = { byId: { f1: { x: 1 }, f0: { x: 2 } }, other: { y: 1 } };
+    const now = { byId: { f0: { x: 2 }, f1: { x: 1 } }, other: { y: 1 } };
+    const made = keepSame(before, now);
+    expect(JSON.stringify(made)).toBe(JSON.stringify(now));
+    expect(made.byId.f0).toBe(before.byId.f0);
+    expect(made.byId.f1).toBe(before.byId.f1);
+    expect(made.other).toBe(before.other);
+    expect(made).not.toBe(before);
+  });
+
   it("tells a key that is gone, one that came, and a list from an object", () => {
     const before = { a: { x: 1 }, list: [{ y: 1 }, { y: 2 }], gone: 1 };
     const now = keepSame(before, { a: { x: 1 }, list: [{ y: 1 }], come: { z: 3 } });
