@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import Nav from "react-bootstrap/Nav";
 import type { Job } from "@/core/job/schema";
 import { handsOf, type History } from "@/core/job/history";
+import type { Forecast } from "@/core/answers/schedule/forecast";
 import { timeText } from "@/ui/time";
 import { useBay } from "./state/BayContext";
 import { PHASES } from "./state/phases";
@@ -23,10 +24,8 @@ export function Thread() {
   const { forecast, assessment, job, nowMs } = useBay();
   const { svg, width } = useWidth();
   const worked = workedStitches(assessment.history);
-  const startMs = Math.min(worked[0]?.fromMs ?? forecast.beginMs, ...assessment.history.running.map(({ at }) => Date.parse(at)));
-  const finishMs = Math.max(forecast.finish.atMs, nowMs, startMs + 60_000);
   const promises = promisesOf(job);
-  const endMs = Math.max(finishMs + 60_000, forecast.usable?.atMs ?? 0, ...promises.map(({ ms }) => ms));
+  const { startMs, finishMs, endMs } = spanOf(worked, assessment.history, forecast, promises, nowMs);
   const left = 8;
   const usable = width - 2 * left;
   const x = (ms: number) =>
@@ -79,6 +78,23 @@ export function Thread() {
       {nowMs > 0 && !bare && <Needle x={x} atMs={Math.max(nowMs, startMs)} nowMs={nowMs} />}
     </svg>
   );
+}
+
+/** From what was begun first, or will be, to when hands are done, and to the last that is promised or dry. */
+function spanOf(
+  worked: readonly Stitch[],
+  { running }: History,
+  { beginMs, finish, usable }: Forecast,
+  promises: readonly { ms: number }[],
+  nowMs: number,
+) {
+  const startMs = Math.min(worked[0]?.fromMs ?? beginMs, ...running.map(({ at }) => Date.parse(at)));
+  const finishMs = Math.max(finish.atMs, nowMs, startMs + 60_000);
+  return {
+    startMs,
+    finishMs,
+    endMs: Math.max(finishMs + 60_000, usable?.atMs ?? 0, ...promises.map(({ ms }) => ms)),
+  };
 }
 
 function PromiseKnot({

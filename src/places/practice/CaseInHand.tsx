@@ -6,10 +6,9 @@ import {
   type EvidenceId,
 } from "@/core/ground/catalog/evidence";
 import { MATERIALS } from "@/core/ground/catalog/materials";
-import { entered } from "@/core/ground/sums/working";
 import { BEGIN_IDS, beginOf } from "@/core/answers/practice/begins";
 import type { MarkCase } from "@/core/answers/practice/markCase";
-import { knownBefore, plannersMove, testMin, type Move } from "@/core/answers/practice/markPlay";
+import { knownBefore, outcomeOf, plannersMove, type Move } from "@/core/answers/practice/markPlay";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { moveWords, shownBy } from "./moveWords";
@@ -92,13 +91,13 @@ function Begin({ move }: { move: (move: Move) => void }) {
 }
 
 function Known({ mark, moves, move }: { mark: MarkCase; moves: readonly Move[]; move: (move: Move) => void }) {
-  const minutes = moves.reduce((sum, each) => sum + (each.do === "test" ? testMin(each.test) : 0), 0);
+  const { spentMin } = outcomeOf(mark, moves);
   const asked = moves.at(-1)?.do === "hint";
   return (
     <aside className="now-step" aria-label="What you know">
       <div className="row-between">
         <h2>What you know</h2>
-        {minutes > 0 && <Num of={entered("tests so far", minutes, "min", "table")} testId="practice-minutes" />}
+        {spentMin.value > 0 && <Num of={spentMin} testId="practice-minutes" />}
       </div>
       <ol className="known" aria-live="polite" data-testid="known">
         {moves.map((each, at) => (

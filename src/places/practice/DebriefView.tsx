@@ -1,7 +1,7 @@
 import Table from "react-bootstrap/Table";
 import { familyOf } from "@/core/ground/catalog/families";
 import type { MarkCase } from "@/core/answers/practice/markCase";
-import { debriefOf, testMin, type Debrief, type Judged, type Move } from "@/core/answers/practice/markPlay";
+import { debriefOf, moveMin, type Debrief, type Judged, type Move } from "@/core/answers/practice/markPlay";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { Act } from "@/ui/Act";
 import { AtThumb } from "@/ui/ThumbBar";
@@ -61,8 +61,9 @@ export function DebriefView({
   );
 }
 
-/** How long a move is drawn, min. */
-const lengthOf = (move: Move): number => (move.do === "test" ? testMin(move.test) : move.do === "hint" ? 5 : 6);
+/** What is begun is drawn as long as this, min. */
+const BEGUN_MIN = 6;
+const lengthOf = (move: Move): number => moveMin(move) || BEGUN_MIN;
 
 function Mattered({ debrief: { judged, mattered }, mark }: { debrief: Debrief; mark: MarkCase }) {
   const harms = judged.flatMap(({ consequences }) => consequences);

@@ -3,8 +3,8 @@ import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { branches } from "@/core/models/chance/bayes";
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
-import { diagnose } from "@/core/judgement/diagnosis/diagnose";
-import { nextTest, openTests } from "@/core/judgement/diagnosis/nextTest";
+import { diagnose, LIKELY_AT } from "@/core/judgement/diagnosis/diagnose";
+import { heatSetChance, nextTest, openTests } from "@/core/judgement/diagnosis/nextTest";
 import { TABLES } from "@/core/judgement/diagnosis/tables";
 import { BEGIN_IDS, beginOf, CHEMISTRY, heatSets, rightFor, type BeginId } from "./begins";
 import type { MarkCase } from "./markCase";
@@ -86,7 +86,11 @@ export function expectedMin(begin: BeginId, chances: readonly number[]): number 
   return losses.reduce((sum, loss, f) => sum + loss * chances[f]!, none * chances[FAMILY_IDS.length]!);
 }
 
-export const testMin = (test: EvidenceId): number => testOf(test).minutes + REACH_MIN;
+const testMin = (test: EvidenceId): number => testOf(test).minutes + REACH_MIN;
+
+/** What finding out by a move takes, min; beginning finds nothing out. */
+export const moveMin = (move: Move): number =>
+  move.do === "test" ? testMin(move.test) : move.do === "hint" ? HINT_MIN : 0;
 
 const bestOf = (chances: readonly number[]): BeginId =>
   BEGIN_IDS.reduce((best, begin) => (expectedMin(begin, chances) < expectedMin(best, chances) ? begin : best));
@@ -119,9 +123,14 @@ export function plannersMove(evidence: Evidence): Move {
   return { do: "begin", begin: isCommon(decision) ? "damp-neutral" : rightFor(decision.leader) };
 }
 
-/** Heat is no test while it may set something. */
-const isLocked = (test: EvidenceId, chances: readonly number[]) =>
-  testOf(test).puts === "heat" && FAMILY_IDS.some((family, f) => heatSets(family) && chances[f]! > 0.05);
+/** As the bay locks them: no heat while it may set something, no brush on what may be mould. */
+const isLocked = (test: EvidenceId, chances: readonly number[]) => {
+  const { puts, stirs } = testOf(test);
+  return (
+    (puts === "heat" && heatSetChance(chances) > LIKELY_AT) ||
+    (stirs === true && chances[FAMILY_IDS.indexOf("mould")]! >= LIKELY_AT)
+  );
+};
 
 /** The moves of the planner from what is known after these. */
 export function playedOn(mark: MarkCase, from: readonly Move[] = []): Move[] {
