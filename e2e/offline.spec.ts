@@ -7,7 +7,7 @@ import { expect, PHASES, storedJob, test } from "./bay";
 test.use({ serviceWorkers: "allow" });
 test.describe.configure({ mode: "serial" });
 
-const kept = (page: Page) => expect(page.locator("html")).toHaveAttribute("data-offline", "ready", { timeout: 30_000 });
+const kept = (page: Page) => expect(page.locator("html")).toHaveAttribute("data-offline", "ready", { timeout: 60_000 });
 
 /** Once with the network: the demo jobs, and everything kept. */
 async function visitOnce(page: Page) {

@@ -1,4 +1,5 @@
 import { AxeBuilder } from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
 import { expect, tabTo, test } from "./bay";
 
 /** A case whose mark is tannin; the same letters, the same case. */
@@ -6,7 +7,7 @@ const TANNIN = "dvdjq";
 
 test("a case is failed on purpose, debriefed, replayed from its mistake and passed", async ({ page }) => {
   await page.goto("/practice");
-  await page.getByLabel("A colleague's case, five letters").fill(TANNIN.toUpperCase());
+  await page.getByLabel("Its letters, five or six").fill(TANNIN.toUpperCase());
   await page.getByRole("button", { name: "Open it" }).click();
   await expect(page.getByRole("heading", { name: `Case ${TANNIN}` })).toBeVisible();
   await page.getByRole("button", { name: "Colour", exact: true }).click();
@@ -29,7 +30,7 @@ test("a case is failed on purpose, debriefed, replayed from its mistake and pass
   await page.getByRole("button", { name: "Damp it, then acid spotter, tamped" }).click();
   await expect(debrief.getByRole("heading", { name: "Right", exact: true })).toBeVisible();
   await page.getByRole("button", { name: "All cases" }).click();
-  await expect(page.getByTestId("progress")).toContainText("2 cases: 1 of 2 begun right.");
+  await expect(page.getByTestId("progress")).toContainText("2 cases: 1 of 2 went well.");
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.filter(({ impact }) => impact === "serious" || impact === "critical")).toEqual([]);
   // The ledger knows nothing of it.
@@ -38,9 +39,113 @@ test("a case is failed on purpose, debriefed, replayed from its mistake and pass
   await expect(page.getByText(TANNIN)).toHaveCount(0);
 });
 
+/** One tap after another; a second one within a third of a second is a bounce. */
+async function taps(page: Page, ...names: (string | RegExp)[]) {
+  const known = page.getByTestId("known");
+  for (const name of names) {
+    const before = await known.innerHTML();
+    await page
+      .getByRole("button", { name, exact: typeof name === "string" })
+      .first()
+      .click();
+    if (!STAYS.some((each) => each === name)) await expect.poll(() => known.innerHTML()).not.toBe(before);
+  }
+}
+/** What only sets something up. */
+const STAYS = ["Neutral cleaner", "Soaked", "Wiped on", "Cold", "Twice the label"];
+
+test("a lesson is failed on purpose, debriefed, replayed from its mistake and passed", async ({ page }) => {
+  test.slow();
+  await page.goto("/practice");
+  await page.getByRole("button", { name: "Held by glue" }).click();
+  await expect(page.getByText("Goal:")).toBeVisible();
+  await taps(page, /^Look it over/, /^Ask the owner/);
+  // What was heard stays heard; a slip of the hand is taken back.
+  const back = page.getByRole("button", { name: "Take the last back" });
+  await expect(back).toHaveCount(0);
+  await taps(page, "24 h");
+  await back.click();
+  await expect(page.getByTestId("known").getByRole("listitem")).toHaveCount(2);
+  await taps(page, "Lift dry soil", "Neutral cleaner", "Twice the label");
+  await taps(page, "Soaked", "Put it on", "medium brush", "Draw it off", "24 h");
+  await page.getByRole("button", { name: "Hand it back" }).click();
+  const debrief = page.getByTestId("debrief");
+  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByTestId("losses")).toContainText("The glue let go");
+  await expect(page.getByTestId("mattered").getByRole("listitem").first()).toContainText("The planner there:");
+  await page.getByTestId("harm").click();
+  await expect(debrief.locator(".working")).toContainText("The glue let go");
+  await expect(debrief.getByRole("img", { name: /^The day after/ })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter(({ impact }) => impact === "serious" || impact === "critical")).toEqual([]);
+  // It travels as a file, and what is no case is refused in words.
+  const saved = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save it as a file" }).click();
+  const path = await (await saved).path();
+  await page.getByRole("button", { name: "All cases" }).click();
+  await page
+    .getByLabel("Case file")
+    .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
+  await expect(page.getByRole("alert").filter({ hasText: "some other kind of file" })).toBeVisible();
+  await page.getByLabel("Case file").setInputFiles(path);
+  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
+  // From before the cleaner went on.
+  await page.getByRole("button", { name: "Again from move 4" }).click();
+  await expect(page.getByTestId("case-clock")).toBeVisible();
+  await taps(page, "Neutral cleaner", "Twice the label", "Wiped on", "Put it on", "A window open", "24 h");
+  await page.getByRole("button", { name: "Hand it back" }).click();
+  await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "All cases" }).click();
+  await expect(page.getByTestId("lessons").getByRole("listitem").filter({ hasText: "Held by glue" })).toContainText(
+    "passed",
+    { timeout: 30_000 },
+  );
+  await expect(page.getByTestId("progress").getByRole("img", { name: /^Minutes lost by decision/ })).toBeVisible();
+});
+
+test("a whole piece is worked on by keyboard, a hint costs five minutes, and a reload loses nothing", async ({
+  page,
+}) => {
+  await page.goto("/practice");
+  const letters = page.getByLabel("Its letters, five or six");
+  await letters.fill("CKWRTZ");
+  await letters.press("Enter");
+  await tabTo(page, /^Ask the owner/);
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("known")).toContainText("Wanted within");
+  await tabTo(page, /A hint/);
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("hint")).toContainText("the planner would now");
+  await expect(page.getByTestId("case-clock")).toHaveText("09:06");
+  await page.reload();
+  await expect(page.getByTestId("known").getByRole("listitem")).toHaveCount(2);
+  await expect(page.getByTestId("case-clock")).toHaveText("09:06");
+});
+
+test("a second tab goes on with the same piece, and what was tried is kept apart from jobs", async ({
+  page,
+  context,
+}) => {
+  await page.goto("/practice");
+  await page.getByRole("button", { name: "Any cloth, wanted soon" }).click();
+  await page.getByRole("button", { name: "A new piece" }).click();
+  await page.getByRole("button", { name: /^Look it over/ }).click();
+  await expect(page.getByTestId("known").getByRole("listitem")).toHaveCount(1);
+  const words = await page.getByTestId("known").innerText();
+  const other = await context.newPage();
+  await other.goto("/practice");
+  await expect(other.getByTestId("known")).toHaveText(words);
+  await other.getByRole("button", { name: "Leave it" }).click();
+  await expect(other.getByRole("heading", { name: "Twelve lessons" })).toBeVisible();
+  await expect(other.getByTestId("progress")).toHaveCount(0);
+  await other.goto("/");
+  await expect(other.getByRole("button", { name: "New job" })).toBeVisible();
+  await expect(other.locator(".job-row")).toHaveCount(0);
+});
+
 test("a case is played by keyboard alone, and letters that name none say so", async ({ page }) => {
   await page.goto("/practice");
-  const letters = page.getByLabel("A colleague's case, five letters");
+  const letters = page.getByLabel("Its letters, five or six");
   await letters.fill("kelpa");
   await expect(page.getByRole("alert").filter({ hasText: "No case has these letters" })).toBeVisible();
   await letters.fill(TANNIN);
@@ -59,12 +164,17 @@ test.describe("from the cache", () => {
   test("on a phone, with the network gone, a case is played to its debrief", async ({ page, context }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto("/practice");
-    await expect(page.locator("html")).toHaveAttribute("data-offline", "ready");
+    await expect(page.locator("html")).toHaveAttribute("data-offline", "ready", { timeout: 60_000 });
     await context.setOffline(true);
     await page.reload();
-    await page.getByRole("button", { name: "A new case" }).click();
+    await page.getByRole("button", { name: "A new mark" }).click();
     await page.getByRole("button", { name: "Leave it: it is no soil" }).click();
     await expect(page.getByTestId("debrief")).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await page.getByRole("button", { name: "All cases" }).click();
+    await page.getByRole("button", { name: "A new piece" }).click();
+    await page.getByRole("button", { name: "Hand it back" }).click();
+    await expect(page.getByRole("heading", { name: "You will hear of it" })).toBeVisible({ timeout: 60_000 });
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 });

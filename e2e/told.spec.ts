@@ -54,6 +54,20 @@ test("water and detergent in a seat, cloth of all seats, where a mark ran and wh
     pieces: { byId: Record<string, { groups?: { seats?: { material?: string } } }> };
   };
   expect(Object.values(stored.pieces.byId)[0]!.groups!.seats!.material).toBe("wool");
+  // Leather is wiped, and so are dashboard and console, without a word.
+  const ofWhat = page.getByRole("group", { name: "Cloth or not, all seats" });
+  await ofWhat.getByRole("button", { name: "Coated leather or vinyl" }).click();
+  await page.getByRole("group", { name: "Whole part" }).getByRole("button", { name: "Dashboard, console" }).click();
+  await page
+    .getByRole("group", { name: /^Soil, dashboard/ })
+    .getByRole("button", { name: "Light" })
+    .click();
+  await phase(page, "Plan").click();
+  const wipes = page
+    .getByTestId("plan-step")
+    .filter({ hasText: /Clean the coating of the leather|Brush the hard trim/ });
+  await expect(wipes).toHaveCount(2);
+  await expect(wipes.last()).toContainText("Dashboard, Centre console");
 
   await open(page, "demo-hall", "phase=look&finding=hc-tea");
   const area = page.getByTestId("mark-area");

@@ -17,6 +17,7 @@ import { compareColour } from "./bench/colour";
 import { compareOrders, NOISE, OURS, readCurve } from "./bench/diagnosis";
 import { compareSolvers } from "./bench/drying";
 import { ft10OverPct, proveFt06, replanRow, searchRow, smallDays } from "./bench/schedule";
+import { playPractice } from "./bench/practice";
 import { measureLedger } from "./bench/ledger";
 import { measureInPage } from "./lib/measureInPage.mjs";
 import { usableFromCacheMs } from "./lib/fromCache.mjs";
@@ -406,6 +407,33 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
       shown("in Node: every job summed up / a structured copy of them all", summedMs / copyMs, "×"),
       shown("in Node: all of it learnt from / a structured copy", learntMs / copyMs, "×"),
       shown("in Node: one search / a structured copy", searchedMs / copyMs, "×"),
+    ];
+  },
+  practice: () => {
+    const played = playPractice();
+    const best = Math.max(...played.habits.map(({ score }) => score));
+    if (played.lost.length > 0) console.log(`cases the planner loses to a searched plan: ${played.lost.join(", ")}`);
+    return [
+      {
+        name: "the planner with 500 whole pieces, score at the median",
+        value: played.score,
+        unit: "",
+        target: "≥ 90",
+        holds: played.score >= 90,
+      },
+      {
+        name: "of them harmed where a rule names the harm",
+        value: played.harmed.length,
+        unit: "",
+        target: "0",
+        holds: played.harmed.length === 0,
+      },
+      { name: "promises kept", value: played.keptPct, unit: "%", target: "≥ 95", holds: played.keptPct >= 95 },
+      ...played.habits.map(({ name, score }) => shown(`score at the median, ${name}`, score, "")),
+      { name: "the best of these habits", value: best, unit: "", target: "≤ 70", holds: best <= 70 },
+      shown("minutes lost over the best of 1,000 searched plans that know everything, median", played.behindMin, "min"),
+      shown("soil left over what that one leaves, median", played.soilBehindPct, "%"),
+      shown("hands-on minutes over those of that one, median", played.handsBehindMin, "min"),
     ];
   },
   load: async () => {

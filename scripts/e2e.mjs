@@ -2,6 +2,6 @@
 import { bin, ensureBuild, ensureChromium, ensurePackages, run } from "./lib/setup.mjs";
 
 ensurePackages();
-ensureChromium();
+ensureChromium({ windowless: true });
 ensureBuild();
 process.exit(run(bin("playwright"), ["test", ...process.argv.slice(2)]));

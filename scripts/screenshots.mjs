@@ -102,6 +102,25 @@ async function room(page) {
   }
 }
 
+/** A lesson while it is worked on, and what came of it. */
+async function practised(page) {
+  await page.goto("/practice");
+  await page.getByRole("button", { name: "Where heat may go" }).click();
+  const tap = async (name) => {
+    await page.getByRole("button", { name }).first().click();
+    await page.clock.fastForward("00:01");
+    await page.waitForTimeout(350);
+  };
+  for (const name of [/^Look it over/, /^Ask the owner/, "Lift dry soil", "Neutral cleaner"]) await tap(name);
+  await page.evaluate(() => scrollTo(0, 0));
+  await shoot(page, "practice");
+  for (const name of ["Sprayed", "Hot, 45 °C", "Put it on", "5 min", "medium brush", "Draw it off", "8 h"])
+    await tap(name);
+  await tap("Hand it back");
+  await page.getByTestId("debrief").waitFor();
+  await shoot(page, "practice-debrief");
+}
+
 try {
   const desk = await open({ width: 1280, height: 800 });
   await desk.goto("/");
@@ -119,20 +138,6 @@ try {
   await shoot(desk, "plan-schools");
   await bay(desk, "job=demo-ferry&phase=mix");
   await shoot(desk, "mix");
-  await bay(desk, "job=demo-van&phase=plan");
-  await desk.getByRole("heading", { name: /Smell/ }).click();
-  const air = desk.getByTestId("air-treatment");
-  for (const name of [
-    "Ozone",
-    "Outdoors, nobody near",
-    "Large cabin",
-    "Window cracked for the lead",
-    "Doors open and a fan",
-  ])
-    await air.getByRole("button", { name, exact: true }).click();
-  await desk.getByTestId("gas-locks").scrollIntoViewIfNeeded();
-  await shoot(desk, "odour");
-  await air.getByRole("button", { name: "Nothing, air it" }).click();
   await workToDwell(desk, "demo-ferry");
   await shoot(desk, "work");
   await bay(desk, "job=demo-hall&phase=plan&zone=hc-2&lens=water");
@@ -161,8 +166,7 @@ try {
   await shoot(desk, "one-mark");
   await desk.goto("/shelf");
   await shoot(desk, "shelf");
-  await desk.goto("/notes");
-  await shoot(desk, "field-notes");
+  await practised(desk);
   await desk.goto("/day");
   await desk.getByRole("button", { name: "Search longer" }).waitFor();
   await desk.getByTestId("day-end").evaluate((each) => each.scrollIntoView());

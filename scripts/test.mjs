@@ -81,7 +81,7 @@ check("Unit tests", () =>
   ),
 );
 check("Browser tests", () => {
-  ensureChromium();
+  ensureChromium({ windowless: true });
   ensureBuild();
   counted(
     "playwright.json",

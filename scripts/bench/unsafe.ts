@@ -25,6 +25,7 @@ const PLAIN: Omit<RuleFacts, "likely"> = {
   damage: [],
   waterRuns: false,
   bleachMet: false,
+  surface: [],
 };
 
 /** True when the step a decision begins with is one that a hard rule forbids for what the mark really is. */

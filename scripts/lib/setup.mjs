@@ -76,31 +76,37 @@ export function ensureBuild() {
   });
 }
 
-/** The Chromium to test with: CHROMIUM_PATH, else Debian's, installed by apt when root. */
-export function ensureChromium() {
-  const places = [process.env.CHROMIUM_PATH, "/usr/bin/chromium", "/usr/bin/chromium-browser"].filter(Boolean);
-  const found = () => places.find((place) => existsSync(place));
-  if (process.env.CHROMIUM_PATH && !existsSync(process.env.CHROMIUM_PATH))
-    fail(`CHROMIUM_PATH names ${process.env.CHROMIUM_PATH}, and there is no such file.`);
-  if (!found()) {
-    if (process.getuid?.() !== 0)
-      fail(
-        "The browser tests need Chromium: install it (on Debian: apt-get install chromium, as root) or set CHROMIUM_PATH to its program.",
-      );
-    console.log("Installing Debian's Chromium …");
-    const quiet = {
-      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
-      stdio: ["ignore", "ignore", "inherit"],
-    };
-    run("apt-get", ["update", "-qq"], quiet);
-    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], quiet);
-  }
-  const chromium = found();
-  if (!chromium) fail("Chromium could not be installed by apt; set CHROMIUM_PATH to its program.");
-  process.env.CHROMIUM_PATH = chromium;
-  return chromium;
+const WHOLE = { package: "chromium", places: ["/usr/bin/chromium", "/usr/bin/chromium-browser"] };
+/** The same Chromium without windows: what it need not draw, tests need not wait for. */
+const WINDOWLESS = { package: "chromium-headless-shell", places: ["/usr/bin/chromium-headless-shell"] };
+
+function installByApt(name) {
+  console.log(`Installing Debian's ${name} …`);
+  const quiet = { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" }, stdio: ["ignore", "ignore", "inherit"] };
+  const patience = ["-o", "Acquire::http::Timeout=20", "-o", "Acquire::Retries=1"];
+  run("apt-get", ["update", "-qq", ...patience], quiet);
+  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...patience, name], quiet);
 }
 
+/**
+ * The Chromium to use: CHROMIUM_PATH, else Debian's, installed by apt when root.
+ * @param windowless the one without windows will do, and is wanted where it can be had
+ */
+export function ensureChromium({ windowless = false } = {}) {
+  const named = process.env.CHROMIUM_PATH;
+  if (named && !existsSync(named)) fail(`CHROMIUM_PATH names ${named}, and there is no such file.`);
+  if (named) return named;
+  for (const { package: name, places } of windowless ? [WINDOWLESS, WHOLE] : [WHOLE]) {
+    const program = () => places.find((place) => existsSync(place));
+    if (!program() && process.getuid?.() === 0) installByApt(name);
+    if (program()) return (process.env.CHROMIUM_PATH = program());
+  }
+  return fail(
+    "The browser tests need Chromium: install it (on Debian: apt-get install chromium, as root) or set CHROMIUM_PATH to its program.",
+  );
+}
+
+/** @returns {never} */
 export function fail(sentence) {
   console.error(sentence);
   process.exit(1);

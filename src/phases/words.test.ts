@@ -31,10 +31,12 @@ describe("times and places in words", () => {
   it("cloth in one line, zones by name until there are many", () => {
     expect(clothWords({})).toBe("not known, planned at its safest");
     expect(clothWords({ material: "wool", careCode: "S" })).toMatch(/^Wool · code S: /);
-    const step = (zoneIds: string[], action = "clean") => ({ action, zoneIds }) as never;
+    expect(clothWords({ material: "wool", ofWhat: "leather" })).toBe("Coated leather or vinyl");
+    const step = (zoneIds: string[], action = "clean", key = "") => ({ key, action, zoneIds }) as never;
     expect(zonesOf(step(["a", "b"]), (id) => id.toUpperCase())).toBe("A, B");
     expect(zonesOf(step("abcdefg".split("")), String)).toBe("7 zones");
-    expect(zonesOf(step(["a"], "beside"), String)).toBe("beside the cloth");
+    expect(zonesOf(step(["a"], "beside", "beside-glass:"), String)).toBe("beside the cloth");
+    expect(zonesOf(step(["a"], "beside", "wipe-hard:"), String)).toBe("a");
     expect(zonesOf(step(["a"], "gas"), String)).toBe("the air of all of it");
   });
 });

@@ -57,7 +57,7 @@ describe("bottle labels", () => {
         ...firstAid,
       ])
         expect(text).toContain(squeezed(words));
-  }, 60_000);
+  });
 
   it("put a number, never another letter, for what the font lacks, and know exactly what it has", async () => {
     expect(printable("Łódź 水")).toEqual({ text: "Łódź [U+6C34]", replaced: true });
@@ -77,7 +77,7 @@ describe("bottle labels", () => {
     const text = await textOf(await labelSheet([labelOf(mix!, "水 flask", USUAL_KIT, NOW)], FONTS).toBlob());
     expect(text).toContain("[U+6C34]flask");
     expect(text).toContain(squeezed("A number in brackets stands for a letter"));
-  }, 60_000);
+  });
 
   it("carry the signal word, the recipe in a code that a reader reads, and a date it keeps to", () => {
     const mix = bottles().find(({ agent }) => agent === "enzyme")!;

@@ -57,6 +57,5 @@ describe("the sheet on paper", () => {
       });
       expect(technician.text).toContain("4.2minof5.0");
     },
-    60_000,
   );
 });

@@ -39,7 +39,10 @@ const saving: Saving = {
     theme: "night",
     rates: { perHour: 50, callOut: 10, taxPct: 19 },
     practice: {
-      done: [{ seed: "kwrtz", at: NOW, score: 88, right: true, tests: 3 }],
+      done: [
+        { seed: "kwrtz", at: NOW, moves: [{ do: "hint" }, { do: "begin", begin: "acid" }] },
+        { seed: "no-heat", at: NOW, moves: [{ do: "wait", minutes: 5 }, { do: "handback" }] },
+      ],
       running: { seed: "bbbbc", moves: [{ do: "test", test: "owner" }, { do: "hint" }] },
     },
   },

@@ -1,3 +1,4 @@
+import { eventually } from "@/core/testing/eventually";
 import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import { beforeEach, describe, expect, it, vi } from "vitest";
@@ -40,7 +41,7 @@ describe("the connection to storage", () => {
     await tab.putJobs([job]);
     (await tab.db()).close();
     tab.run(job.id, { label: "Title", ops: [{ op: "set", path: ["title"], value: "After" }] });
-    await vi.waitFor(async () =>
+    await eventually(async () =>
       expect(((await tab.withDb((database) => database.get("jobs", job.id)))?.job as Job).title).toBe("After"),
     );
     expect(tab.stateNow().saveProblem).toBeUndefined();
@@ -52,7 +53,7 @@ describe("the connection to storage", () => {
     const old = await raw(1);
     const tab = await program();
     const loading = tab.loadJobs();
-    await vi.waitFor(() =>
+    await eventually(() =>
       expect(tab.texts().join()).toContain("An older version of this program is open in another tab"),
     );
     expect(tab.stateNow().status).toBe("loading");

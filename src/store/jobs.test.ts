@@ -1,3 +1,4 @@
+import { eventually } from "@/core/testing/eventually";
 import { readFileSync } from "node:fs";
 import "fake-indexeddb/auto";
 import { IDBFactory, IDBObjectStore } from "fake-indexeddb";
@@ -27,9 +28,8 @@ const ids = () => {
 const bench = (): Job => jobFromTemplate("bench-seat", ids(), "2026-05-04T08:00:00Z");
 /** Every tab has stored what it can, and the others have heard of it. */
 async function settled() {
-  await vi.waitFor(
-    () => expect(tabs.every((each) => each.stateNow().waiting.length === 0 || each.stateNow().saveProblem)).toBe(true),
-    { timeout: 10_000 },
+  await eventually(() =>
+    expect(tabs.every((each) => each.stateNow().waiting.length === 0 || each.stateNow().saveProblem)).toBe(true),
   );
   await new Promise((resolve) => setTimeout(resolve, 40));
 }
@@ -111,7 +111,7 @@ describe("a change", () => {
     expect(tab.jobNow(job.id)).toMatchObject({ title: "One", place: "Pier" });
     put.mockRestore();
     tab.retrySaving();
-    await vi.waitFor(() => expect(tab.stateNow().saveProblem).toBeUndefined());
+    await eventually(() => expect(tab.stateNow().saveProblem).toBeUndefined());
     await settled();
     expect(await storedJob(job.id)).toMatchObject({ title: "One", place: "Pier" });
   });
@@ -304,13 +304,10 @@ describe("hundreds of finished jobs", () => {
     const { db } = await import("./db");
     const { readFirst } = await import("./reading");
     // Other tabs of this test may be keeping good lines at the same time.
-    await vi.waitFor(
-      async () => {
-        await (await db()).put("index", "not lines", "ledger");
-        const { held, heads, rest } = await readFirst();
-        expect([held.length, heads, rest]).toEqual([421, [], []]);
-      },
-      { timeout: 10_000 },
-    );
+    await eventually(async () => {
+      await (await db()).put("index", "not lines", "ledger");
+      const { held, heads, rest } = await readFirst();
+      expect([held.length, heads, rest]).toEqual([421, [], []]);
+    });
   });
 });

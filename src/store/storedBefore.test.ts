@@ -1,3 +1,4 @@
+import { eventually } from "@/core/testing/eventually";
 import { readdirSync, readFileSync } from "node:fs";
 import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
@@ -70,7 +71,7 @@ it.each(readdirSync(FOLDER))(
       expect(history.done).toHaveLength(before.events.length);
       // It goes on being worked: changed, and stored in the form of now.
       tab.run(before.id, { label: "Named", ops: [{ op: "set", path: ["customer"], value: "Tern House" }] });
-      await vi.waitFor(async () => {
+      await eventually(async () => {
         const { db } = await import("./db");
         const held = (await (await db()).get("jobs", before.id)) as { job: Job };
         expect(held.job).toEqual({ ...job, customer: "Tern House" });

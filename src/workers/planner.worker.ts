@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import { assess, inFull, quickly, type Reckoning } from "@/core/answers/assess/assess";
 import { plannedOf } from "@/core/answers/assess/planned";
-import { inTurn, orderOf, soonerOrders, type Known } from "@/core/answers/schedule/order";
+import { inTurn, orderOf, searchedOn, soonerOrders, type Known } from "@/core/answers/schedule/order";
 import { keepSame } from "@/core/job/keepSame";
 import type { Job, Kit } from "@/core/job/schema";
 import { KeptZones } from "@/core/judgement/treatment/plan/kept";
@@ -14,6 +14,8 @@ import { sender, type Crossing } from "./parts";
 
 /** Better orders found in idle time, by job: the next plan of it keeps to them. */
 const betters = new Map<string, Known>();
+/** What was searched to the end and gave nothing, by job. */
+const searched = new Map<string, string>();
 const orderAsKnown: Reckoning["order"] = (job, planned, kit, asOf) =>
   orderOf(job, planned, kit, asOf, undefined, betters.get(job.id));
 const asKnown: Reckoning = { ...inFull, order: orderAsKnown };
@@ -62,6 +64,8 @@ const planner = {
     const { job, kit, kept } = known(newJob, newKit);
     const planned = plannedOf(job, kit, asOf, { ...quickly, order: inTurn, kept });
     if (!planned.ok) return false;
+    const on = searchedOn(job, planned.assessment, kit, asOf);
+    if (searched.get(job.id) === on) return false;
     const began = performance.now();
     let sliceFrom = began;
     let found: Known | undefined;
@@ -74,6 +78,7 @@ const planner = {
     }
     // One found for a job that has changed since is still a good beginning.
     if (found) betters.set(job.id, found);
+    else if (mine === asked) searched.set(job.id, on);
     return found !== undefined && mine === asked;
   },
   /** What was handed back is only listed: the quick reckoning is enough there. */

@@ -17,6 +17,7 @@ import {
 import { EVIDENCE, EVIDENCE_IDS, REPEATABLE_IDS, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { ALLERGY_IDS, MATTER_IDS, TRIED_IDS, USER_IDS } from "@/core/ground/catalog/ownersAccount";
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
+import { OF_WHAT_IDS } from "@/core/ground/catalog/surfaces";
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreTestId } from "@/core/ground/catalog/fibreTests";
 import {
   BEHIND_IDS,
@@ -105,6 +106,12 @@ const cloth = thing(
       ),
     ),
     layers: optional(layers),
+    ofWhat: optional(
+      pick(
+        OF_WHAT_IDS,
+        "What it is of; left out: cloth. Leather and hard surfaces are wiped, and nothing made for cloth goes on them.",
+      ),
+    ),
     fastness: optional(
       record(
         amount(1, 5),

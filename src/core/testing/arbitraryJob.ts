@@ -32,6 +32,7 @@ import { MACHINE_IDS } from "@/core/ground/catalog/machines";
 import { MATERIAL_IDS } from "@/core/ground/catalog/materials";
 import { ROLE_IDS } from "@/core/ground/catalog/roles";
 import { RING_SIGNS, RING_SIGN_IDS } from "@/core/ground/catalog/ringSigns";
+import { OF_WHAT_IDS } from "@/core/ground/catalog/surfaces";
 import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { SHELF_TOOL_IDS } from "@/core/ground/catalog/tools";
 import { PACE } from "@/core/judgement/treatment/step/minutes";
@@ -72,11 +73,16 @@ const cloth: fc.Arbitrary<Cloth> = fc.record({
   neighbours: maybe(fc.subarray([...NEIGHBOUR_IDS], { maxLength: 2 })),
   layers: maybe(fc.record({ foamMm: maybe(number(0, 100)) })),
   fastness: maybe(fc.dictionary(fc.constantFrom(...AGENT_IDS), fc.constantFrom(2, 3.5, 4, 5), { maxKeys: 4 })),
+  ofWhat: fc.oneof(
+    { weight: 20, arbitrary: fc.constant(undefined) },
+    { weight: 1, arbitrary: fc.constantFrom(...OF_WHAT_IDS) },
+  ),
 }) as fc.Arbitrary<Cloth>;
 
 const piece: fc.Arbitrary<Piece> = fc.record({
   name: fc.string({ maxLength: 20, unit: fc.constantFrom("a", "ő", "Ł", " ", "7") }),
-  template: fc.constantFrom(...TEMPLATE_IDS),
+  // A cabin has the most kinds of parts, and draws each of them the least often.
+  template: fc.constantFrom(...TEMPLATE_IDS, "cabin" as const),
   lengthMm: number(600, 6000),
   depthMm: number(300, 3000),
   backMm: maybe(number(200, 900)),
@@ -410,7 +416,7 @@ const drawnJobFile: fc.Arbitrary<JobFile> = fc
               beside,
               events,
             }) =>
-              tidy({
+              ({
                 format: JOB_FILE_FORMAT,
                 version: JOB_FILE_VERSION,
                 asOf,
@@ -431,7 +437,7 @@ const drawnJobFile: fc.Arbitrary<JobFile> = fc
                   choices: { schools, strokes, readings, bottles: {}, disinfect, protect, beside },
                   events,
                 },
-              } as unknown as JobFile),
+              }) as unknown as JobFile,
           );
       });
   });

@@ -159,6 +159,7 @@ const workedThrough: Leaning = fc
       const events = planJob(now.job, USUAL_KIT, now.asOf).steps.map((step, index) =>
         doneOf(step, { id: `w${round}-${index}`, at: new Date((atMs += MINUTE_MS)).toISOString(), by: 1 }),
       );
+      if (events.length === 0) break;
       now = change(now, { events: [...now.job.events, ...events] });
     }
     const gas = { ...file.job.gas, gas: file.job.gas?.gas ?? ("ozone" as const), stands, cleared: true };
@@ -167,10 +168,8 @@ const workedThrough: Leaning = fc
 
 /** Half of all jobs stay as they were drawn. */
 export const leaning: Leaning = fc.oneof(
-  { weight: 8, arbitrary: fc.constant((file: JobFile) => file) },
-  { weight: 3, arbitrary: greasy },
-  ...[known, steamed, smallMould, bare, tried, leftIn, workedThrough, damaged, running].map((arbitrary) => ({
-    weight: 1,
-    arbitrary,
-  })),
+  { weight: 16, arbitrary: fc.constant((file: JobFile) => file) },
+  { weight: 6, arbitrary: greasy },
+  ...[smallMould, leftIn].map((arbitrary) => ({ weight: 3, arbitrary })),
+  ...[known, steamed, bare, tried, workedThrough, damaged, running].map((arbitrary) => ({ weight: 2, arbitrary })),
 );

@@ -13,6 +13,7 @@ import {
   type Shade,
 } from "@/core/ground/catalog/builds";
 import { fibreTestOf, FIBRE_TEST_IDS } from "@/core/ground/catalog/fibreTests";
+import { OF_WHAT, OF_WHAT_IDS, type OfWhat, type SurfaceId } from "@/core/ground/catalog/surfaces";
 import { CONSTRUCTIONS, type ConstructionId } from "@/core/ground/catalog/findings";
 import { MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
 import { identifyFibre, nextFibreTest } from "@/core/judgement/zones/fibre";
@@ -47,21 +48,50 @@ interface Fields {
   what: string;
   /** What such a part usually is, where nobody has named it. */
   usual?: string;
+  /** What it is of by what was said of the whole, where that is no cloth. */
+  surface?: SurfaceId;
 }
 
 /** One operation for each whose cloth it is. */
 type Change = (opOf: (owner: ClothOwner) => Op) => void;
 
 /** What is known of a cloth; whatever is left alone is planned at its safest. */
-export function ClothFields({ cloth, owners, what, usual }: Fields) {
+export function ClothFields({ cloth, owners, what, usual, surface }: Fields) {
   const { run } = useBay();
   const change: Change = (opOf) => run(`Cloth of ${what}`, ...owners.map(opOf));
   const set = <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) =>
     change((owner) => setCloth(owner, key, value));
+  const wiped = cloth.ofWhat ? cloth.ofWhat !== "cloth" : surface !== undefined && cloth.material === undefined;
+  return (
+    <>
+      <Chips<OfWhat>
+        label={`Cloth or not, ${what}`}
+        choices={OF_WHAT_IDS.map((id) => ({ id, name: OF_WHAT[id] }))}
+        value={cloth.ofWhat ?? (wiped ? surface : undefined)}
+        onPick={(value) => set("ofWhat", value)}
+      />
+      {wiped ? (
+        <>
+          <p className="soft mt-2">Wiped where it is soiled or marked. Nothing made for cloth goes on it.</p>
+          <h3 className="mt-3">Beside or under it</h3>
+          <BesideIt cloth={cloth} set={set} what={what} />
+        </>
+      ) : (
+        <OfCloth cloth={cloth} change={change} set={set} what={what} usual={usual} />
+      )}
+    </>
+  );
+}
+
+type Set = <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
+
+type OfCloth = Pick<Fields, "cloth" | "what" | "usual"> & { change: Change; set: Set };
+
+function OfCloth({ cloth, change, set, what, usual }: OfCloth) {
   return (
     <>
       <AsUsual cloth={cloth} usual={usual} set={set} />
-      <h3>Fibre</h3>
+      <h3 className="mt-3">Fibre</h3>
       <Chips<MaterialId>
         label={`Fibre of ${what}`}
         choices={choicesOf(MATERIALS)}
@@ -114,15 +144,7 @@ export function ClothFields({ cloth, owners, what, usual }: Fields) {
 }
 
 /** What such a part usually is, and one tap to say that it was looked at and is. */
-function AsUsual({
-  cloth,
-  usual,
-  set,
-}: {
-  cloth: Cloth;
-  usual: string | undefined;
-  set: <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
-}) {
+function AsUsual({ cloth, usual, set }: { cloth: Cloth; usual: string | undefined; set: Set }) {
   if (usual === undefined || cloth.material !== undefined) return null;
   return (
     <div className="row-wrap mb-3" data-testid="as-usual">
@@ -138,15 +160,7 @@ function AsUsual({
   );
 }
 
-function Shades({
-  cloth,
-  set,
-  what,
-}: {
-  cloth: Cloth;
-  set: <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
-  what: string;
-}) {
+function Shades({ cloth, set, what }: { cloth: Cloth; set: Set; what: string }) {
   return (
     <>
       <h3 className="mt-3">Shade</h3>
@@ -160,15 +174,7 @@ function Shades({
   );
 }
 
-function BesideIt({
-  cloth,
-  set,
-  what,
-}: {
-  cloth: Cloth;
-  set: <K extends keyof Cloth>(key: K, value: Cloth[K] | undefined) => void;
-  what: string;
-}) {
+function BesideIt({ cloth, set, what }: { cloth: Cloth; set: Set; what: string }) {
   return (
     <div className="row-wrap">
       <Act

@@ -37,6 +37,7 @@ export function ClothOfPiece({ pieceId, piece }: { pieceId: string; piece: Piece
         key={group ?? "piece"}
         cloth={group ? (piece.groups?.[group] ?? {}) : piece.cloth}
         owners={[group ? { of: "group", id: pieceId, group } : { of: "pieces", id: pieceId }]}
+        surface={group && piece.cloth.ofWhat !== "cloth" ? piece.cloth.ofWhat : undefined}
         what={group ? GROUPS[group].toLowerCase() : piece.name}
         usual={shown && usualClothOf(piece.template, shown.role)?.words}
       />

@@ -34,6 +34,7 @@ const DRAWN: readonly RoleId[] = [
   "tread",
   "headliner",
   "door-cloth",
+  "trim",
 ];
 
 /** The zone's shape: named, sized by typing or by its corners, cut, joined, drawn new, taken off. */

@@ -1,4 +1,5 @@
 "use client";
+import { OF_WHAT } from "@/core/ground/catalog/surfaces";
 import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import { setZone } from "@/core/job/change";
 import { SOIL_LEVELS, WETNESSES, type Wetness } from "@/core/ground/catalog/builds";
@@ -91,11 +92,19 @@ function MoreOfZone({ zone, open }: { zone: ZoneView; open: boolean }) {
       <SmallFold title="Name and shape" open={open}>
         <ShapeFields />
       </SmallFold>
-      <SmallFold title="Its own cloth and what lies beside it">
+      <SmallFold
+        title={
+          <>
+            Its own cloth and what lies beside it
+            {zone.surface ? <span className="soft">: {OF_WHAT[zone.surface].toLowerCase()}</span> : ""}
+          </>
+        }
+      >
         <ClothFields
           cloth={zone.zone.cloth ?? {}}
           owners={[{ of: "zones", id: zone.id }]}
           what={zone.name}
+          surface={zone.surface}
           usual={zone.cloth.material === undefined ? usualClothOf(zone.piece.template, zone.role)?.words : undefined}
         />
       </SmallFold>

@@ -113,7 +113,7 @@ function Known({ mark, moves, move }: { mark: MarkCase; moves: readonly Move[]; 
       </ol>
       {moves.length === 0 && <p className="soft">Nothing yet. A look costs least.</p>}
       {asked && <Hint mark={mark} moves={moves} />}
-      <Act variant="link" className="p-0" disabled={asked} onAct={() => move({ do: "hint" })}>
+      <Act variant="link" className="btn-flush" disabled={asked} onAct={() => move({ do: "hint" })}>
         A hint, for five minutes
       </Act>
     </aside>

@@ -1,12 +1,13 @@
-import Table from "react-bootstrap/Table";
 import { familyOf } from "@/core/ground/catalog/families";
 import type { MarkCase } from "@/core/answers/practice/markCase";
-import { debriefOf, moveMin, type Debrief, type Judged, type Move } from "@/core/answers/practice/markPlay";
+import { debriefOf, moveMin, type Debrief, type Move } from "@/core/answers/practice/markPlay";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { Act } from "@/ui/Act";
 import { AtThumb } from "@/ui/ThumbBar";
 import { Num } from "@/ui/Num";
+import { MoveTable } from "./MoveTable";
 import { moveWords, shownBy } from "./moveWords";
+import { SaveCase } from "./CaseFile";
 import { TwoThreads } from "./TwoThreads";
 
 /** What came of it, beside what the planner would have done with what was known at each moment. */
@@ -15,11 +16,13 @@ export function DebriefView({
   moves,
   open,
   leave,
+  next,
 }: {
   mark: MarkCase;
   moves: readonly Move[];
-  open: (seed?: string, moves?: Move[]) => void;
+  open: (seed: string, moves?: readonly Move[]) => void;
   leave: () => void;
+  next: () => void;
 }) {
   const debrief = debriefOf(mark, moves);
   const { score, right, spentMin, harmMin, judged, planner } = debrief;
@@ -29,9 +32,10 @@ export function DebriefView({
       <div className="row-between">
         <h1>{right ? "Right" : "Not right"}</h1>
         <span className="row-wrap">
+          <SaveCase seed={mark.seed} moves={moves} />
           <Act onAct={leave}>All cases</Act>
           <AtThumb>
-            <Act variant="primary" onAct={() => open()}>
+            <Act variant="primary" onAct={next}>
               The next case
             </Act>
           </AtThumb>
@@ -51,11 +55,11 @@ export function DebriefView({
           <span>What came of it</span> <Num of={harmMin} testId="harm" />
         </div>
       </div>
-      <TwoThreads yours={moves} planners={planner} minutesOf={lengthOf} />
+      <TwoThreads yours={moves.map(stitchOf)} planners={planner.map(stitchOf)} />
       <Mattered debrief={debrief} mark={mark} />
       <section className="block">
         <h2>Move by move</h2>
-        <MoveTable judged={judged} mark={mark} again={(at) => open(mark.seed, [...moves.slice(0, at)])} />
+        <Moves judged={judged} mark={mark} again={(at) => open(mark.seed, moves.slice(0, at))} />
       </section>
     </div>
   );
@@ -63,7 +67,12 @@ export function DebriefView({
 
 /** What is begun is drawn as long as this, min. */
 const BEGUN_MIN = 6;
-const lengthOf = (move: Move): number => moveMin(move) || BEGUN_MIN;
+const KINDS = { test: "tested", hint: "hinted", begin: "begun" } as const;
+const stitchOf = (move: Move) => ({
+  is: JSON.stringify(move),
+  minutes: moveMin(move) || BEGUN_MIN,
+  kind: KINDS[move.do],
+});
 
 function Mattered({ debrief: { judged, mattered }, mark }: { debrief: Debrief; mark: MarkCase }) {
   const harms = judged.flatMap(({ consequences }) => consequences);
@@ -97,44 +106,13 @@ function Mattered({ debrief: { judged, mattered }, mark }: { debrief: Debrief; m
   );
 }
 
-function MoveTable({
-  judged,
-  mark,
-  again,
-}: {
-  judged: readonly Judged[];
-  mark: MarkCase;
-  again: (at: number) => void;
-}) {
-  return (
-    <Table className="compare">
-      <thead>
-        <tr>
-          <th>You</th>
-          <th>The planner, from there</th>
-          <th>Worth more by</th>
-          <th>
-            <span className="visually-hidden">Again</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {judged.map(({ move, planner, costs }, at) => (
-          <tr key={at}>
-            <th scope="row">
-              {at + 1}. {moveWords(move)}
-              {shownBy(move, mark) && <span className="soft">: {shownBy(move, mark)}</span>}
-            </th>
-            <td data-label="The planner">{moveWords(planner) === moveWords(move) ? "the same" : moveWords(planner)}</td>
-            <td data-label="Worth more by">{costs.value > 0 ? <Num of={costs} /> : "nothing"}</td>
-            <td>
-              <Act variant="link" aria-label={`Again from move ${at + 1}`} onAct={() => again(at)}>
-                Again from here
-              </Act>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  );
+/** Move by move, in words. */
+function Moves({ judged, mark, again }: { judged: Debrief["judged"]; mark: MarkCase; again: (at: number) => void }) {
+  const rows = judged.map(({ move, planner, costs }) => ({
+    you: moveWords(move),
+    shown: shownBy(move, mark),
+    planner: moveWords(planner),
+    costs,
+  }));
+  return <MoveTable rows={rows} costs="Worth more by" again={again} />;
 }

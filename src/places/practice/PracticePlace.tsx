@@ -4,70 +4,125 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { markCaseOf } from "@/core/answers/practice/markCase";
-import { readSeed } from "@/core/answers/practice/seeds";
+import { LEVELS, type LevelId } from "@/core/answers/practice/pieces";
+import { isOver, markMovesOf, pieceMovesOf, readCase } from "@/core/answers/practice/results";
 import { Act } from "@/ui/Act";
+import { Chips, choicesOf } from "@/ui/Chips";
 import { later } from "@/ui/later";
 import { PlaceFrame } from "../PlaceFrame";
+import { OpenCase } from "./CaseFile";
 import { CaseInHand } from "./CaseInHand";
+import { Lessons } from "./Lessons";
 import { usePractice } from "./usePractice";
 
 const DebriefView = later(() => import("./DebriefView").then(({ DebriefView }) => DebriefView));
+const PieceCaseView = later(() => import("./PieceCaseView").then(({ PieceCaseView }) => PieceCaseView));
 const Progress = later(() => import("./Progress").then(({ Progress }) => Progress));
 
-/** Learn the trade before it costs cloth: a made-up mark, what came of it, and what the planner would have done. */
+/** Learn the trade before it costs cloth: made-up cases, what came of them, and what the planner would have done. */
 export function PracticePlace() {
-  const { practice, open, leave, move } = usePractice();
-  const { running, done } = practice;
-  const mark = running && markCaseOf(running.seed);
-  const ended = running?.moves.at(-1)?.do === "begin";
+  const kept = usePractice();
+  const { running } = kept.practice;
   return (
-    <PlaceFrame at="/practice">
-      {!running || !mark ? (
-        <>
-          <h1>Practice</h1>
-          <p>
-            A made-up mark, and nobody tells you what it is. Look, ask, test; then begin. What comes of it is reckoned,
-            and what the planner would have done with what you knew stands beside it. Nothing of this goes into the
-            ledger.
-          </p>
-          <NewCase open={open} />
-          {done.length > 0 && <Progress done={done} open={open} />}
-        </>
-      ) : ended ? (
-        <DebriefView mark={mark} moves={running.moves} open={open} leave={leave} />
-      ) : (
-        <CaseInHand mark={mark} moves={running.moves} move={move} leave={leave} />
-      )}
-    </PlaceFrame>
+    <PlaceFrame at="/practice">{running ? <Running {...kept} running={running} /> : <Begin {...kept} />}</PlaceFrame>
   );
 }
 
-function NewCase({ open }: { open: (seed?: string) => void }) {
-  const [text, setText] = useState("");
-  const seed = readSeed(text);
-  const wrong = text.trim().length >= 5 && !seed;
+type Kept = ReturnType<typeof usePractice>;
+
+function Running({
+  running,
+  open,
+  openAny,
+  leave,
+  move,
+  takeBack,
+}: Kept & { running: NonNullable<Kept["practice"]["running"]> }) {
+  const ended = isOver(running.moves);
+  const ofPiece = pieceMovesOf(running);
+  if (ofPiece)
+    return (
+      <PieceCaseView seed={running.seed} moves={ofPiece} ended={ended} {...{ open, openAny, leave, move, takeBack }} />
+    );
+  const mark = markCaseOf(running.seed);
+  const moves = markMovesOf(running)!;
+  return ended ? (
+    <DebriefView mark={mark} moves={moves} open={open} leave={leave} next={() => openAny()} />
+  ) : (
+    <CaseInHand mark={mark} moves={moves} move={move} leave={leave} />
+  );
+}
+
+function Begin({ practice, open, openAny }: Kept) {
   return (
-    <div className="row-wrap align-end">
-      <Act variant="primary" onAct={() => open()}>
-        A new case
+    <>
+      <h1>Practice</h1>
+      <p>
+        Made-up cases, and nobody tells you what they are. What comes of what you do is reckoned, and what the planner
+        would have done with what you knew stands beside it. Nothing of this goes into the ledger.
+      </p>
+      <div className="practice-kinds">
+        <section aria-label="One mark">
+          <h2>One mark</h2>
+          <p>What is it, and who says so? Look, ask, test; then begin.</p>
+          <Act variant="primary" onAct={() => openAny()}>
+            A new mark
+          </Act>
+        </section>
+        <WholePiece openAny={openAny} />
+        <Given open={open} />
+      </div>
+      <Lessons done={practice.done} open={open} />
+      {practice.done.length > 0 && <Progress practice={practice} open={open} />}
+    </>
+  );
+}
+
+function WholePiece({ openAny }: Pick<Kept, "openAny">) {
+  const [level, setLevel] = useState<LevelId>("b");
+  return (
+    <section aria-label="A whole piece">
+      <h2>A whole piece</h2>
+      <p>From the first question to the promise: how much water, how strong, how warm, when to lift.</p>
+      <Chips label="How hard" choices={choicesOf(LEVELS)} value={level} onPick={(next) => next && setLevel(next)} />
+      <Act variant="primary" className="mt-2" onAct={() => openAny(level)}>
+        A new piece
       </Act>
-      <FormGroup controlId="case-letters">
-        <FormLabel>A colleague&apos;s case, five letters</FormLabel>
-        <FormControl
-          value={text}
-          maxLength={8}
-          autoComplete="off"
-          isInvalid={wrong}
-          onChange={({ target }) => setText(target.value)}
-          onKeyDown={({ key }) => key === "Enter" && seed && open(seed)}
-        />
-        <FormControl.Feedback type="invalid" role="alert">
-          No case has these letters: five, without vowels, l and y.
-        </FormControl.Feedback>
-      </FormGroup>
-      <Act disabled={!seed} onAct={() => open(seed)}>
-        Open it
-      </Act>
-    </div>
+    </section>
+  );
+}
+
+const SHORTEST = 5;
+
+function Given({ open }: Pick<Kept, "open">) {
+  const [text, setText] = useState("");
+  const seed = readCase(text);
+  const wrong = text.trim().length >= SHORTEST && !seed;
+  return (
+    <section aria-label="A colleague's case">
+      <h2>A colleague&apos;s case</h2>
+      <div className="row-wrap align-end">
+        <FormGroup controlId="case-letters">
+          <FormLabel>Its letters, five or six</FormLabel>
+          <FormControl
+            value={text}
+            maxLength={8}
+            autoComplete="off"
+            isInvalid={wrong}
+            onChange={({ target }) => setText(target.value)}
+            onKeyDown={({ key }) => key === "Enter" && seed && open(seed)}
+          />
+          <FormControl.Feedback type="invalid" role="alert">
+            No case has these letters: five are a mark, six from b, c or d on a piece; no vowels, l or y.
+          </FormControl.Feedback>
+        </FormGroup>
+        <Act disabled={!seed} onAct={() => open(seed!)}>
+          Open it
+        </Act>
+      </div>
+      <div className="mt-3">
+        <OpenCase open={open} />
+      </div>
+    </section>
   );
 }

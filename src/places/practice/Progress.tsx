@@ -1,56 +1,132 @@
+import { useMemo } from "react";
 import Table from "react-bootstrap/Table";
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import type { PracticeResult } from "@/core/answers/practice/results";
+import { Bar, BarChart, CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import { DECISIONS, meanLost, type CameTo } from "@/core/answers/practice/decisions";
+import { LESSONS, lessonOf, type LessonId } from "@/core/answers/practice/lessons";
+import { isPieceSeed, type Practice, type PracticeResult } from "@/core/answers/practice/results";
+import { formatNumber } from "@/core/ground/quantity/format";
 import { Act } from "@/ui/Act";
 import { SmallFold } from "@/ui/Fold";
+import { Num } from "@/ui/Num";
 import { dateText } from "@/ui/time";
+import { useCameTo } from "./useCameTo";
 
-const SHOWN = 60;
+const SHOWN = 40;
 const HEIGHT_PX = 180;
+const BAR_PX = 30;
 const AXIS = { stroke: "var(--inkSoft)", tick: { fill: "var(--ink)", fontSize: 15 } };
 
-/** How it went so far, case by case. */
-export function Progress({ done, open }: { done: readonly PracticeResult[]; open: (seed?: string) => void }) {
-  const from = Math.max(0, done.length - SHOWN);
-  const rows = done.slice(from).map((result, at) => ({ ...result, name: String(from + at + 1) }));
-  const right = rows.filter((row) => row.right).length;
+type Row = PracticeResult & { name: string; came?: CameTo };
+
+/** How it went so far, by decision and case by case; each case opens to its debrief again. */
+export function Progress({
+  practice,
+  open,
+}: {
+  practice: Practice;
+  open: (seed: string, moves?: NonNullable<PracticeResult["moves"]>) => void;
+}) {
+  const from = Math.max(0, practice.done.length - SHOWN);
+  const shown = useMemo(() => practice.done.slice(from), [practice.done, from]);
+  const came = useCameTo(shown);
+  const rows = shown.map((result, at): Row => ({ ...result, name: String(from + at + 1), came: came.get(result) }));
+  const known = rows.flatMap(({ name, came }) => (came ? [{ name, ...came }] : []));
+  const right = known.filter((row) => row.right).length;
+  const { length } = practice.done;
   return (
     <section className="block" aria-label="So far" data-testid="progress">
       <h2>So far</h2>
       <p>
-        {done.length === 1 ? "One case" : `${done.length} cases`}
-        {done.length > SHOWN ? `, the last ${SHOWN} shown` : ""}: {right} of {rows.length} begun right.
+        {length === 1 ? "One case" : `${length} cases`}
+        {length > SHOWN ? `, the last ${SHOWN} shown` : ""}: {right} of {rows.length} went well.
       </p>
-      {rows.length > 1 && <ScoreChart rows={rows} />}
+      {known.length > 1 && <ScoreChart rows={known.map(({ name, score }) => ({ name, score: score.value }))} />}
+      {known.length > 0 && <ByDecision cases={known} />}
       <SmallFold title="Case by case">
-        <Table className="ledger">
-          <thead>
-            <tr>
-              <th>Case</th>
-              <th>Played</th>
-              <th>Score</th>
-              <th>Tests</th>
-              <th>Begun</th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...rows].reverse().map(({ name, seed, at, score, tests, right }) => (
-              <tr key={name} className="ledger-row">
-                <th scope="row">
-                  <Act variant="link" className="p-0" aria-label={`Play ${seed} again`} onAct={() => open(seed)}>
-                    {seed}
-                  </Act>
-                </th>
-                <td data-label="Played">{dateText(Date.parse(at))}</td>
-                <td data-label="Score">{Math.round(score)}</td>
-                <td data-label="Tests">{tests}</td>
-                <td data-label="Begun">{right ? "right" : "wrong"}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <Cases rows={rows} open={open} />
       </SmallFold>
     </section>
+  );
+}
+
+const nameOf = (seed: string) => (lessonOf(seed) ? LESSONS[seed as LessonId].title : seed);
+
+function Cases({ rows, open }: { rows: readonly Row[]; open: Parameters<typeof Progress>[0]["open"] }) {
+  return (
+    <Table className="ledger">
+      <thead>
+        <tr>
+          <th>Case</th>
+          <th>Played</th>
+          <th>Score</th>
+          <th>Went</th>
+          <th>
+            <span className="visually-hidden">Again</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {[...rows].reverse().map(({ name, seed, at, moves, came }) => (
+          <tr key={name} className="ledger-row">
+            <th scope="row">
+              <Act
+                variant="link"
+                className="btn-flush"
+                aria-label={`Debrief of ${nameOf(seed)}`}
+                onAct={() => open(seed, moves)}
+              >
+                {nameOf(seed)}
+              </Act>{" "}
+              <span className="soft">{lessonOf(seed) ? "lesson" : isPieceSeed(seed) ? "piece" : "mark"}</span>
+            </th>
+            <td data-label="Played">{dateText(Date.parse(at))}</td>
+            <td data-label="Score">
+              {came ? (
+                <Num of={came.score} words={formatNumber(Math.round(came.score.value))} />
+              ) : moves ? (
+                "…"
+              ) : (
+                "not kept"
+              )}
+            </td>
+            <td data-label="Went">{came ? (came.right ? "well" : "wrong") : ""}</td>
+            <td>
+              <Act
+                variant="link"
+                className="btn-flush"
+                aria-label={`Play ${nameOf(seed)} again`}
+                onAct={() => open(seed)}
+              >
+                Play again
+              </Act>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+/** Minutes lost by decision, a case at the mean. */
+function ByDecision({ cases }: { cases: readonly CameTo[] }) {
+  const rows = meanLost(cases).map(({ decision, minutes }) => ({ name: DECISIONS[decision], minutes }));
+  const words = rows.map(({ name, minutes }) => `${name}: ${formatNumber(minutes)} min`).join("; ");
+  return (
+    <figure aria-label={`Minutes lost by decision, a case at the mean. ${words}`} role="img">
+      <figcaption>Minutes lost by decision, a case at the mean</figcaption>
+      <ResponsiveContainer width="100%" height={rows.length * BAR_PX + 40}>
+        <BarChart
+          data={rows}
+          layout="vertical"
+          margin={{ top: 4, right: 24, bottom: 4, left: 0 }}
+          accessibilityLayer={false}
+        >
+          <XAxis type="number" {...AXIS} />
+          <YAxis type="category" dataKey="name" width={210} {...AXIS} tickLine={false} />
+          <Bar dataKey="minutes" fill="var(--woad)" isAnimationActive={false} />
+        </BarChart>
+      </ResponsiveContainer>
+    </figure>
   );
 }
 

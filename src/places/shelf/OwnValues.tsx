@@ -42,7 +42,7 @@ export function OwnValues<F extends string>({
             keep: (value) => onChange(field, value),
             wrong: wrong && ((value) => wrong(field, value)),
             under: isOwn(field) && tableOf(field) !== undefined && (
-              <Act variant="link" className="p-0" onAct={() => onChange(field, undefined)}>
+              <Act variant="link" className="btn-flush" onAct={() => onChange(field, undefined)}>
                 Back to the usual
               </Act>
             ),

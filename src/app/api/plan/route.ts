@@ -40,7 +40,10 @@ export async function POST(request: Request): Promise<Response> {
 const isJson = (type: string | null): boolean =>
   /^application\/(json|[a-z0-9.+-]+\+json)$/i.test((type ?? "").split(";")[0]!.trim());
 
-/** The body as text, counted while it streams; undefined as soon as it is too long. */
+/** Read to its end though it is refused: whoever is cut off in the middle of sending never reads why. Past this he is. */
+const HEARD_OUT = 4 * MOST_BYTES;
+
+/** The body as text, counted while it streams; undefined when it is too long. */
 async function readAtMost({ body }: Request, most: number): Promise<string | undefined> {
   const decoder = new TextDecoder();
   let bytes = 0;
@@ -48,12 +51,12 @@ async function readAtMost({ body }: Request, most: number): Promise<string | und
   const reader = body?.getReader();
   for (;;) {
     const part = await reader?.read();
-    if (!part || part.done) return text + decoder.decode();
+    if (!part || part.done) return bytes > most ? undefined : text + decoder.decode();
     bytes += (part.value as Uint8Array).byteLength;
-    if (bytes > most) {
+    if (bytes > HEARD_OUT) {
       await reader?.cancel();
       return undefined;
     }
-    text += decoder.decode(part.value as Uint8Array, { stream: true });
+    text = bytes > most ? "" : text + decoder.decode(part.value as Uint8Array, { stream: true });
   }
 }

@@ -23,6 +23,7 @@ import { boosterFor } from "@/core/answers/mixing/booster";
 import { mixesOf, type BottleMix } from "@/core/answers/mixing/mixes";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
+import { surfaceSteps } from "@/core/judgement/treatment/extra/wiping";
 import { besideSteps } from "@/core/judgement/treatment/extra/besideTheCloth";
 import {
   dryProtection,
@@ -157,7 +158,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const open = views.filter(({ id }) => !referred.has(id) && !plan.zones[id]!.closed);
   const sewage = hadSewage(job.account);
   const onCloth = plan.steps;
-  const { before, after } = sewage ? { before: [], after: [] } : besideSteps(context, open);
+  const { before, after } = sewage ? { before: [], after: [] } : besides(context, plan, open);
   plan.steps = [...before, ...onCloth, ...after];
   const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
   let order = orderNow();
@@ -180,7 +181,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
     wet,
-    referred: sewage || referred.size > 0,
+    referred: sewage || views.some(({ id }) => referred.has(id) || plan.zones[id]!.closed),
   });
   plan.steps.push(...(gas?.steps ?? []));
   // What the shelf cannot meet is said before the first step, not when the gas is in.
@@ -204,6 +205,17 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   };
 }
 
+/** What is done beside the cloth: leather and hard surfaces first, their notes into the plan. */
+function besides(context: Context, plan: Plan, open: readonly ZoneView[]) {
+  const wiped = surfaceSteps(
+    context,
+    open.map(({ id }) => plan.zones[id]!),
+  );
+  const { before, after } = besideSteps(context, open, wiped.instead);
+  plan.notes.push(...wiped.notes);
+  return { before, after: [...wiped.steps, ...after] };
+}
+
 /** Begun on dry cloth, and gone on with although what it puts on is not dry yet. */
 const BEGUN_DRY = ["raise-pile", "protect"];
 const isBegunDry = ({ history }: Context) =>
@@ -212,8 +224,9 @@ const isBegunDry = ({ history }: Context) =>
   );
 
 /** What is done on dry cloth when all else is over: the pile of suede-look first, then a protector, mats back last. */
-function whenDry(context: Context, plan: Plan, views: readonly ZoneView[], wet: boolean) {
+function whenDry(context: Context, plan: Plan, all: readonly ZoneView[], wet: boolean) {
   if (wet && !isBegunDry(context)) return [];
+  const views = all.filter(({ surface }) => surface === undefined);
   const pile = raisedPile(context, views);
   if (pile.length > 0) return pile;
   const protection = context.job.choices.protect === "dry" ? dryProtection(context, plan, views) : [];

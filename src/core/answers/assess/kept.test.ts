@@ -51,5 +51,5 @@ describe("planning on from the plan before", () => {
     expect(edits).toBe(JOBS * EDITS_EACH);
     // Or all of it would be true of a memory that keeps nothing.
     expect(reused / zones).toBeGreaterThan(0.3);
-  }, 240_000);
+  });
 });

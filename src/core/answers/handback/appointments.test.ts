@@ -2,10 +2,11 @@ import { describe, expect, it } from "vitest";
 import { assess } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
 import { jobFromTemplate } from "@/core/job/newJob";
-import type { Finding, Job } from "@/core/job/schema";
+import type { DoneEvent, Finding, Job } from "@/core/job/schema";
 import { workedOut } from "@/core/testing/workedOut";
 import { zoneViews } from "@/core/judgement/zones/zoneView";
 import { appointmentsOf } from "./appointments";
+import { isLeatherKept } from "./leatherKept";
 import { foundWords } from "./foundWords";
 
 const NOW = "2026-05-04T08:00:00Z";
@@ -112,6 +113,9 @@ describe("a job in the calendar", () => {
       }),
     );
     expect(more).toEqual(expect.arrayContaining(["leather", "protector", "clean-again"]));
+    const wiped = (stepKey: string) =>
+      isLeatherKept({ choices: settee().choices }, { done: [{ stepKey } as DoneEvent] });
+    expect([wiped("wipe-leather:"), wiped("wipe-hard:")]).toEqual([true, false]);
     expect(kinds(settee(coffee))).not.toContain("clean-again");
   });
 

@@ -2,6 +2,7 @@ import type { Assessment } from "@/core/answers/assess/assess";
 import { AFTERCARE, CLEAN_AGAIN_MONTHS } from "@/core/ground/catalog/aftercare";
 import { lastOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
+import { isLeatherKept } from "./leatherKept";
 import { forecastAt } from "@/core/answers/schedule/forecast";
 
 /** Something of a job for the calendar. */
@@ -91,7 +92,7 @@ function afterwards(job: Job, { history, plan, order }: Assessment, endMs: numbe
   );
   return [
     ...(Object.keys(plan.marks).length > 0 && wet ? [of("look-again", "return", usableMs)] : []),
-    ...(job.choices.beside?.includes("leather") ? [of("leather", "aftercare")] : []),
+    ...(isLeatherKept(job, history) ? [of("leather", "aftercare")] : []),
     ...(job.choices.protect ? [of("protector", "aftercare")] : []),
     ...(soils.length > 0 ? [cleanAgain(from + Math.min(...soils) * MONTH_DAYS * DAY_MS)] : []),
   ];

@@ -6,6 +6,7 @@ import type { DoneEvent, Job, OutcomeResult, WorkEvent } from "@/core/job/schema
 import { CLEAN_AGAIN_MONTHS } from "@/core/ground/catalog/aftercare";
 import { findingsOfKind } from "@/core/job/findingKinds";
 import { driedBy, type DriedBy } from "@/core/judgement/learnt/own";
+import { isLeatherKept } from "@/core/answers/handback/leatherKept";
 import { lastTimeOf } from "./lastTime";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
 
@@ -84,7 +85,7 @@ function summed(job: Job): LedgerJob {
     ...(job.events.length > 0 ? { firstAt: job.events[0]!.at, lastAt: job.events.at(-1)!.at } : {}),
     after: {
       marks: findingsOfKind(job, "mark").length > 0,
-      leather: job.choices.beside?.includes("leather") ?? false,
+      leather: isLeatherKept(job, history),
       ...(soils.length > 0 ? { cleanAgainMonths: Math.min(...soils) } : {}),
     },
     lastTime: lastTimeOf(job, steps),

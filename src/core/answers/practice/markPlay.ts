@@ -1,4 +1,4 @@
-import { testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
+import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { branches } from "@/core/models/chance/bayes";
@@ -26,6 +26,9 @@ const SET_MIN = 240;
 const CALLED_BACK_MIN = 60;
 /** A test with heat: steam through a towel, °C and min. */
 const STEAM = { tempC: 90, minutes: 0.5 };
+
+/** Mould stirred on a hand's breadth, against brushing all of it. Judgement. */
+const STIRRED = sumOf("as-entered", { value: { value: 0.1, unit: "1", name: "share of it harmed", basis: "table" } });
 
 /** Why something went wrong, and what it costs. */
 interface Consequence {
@@ -65,10 +68,14 @@ export function consequencesOf(begin: BeginId, truth: FamilyId): Consequence[] {
 }
 
 /** What a test itself does to it. */
-export const harmOfTest = (test: EvidenceId, truth: FamilyId): Consequence[] =>
-  testOf(test).puts === "heat" && heatSets(truth)
-    ? [{ words: "The steam of the test set some of it.", minutes: setCost(heated(STEAM)) }]
-    : [];
+export function harmOfTest(test: EvidenceId, truth: FamilyId): Consequence[] {
+  const { puts, stirs } = testOf(test);
+  if (puts === "heat" && heatSets(truth))
+    return [{ words: "The steam of the test set some of it.", minutes: setCost(heated(STEAM)) }];
+  if (stirs === true && truth === "mould")
+    return [{ words: "The test stirred mould up: it is in the air and in you.", minutes: setCost(STIRRED) }];
+  return [];
+}
 
 const minutesOf = (of: readonly Consequence[]) => of.reduce((sum, { minutes }) => sum + minutes.value, 0);
 
@@ -76,7 +83,10 @@ const minutesOf = (of: readonly Consequence[]) => of.reduce((sum, { minutes }) =
 const LOSSES: Record<BeginId, readonly number[]> = Object.fromEntries(
   BEGIN_IDS.map((begin) => [begin, FAMILY_IDS.map((family) => minutesOf(consequencesOf(begin, family)))]),
 ) as Record<BeginId, number[]>;
-const HEAT_LOSSES = FAMILY_IDS.map((family) => (heatSets(family) ? setCost(heated(STEAM)).value : 0));
+/** Minutes a test itself costs, by what it might be. */
+const TEST_HARMS = Object.fromEntries(
+  EVIDENCE_IDS.map((test) => [test, FAMILY_IDS.map((family) => minutesOf(harmOfTest(test, family)))]),
+) as Record<EvidenceId, number[]>;
 
 /** What a beginning is expected to cost, by these chances. @param chances in the order of HYPOTHESES */
 export function expectedMin(begin: BeginId, chances: readonly number[]): number {
@@ -102,7 +112,7 @@ function testWorth(test: EvidenceId, chances: readonly number[]): number {
     (sum, { chance, after }) => sum + chance * expectedMin(bestOf(after), after),
     0,
   );
-  const harm = testOf(test).puts === "heat" ? HEAT_LOSSES.reduce((sum, loss, f) => sum + loss * chances[f]!, 0) : 0;
+  const harm = TEST_HARMS[test].reduce((sum, loss, f) => sum + loss * chances[f]!, 0);
   return now - then - testMin(test) - harm;
 }
 
@@ -140,7 +150,7 @@ export function playedOn(mark: MarkCase, from: readonly Move[] = []): Move[] {
 }
 
 /** A move, what the planner would have made instead, and what the difference is worth by what was known. */
-export interface Judged {
+interface Judged {
   move: Move;
   planner: Move;
   /** Minutes it is expected to cost more; 0 where it is as good. */

@@ -1,13 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { EVIDENCE_IDS } from "@/core/ground/catalog/evidence";
+import { EVIDENCE_IDS, testOf } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { LADDERS } from "@/core/ground/catalog/ladders";
 import { recomputed, sumOf } from "@/core/ground/sums/working";
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
 import { diagnose } from "@/core/judgement/diagnosis/diagnose";
 import { BEGIN_IDS, beginOf, CHEMISTRY, heatSets, rightFor, type BeginId } from "./begins";
-import { isPractice, MOST_RESULTS, withResult } from "./results";
+import { cameTo } from "./played";
+import type { PieceMove } from "./pieceMoves";
+import { isPractice, MOST_MOVES, MOST_RESULTS, withMove, withoutLast } from "./results";
 import { markCaseOf } from "./markCase";
 import {
   consequencesOf,
@@ -123,6 +125,14 @@ describe("what comes of a first step", () => {
       expect(harmOfTest("steam", family)).toHaveLength(1);
     }
     expect(harmOfTest("steam", "gum-wax")).toEqual([]);
+    // Whatever stirs what it is tried on stirs mould, and nothing else comes to harm by it.
+    const stirring = EVIDENCE_IDS.filter((test) => testOf(test).stirs);
+    expect(stirring.length).toBeGreaterThan(0);
+    for (const test of stirring) {
+      expect(harmOfTest(test, "mould")[0]?.minutes.value).toBeGreaterThan(0);
+      expect(harmOfTest(test, "mould")[0]!.minutes.value).toBeLessThan(costOf("brush-neutral", "mould"));
+      expect(harmOfTest(test, "rust")).toEqual([]);
+    }
     for (const { begins, families } of CHEMISTRY)
       for (const id of begins) for (const family of families) expect(beginOf(id).suits).not.toContain(family);
   });
@@ -222,19 +232,60 @@ describe("the planner as it plays", () => {
 });
 
 describe("what is kept of practice", () => {
+  const moves = [{ do: "test" as const, test: "owner" as const }, begin("acid")];
+  const result = { seed: "kwrtz", at: "2026-05-04T08:00:00Z", moves };
+
   it("takes what it wrote, and nothing else", () => {
-    const result = { seed: "kwrtz", at: "2026-05-04T08:00:00Z", score: 88, right: true, tests: 3 };
-    const running = { seed: "bbbbc", moves: [{ do: "test", test: "owner" }, begin("acid")] };
+    const running = { seed: "bbbbc", moves };
     expect(isPractice({ done: [result], running })).toBe(true);
     for (const wrong of [
       undefined,
       {},
-      { done: [{ ...result, score: 101 }] },
+      { done: [{ ...result, moves: moves.slice(0, 1) }] },
+      { done: [{ ...result, moves: [{ do: "test", test: "toString" }, begin("acid")] }] },
       { done: [{ ...result, seed: "kelpa" }] },
       { done: [{ ...result, at: "yesterday" }] },
       { done: [], running: { seed: "kwrtz", moves: [{ do: "begin", begin: "constructor" }] } },
     ])
       expect(isPractice(wrong)).toBe(false);
-    expect(withResult({ done: Array.from({ length: MOST_RESULTS }, () => result) }, result)).toHaveLength(MOST_RESULTS);
+  });
+
+  it("grows by a move until it is full, then only by the one that ends it; the oldest result goes", () => {
+    const { at } = result;
+    const full = {
+      done: Array.from({ length: MOST_RESULTS }, () => result),
+      running: { seed: "kwrtz", moves: moves.slice(0, 1) },
+    };
+    expect(withMove(full, moves[0]!, at)!.running!.moves).toHaveLength(2);
+    const long = {
+      ...full,
+      running: { seed: "kwrtz", moves: Array.from({ length: MOST_MOVES - 1 }, () => moves[0]!) },
+    };
+    expect(withMove(long, moves[0]!, at)).toBeUndefined();
+    const ended = withMove(long, moves.at(-1)!, at)!;
+    expect([ended.done.length, ended.done.at(-1)!.moves!.length]).toEqual([MOST_RESULTS, MOST_MOVES]);
+    expect(isPractice(ended)).toBe(true);
+    expect(withMove(ended, moves[0]!, at)).toEqual(ended);
+    expect(withMove({ done: [] }, moves[0]!, at)).toEqual({ done: [] });
+  });
+
+  it("gives a slip of the hands back, and nothing that told something or is over", () => {
+    const left = (...dos: PieceMove[]) =>
+      withoutLast({ done: [], running: { seed: "bbbbbb", moves: dos } }).running!.moves.length;
+    const vacuum: PieceMove = { do: "vacuum" };
+    expect([left(vacuum), left(vacuum, { do: "steam" }), left(vacuum, { do: "handback" })]).toEqual([0, 1, 2]);
+    expect([left(), left({ do: "find", what: "look" }), left({ do: "hint" })]).toEqual([0, 1, 1]);
+    expect(left({ do: "proof", agents: ["neutral-cleaner"] })).toBe(1);
+    expect(withoutLast({ done: [] })).toEqual({ done: [] });
+  });
+
+  it("gives what a past case came to, with its working, from its moves; one kept without moves stays a case", () => {
+    const before = { seed: "bbbbc", at: result.at, score: 88, right: true, tests: 3 };
+    expect(isPractice({ done: [before, result] })).toBe(true);
+    expect(cameTo(before)).toBeUndefined();
+    const { score, lost } = cameTo(result)!;
+    expect(score).toEqual(outcomeOf(markCaseOf("kwrtz"), moves).score);
+    expect(recomputed(score.working)).toBeCloseTo(score.value, 9);
+    expect(Object.keys(lost)).toEqual(["what"]);
   });
 });

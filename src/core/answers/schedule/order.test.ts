@@ -10,7 +10,7 @@ import { isWaitedOut, POWERED_ACTIONS } from "@/core/ground/catalog/actions";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { doneOf } from "@/core/judgement/treatment/step/stepEvents";
 import { entered } from "@/core/ground/sums/working";
-import { orderOf, soonerOrders, type Known } from "./order";
+import { orderOf, searchedOn, soonerOrders, type Known } from "./order";
 import { finishMs, taskAt, timesOf, type Order } from "./times";
 
 /** A job worked by the clock: hands go on elsewhere while a dwell runs, and what was done is never planned again. */
@@ -126,7 +126,7 @@ describe("a run by the clock", () => {
       ),
       { numRuns: 25, endOnFailure: true },
     );
-  }, 240_000);
+  });
 
   it("orders all the same what cannot be kept: a cleaner put on before solvent airs elsewhere is named, and nothing is dropped", () => {
     const { plan, history } = assess(jobs[0]!, USUAL_KIT, NOW, quickly);
@@ -197,6 +197,24 @@ describe("a better order, looked for in idle time", () => {
     expect(usual.sooner).toBeUndefined();
     // What is on the screen now stays there.
     expect(sooner.tasks[0]!.step.key).toBe(usual.tasks[0]!.step.key);
+  });
+
+  it("is not looked for again where what it rests on is the same, and is where a step was done or soil changed", () => {
+    const on = (job: Job, at = NOW) => searchedOn(job, assess(job, USUAL_KIT, at, quickly), USUAL_KIT, at);
+    const { zones } = hall;
+    const worse = Object.fromEntries(
+      Object.entries(zones.byId).map(([id, zone]) => [id, zone.soil ? { ...zone, soil: "caked" as const } : zone]),
+    );
+    const done = doneOf(usual.tasks[0]!.step, { id: "one", at: NOW });
+    expect(
+      [
+        on({ ...hall, title: "Another", customer: "Another" }),
+        on(hall, "2026-05-04T08:01:00Z"),
+        on({ ...hall, zones: { ...zones, byId: worse } }),
+        on({ ...hall, events: [...hall.events, done] }),
+        on({ ...hall, choices: { ...hall.choices, hands: 2 } }),
+      ].map((each) => each === on(hall)),
+    ).toEqual([true, true, false, false, false]);
   });
 
   it("cuts no dwell and lets nothing dry out", () => {

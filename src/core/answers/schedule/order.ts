@@ -90,6 +90,20 @@ export function orderOf(
   );
 }
 
+/** Promises move closer by the minute; that is no reason to search again before this is over, min. */
+const DUES_AS_ONE_MIN = 30;
+
+/** What a search for a better order rests on: where it is the same again, so is what can be found. */
+export function searchedOn(job: Job, planned: JobPlan, kit: Kit, asOf: string): string {
+  const { tasks, lags, capacity, dues } = leftOf(job, planned, kit, asOf, job.choices.hands ?? 1).problem;
+  return JSON.stringify([
+    tasks.map(({ id, minutes, needs, begun, earliest }) => [id, minutes, needs, begun, earliest]),
+    lags.map(({ from, to, min, max }) => [from, to, min, max]),
+    capacity,
+    dues?.map(({ task, at }) => [task, Math.floor(at / DUES_AS_ONE_MIN)]),
+  ]);
+}
+
 /**
  * Orders that end sooner than the one there is by at least a minute; steps, so that whoever asks can stop in between.
  * What is under way or comes next is never moved.

@@ -1,4 +1,5 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
+import type { SurfaceId } from "./surfaces";
 import type { NeighbourId } from "./builds";
 
 /** What a part of a piece is for, and what follows from that when nobody has looked closer: only ever the careful side. */
@@ -10,6 +11,8 @@ export interface Role extends Sourced {
   neighbours?: readonly NeighbourId[];
   /** Sewn all round: its edge counts as seam to be opened and vacuumed. */
   sewn?: true;
+  /** It is no cloth, until somebody says so of this very zone. */
+  surface?: SurfaceId;
 }
 
 const ROLES = {
@@ -45,6 +48,8 @@ const ROLES = {
   fringe: { name: "Fringe", place: "edge", mark: "practice" },
   side: { name: "Side panel", sewn: true, mark: "practice" },
   top: { name: "Lying surface", place: "seat", sewn: true, mark: "practice" },
+  // Switches, screens and the airbags behind a dashboard.
+  trim: { name: "Hard trim", place: "contact", surface: "hard", neighbours: ["electrics", "airbag"], mark: "practice" },
 } as const satisfies Record<string, Role>;
 
 export type RoleId = keyof typeof ROLES;

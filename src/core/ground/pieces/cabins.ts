@@ -9,6 +9,8 @@ const UNDER_MM = 120;
 const BOLSTER_SHARE = 0.16;
 const BELT_MM = 50;
 const DOOR_MM = 420;
+const DASH_MM = 350;
+const CONSOLE_MM = 260;
 const FOOTWELL_SHARE = 0.45;
 const ROW_NAMES = ["Front", "Second", "Third", "Fourth"];
 
@@ -71,9 +73,9 @@ interface Row {
 
 /**
  * A vehicle cabin: rows of seats with belts beside them, door cloth at both sides, footwells with loose mats, the boot floor
- * behind, and the headliner drawn to the right of it all.
+ * behind, and to the right of it all the headliner, under it dashboard and console.
  * @param measures lengthMm and depthMm are the cabin's own length and width inside
- * @example cabin({ lengthMm: 2900, depthMm: 1450, rows: [2] }).at(-1)?.part // "headliner"
+ * @example cabin({ lengthMm: 2900, depthMm: 1450, rows: [2] }).at(-1)?.part // "console"
  */
 export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
   const left = DOOR_MM + GAP_MM;
@@ -84,6 +86,8 @@ export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
   const seatMm = HEADREST_MM + BACK_MM + CREVICE_MM + baseMm + 10 + UNDER_MM;
   const pitch = footMm + seatMm + 2 * GAP_MM;
   const above = left + depthMm + DOOR_MM + 3 * GAP_MM;
+  const headlinerMm = lengthMm * 0.85;
+  const consoleMm = Math.min(900, lengthMm * 0.3);
   return [
     ...rows.flatMap((seats, index) => {
       const name = ROW_NAMES[index] ?? `Row ${index + 1}`;
@@ -92,7 +96,9 @@ export function cabin({ lengthMm, depthMm, rows = [2, 3] }: Measures): Part[] {
       return [...footwells(row), ...seatsAndBelts(row), ...doors(row)];
     }),
     part("boot", "Boot floor", "boot", left, rows.length * pitch, depthMm, bootMm),
-    part("headliner", "Headliner", "headliner", above, 0, depthMm * 0.9, lengthMm * 0.85),
+    part("headliner", "Headliner", "headliner", above, 0, depthMm * 0.9, headlinerMm),
+    part("dash", "Dashboard", "trim", above, headlinerMm + GAP_MM, depthMm * 0.9, DASH_MM),
+    part("console", "Centre console", "trim", above, headlinerMm + DASH_MM + 2 * GAP_MM, CONSOLE_MM, consoleMm),
   ];
 }
 

@@ -323,6 +323,87 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ tempC: 60, minutes: 10 }, 0.632120559],
     [{ tempC: 50, minutes: 10 }, 0.39346934],
   ],
+  // Step 3 at the label's mix for long: its ΔE; after 5 min 1 - 1/e of it; 20 °C warmer doubles.
+  "harm.dye": [
+    [{ stepDeltaE: 3.4, strength: 1, minutes: 1000, tempC: 20 }, 3.4],
+    [{ stepDeltaE: 3.4, strength: 2, minutes: 5, tempC: 40 }, 8.59684],
+  ],
+  "harm.dyeShare": [
+    [{ deltaE: 6.8 }, 0.6321206],
+    [{ deltaE: 0 }, 0],
+  ],
+  // Two units out for 10 min: exp(-0.4).
+  "harm.ph": [
+    [{ outside: 2, minutes: 10 }, 0.32968],
+    [{ outside: -1, minutes: 10 }, 0],
+  ],
+  // Wet through, as 200 rounds at 30 °C: exp(-0.6).
+  "harm.felt": [
+    [{ wet: 3, rubs: [150, 50] }, 0.4511884],
+    [{ wet: 0, rubs: [150] }, 0],
+  ],
+  "harm.rub": [
+    [{ tool: 5, bears: 2, rounds: 1 }, 0.3023237],
+    [{ tool: 2, bears: 3, rounds: 9 }, 0],
+  ],
+  "harm.heat": [
+    [{ tempC: 60, bearsC: 40, minutes: 2.5 }, 0.6321206],
+    [{ tempC: 40, bearsC: 60, minutes: 9 }, 0],
+  ],
+  // 0.15 L/m² too much is one, 20 °C a half, two more times a fifth.
+  "harm.sag": [
+    [{ onLPerM2: 0.45, bearsLPerM2: 0.3, tempC: 60, passes: 3 }, 0.8173165],
+    [{ onLPerM2: 0.3, bearsLPerM2: 0.3, tempC: 35, passes: 1 }, 0],
+  ],
+  "harm.ring": [
+    [{ depthMm: 17, allowedMm: 12, hours: 6, browns: 1 }, 0.3934693],
+    [{ depthMm: 4, allowedMm: 12, hours: 37, browns: 1 }, 0.3934693],
+    [{ depthMm: 4, allowedMm: 12, hours: 37, browns: 0 }, 0],
+  ],
+  "harm.sour": [
+    [{ hours: 48 }, 0.6321206],
+    [{ hours: 24 }, 0],
+  ],
+  "harm.electrics": [
+    [{ depthMm: 18, liesMm: 12 }, 0.6321206],
+    [{ depthMm: 6, liesMm: 12 }, 0],
+  ],
+  "harm.paste": [[{ soil: 3 }, 0.3023237]],
+  "harm.sankBack": [
+    [{ waitedMin: 25, longestMin: 10 }, 0.6321206],
+    [{ waitedMin: 5, longestMin: 10 }, 0],
+  ],
+  "practice.late": [
+    [{ usableH: 14, dueH: 8 }, 56.8909],
+    [{ usableH: 6, dueH: 8 }, 0],
+  ],
+  "practice.long": [
+    [{ dueH: 24, wantedH: 12 }, 18.96362],
+    [{ dueH: 8, wantedH: 12 }, 0],
+  ],
+  // All of it left is an hour and a half; the root of what may stay is half of it.
+  "practice.soil": [
+    [{ left: 1, target: 0.25 }, 90],
+    [{ left: 0.5, target: 0.25 }, 45],
+    [{ left: 0.2, target: 0.25 }, 0],
+    [{ left: 1, target: 1 }, 0],
+  ],
+  "practice.sank": [
+    [{ all: 50, inTime: 20 }, 30],
+    [{ all: 20, inTime: 20 }, 0],
+  ],
+  "practice.over": [
+    [{ handsMin: 30, parMin: 22 }, 8],
+    [{ handsMin: 20, parMin: 22 }, 0],
+  ],
+  "practice.handsOn": [[{ moves: [2, 3.5] }, 5.5]],
+  "practice.left": [[{ leaves: [0.5, 0.4] }, 0.2]],
+  // It would leave 0.4; half of the 0.6 sank back.
+  "practice.roundLeft": [[{ left: 0.4, sankBack: 0.5 }, 0.7]],
+  "practice.cost": [
+    [{ after: 40, before: 25 }, 15],
+    [{ after: 20, before: 25 }, 0],
+  ],
   "practice.harm": [[{ share: 0.25, minutes: 240 }, 60]],
   "practice.inVain": [[{ step: 36, rinse: 8 }, 44]],
   "practice.regret": [

@@ -3,6 +3,7 @@ import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/ag
 import type { BuildId, CareCode, DamageId, NeighbourId, Shade } from "@/core/ground/catalog/builds";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { MaterialId } from "@/core/ground/catalog/materials";
+import type { SurfaceId } from "@/core/ground/catalog/surfaces";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { RULES, type Rule } from "./rules";
@@ -35,6 +36,8 @@ export interface RuleFacts {
   waterRuns: boolean;
   /** The owner put chlorine bleach on it. */
   bleachMet: boolean;
+  /** What it is of, where that is no cloth; else empty. */
+  surface: readonly SurfaceId[];
 }
 
 /** A step before it is one: what would be done, and how hard. */
@@ -94,7 +97,8 @@ function meets({ when }: Rule, facts: RuleFacts): boolean {
     some(when.damage, facts.damage) &&
     unless(when.waterRuns, facts.waterRuns) &&
     unless(when.bleachMet, facts.bleachMet) &&
-    unless(when.seatsStay, !facts.seatsLifted)
+    unless(when.seatsStay, !facts.seatsLifted) &&
+    some(when.surface, facts.surface)
   );
 }
 

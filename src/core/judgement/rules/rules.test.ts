@@ -33,6 +33,7 @@ const nothingSpecial: RuleFacts = {
   damage: [],
   waterRuns: false,
   bleachMet: false,
+  surface: [],
 };
 
 const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
@@ -40,6 +41,8 @@ const water = { agent: "water", phMin: 6.5, phMax: 7.5 } as const;
 /** For every rule: facts that meet it and the step it must catch. Ph and never-mix rules are made from tables and checked below. */
 const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "glue-held": [{ builds: ["glue-held"] }, { action: "steam", ...water }],
+  leather: [{ surface: ["leather"] }, { action: "agent", agent: "neutral-cleaner" }],
+  hard: [{ surface: ["hard"] }, { action: "steam", ...water }],
   "code-s": [{ careCode: "S" }, { action: "agent", ...water }],
   "code-w": [{ careCode: "W" }, { action: "agent", agent: "solvent" }],
   "code-x": [{ careCode: "X" }, { action: "agent", agent: "solvent" }],

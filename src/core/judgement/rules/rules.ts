@@ -4,6 +4,7 @@ import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
 import type { BuildId, CareCode, DamageId, NeighbourId, Shade } from "@/core/ground/catalog/builds";
 import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { MATERIALS, MATERIAL_IDS, type MaterialId } from "@/core/ground/catalog/materials";
+import type { SurfaceId } from "@/core/ground/catalog/surfaces";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { Sourced } from "@/core/ground/quantity/provenance";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -42,6 +43,8 @@ export interface Rule extends Sourced {
     waterRuns?: true;
     /** The owner put chlorine bleach on it. */
     bleachMet?: true;
+    /** What it is of, where that is no cloth. */
+    surface?: readonly SurfaceId[];
   };
   forbid?: {
     actions?: readonly ActionId[];
@@ -94,7 +97,27 @@ const NEVER_MIX_RULES: Rule[] = NEVER_MIX.flatMap(({ pair: [a, b], because }) =>
   })),
 );
 
+const ON_CLOTH: readonly ActionId[] = ["presoak", "scrape", "clean", "work", "rinse", "extract", "steam", "blow"];
+
 export const RULES: readonly Rule[] = [
+  {
+    id: "leather",
+    title: "Leather, not cloth",
+    when: { surface: ["leather"] },
+    forbid: { actions: ON_CLOTH, allAgentsBut: ["disinfectant"], spraying: true, poweredTools: true },
+    because:
+      "What is cleaned is its coating: neutral cleaner on the cloth, wiped. Spotters and solvent lift the coating, steam " +
+      "and water open its cracks.",
+    mark: "practice",
+  },
+  {
+    id: "hard",
+    title: "Hard, not cloth",
+    when: { surface: ["hard"] },
+    forbid: { actions: ON_CLOTH, allAgentsBut: ["disinfectant"], spraying: true },
+    because: "Nothing sinks in: cleaner on the brush and a damp cloth. Spotters, solvent and steam dull it.",
+    mark: "practice",
+  },
   {
     id: "glue-held",
     title: "Held by glue",

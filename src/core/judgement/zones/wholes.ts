@@ -28,6 +28,7 @@ const ROLES: readonly { id: string; name: string; of: (role: RoleId) => boolean 
   { id: "headliner", name: "Headliner", of: (role) => role === "headliner" },
   { id: "doors", name: "Door cloth", of: (role) => role === "door-cloth" },
   { id: "belts", name: "Belts", of: (role) => role === "belt" },
+  { id: "trim", name: "Dashboard, console", of: (role) => role === "trim" },
 ];
 
 /**

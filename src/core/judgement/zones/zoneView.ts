@@ -8,6 +8,7 @@ import {
   type NeighbourId,
 } from "@/core/ground/catalog/builds";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
+import type { SurfaceId } from "@/core/ground/catalog/surfaces";
 import { roleOf, type Role, type RoleId } from "@/core/ground/catalog/roles";
 import { identifyFibre, possibleFibres, type FibreBelief } from "./fibre";
 import type { ClothOwner } from "@/core/job/change";
@@ -49,6 +50,8 @@ export interface ZoneView {
   careCode: CareCode | "unknown";
   neighbours: readonly (NeighbourId | "unknown")[];
   oldOrFragile: boolean;
+  /** What it is of, where that is no cloth. */
+  surface?: SurfaceId;
   /** What is not known, and what was planned for instead. */
   assumed: string[];
 }
@@ -73,11 +76,13 @@ export function zoneViews(job: Job): ZoneView[] {
 
 /** One cloth over another: another fibre is another cloth, and nothing proved on the first counts for it. */
 function over(own: Cloth, under: Cloth): { cloth: Cloth; other: boolean } {
-  const other = own.material !== undefined && own.material !== under.material;
+  const otherFibre = own.material !== undefined && own.material !== under.material;
+  const other = otherFibre || (own.ofWhat !== undefined && own.ofWhat !== (under.ofWhat ?? "cloth"));
   const cloth: Cloth = other
     ? { ...under, careCode: undefined, fastness: undefined, ...own }
     : { ...under, ...own, fastness: { ...under.fastness, ...own.fastness } };
-  return { cloth, other };
+  // Whoever names a fibre says that it is cloth.
+  return { cloth: own.material && !own.ofWhat ? { ...cloth, ofWhat: undefined } : cloth, other };
 }
 
 /** What the cloth of a zone is: its own over its group's over its piece's, and what a part of its kind is and hides. */
@@ -141,6 +146,28 @@ function isOldOrFragile({ ageYears, condition }: Cloth, usual: UsualCloth | unde
   return (ageYears ?? 0) > OLD_AT_YEARS || (condition ?? "sound") !== "sound";
 }
 
+/** What a zone is of, where that is no cloth: its own word first, then what its kind is, then the whole's. */
+function surfaceOn({ cloth: own }: Zone, { surface }: Role, { ofWhat }: Cloth): SurfaceId | undefined {
+  const said = own?.ofWhat ?? (own?.material ? "cloth" : undefined) ?? surface ?? ofWhat ?? "cloth";
+  return said === "cloth" ? undefined : said;
+}
+
+/** Where what is proved of a zone's cloth is recorded. */
+function ownerOf(id: string, { pieceId }: Zone, own: boolean, group: GroupId | undefined): ClothOwner {
+  if (own) return { of: "zones", id };
+  return group ? { of: "group", id: pieceId, group } : { of: "pieces", id: pieceId };
+}
+
+/** Every fibre a cloth may be of. */
+function fibresOf(
+  { material }: Cloth,
+  tested: FibreBelief[] | undefined,
+  usual: UsualCloth | undefined,
+): readonly MaterialId[] {
+  if (material) return [material];
+  return tested ? possibleFibres(tested) : (usual?.materials ?? MATERIAL_IDS);
+}
+
 function viewOf(
   id: string,
   zone: Zone,
@@ -155,15 +182,13 @@ function viewOf(
   const oldOrFragile = isOldOrFragile(cloth, usual);
   const tested = cloth.material === undefined && Object.keys(cloth.fibreTests ?? {}).length > 0;
   const fibre = tested ? identifyFibre(cloth.fibreTests!) : undefined;
-  const materials = cloth.material
-    ? [cloth.material]
-    : fibre
-      ? possibleFibres(fibre)
-      : (usual?.materials ?? MATERIAL_IDS);
+  const materials = fibresOf(cloth, fibre, usual);
   const builds = build ? [build] : (usual?.builds ?? BUILD_IDS);
   const shape = boundsOf(corners);
+  const surface = surfaceOn(zone, role, cloth);
   return {
     id,
+    ...(surface ? { surface } : {}),
     zone,
     piece,
     role: part.role,
@@ -175,22 +200,20 @@ function viewOf(
     seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
-    clothOwner: otherCloth
-      ? { of: "zones", id }
-      : otherGroup
-        ? { of: "group", id: zone.pieceId, group: group! }
-        : { of: "pieces", id: zone.pieceId },
+    clothOwner: ownerOf(id, zone, otherCloth, otherGroup ? group : undefined),
     materials,
     fibre,
     builds,
     careCode: cloth.careCode ?? "unknown",
     neighbours: neighbours ?? ["unknown"],
     oldOrFragile,
-    assumed: [
-      ...clothAssumed({ ...cloth, build }, { usual, builds, tested: fibre && materials }),
-      ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
-      ...labelAndAgeAssumed(cloth, usual),
-    ],
+    assumed: surface
+      ? []
+      : [
+          ...clothAssumed({ ...cloth, build }, { usual, builds, tested: fibre && materials }),
+          ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
+          ...labelAndAgeAssumed(cloth, usual),
+        ],
   };
 }
 

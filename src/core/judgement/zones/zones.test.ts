@@ -216,8 +216,23 @@ describe("the size of a mark", () => {
   });
 });
 
+describe("what a part is of", () => {
+  it("is hard where its kind is, and else what was said of the piece or its group; a fibre named on it makes it cloth", () => {
+    const job = jobOf("cabin");
+    const pieceId = job.pieces.order[0]!;
+    job.pieces.byId[pieceId]!.groups = { seats: { ofWhat: "leather" } };
+    const surfaces = () =>
+      new Map(zoneViews(job).map(({ zone, surface, assumed }) => [zone.part, { surface, assumed: assumed.length }]));
+    expect(surfaces().get("dash")).toEqual({ surface: "hard", assumed: 0 });
+    expect(surfaces().get("r1-s1-base")).toEqual({ surface: "leather", assumed: 0 });
+    expect(surfaces().get("r1-foot-left")!.surface).toBeUndefined();
+    for (const zone of Object.values(job.zones.byId)) if (zone.part === "dash") zone.cloth = { material: "polyester" };
+    expect(surfaces().get("dash")!.surface).toBeUndefined();
+  });
+});
+
 describe("whole parts", () => {
-  it("are what a person would name: seats by their rows, floors, mats, boot, headliner, doors, belts", () => {
+  it("are what a person would name: seats by their rows, floors, mats, boot, headliner, doors, belts, hard trim", () => {
     const views = zoneViews(jobOf("cabin"));
     const wholes = wholesOf(views);
     expect(wholes.map(({ name }) => name)).toEqual([
@@ -231,6 +246,7 @@ describe("whole parts", () => {
       "Headliner",
       "Door cloth",
       "Belts",
+      "Dashboard, console",
     ]);
     const of = (id: string) => wholes.find((whole) => whole.id === id)!.zoneIds;
     expect(of("all")).toEqual(views.map(({ id }) => id));

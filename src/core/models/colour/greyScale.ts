@@ -43,6 +43,14 @@ export const changeStep = (deltaEf: number): GreyStep =>
   nearestStep(deltaEf <= 3.4 ? 5 - deltaEf / 1.7 : 5 - Math.log2(deltaEf / 0.85));
 
 /**
+ * Difference of colour that a step of the grey scale for change stands for: of ISO 105-A02 [std, from memory] 0, 1.7, 3.4, 6.8 and
+ * 13.6 for steps 5 to 1.
+ * @param step 1 to 5, halves too
+ * @example deltaEOfChange(3) // 3.4
+ */
+export const deltaEOfChange = (step: number): number => (step >= 3 ? 1.7 * (5 - step) : 0.85 * 2 ** (5 - step));
+
+/**
  * Difference of a stained white cloth from a clean one as its grey scale weighs it. ISO 105-A04 [std].
  * @example deltaEGS({ l: 95, a: 0, b: 0 }, { l: 95, a: 0, b: 0 }) // 0
  */

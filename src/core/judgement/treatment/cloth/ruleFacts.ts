@@ -31,9 +31,10 @@ const lookedUp = (
   likely: readonly FamilyId[],
   inCloth: readonly AgentGroup[],
 ): RuleFacts => ({
-  materials: view.materials,
-  builds: view.builds,
-  careCode: view.careCode,
+  // What is no cloth has neither fibre, build nor label.
+  materials: view.surface ? [] : view.materials,
+  builds: view.surface ? [] : view.builds,
+  careCode: view.surface ? "none" : view.careCode,
   neighbours: view.neighbours,
   oldOrFragile: view.oldOrFragile,
   likely,
@@ -54,6 +55,7 @@ const lookedUp = (
   damage: damageOn(job, view.id),
   waterRuns: fastnessOf(view, "water") === "poor",
   bleachMet: triedOn(job, view.id).some(({ what }) => what === "bleach"),
+  surface: view.surface ? [view.surface] : [],
 });
 
 const damageOn = (job: Job, zoneId: string) =>

@@ -93,6 +93,17 @@ describe("treating the air", () => {
     expect(locksOf(soiled)).toEqual(["source", "wet"]);
   });
 
+  it("never begins over growth inside foam, though nothing is left to do where it lies", () => {
+    const at = { centre: { xMm: 50, yMm: 50 }, size: { widthMm: 90, heightMm: 60 } };
+    const grown = cabin(OZONE, {
+      findings: { order: ["m"], byId: { m: { kind: "mould", zoneId: A_ZONE, ...at, behind: "foam" } } },
+    });
+    for (const ofWhat of ["cloth", "hard"] as const) {
+      grown.zones.byId[A_ZONE]!.cloth = { ofWhat };
+      expect([ofWhat, locksOf(grown).includes("referred")]).toEqual([ofWhat, true]);
+    }
+  });
+
   it("counts entry from the strongest gas with nothing falling apart, and gives no time without a known leak or airing", () => {
     // By hand: 2000/(3 × 1.5) × (1 − e^−6) = 443.3 mg/m³ = 226 ppm; ln(226/0.05)/10 h = 50.5 min.
     const { peak, toEntry, room } = gasOf(cabin({ ...OZONE, roomM3: 100, roomAirPerH: 1 }));

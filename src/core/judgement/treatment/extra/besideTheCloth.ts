@@ -30,14 +30,19 @@ function withSeats({ job, history }: Context, views: readonly ZoneView[]): reado
 
 /**
  * Short steps for what stands beside the cloth, screen and glass last.
+ * @param instead left out, since zones of their own are wiped
  * @returns those that come before all else, and those that come after
  */
-export function besideSteps(context: Context, views: readonly ZoneView[]): { before: Step[]; after: Step[] } {
+export function besideSteps(
+  context: Context,
+  views: readonly ZoneView[],
+  instead: readonly BesideId[] = [],
+): { before: Step[]; after: Step[] } {
   const { job, history } = context;
   const zoneIds = views.map(({ id }) => id);
   const ids = [...new Set([...besideAsked(job, views), ...withSeats(context, views)])]
     .sort((a, b) => besideOf(a).order - besideOf(b).order)
-    .filter((id) => zoneIds.length > 0 && !isCovered(history, `beside-${id}`, zoneIds[0]!));
+    .filter((id) => zoneIds.length > 0 && !instead.includes(id) && !isCovered(history, `beside-${id}`, zoneIds[0]!));
   const steps = ids.map((id) => stepOf(context.kit, id, zoneIds, views.filter(({ role }) => role === "base").length));
   const isBefore = (id: BesideId) => besideOf(id).order < 0;
   return { before: steps.filter((_, at) => isBefore(ids[at]!)), after: steps.filter((_, at) => !isBefore(ids[at]!)) };

@@ -13,6 +13,8 @@ export const wantsDisinfection = (job: Job, zoneId: string): boolean =>
   job.choices.disinfect?.includes(zoneId) ?? false;
 
 export const NOT_CLEANED = "Only on what was cleaned first: set how soiled it is.";
+/** Wiped with the rest of its kind, not planned as cloth. */
+export const NOT_CLOTH = "It is no cloth.";
 export const notDisinfected = ({ name }: ZoneView, because: string): string =>
   `Disinfection of ${name.toLowerCase()}: not planned. ${because}`;
 

@@ -118,7 +118,7 @@ function planZones(
   }
   plan.trial = offerTrial(
     context,
-    drafts.flatMap(({ view, zone }) => (zone.closed ? [] : [view])),
+    drafts.flatMap(({ view, zone }) => (zone.closed || view.surface ? [] : [view])),
     Object.values(plan.marks),
   );
   const begun = drafts.flatMap((draft, index) => {

@@ -15,7 +15,14 @@ import { ACTIONS } from "@/core/ground/catalog/actions";
 import { beforeThisRound, diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow, type ZoneState } from "@/core/judgement/treatment/cloth/inCloth";
 import { wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
-import { isCleaned, layDisinfection, NOT_CLEANED, notDisinfected, wantsDisinfection } from "../extra/disinfection";
+import {
+  isCleaned,
+  layDisinfection,
+  NOT_CLEANED,
+  NOT_CLOTH,
+  notDisinfected,
+  wantsDisinfection,
+} from "../extra/disinfection";
 import { layLookUnder } from "../extra/lookUnder";
 import { layProtection } from "../extra/protection";
 import { layBlow, laySeamsBeltsMats } from "../extra/seamsBeltsMats";
@@ -174,7 +181,9 @@ const spreadOfAll = (view: ZoneView, marks: readonly LaidMark[]): Worked =>
 
 /** What is said of a disinfection that was asked for where nothing at all is done. */
 export const untouchedNote = ({ context, view }: ZoneDraft, because: string): string | undefined =>
-  wantsDisinfection(context.job, view.id) && !isCovered(context.history, "disinfect-r0", view.id)
+  because !== NOT_CLOTH &&
+  wantsDisinfection(context.job, view.id) &&
+  !isCovered(context.history, "disinfect-r0", view.id)
     ? notDisinfected(view, because)
     : undefined;
 
@@ -202,6 +211,8 @@ export function whyUntouched(draft: ZoneDraft): string | undefined {
   const { context, marks, open, hair } = draft;
   // Nothing is brushed or wetted around what someone licensed has to see.
   if (hadSewage(context.job.account) || draft.zone.closed) return "Someone licensed has to see it first.";
+  // It is wiped beside the cloth.
+  if (draft.view.surface) return NOT_CLOTH;
   const judged =
     open.length === 0 && marks.some(({ plan }) => plan.state !== "damage" && context.history.outcomes[plan.findingId]);
   // With every rung left out there is still the dry lift, which never harms.

@@ -38,15 +38,17 @@ export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
 /**
  * Hands-on minutes for an action over an area, m², in a number of rounds or strokes, at the pace of the own log.
  * @param kit of which only the log counts
+ * @param usual minutes of that action where they are not the usual ones
  */
 export function handsOnMinutes(
   { experience }: Pick<Kit, "experience">,
   action: ActionId,
   areaM2: number,
   rounds = 1,
+  usual: { startMin: number; minPerM2: number } = PACE[action],
 ): HandsOn {
   const { factor, n } = paceOf(experience, action);
-  const [startMin, minPerM2] = [PACE[action].startMin * factor, PACE[action].minPerM2 * factor];
+  const [startMin, minPerM2] = [usual.startMin * factor, usual.minPerM2 * factor];
   const basis = n > 0 ? "computed" : "table";
   const about =
     n > 0

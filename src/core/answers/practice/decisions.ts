@@ -1,0 +1,46 @@
+import type { Worked } from "@/core/ground/sums/working";
+
+/** The decisions of the trade that what went wrong is told by. */
+export const DECISIONS = {
+  what: "What it is, and who says so",
+  dry: "Dry first, and how far",
+  water: "How much water",
+  way: "Which way through",
+  lift: "When to lift",
+  heat: "Where heat may go",
+  strong: "How strong and how hard",
+  done: "When it is done",
+  promise: "What is promised",
+} as const;
+export type DecisionId = keyof typeof DECISIONS;
+export const DECISION_IDS = Object.keys(DECISIONS) as DecisionId[];
+
+/** What a cloth comes to harm by. */
+export type HarmId = "dye" | "ph" | "felt" | "rub" | "heat" | "sag" | "ring" | "sour" | "electrics" | "paste";
+/** What goes wrong with a whole piece, or takes longer than it has to. */
+export type LossId = HarmId | "soil" | "sank" | "residue" | "late" | "long" | "untold" | "over";
+
+/** No single thing that went wrong cost so much, min. Judgement. */
+const WELL_UNDER_MIN = 10;
+/** A whole piece nobody will hear of. */
+export const wentWell = (losses: readonly { minutes: { value: number } }[]): boolean =>
+  losses.every(({ minutes }) => minutes.value < WELL_UNDER_MIN);
+
+/** What an ended case came to. */
+export interface CameTo {
+  score: Worked;
+  /** Begun right; of a whole piece: nothing went wrong that counts. */
+  right: boolean;
+  /** Minutes lost by decision. */
+  lost: Partial<Record<DecisionId, number>>;
+  /** Of a lesson: whether its goal was met. */
+  met?: boolean;
+}
+
+/** Minutes lost by decision, a case at the mean, over those that asked for it. */
+export function meanLost(cases: readonly CameTo[]): { decision: DecisionId; minutes: number }[] {
+  return DECISION_IDS.flatMap((decision) => {
+    const of = cases.flatMap(({ lost }) => lost[decision] ?? []);
+    return of.length > 0 ? [{ decision, minutes: of.reduce((sum, each) => sum + each, 0) / of.length }] : [];
+  });
+}

@@ -1,0 +1,94 @@
+import { AGENT_IDS, type AgentId } from "@/core/ground/catalog/agents";
+import { SHADE_IDS, SOIL_LEVEL_IDS, type SoilLevel } from "@/core/ground/catalog/builds";
+import type { Cloth, Job } from "@/core/job/schema";
+import { jobFromTemplate } from "@/core/job/newJob";
+import { lessonOf, type Lesson } from "./lessons";
+import { LEVELS, PIECES, type LevelId } from "./pieces";
+import { chanceOf, type Chance } from "./seeds";
+
+/** A whole piece with a hidden truth, drawn from a seed. */
+export interface PieceCase {
+  /** Six letters: how hard it is, and which. */
+  seed: string;
+  /** None: a lesson. */
+  level?: LevelId;
+  words: string;
+  /** As it stands before anybody looked: nothing known of its cloth, one zone. */
+  job: Job;
+  /** What its cloth really is, fastness by agent among it. */
+  cloth: Cloth;
+  soil: SoilLevel;
+  /** Within so many hours the owner wants it back. */
+  wantedH: number;
+}
+
+export const PIECE_ZONE = "z";
+/** Every case begins then; only what passes counts. */
+export const BEGINS_AT = "2026-05-04T09:00:00.000Z";
+
+const SOIL_WEIGHTS = [10, 26, 42, 22] as const;
+/** Never poor: what cannot be wetted at all cannot be won. */
+const ALWAYS_FAST: readonly AgentId[] = ["water", "neutral-cleaner", "acid-rinse"];
+/** Grey-scale steps of what runs, and of what does not. */
+const RUNS = [2, 2.5, 3] as const;
+const FAST = [4, 4.5, 5] as const;
+
+/** @param seed as of readPieceSeed, or a lesson's @example pieceCaseOf("ckwrtz").level // "c" */
+export function pieceCaseOf(seed: string): PieceCase {
+  const lesson = lessonOf(seed);
+  return lesson ? ofLesson(seed, lesson) : drawn(seed);
+}
+
+const HERE = { airSpeedMPerS: 0.1, power: "mains", water: "tap" } as const;
+
+function ofLesson(seed: string, { words, piece: { template, part, cloth, soil, wantedH, site } }: Lesson): PieceCase {
+  const piece = PIECES.find((each) => each.template === template && each.part === part)!;
+  const white = Object.fromEntries(AGENT_IDS.map((agent) => [agent, 5]));
+  return {
+    ...{ seed, words, soil, wantedH },
+    cloth: { ...cloth, fastness: { ...white, ...cloth.fastness } },
+    job: blankJob(seed, piece, { ...site, ...HERE }),
+  };
+}
+
+function drawn(seed: string): PieceCase {
+  const level = seed[0] as LevelId;
+  const chance = chanceOf(seed.slice(1));
+  const { uniform, pick } = chance;
+  const { tempC, humidityPct, wantedH, worn, runs, wired } = LEVELS[level];
+  const between = ([least, most]: readonly [number, number]) => Math.round(least + uniform() * (most - least));
+  const piece = pick(PIECES);
+  const soil = pick(SOIL_LEVEL_IDS, SOIL_WEIGHTS);
+  const isWorn = uniform() < worn;
+  const cloth: Cloth = {
+    material: pick(piece.materials),
+    build: pick(piece.builds),
+    careCode: "none",
+    shade: pick(SHADE_IDS),
+    ageYears: isWorn ? 24 : Math.round(2 + uniform() * 10),
+    condition: isWorn ? pick(["worn", "fragile"] as const) : "sound",
+    neighbours: piece.wired && uniform() < wired ? ["electrics"] : [],
+    fastness: fastnessOf(chance, runs),
+  };
+  const site: Job["site"] = {
+    airTempC: between(tempC),
+    relativeHumidityPct: between(humidityPct),
+    ...HERE,
+  };
+  return { seed, level, words: piece.words, cloth, soil, wantedH: pick(wantedH), job: blankJob(seed, piece, site) };
+}
+
+const fastnessOf = ({ uniform, pick }: Chance, runs: number): Record<string, number> =>
+  Object.fromEntries(
+    AGENT_IDS.map((agent) => {
+      const poor = uniform() < runs && !ALWAYS_FAST.includes(agent);
+      return [agent, pick<number>(poor ? RUNS : FAST)];
+    }),
+  );
+
+function blankJob(seed: string, { words, template, size, part }: (typeof PIECES)[number], site: Job["site"]): Job {
+  let next = 0;
+  const job = jobFromTemplate(template, () => `p${next++}`, BEGINS_AT, { title: words, ...(size ? { size } : {}) });
+  const zone = Object.values(job.zones.byId).find((each) => each.part === part)!;
+  return { ...job, id: `practice-${seed}`, site, zones: { byId: { [PIECE_ZONE]: zone }, order: [PIECE_ZONE] } };
+}

@@ -1,0 +1,67 @@
+import { sumOf, type Worked } from "@/core/ground/sums/working";
+import { pieceCaseOf } from "./pieceCase";
+import type { PieceMove } from "./pieceMoves";
+import { pieceOutcome, type Par, type PieceOutcome } from "./pieceOutcome";
+import { parOf, pieceLine } from "./piecePlanner";
+
+/** A move, what the planner would have done there by what was known, and what the difference comes to. */
+interface PieceJudged {
+  move: PieceMove;
+  /** What it does next, and the first thing it would lay hands on. */
+  planner: PieceMove;
+  hands: PieceMove;
+  /** Minutes lost by it if the planner goes on from there. */
+  costs: Worked;
+}
+
+export interface PieceDebrief {
+  outcome: PieceOutcome;
+  judged: PieceJudged[];
+  /** The planner from the start, by what it found out, and what it came to. */
+  planner: { moves: PieceMove[]; outcome: PieceOutcome };
+  /** By its place among the moves, dearest first. */
+  mattered: number[];
+  par: Par;
+}
+
+const MOST_TOLD = 3;
+const MATTERS_FROM_MIN = 0.5;
+
+const laysHandsOn = ({ do: what }: PieceMove) => !["find", "proof", "air", "promise", "wait"].includes(what);
+const lost = ({ spentMin, harmMin }: PieceOutcome): number => spentMin.value + harmMin.value;
+
+/** @param seed of a whole piece, @param moves end with handing back @param tell is told how many are weighed */
+export function pieceDebrief(
+  seed: string,
+  moves: readonly PieceMove[],
+  tell: (weighed: number) => void = () => undefined,
+): PieceDebrief {
+  const piece = pieceCaseOf(seed);
+  const par = parOf(piece);
+  const playedOn = (from: readonly PieceMove[]) => {
+    const line = pieceLine(piece, from);
+    return { line, minutes: lost(pieceOutcome(piece, line, par)) };
+  };
+  let before = playedOn([]);
+  const { line } = before;
+  const judged = moves.map((move, at): PieceJudged => {
+    const next = before.line.slice(at);
+    const after = playedOn(moves.slice(0, at + 1));
+    const costs = sumOf("practice.cost", { after: after.minutes, before: before.minutes });
+    before = after;
+    tell(at + 1);
+    return { move, planner: next[0]!, hands: next.find((each) => laysHandsOn(each)) ?? next.at(-1)!, costs };
+  });
+  return {
+    outcome: pieceOutcome(piece, moves, par),
+    judged,
+    planner: { moves: line, outcome: pieceOutcome(piece, line, par) },
+    mattered: judged
+      .map(({ costs }, at) => ({ at, minutes: costs.value }))
+      .filter(({ minutes }) => minutes >= MATTERS_FROM_MIN)
+      .sort((a, b) => b.minutes - a.minutes)
+      .slice(0, MOST_TOLD)
+      .map(({ at }) => at),
+    par,
+  };
+}

@@ -1,0 +1,525 @@
+import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
+import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
+import { BUILDS, SOIL_LEVEL_IDS } from "@/core/ground/catalog/builds";
+import type { MaterialId } from "@/core/ground/catalog/materials";
+import { TOOLS } from "@/core/ground/catalog/tools";
+import { input, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
+import { USUAL_KIT } from "@/core/job/kit";
+import { deltaEOfChange } from "@/core/models/colour/greyScale";
+import { between } from "@/core/models/drying/at";
+import { judge, limitsOf } from "@/core/judgement/rules/judge";
+import { dryingPlace } from "@/core/judgement/forecast/surroundings";
+import { dryInLayers } from "@/core/judgement/forecast/layered";
+import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
+import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
+import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
+import { cleanerLeft, depthOf, isOnGlue, putOnAt, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
+import { dwellOf } from "@/core/judgement/treatment/lay/dwell";
+import { soilLeft } from "@/core/judgement/treatment/step/effect";
+import { passesLeave, SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
+import { phAt } from "@/core/judgement/treatment/way/strength";
+import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { wetZoneOf } from "@/core/answers/assess/assess";
+import type { DecisionId, HarmId, LossId } from "./decisions";
+import { PIECE_ZONE, type PieceCase } from "./pieceCase";
+import {
+  agitationOf,
+  clockOf,
+  clothTempOf,
+  findingMin,
+  handsOn,
+  momentAt,
+  partsAt,
+  roughnessOf,
+  strengthOf,
+  trueJob,
+  wets,
+  type PieceMove,
+} from "./pieceMoves";
+
+/** What went wrong or took longer than it had to. */
+export interface Loss {
+  id: LossId;
+  decision: DecisionId;
+  words: string;
+  minutes: Worked;
+}
+
+/** What putting all of it right costs, min: bleached, dyed or replaced, paid for, gone over again. Judgement. */
+const ALL_OF_IT_MIN = {
+  dye: 240,
+  ph: 240,
+  felt: 240,
+  rub: 240,
+  heat: 240,
+  sag: 240,
+  ring: 60,
+  sour: 240,
+  electrics: 240,
+  paste: 60,
+} as const satisfies Record<HarmId, number>;
+
+/** What is under the cover lies so deep, mm; judgement. */
+const ELECTRICS_MM = 12;
+/** Nobody said when it can be used: the owner goes by what was wanted, and asks twice, min. Judgement. */
+const UNTOLD_MIN = 15;
+/** Cleaner that stays soils again, all of it, min. Judgement. */
+const RESIDUE_MIN = 20;
+/** What glue holds is gone over once, and a trace of neutral cleaner is left on purpose. Judgement. */
+const TRACE_ON_GLUE = 0.1;
+/** Steam over what no rule lets be steamed counts from here, °C. Judgement. */
+const STEAM_SHY_C = 60;
+/** So many minutes lost take the score to 37 of 100. Judgement. */
+const SCORE_MIN = 75;
+/** A pass, a stroke or a round keeps its warmth on the cloth for about so long, min. Judgement. */
+const WARM_MIN = 1;
+/** What a stroke of a machine's head rubs, of a round with a medium brush. Judgement. */
+const HEAD_RUBS = 0.1;
+/** Wool is wet through at this, L/m²; a machine's stroke puts on more. Judgement. */
+const WET_THROUGH_L_PER_M2 = 0.3;
+const FELTS: readonly MaterialId[] = ["wool", "silk"];
+const BROWNS: readonly MaterialId[] = ["cotton", "linen", "jute", "viscose"];
+
+/** What knowing hands come to on the same piece, with all of the truth from the start. */
+export interface Par {
+  handsMin: number;
+  left: number;
+  usableH: number;
+}
+
+export interface PieceOutcome {
+  /** Minutes of finding out, of work, and what went wrong. */
+  spentMin: Worked;
+  handsMin: Worked;
+  losses: Loss[];
+  harmMin: Worked;
+  score: Worked;
+  /** Share of the soil that is left. */
+  left: Worked;
+  /** Hours to dry from the end of the work, and how deep it went. */
+  dryH: number;
+  depth: Worked;
+  usableH: number;
+}
+
+/** A round of cleaner and what followed it. */
+interface Round {
+  agent: AgentId;
+  parts: number;
+  lPerM2: number;
+  tempC: number;
+  putAt: number;
+  /** When it was lifted, by whatever lifts. */
+  liftedAt?: number;
+  tools: { agitation: number; at: number }[];
+}
+
+/** The whole of what was done, as the cloth meets it. */
+interface Treated {
+  context: Context;
+  view: ZoneView;
+  rounds: Round[];
+  passes: number;
+  steams: number;
+  vacuumedFirst: boolean;
+  wetted: boolean;
+  endMin: number;
+  /** From when it dries: nothing was put on it or drawn off since. */
+  dryFromMin: number;
+}
+
+function treatedBy(piece: PieceCase, moves: readonly PieceMove[]): Treated {
+  const clock = clockOf(piece, moves);
+  const job = trueJob(piece, moves);
+  const endMin = clock.at(-1)!;
+  const context = contextOf(job, USUAL_KIT, momentAt(endMin));
+  const rounds: Round[] = [];
+  const wetAt = moves.findIndex(wets);
+  const touchedAt = moves.findLastIndex((move) => wets(move) || move.do === "draw" || move.do === "towel");
+  const vacuumAt = moves.findIndex((move) => move.do === "vacuum");
+  const lift = (at: number) => {
+    for (const round of rounds) round.liftedAt ??= at;
+  };
+  moves.forEach((move, index) => {
+    const at = clock[index]!;
+    if (move.do === "put") {
+      rounds.push({ ...move, putAt: clock[index + 1]!, tools: [] });
+    } else if (move.do === "brush") rounds.at(-1)?.tools.push({ agitation: agitationOf(move.tool), at });
+    else if (move.do === "towel" || move.do === "draw" || move.do === "rinse") lift(at);
+  });
+  return {
+    context,
+    view: zoneViews(context.job)[0]!,
+    rounds,
+    passes: moves.reduce((sum, move) => sum + (move.do === "draw" ? move.wet : 0), 0),
+    steams: moves.filter((move) => move.do === "steam").length,
+    vacuumedFirst: vacuumAt >= 0 && (wetAt < 0 || vacuumAt < wetAt),
+    wetted: wetAt >= 0,
+    endMin,
+    dryFromMin: clock[touchedAt + 1]!,
+  };
+}
+
+/** Agents that are no cleaners move less of a panel's soil. Judgement. */
+const CLEANS: Partial<Record<AgentId, number>> = {
+  "neutral-cleaner": 1,
+  shampoo: 1,
+  "alkaline-prespray": 1,
+  degreaser: 1,
+  water: 0.4,
+};
+const OTHERS_CLEAN = 0.3;
+
+/** What a round leaves: by the four factors, and what sank back before it was lifted. */
+function roundLeaves({ context, view, endMin }: Treated, round: Round): Worked {
+  const dwell = dwellOf(context, PIECE_ZONE, round.agent, round.lPerM2);
+  const longestMin = dwell.max?.value ?? dwell.min.value;
+  const first = Math.min(round.tools[0]?.at ?? Infinity, round.liftedAt ?? endMin);
+  const hard = Math.max(agitationOf("towel"), ...round.tools.map(({ agitation }) => agitation));
+  // On glue it is put on and taken up with the same cloth.
+  const dwellMin = isOnGlue(view) ? dwell.min.value : Math.min(longestMin, Math.max(0, first - round.putAt));
+  const left = soilLeft({
+    agent: round.agent,
+    rounds: CLEANS[round.agent] ?? OTHERS_CLEAN,
+    strength: strengthOf(round.agent, round.parts),
+    dwellMin,
+    shortestMin: Math.max(dwell.min.value, 0.1),
+    agitation: hard,
+    tempC: round.tempC,
+  });
+  const sankBack = isOnGlue(view)
+    ? sumOf("harm.sankBack", { waitedMin: 0, longestMin })
+    : sumOf("harm.sankBack", {
+        waitedMin: round.liftedAt === undefined ? 1e6 : round.liftedAt - round.putAt,
+        longestMin: longestMin + SINKS_BACK_MIN,
+      });
+  return sumOf("practice.roundLeft", { left: opened(left), sankBack: opened(sankBack) });
+}
+
+/** What was loosened waits so long for its towel after the longest dwell, min. Judgement. */
+const SINKS_BACK_MIN = 8;
+
+/** What a round of neutral cleaner with a soft brush would leave here: what a trial patch shows. */
+export function patchLeaves(piece: PieceCase): number {
+  const treated = treatedBy(piece, []);
+  return roundLeaves(treated, {
+    ...{ agent: "neutral-cleaner", parts: partsAt("neutral-cleaner", 1), lPerM2: 0.12, tempC: 35 },
+    ...{ putAt: 0, liftedAt: 8, tools: [{ agitation: agitationOf("soft-brush"), at: 6 }] },
+  }).value;
+}
+
+/** @param inTime as if every round had been lifted before it sank back */
+function leftBy(treated: Treated, inTime = false): Worked {
+  const { rounds, passes, steams } = treated;
+  return sumOf("practice.left", {
+    leaves: [
+      ...rounds.map((round, at) =>
+        opened(roundLeaves(treated, inTime ? { ...round, liftedAt: liftInTime(round) } : round), `round ${at + 1}`),
+      ),
+      ...(passes > 0 ? [opened(passesLeave("extraction", passes), "drawn off")] : []),
+      ...(steams > 0 ? [opened(passesLeave("steam", Math.min(2, steams)), "steam")] : []),
+    ],
+  });
+}
+
+/** Water in it, how deep, and for how long. */
+function wetnessOf({ context, view, dryFromMin }: Treated) {
+  const { moves } = stateNow(context, view);
+  const recovery = recoveryOf(context, view).value;
+  const { left, peakLPerM2, wetM2 } = waterInZone(moves, view, recovery);
+  const { depth, allowed } = depthOf(peakLPerM2, view);
+  const startMs = Date.parse(momentAt(dryFromMin));
+  const zone = wetZoneOf(context, view, { left, wetM2, depthMm: depth.value }, startMs);
+  const drying =
+    left.value > 0 ? dryInLayers({ z: zone }, dryingPlace(context.job, USUAL_KIT, [], startMs)).zones.z : undefined;
+  const dryH =
+    drying?.hours ?? sumOf("as-entered", { value: { value: 0, unit: "h", name: "nothing is wet", basis: "computed" } });
+  return { moves, recovery, left, depth, allowed, dryH, course: drying?.layers.course };
+}
+
+/** What a moisture meter reads on it now, %. */
+export function meterAfter(piece: PieceCase, moves: readonly PieceMove[]): number {
+  const treated = treatedBy(piece, moves);
+  const { course } = wetnessOf(treated);
+  if (!course) return DRY_AT_PCT / 2;
+  const hours = (treated.endMin - treated.dryFromMin) / 60;
+  return between(Float64Array.from(course.hours), Float64Array.from(course.meterPct), hours);
+}
+
+/** Longer than the forecast follows it counts as this, h. */
+const NEVER_H = 72;
+
+const harm = (id: HarmId, decision: DecisionId, words: string, share: Worked): Loss => ({
+  id,
+  decision,
+  words,
+  minutes: sumOf("practice.harm", { share: opened(share), minutes: stated.table(ALL_OF_IT_MIN[id]) }),
+});
+
+/** The worst of some, each an effect of its own: what is lost already is not lost again. */
+const worstOf = (shares: readonly Worked[]): Worked[] =>
+  shares.length > 0 ? [shares.reduce((worst, each) => (each.value > worst.value ? each : worst))] : [];
+
+/** How long an agent lay in the cloth, min: until the next thing that rinses it, or it is handed back. */
+const LAY_MOST_MIN = 60;
+const layMin = ({ endMin }: Treated, round: Round) =>
+  Math.min(LAY_MOST_MIN, Math.max(0, (round.liftedAt ?? endMin + LAY_MOST_MIN) - round.putAt));
+
+function harmsOfAgents(treated: Treated, { cloth }: PieceCase): Loss[] {
+  const { context, view, rounds } = treated;
+  const limits = limitsOf(factsOf(context, view, [], []));
+  const dye = worstOf(
+    rounds.map((round) => {
+      const step = cloth.fastness?.[round.agent] ?? 5;
+      const change = sumOf(
+        "harm.dye",
+        {
+          // What a proof does not show is not seen later: a step of 4 or better is fast.
+          stepDeltaE: stated.measured(step >= 4 ? 0 : deltaEOfChange(step)),
+          strength: strengthOf(round.agent, round.parts),
+          minutes: layMin(treated, round),
+          tempC: round.tempC,
+        },
+        [input("its step in a proof", step, "1", "measured")],
+      );
+      return sumOf("harm.dyeShare", { deltaE: opened(change) });
+    }),
+  );
+  const ph = worstOf(
+    rounds.map((round) => {
+      const { phMin, phMax } = phAt(agentOf(round.agent), round.parts);
+      return sumOf("harm.ph", {
+        outside: Math.max(phMax - limits.phMax, limits.phMin - phMin),
+        minutes: layMin(treated, round),
+      });
+    }),
+  );
+  return [
+    ...dye.map((share) => harm("dye", "strong", "Its dye ran: a pale patch.", share)),
+    ...ph.map((share) => harm("ph", "strong", "Too sour or too alkaline for this fibre.", share)),
+  ];
+}
+
+const felts = ({ materials }: ZoneView) => FELTS.some((fibre) => materials.includes(fibre));
+
+/** What rubbed it while it was wet, each at its warmth: as so many rounds of a medium brush at 30 °C. */
+function rubsOf(moves: readonly PieceMove[]) {
+  let tempC = 20;
+  return moves.flatMap((move) => {
+    tempC = clothTempOf(move) ?? tempC;
+    const rubbing = move.do === "brush" ? agitationOf(move.tool) : move.do === "draw" ? HEAD_RUBS * move.wet : 0;
+    const words = move.do === "brush" ? `${TOOLS[move.tool].name} at ${tempC} °C` : `drawn off at ${tempC} °C`;
+    return rubbing > 0 ? [stated.computed(rubbing * 2 ** ((tempC - 30) / 6), words)] : [];
+  });
+}
+
+function harmsOfHands(treated: Treated, moves: readonly PieceMove[]): Loss[] {
+  const { context, view } = treated;
+  const limits = limitsOf(factsOf(context, view, [], []));
+  const brushes = moves.flatMap((move) => (move.do === "brush" ? [move.tool] : []));
+  const roughest = Math.max(0, ...brushes.map(roughnessOf));
+  const rub = sumOf("harm.rub", {
+    tool: stated.table(roughest),
+    bears: stated.table(limits.toolAtMost),
+    rounds: brushes.filter((tool) => roughnessOf(tool) > limits.toolAtMost).length,
+  });
+  const temps = moves.flatMap((move) => clothTempOf(move) ?? []);
+  const warmest = Math.max(20, ...temps);
+  const wetLPerM2 = Math.max(
+    0,
+    ...treated.rounds.map(({ lPerM2 }) => lPerM2),
+    treated.passes > 0 ? WET_THROUGH_L_PER_M2 : 0,
+  );
+  const felt = sumOf("harm.felt", { wet: wetLPerM2 / WET_THROUGH_L_PER_M2, rubs: felts(view) ? rubsOf(moves) : [] });
+  const steamShy =
+    judge({ action: "steam", agent: "water" }, factsOf(context, view, [], [])).forbiddenBy.length > 0 &&
+    !isOnGlue(view);
+  const heat = sumOf("harm.heat", {
+    tempC: warmest,
+    bearsC: stated.table(Math.min(limits.clothTempC, steamShy ? STEAM_SHY_C : limits.clothTempC)),
+    minutes: temps.filter((each) => each === warmest).length * WARM_MIN,
+  });
+  return [
+    harm("rub", "strong", "Rougher than it bears: pilled, matted or torn.", rub),
+    harm("felt", "heat", "Warm, wet and rubbed, it felted.", felt),
+    harm("heat", "heat", "Hotter than it bears: it shrank, set or went shiny.", heat),
+  ];
+}
+
+function harmsOfWater(treated: Treated, moves: readonly PieceMove[], wet: ReturnType<typeof wetnessOf>): Loss[] {
+  const { view } = treated;
+  const hours = Math.min(NEVER_H, wet.dryH.value);
+  const ring = sumOf("harm.ring", {
+    depthMm: opened(wet.depth),
+    allowedMm: opened(wet.allowed),
+    hours,
+    browns: view.materials.some((fibre) => BROWNS.includes(fibre)) ? 1 : 0,
+  });
+  const glue = isOnGlue(view)
+    ? [
+        sumOf("harm.sag", {
+          onLPerM2: putOnAt(wet.moves),
+          bearsLPerM2: stated.table(BUILDS["glue-held"].waterBudgetLPerM2),
+          tempC: Math.max(20, ...moves.flatMap((move) => clothTempOf(move) ?? [])),
+          passes: treated.rounds.length + treated.passes + treated.steams,
+        }),
+      ]
+    : [];
+  const wired = view.neighbours.includes("electrics");
+  return [
+    ...(isOnGlue(view) ? [] : [harm("ring", "water", "It went deep and came up again: a ring next day.", ring)]),
+    ...glue.map((share) => harm("sag", "water", "The glue let go: it hangs.", share)),
+    harm("sour", "water", "Wet inside too long: sour, then mould.", sumOf("harm.sour", { hours: opened(wet.dryH) })),
+    ...(wired
+      ? [
+          harm(
+            "electrics",
+            "water",
+            "Water reached what lies under the cover: a dead switch.",
+            sumOf("harm.electrics", { depthMm: opened(wet.depth), liesMm: stated.table(ELECTRICS_MM) }),
+          ),
+        ]
+      : []),
+  ];
+}
+
+function soilLosses(piece: PieceCase, treated: Treated, left: Worked, par: Par): Loss[] {
+  const level = SOIL_LEVEL_IDS.indexOf(piece.soil) + 1;
+  const paste =
+    treated.wetted && !treated.vacuumedFirst
+      ? [
+          harm(
+            "paste",
+            "dry",
+            "Wetted before it was lifted dry: paste in the seams.",
+            sumOf("harm.paste", { soil: level }),
+          ),
+        ]
+      : [];
+  const target = Math.max(SOIL_TARGET[piece.soil], par.left);
+  const inTime = sumOf("practice.soil", { left: opened(leftBy(treated, true)), target });
+  const all = sumOf("practice.soil", { left: opened(left), target });
+  return [
+    ...paste,
+    { id: "soil", decision: "way", words: "Soil was left: called back.", minutes: inTime },
+    {
+      id: "sank",
+      decision: "lift",
+      words: "It was loose and sank back: not lifted, or too late.",
+      minutes: sumOf("practice.sank", { all: opened(all), inTime: opened(inTime) }),
+    },
+  ];
+}
+
+function residueLoss({ context, view }: Treated, wet: ReturnType<typeof wetnessOf>): Loss[] {
+  const { residue } = stateNow(context, view);
+  if (residue === undefined) return [];
+  const share = cleanerLeft(wet.moves, view, wet.recovery)?.value ?? 1;
+  return [
+    {
+      id: "residue",
+      decision: "done",
+      words: "Cleaner stayed in it: it soils again.",
+      minutes: sumOf("practice.harm", {
+        share: share * (isOnGlue(view) ? TRACE_ON_GLUE : 1),
+        minutes: stated.table(RESIDUE_MIN),
+      }),
+    },
+  ];
+}
+
+/** When it was promised, h from the beginning; undefined where nobody was told. */
+export function dueH(piece: PieceCase, moves: readonly PieceMove[]): number | undefined {
+  const clock = clockOf(piece, moves);
+  return moves.reduce<number | undefined>(
+    (due, move, at) => (move.do === "promise" ? clock[at]! / 60 + move.hours : due),
+    undefined,
+  );
+}
+
+function promiseLosses(piece: PieceCase, moves: readonly PieceMove[], usableH: number, par: Par): Loss[] {
+  const told = dueH(piece, moves);
+  const due = told ?? piece.wantedH;
+  const wanted = Math.max(piece.wantedH, par.usableH);
+  return [
+    {
+      id: "late",
+      decision: "promise",
+      words: told === undefined ? "Not dry when it was wanted." : "Not dry when it was promised.",
+      minutes: sumOf("practice.late", { usableH, dueH: due }),
+    },
+    {
+      id: "long",
+      decision: "promise",
+      words: "Promised later than it had to be.",
+      minutes: sumOf("practice.long", { dueH: due, wantedH: wanted }),
+    },
+    ...(told === undefined
+      ? [
+          {
+            id: "untold" as const,
+            decision: "promise" as const,
+            words: "Nobody told the owner when it can be used.",
+            minutes: sumOf("as-entered", {
+              value: { ...stated.table(UNTOLD_MIN), unit: "min" as const, name: "asked about twice" },
+            }),
+          },
+        ]
+      : []),
+  ];
+}
+
+/** When it was lifted, or right after it was worked in. */
+const liftInTime = ({ liftedAt, tools, putAt }: Round): number =>
+  Math.min(liftedAt ?? Infinity, (tools.at(-1)?.at ?? putAt) + SINKS_BACK_MIN);
+
+/** Anything under this is nobody's loss, min. */
+const COUNTS_FROM_MIN = 0.05;
+
+/** What came of it. @param par what knowing hands come to */
+export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par: Par): PieceOutcome {
+  const treated = treatedBy(piece, moves);
+  const wet = wetnessOf(treated);
+  const left = leftBy(treated);
+  const usableH = Math.max(treated.endMin / 60, treated.dryFromMin / 60 + Math.min(NEVER_H, wet.dryH.value));
+  const worked = moves.flatMap((move) => handsOn(piece, move) ?? []);
+  const handsMin = sumOf("practice.handsOn", { moves: worked.map((each) => opened(each)) });
+  const over: Loss = {
+    id: "over",
+    decision: "way",
+    words: "More work than it takes.",
+    minutes: sumOf("practice.over", { handsMin: opened(handsMin), parMin: par.handsMin }),
+  };
+  const losses = [
+    ...harmsOfAgents(treated, piece),
+    ...harmsOfHands(treated, moves),
+    ...harmsOfWater(treated, moves, wet),
+    ...soilLosses(piece, treated, left, par),
+    ...residueLoss(treated, wet),
+    ...promiseLosses(piece, moves, usableH, par),
+    over,
+  ].filter(({ minutes }) => minutes.value >= COUNTS_FROM_MIN);
+  const spentMin = sumOf("practice.spent", {
+    tests: moves
+      .filter(({ do: what }) => what === "find" || what === "proof")
+      .map((move) => stated.table(findingMin(move))),
+    hints: moves.filter(({ do: what }) => what === "hint").map((move) => stated.table(findingMin(move))),
+  });
+  const harmMin = sumOf("practice.harms", { harms: losses.map(({ minutes, words }) => opened(minutes, words)) });
+  return {
+    spentMin,
+    handsMin,
+    losses,
+    harmMin,
+    left,
+    dryH: wet.dryH.value,
+    depth: wet.depth,
+    usableH,
+    score: sumOf("practice.score", {
+      spentMin: opened(spentMin),
+      harmMin: opened(harmMin),
+      scaleMin: stated.table(SCORE_MIN),
+    }),
+  };
+}

@@ -1,0 +1,49 @@
+import { useRef, useState } from "react";
+import { caseFileOf, readCaseFile } from "@/core/answers/practice/caseFile";
+import type { Practice } from "@/core/answers/practice/results";
+import { inWords } from "@/core/job/problem";
+import { fileName, saveAsFile } from "@/store/saveFile";
+import { Act } from "@/ui/Act";
+
+type Case = NonNullable<Practice["running"]>;
+
+/** A case with everything done on it, to keep or to give away. */
+export const SaveCase = ({ seed, moves }: { seed: string; moves: readonly Case["moves"][number][] }) => (
+  <Act
+    onAct={() => saveAsFile(`${fileName(seed)}.case.json`, caseFileOf({ seed, moves: [...moves] as Case["moves"] }))}
+  >
+    Save it as a file
+  </Act>
+);
+
+/** Opens a case file. Anything wrong is said here, and nothing kept changes. */
+export function OpenCase({ open }: { open: (seed: string, moves: Case["moves"]) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string>();
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    const checked = readCaseFile(await file.text());
+    if (checked.ok) open(checked.value.seed, checked.value.moves);
+    else setProblem(checked.problems.map(inWords).join(" "));
+    if (input.current) input.current.value = "";
+  };
+  return (
+    <>
+      <Act onAct={() => input.current?.click()}>Open a case file</Act>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label="Case file"
+        onChange={({ target }) => void read(target.files?.[0])}
+      />
+      {problem && (
+        <p className="not-agreed mt-2" role="alert">
+          Not opened, and nothing here changed. {problem}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+import { useCallback, useState, type ReactNode } from "react";
+import type { PieceCase } from "@/core/answers/practice/pieceCase";
+import { clockOf, handsOn, type PieceMove } from "@/core/answers/practice/pieceMoves";
+import { mayTakeBack } from "@/core/answers/practice/results";
+import { Act } from "@/ui/Act";
+import { usePlanned } from "@/ui/usePlanned";
+import { plannersNext } from "@/workers/practice";
+import { caseClock, inWords, pieceMoveWords, pieceShown } from "./pieceWords";
+
+/** So many are in view, lest the list push everything off the screen. */
+const SHOWN = 6;
+
+/** What is known of a piece and was done on it, by the clock. */
+export function PieceKnown({
+  piece,
+  moves,
+  move,
+  takeBack,
+  children,
+}: {
+  piece: PieceCase;
+  moves: readonly PieceMove[];
+  move: (move: PieceMove) => void;
+  takeBack: () => void;
+  children: ReactNode;
+}) {
+  const clock = clockOf(piece, moves);
+  const asked = moves.at(-1)?.do === "hint";
+  const [all, setAll] = useState(false);
+  const from = all || moves.length <= SHOWN + 1 ? 0 : moves.length - SHOWN;
+  const shown = moves.map((_, at) => at).slice(from);
+  return (
+    <aside className="now-step" aria-label="What you know and did">
+      <div className="row-between">
+        <h2>So far</h2>
+        <b data-testid="case-clock">{caseClock(clock.at(-1)!)}</b>
+      </div>
+      {moves.length === 0 && <p className="soft">Nothing yet. A look and a question cost least.</p>}
+      {moves.length > SHOWN + 1 && (
+        <Act variant="link" className="btn-flush" onAct={() => setAll(!all)}>
+          {all ? "Only the last ones" : `${from} before`}
+        </Act>
+      )}
+      <ol start={from + 1} className="known" aria-live="polite" data-testid="known">
+        {shown.map((at) => {
+          const each = moves[at]!;
+          const result = pieceShown(piece, moves, at);
+          return (
+            <li key={at} className={handsOn(piece, each) ? "known-done" : undefined}>
+              <span className="soft">{caseClock(clock[at]!)}</span> {pieceMoveWords(each)}
+              {result && (
+                <>
+                  : <b>{result}</b>
+                </>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      {mayTakeBack(moves) && (
+        <Act variant="link" className="btn-flush" onAct={takeBack}>
+          Take the last back
+        </Act>
+      )}
+      {asked && <Hint piece={piece} moves={moves} />}
+      <Act variant="link" className="btn-flush" disabled={asked} onAct={() => move({ do: "hint" })}>
+        A hint, for five minutes
+      </Act>
+      <div className="mt-2">{children}</div>
+    </aside>
+  );
+}
+
+function Hint({ piece: { seed }, moves }: { piece: PieceCase; moves: readonly PieceMove[] }) {
+  const next = usePlanned(useCallback(() => plannersNext(seed, moves), [seed, moves]));
+  return (
+    <p data-testid="hint">
+      {next ? (
+        <>
+          By what you know the planner would now: <b>{inWords(next)}</b>.
+        </>
+      ) : (
+        "The planner thinks…"
+      )}
+    </p>
+  );
+}
