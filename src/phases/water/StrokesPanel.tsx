@@ -22,7 +22,9 @@ export function StrokesPanel({ zoneId }: { zoneId: string }) {
   const strokes = useStrokes(zoneId, tried);
   if (!strokes) return null;
   const { planned, tried: shown, fastest, budgetLeft, allowed, tanks, machine, headWidth, perWet } = strokes;
-  const { pattern } = shown;
+  // What the hands set stands at once: a second press goes on from it, however long the first takes to be reckoned.
+  const pattern = tried ?? shown.pattern;
+  const isReckoned = same(pattern, shown.pattern);
   const set = (change: Partial<StrokePattern>) => setTried({ ...pattern, ...change });
   const name = assessment.plan.zones[zoneId]!.view.name;
   const take = (value: StrokePattern | undefined) => {
@@ -39,10 +41,14 @@ export function StrokesPanel({ zoneId }: { zoneId: string }) {
       </p>
       <PatternSteppers pattern={pattern} set={set} />
       {(shown.overBudget || shown.tooDeep) && <TooDeep shown={shown} allowed={allowed} budgetLeft={budgetLeft} />}
-      <PatternTable isPlanned={isPlanned} shown={shown} planned={planned} faster={faster} pattern={pattern} />
+      <PatternTable shown={shown} planned={planned} faster={faster} />
       <div className="row-wrap mt-2">
         {!isPlanned && (
-          <Act variant="primary" disabled={shown.overBudget || shown.tooDeep} onAct={() => take(pattern)}>
+          <Act
+            variant="primary"
+            disabled={!isReckoned || shown.overBudget || shown.tooDeep}
+            onAct={() => take(pattern)}
+          >
             Plan it like this
           </Act>
         )}
@@ -127,18 +133,15 @@ function TooDeep({ shown, allowed, budgetLeft }: { shown: StrokesDone; allowed: 
 }
 
 function PatternTable({
-  isPlanned,
   shown,
   planned,
   faster,
-  pattern,
 }: {
-  isPlanned: boolean;
   shown: StrokesDone;
   planned: StrokesDone;
   faster: StrokesDone | undefined;
-  pattern: StrokePattern;
 }) {
+  const isPlanned = same(shown.pattern, planned.pattern);
   return (
     <Table className="compare mt-2">
       <thead>
@@ -156,7 +159,7 @@ function PatternTable({
         {[
           { title: isPlanned ? "As planned" : "Tried", done: shown, id: "tried" },
           ...(isPlanned ? [] : [{ title: "As planned", done: planned, id: "planned" }]),
-          ...(faster && !same(faster.pattern, pattern)
+          ...(faster && !same(faster.pattern, shown.pattern)
             ? [{ title: "Fastest that does as much", done: faster, id: "fastest" }]
             : []),
         ].map(({ title, done, id }) => (
