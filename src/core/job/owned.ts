@@ -12,7 +12,7 @@ const OWNED = {
   everything: { name: "Everything", machines: Object.keys(USUAL_KIT.machines) as (keyof Machines)[] },
 } as const satisfies Record<string, { name: string; machines: readonly (keyof Machines)[] }>;
 
-type OwnedId = keyof typeof OWNED;
+export type OwnedId = keyof typeof OWNED;
 export const OWNED_CHOICES = (Object.keys(OWNED) as OwnedId[]).map((id) => ({ id, name: OWNED[id].name }));
 
 /** A kit with the machines of one answer; what was entered of a machine that stays is kept. */

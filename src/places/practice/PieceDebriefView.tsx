@@ -5,7 +5,7 @@ import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import type { PieceDebrief } from "@/core/answers/practice/pieceDebrief";
 import { passesMin, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { DECISIONS, wentWell } from "@/core/answers/practice/decisions";
-import type { Loss } from "@/core/answers/practice/pieceOutcome";
+import type { Loss } from "@/core/answers/practice/losses";
 import { isMet, lessonOf } from "@/core/answers/practice/lessons";
 import { MATERIALS } from "@/core/ground/catalog/materials";
 import { BUILDS } from "@/core/ground/catalog/builds";

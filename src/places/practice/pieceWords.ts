@@ -1,29 +1,37 @@
 import { agentOf } from "@/core/ground/catalog/agents";
-import { BUILDS, CARE_CODES, CLOTH_CONDITIONS, NEIGHBOURS, SHADES } from "@/core/ground/catalog/builds";
-import { SOIL_SIGNS } from "@/core/ground/catalog/findings";
+import { BUILDS, CARE_CODES, CLOTH_CONDITIONS, DAMAGES, NEIGHBOURS, SHADES } from "@/core/ground/catalog/builds";
+import { testOf, type EvidenceId } from "@/core/ground/catalog/evidence";
+import { RAN_TO, SOIL_SIGNS } from "@/core/ground/catalog/findings";
 import { stepWords } from "@/core/ground/catalog/greyScaleSteps";
 import { MATERIALS } from "@/core/ground/catalog/materials";
 import { TOOLS } from "@/core/ground/catalog/tools";
 import { formatDuration, formatNumber } from "@/core/ground/quantity/format";
 import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import { strengthOf, type PieceMove } from "@/core/answers/practice/pieceMoves";
-import { meterAfter, patchLeaves } from "@/core/answers/practice/pieceOutcome";
+import { meterAfter } from "@/core/answers/practice/pieceOutcome";
 import { AIRS, FINDS } from "@/core/answers/practice/pieces";
+import { patchLeaves } from "@/core/answers/practice/treated";
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const nameOf = (agent: Parameters<typeof agentOf>[0]) => agentOf(agent).name;
 
-function putWords({ agent, parts, lPerM2, tempC }: Extract<PieceMove, { do: "put" }>): string {
+function putWords({ agent, parts, lPerM2, tempC, on }: Extract<PieceMove, { do: "put" }>): string {
   const strength = strengthOf(agent, parts);
   const mix = strength > 1.05 ? `${formatNumber(strength)} times the label, ` : strength < 0.95 ? "weaker, " : "";
-  return `${nameOf(agent)}, ${mix}${formatNumber(lPerM2 * 1000)} mL/m², ${Math.round(tempC)} °C`;
+  return `${nameOf(agent)}${onSpill(on)}, ${mix}${formatNumber(lPerM2 * 1000)} mL/m², ${Math.round(tempC)} °C`;
 }
+
+const onSpill = (on: "spill" | undefined) => (on ? " on the spill" : "");
 
 /** A move as it is said. */
 export function pieceMoveWords(move: PieceMove): string {
   switch (move.do) {
     case "find":
       return FINDS[move.what].name;
+    case "test":
+      return testOf(move.test).name;
+    case "tell":
+      return "Show the owner the damage";
     case "proof":
       return `White cloth with ${move.agents.map((agent) => nameOf(agent).toLowerCase()).join(", ")}`;
     case "hint":
@@ -33,9 +41,9 @@ export function pieceMoveWords(move: PieceMove): string {
     case "put":
       return putWords(move);
     case "brush":
-      return `Work it in: ${TOOLS[move.tool].name}`;
+      return `Work it in${onSpill(move.on)}: ${TOOLS[move.tool].name}`;
     case "towel":
-      return "Towel off";
+      return move.on ? "Towel off the spill" : "Towel off";
     case "draw":
       return move.wet > 0
         ? `Draw off, ${move.wet} wet, ${move.dry} dry, ${Math.round(move.tempC)} °C`
@@ -62,7 +70,7 @@ export function inWords(move: PieceMove): string {
 }
 
 /** What a look at it shows. */
-function lookedWords({ cloth }: PieceCase): string {
+function lookedWords({ cloth, spill, damaged }: PieceCase): string {
   const { build, careCode, shade, ageYears, condition, neighbours } = cloth;
   return [
     BUILDS[build!].name,
@@ -71,6 +79,8 @@ function lookedWords({ cloth }: PieceCase): string {
     SHADES[shade!],
     CARE_CODES[careCode!],
     ...neighbours!.map((each) => NEIGHBOURS[each]),
+    ...(damaged ? [`damage: ${DAMAGES[damaged].toLowerCase()}`] : []),
+    ...(spill ? ["a spill in the middle, as large as a hand"] : []),
   ]
     .map((each, at) => (at === 0 ? each : each.toLowerCase()))
     .join(", ");
@@ -86,10 +96,17 @@ export function pieceShown(piece: PieceCase, moves: readonly PieceMove[], at: nu
         return `${nameOf(agent).toLowerCase()} ${step >= 4 ? "stays white" : "runs"}, step ${stepWords(step)}`;
       })
       .join("; ");
+  const { spill } = piece;
+  const read = (test: EvidenceId) => (spill ? testOf(test).outcomes[spill.reads[test]]!.name : "nothing there");
+  if (move.do === "test") return read(move.test);
   if (move.do !== "find") return undefined;
   switch (move.what) {
     case "owner":
-      return `Wanted within ${piece.wantedH} h of the beginning. Nothing was tried on it.`;
+      return `Wanted within ${piece.wantedH} h of the beginning. Nothing was tried on it.${
+        spill ? ` Spilled: ${read("owner").toLowerCase()}.` : ""
+      }`;
+    case "feel":
+      return spill ? RAN_TO[spill.ranTo] : "nothing there";
     case "look":
       return lookedWords(piece);
     case "fibre":

@@ -9,6 +9,7 @@ export const DECISIONS = {
   lift: "When to lift",
   heat: "Where heat may go",
   strong: "How strong and how hard",
+  ran: "Where the spill ran",
   done: "When it is done",
   promise: "What is promised",
 } as const;
@@ -16,9 +17,34 @@ export type DecisionId = keyof typeof DECISIONS;
 export const DECISION_IDS = Object.keys(DECISIONS) as DecisionId[];
 
 /** What a cloth comes to harm by. */
-export type HarmId = "dye" | "ph" | "felt" | "rub" | "heat" | "sag" | "ring" | "sour" | "electrics" | "paste";
+export type HarmId =
+  "dye" | "ph" | "felt" | "rub" | "heat" | "sag" | "ring" | "sour" | "electrics" | "paste" | "set" | "breathed";
 /** What goes wrong with a whole piece, or takes longer than it has to. */
-export type LossId = HarmId | "soil" | "sank" | "residue" | "late" | "long" | "untold" | "over";
+export type LossId =
+  HarmId | "soil" | "sank" | "mark" | "returns" | "residue" | "late" | "long" | "untold" | "blamed" | "over";
+
+/** What a loss is paid in. */
+export const COST_IDS = ["soil", "water", "minutes", "harm", "honesty"] as const;
+export type CostId = (typeof COST_IDS)[number];
+
+/** What is paid where something else than harm to the cloth or to somebody went wrong. */
+const PAID_IN: Partial<Record<LossId, CostId>> = {
+  soil: "soil",
+  sank: "soil",
+  mark: "soil",
+  paste: "soil",
+  ring: "water",
+  sour: "water",
+  returns: "water",
+  residue: "water",
+  over: "minutes",
+  late: "honesty",
+  long: "honesty",
+  untold: "honesty",
+  blamed: "honesty",
+};
+/** @example paidIn("felt") // "harm" */
+export const paidIn = (id: LossId): CostId => PAID_IN[id] ?? "harm";
 
 /** No single thing that went wrong cost so much, min. Judgement. */
 const WELL_UNDER_MIN = 10;

@@ -1,4 +1,6 @@
 import type { SoilLevel } from "@/core/ground/catalog/builds";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import type { RanTo } from "@/core/ground/catalog/findings";
 import type { Cloth, Job } from "@/core/job/schema";
 import type { DecisionId, LossId } from "./decisions";
 
@@ -11,6 +13,8 @@ interface LessonPiece {
   soil: SoilLevel;
   wantedH: number;
   site: Pick<Job["site"], "airTempC" | "relativeHumidityPct">;
+  /** What was spilled, and what the owner says that it was. */
+  spill?: { truth: FamilyId; ranTo: RanTo; says: string };
 }
 
 /** A hand-made case about one decision, with a goal that can be failed. */
@@ -23,6 +27,8 @@ export interface Lesson {
   /** None of these may cost more than so many minutes. */
   none: readonly LossId[];
   underMin: number;
+  /** In the list no more, kept for those who played it. */
+  aside?: true;
   piece: LessonPiece;
 }
 
@@ -171,6 +177,7 @@ export const LESSONS = {
     goal: "Clean, and not a thread is torn.",
     none: ["rub", "soil", "sank"],
     underMin: SMALL_MIN,
+    aside: true,
     piece: {
       ...CHAIR,
       cloth: { ...FRAIL, material: "cotton", build: "cover-on-foam" },
@@ -198,6 +205,22 @@ export const LESSONS = {
       soil: "heavy",
       wantedH: 24,
       site: WARM,
+    },
+  },
+  "where-it-ran": {
+    title: "Where the spill ran",
+    decision: "ran",
+    words: "A seat of the tea room. Nobody knows what it was; when it is warm it smells.",
+    goal: "Nothing smells when the sun is on it, the mark is gone, and the seat is clean.",
+    none: ["returns", "mark", "soil", "sank"],
+    underMin: 8,
+    piece: {
+      ...SETTEE,
+      cloth: { ...SOUND, material: "polyester", build: "cover-on-foam" },
+      soil: "moderate",
+      wantedH: 24,
+      site: WARM,
+      spill: { truth: "urine", ranTo: "foam", says: "unknown" },
     },
   },
   "when-done": {
@@ -233,10 +256,11 @@ export const LESSONS = {
 } as const satisfies Record<string, Lesson>;
 
 export type LessonId = keyof typeof LESSONS;
-export const LESSON_IDS = Object.keys(LESSONS) as LessonId[];
+export const LESSON_IDS = (Object.keys(LESSONS) as LessonId[]).filter((id) => !lessonOf(id)?.aside);
 /** A lesson by what stands in the place of its letters. @example lessonOf("overhead")?.decision // "water" */
-export const lessonOf = (seed: string): Lesson | undefined =>
-  Object.hasOwn(LESSONS, seed) ? LESSONS[seed as LessonId] : undefined;
+export function lessonOf(seed: string): Lesson | undefined {
+  return Object.hasOwn(LESSONS, seed) ? LESSONS[seed as LessonId] : undefined;
+}
 
 /** Whether its goal is met. @param lost minutes by what went wrong */
 export const isMet = (

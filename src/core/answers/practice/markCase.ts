@@ -37,9 +37,12 @@ export function markCaseOf(seed: string): MarkCase {
   const piece = chance.pick(PIECES);
   const material = chance.pick(MATERIAL_IDS);
   const truth = chance.pick(FAMILY_IDS, TABLES.priors.slice(0, FAMILY_IDS.length));
-  const reads = Object.fromEntries(EVIDENCE_IDS.map((test) => [test, readingOf(test, truth, chance)]));
-  return { seed, piece, material, truth, reads: reads as MarkCase["reads"] };
+  return { seed, piece, material, truth, reads: readingsOf(truth, chance) };
 }
+
+/** How every test comes out on it. */
+export const readingsOf = (truth: FamilyId, chance: Chance): MarkCase["reads"] =>
+  Object.fromEntries(EVIDENCE_IDS.map((test) => [test, readingOf(test, truth, chance)])) as MarkCase["reads"];
 
 /** How a test comes out on it: nearly as often as the tables say, and now and then misread. */
 function readingOf(test: EvidenceId, truth: FamilyId, { pick, normal, uniform }: Chance): string {

@@ -96,7 +96,8 @@ export function expectedMin(begin: BeginId, chances: readonly number[]): number 
   return losses.reduce((sum, loss, f) => sum + loss * chances[f]!, none * chances[FAMILY_IDS.length]!);
 }
 
-const testMin = (test: EvidenceId): number => testOf(test).minutes + REACH_MIN;
+/** Minutes of a test, with getting at it. */
+export const testMin = (test: EvidenceId): number => testOf(test).minutes + REACH_MIN;
 
 /** What finding out by a move takes, min; beginning finds nothing out. */
 export const moveMin = (move: Move): number =>

@@ -9,12 +9,13 @@ import { isMet, LESSON_IDS, LESSONS } from "./lessons";
 import { pieceCaseOf, type PieceCase } from "./pieceCase";
 import { pieceDebrief } from "./pieceDebrief";
 import { clockOf, handsOn, knownJob, partsAt, trueJob, type PieceMove } from "./pieceMoves";
-import { meterAfter, patchLeaves, pieceOutcome, type Par } from "./pieceOutcome";
+import { meterAfter, pieceOutcome, type Par } from "./pieceOutcome";
 import { MOST_PLANNED, parOf, pieceLine, plannersMoves } from "./piecePlanner";
 import { PUT_AGENTS, readPieceSeed } from "./pieces";
 import { cameTo } from "./played";
 import { isPractice, readCase } from "./results";
 import { chanceOf, seedOf } from "./seeds";
+import { patchLeaves } from "./treated";
 
 const CASES = 45;
 const cases = Array.from({ length: CASES }, (_, at) => pieceCaseOf("bcd"[at % 3]! + seedOf(at * 4957 + 11)));

@@ -1,10 +1,15 @@
 import { AGENT_IDS, type AgentId } from "@/core/ground/catalog/agents";
-import { SHADE_IDS, SOIL_LEVEL_IDS, type SoilLevel } from "@/core/ground/catalog/builds";
-import type { Cloth, Job } from "@/core/job/schema";
+import { SHADE_IDS, SOIL_LEVEL_IDS, type DamageId, type SoilLevel } from "@/core/ground/catalog/builds";
+import { EVIDENCE_IDS } from "@/core/ground/catalog/evidence";
+import { USUAL_KIT } from "@/core/job/kit";
+import { kitOwning } from "@/core/job/owned";
+import type { Cloth, Job, Kit } from "@/core/job/schema";
 import { jobFromTemplate } from "@/core/job/newJob";
 import { lessonOf, type Lesson } from "./lessons";
-import { LEVELS, PIECES, type LevelId } from "./pieces";
+import { readingsOf } from "./markCase";
+import { levelOf, PIECES, piecesOf, type LevelId } from "./pieces";
 import { chanceOf, type Chance } from "./seeds";
+import { likeliest, type Spill } from "./spills";
 
 /** A whole piece with a hidden truth, drawn from a seed. */
 export interface PieceCase {
@@ -20,6 +25,12 @@ export interface PieceCase {
   soil: SoilLevel;
   /** Within so many hours the owner wants it back. */
   wantedH: number;
+  /** What the hands own. */
+  kit: Kit;
+  /** What was spilled on it, in the middle. */
+  spill?: Spill;
+  /** Damage that was there before. */
+  damaged?: DamageId;
 }
 
 export const PIECE_ZONE = "z";
@@ -41,23 +52,34 @@ export function pieceCaseOf(seed: string): PieceCase {
 
 const HERE = { airSpeedMPerS: 0.1, power: "mains", water: "tap" } as const;
 
-function ofLesson(seed: string, { words, piece: { template, part, cloth, soil, wantedH, site } }: Lesson): PieceCase {
+function ofLesson(seed: string, { words, piece: laid }: Lesson): PieceCase {
+  const { template, part, cloth, soil, wantedH, site, spill } = laid;
   const piece = PIECES.find((each) => each.template === template && each.part === part)!;
   const white = Object.fromEntries(AGENT_IDS.map((agent) => [agent, 5]));
   return {
-    ...{ seed, words, soil, wantedH },
+    ...{ seed, words, soil, wantedH, kit: USUAL_KIT },
+    ...(spill ? { spill: laidSpill(spill) } : {}),
     cloth: { ...cloth, fastness: { ...white, ...cloth.fastness } },
     job: blankJob(seed, piece, { ...site, ...HERE }),
   };
 }
 
+/** Everything is read as it mostly is, but for what the owner says. */
+const laidSpill = ({ truth, ranTo, says }: NonNullable<Lesson["piece"]["spill"]>): Spill => ({
+  ...{ truth, ranTo },
+  reads: {
+    ...(Object.fromEntries(EVIDENCE_IDS.map((test) => [test, likeliest(test, truth)])) as Spill["reads"]),
+    owner: says,
+  },
+});
+
 function drawn(seed: string): PieceCase {
   const level = seed[0] as LevelId;
   const chance = chanceOf(seed.slice(1));
   const { uniform, pick } = chance;
-  const { tempC, humidityPct, wantedH, worn, runs, wired } = LEVELS[level];
+  const { tempC, humidityPct, wantedH, worn, runs, wired } = levelOf(level);
   const between = ([least, most]: readonly [number, number]) => Math.round(least + uniform() * (most - least));
-  const piece = pick(PIECES);
+  const piece = pick(piecesOf(level));
   const soil = pick(SOIL_LEVEL_IDS, SOIL_WEIGHTS);
   const isWorn = uniform() < worn;
   const cloth: Cloth = {
@@ -75,8 +97,25 @@ function drawn(seed: string): PieceCase {
     relativeHumidityPct: between(humidityPct),
     ...HERE,
   };
-  return { seed, level, words: piece.words, cloth, soil, wantedH: pick(wantedH), job: blankJob(seed, piece, site) };
+  const wanted = pick(wantedH);
+  return {
+    ...{ seed, level, words: piece.words, cloth, soil, wantedH: wanted, job: blankJob(seed, piece, site) },
+    ...besides(level, chance),
+  };
 }
+
+/** What only some levels draw, after everything else. */
+function besides(level: LevelId, chance: Chance): Pick<PieceCase, "kit" | "spill" | "damaged"> {
+  const { spill, damaged = 0, owned } = levelOf(level);
+  const truth = spill && chance.pick(spill.families);
+  return {
+    ...(spill && truth ? { spill: { truth, ranTo: chance.pick(spill.ranTo), reads: readingsOf(truth, chance) } } : {}),
+    ...(damaged > 0 && chance.uniform() < damaged ? { damaged: chance.pick(WAS_THERE) } : {}),
+    kit: owned ? kitOwning(USUAL_KIT, chance.pick(owned)) : USUAL_KIT,
+  };
+}
+
+const WAS_THERE: readonly DamageId[] = ["burn", "seam", "torn", "bleach"];
 
 const fastnessOf = ({ uniform, pick }: Chance, runs: number): Record<string, number> =>
   Object.fromEntries(

@@ -1,4 +1,5 @@
 import { sumOf, type Worked } from "@/core/ground/sums/working";
+import { COST_IDS, paidIn, type CostId } from "./decisions";
 import { pieceCaseOf } from "./pieceCase";
 import type { PieceMove } from "./pieceMoves";
 import { pieceOutcome, type Par, type PieceOutcome } from "./pieceOutcome";
@@ -10,8 +11,9 @@ interface PieceJudged {
   /** What it does next, and the first thing it would lay hands on. */
   planner: PieceMove;
   hands: PieceMove;
-  /** Minutes lost by it if the planner goes on from there. */
+  /** Minutes lost by it if the planner goes on from there, and what they are paid in. */
   costs: Worked;
+  apart: { in: CostId; minutes: Worked }[];
 }
 
 export interface PieceDebrief {
@@ -27,7 +29,18 @@ export interface PieceDebrief {
 const MOST_TOLD = 3;
 const MATTERS_FROM_MIN = 0.5;
 
-const laysHandsOn = ({ do: what }: PieceMove) => !["find", "proof", "air", "promise", "wait"].includes(what);
+/** Less than this is not told apart, min. */
+const APART_FROM_MIN = 0.05;
+
+/** Minutes lost, by what they are paid in. */
+export function paidFor({ spentMin, losses }: Pick<PieceOutcome, "spentMin" | "losses">): Record<CostId, number> {
+  const paid: Record<CostId, number> = { soil: 0, water: 0, minutes: spentMin.value, harm: 0, honesty: 0 };
+  for (const { id, minutes } of losses) paid[paidIn(id)] += minutes.value;
+  return paid;
+}
+
+const laysHandsOn = ({ do: what }: PieceMove) =>
+  !["find", "test", "proof", "tell", "air", "promise", "wait"].includes(what);
 const lost = ({ spentMin, harmMin }: PieceOutcome): number => spentMin.value + harmMin.value;
 
 /** @param seed of a whole piece, @param moves end with handing back @param tell is told how many are weighed */
@@ -40,7 +53,8 @@ export function pieceDebrief(
   const par = parOf(piece);
   const playedOn = (from: readonly PieceMove[]) => {
     const line = pieceLine(piece, from);
-    return { line, minutes: lost(pieceOutcome(piece, line, par)) };
+    const outcome = pieceOutcome(piece, line, par);
+    return { line, minutes: lost(outcome), paid: paidFor(outcome) };
   };
   let before = playedOn([]);
   const { line } = before;
@@ -48,9 +62,14 @@ export function pieceDebrief(
     const next = before.line.slice(at);
     const after = playedOn(moves.slice(0, at + 1));
     const costs = sumOf("practice.cost", { after: after.minutes, before: before.minutes });
+    const { paid } = before;
+    const apart = COST_IDS.map((of) => ({
+      in: of,
+      minutes: sumOf("practice.cost", { after: after.paid[of], before: paid[of] }),
+    })).filter(({ minutes }) => minutes.value >= APART_FROM_MIN);
     before = after;
     tell(at + 1);
-    return { move, planner: next[0]!, hands: next.find((each) => laysHandsOn(each)) ?? next.at(-1)!, costs };
+    return { apart, move, planner: next[0]!, hands: next.find((each) => laysHandsOn(each)) ?? next.at(-1)!, costs };
   });
   return {
     outcome: pieceOutcome(piece, moves, par),

@@ -1,32 +1,43 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
+import { EVIDENCE_IDS, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { TOOLS, toolOf, type ToolId } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
-import type { Cloth, DoneEvent, Job } from "@/core/job/schema";
-import { USUAL_KIT } from "@/core/job/kit";
+import type { Cloth, DoneEvent, DryingAir, Job } from "@/core/job/schema";
 import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
 import { PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/amounts";
 import { drawingMinutes, handsOnMinutes, workingMinutes } from "@/core/judgement/treatment/step/minutes";
 import { strokeOn } from "@/core/judgement/treatment/step/stroke";
 import { fastnessSetting } from "@/core/judgement/treatment/cloth/ruleFacts";
 import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { testMin } from "./markPlay";
 import { BEGINS_AT, PIECE_ZONE, type PieceCase } from "./pieceCase";
 import { AIRS, FINDS, type AirId, type FindId } from "./pieces";
+import { allOf, SPILL_ID, SPILL_M2, spillIn } from "./spills";
 
 /** A white cloth on a hidden place, min for each agent. Judgement. */
 const PROOF_MIN = 1;
 const HINT_MIN = 5;
+/** Shown, said and written down. Judgement. */
+const TELL_MIN = 1;
+
+/** A move on the spill alone. */
+export const isOnSpill = (move: PieceMove): boolean => "on" in move && move.on === "spill";
 
 /** What a learner does on a whole piece, one thing after another; it ends when it is handed back. */
 export type PieceMove =
   | { do: "find"; what: FindId }
+  /** Of what was spilled on it. */
+  | { do: "test"; test: EvidenceId }
   | { do: "proof"; agents: AgentId[] }
   | { do: "hint" }
+  /** The owner, of damage that was there before. */
+  | { do: "tell" }
   | { do: "vacuum" }
-  /** @param parts of water to one of product; 0 as it comes */
-  | { do: "put"; agent: AgentId; parts: number; lPerM2: number; tempC: number }
-  | { do: "brush"; tool: ToolId }
-  | { do: "towel" }
+  /** @param parts of water to one of product; 0 as it comes @param on left out: all over */
+  | { do: "put"; agent: AgentId; parts: number; lPerM2: number; tempC: number; on?: "spill" }
+  | { do: "brush"; tool: ToolId; on?: "spill" }
+  | { do: "towel"; on?: "spill" }
   | { do: "draw"; wet: number; dry: number; tempC: number }
   | { do: "rinse"; agent: "water" | "acid-rinse" }
   | { do: "steam" }
@@ -56,30 +67,45 @@ const areaOf = ({ job }: PieceCase): number => zoneViews(job)[0]!.areaM2.value;
 
 /** The machine it is drawn off with, and what one wet stroke puts on. */
 function machineFor(piece: PieceCase): { machine: Extractor; strokeLPerM2: number } {
-  const machine = extractorFor(USUAL_KIT, areaOf(piece))!;
+  const machine = extractorFor(piece.kit, areaOf(piece))!;
   return { machine, strokeLPerM2: strokeOn(machine, 1).value };
 }
 
+/** Whether the hands own what it takes. */
+export function isOwned({ kit: { machines } }: PieceCase, move: PieceMove): boolean {
+  if (move.do === "steam") return machines.steamer !== undefined;
+  if (move.do !== "air") return true;
+  const { airSpeedMPerS, dehumidifier } = AIRS[move.how].air as DryingAir;
+  return (
+    ((airSpeedMPerS ?? 0) < BLOWN_FROM_M_PER_S || machines["air-mover"] !== undefined) &&
+    (!dehumidifier || machines.dehumidifier !== undefined)
+  );
+}
+
+/** Faster air than a draught comes from a mover. */
+const BLOWN_FROM_M_PER_S = 0.8;
+
 /** Hands-on minutes of a move; nothing for finding out, waiting and handing back. */
 export function handsOn(piece: PieceCase, move: PieceMove): Worked | undefined {
-  const area = areaOf(piece);
+  const { kit } = piece;
+  const area = isOnSpill(move) ? SPILL_M2 : areaOf(piece);
   switch (move.do) {
     case "vacuum":
-      return handsOnMinutes(USUAL_KIT, "dry-removal", area);
+      return handsOnMinutes(kit, "dry-removal", area);
     case "put":
-      return handsOnMinutes(USUAL_KIT, "clean", area);
+      return handsOnMinutes(kit, isOnSpill(move) ? "agent" : "clean", area);
     case "brush":
-      return workingMinutes(USUAL_KIT, area, move.tool);
+      return workingMinutes(kit, area, move.tool);
     case "towel":
-      return handsOnMinutes(USUAL_KIT, "towel-off", area);
+      return handsOnMinutes(kit, "towel-off", area);
     case "draw": {
       const { machine, strokeLPerM2 } = machineFor(piece);
-      return drawingMinutes(USUAL_KIT, area, move.wet + move.dry, strokeLPerM2 * move.wet * area, machine);
+      return drawingMinutes(kit, area, move.wet + move.dry, strokeLPerM2 * move.wet * area, machine);
     }
     case "rinse":
-      return handsOnMinutes(USUAL_KIT, "rinse", area);
+      return handsOnMinutes(kit, "rinse", area);
     case "steam":
-      return handsOnMinutes(USUAL_KIT, "steam", area);
+      return handsOnMinutes(kit, "steam", area);
     case "air":
       return sumOf("as-entered", { value: { ...stated.table(AIRS[move.how].minutes), unit: "min" } });
     default:
@@ -90,6 +116,8 @@ export function handsOn(piece: PieceCase, move: PieceMove): Worked | undefined {
 /** Minutes of finding out or of a hint. */
 export function findingMin(move: PieceMove): number {
   if (move.do === "find") return FINDS[move.what].minutes;
+  if (move.do === "test") return testMin(move.test);
+  if (move.do === "tell") return TELL_MIN;
   if (move.do === "proof") return PROOF_MIN * move.agents.length;
   return move.do === "hint" ? HINT_MIN : 0;
 }
@@ -104,9 +132,12 @@ export function clockOf(piece: PieceCase, moves: readonly PieceMove[]): number[]
   return [0, ...moves.map((move) => (at += passesMin(piece, move)))];
 }
 
-/** Whether a move puts water in. */
+/** Whether a move puts water in, all over. */
 export const wets = (move: PieceMove): boolean =>
-  move.do === "put" || move.do === "rinse" || move.do === "steam" || (move.do === "draw" && move.wet > 0);
+  (move.do === "put" && move.on === undefined) ||
+  move.do === "rinse" ||
+  move.do === "steam" ||
+  (move.do === "draw" && move.wet > 0);
 
 export const isEnded = (moves: readonly PieceMove[]): boolean => moves.at(-1)?.do === "handback";
 export const momentAt = (minutes: number): string => new Date(Date.parse(BEGINS_AT) + minutes * 60_000).toISOString();
@@ -129,8 +160,33 @@ function foundOf({ cloth }: PieceCase, moves: readonly PieceMove[]): Cloth {
 export function knownJob(piece: PieceCase, moves: readonly PieceMove[]): Job {
   const asked = moves.some((move) => move.do === "find" && move.what === "owner");
   const wiped = moves.some((move) => move.do === "find" && (move.what === "towel" || move.what === "patch"));
-  const job = withCloth(piece, moves, foundOf(piece, moves), wiped);
+  const job = withSpill(piece, withCloth(piece, moves, foundOf(piece, moves), wiped), knownOfSpill(piece, moves));
   return { ...job, ...(asked ? askedOf(piece) : {}), events: eventsOf(piece, moves, job) };
+}
+
+/** What was found out of the spill. */
+interface KnownSpill {
+  evidence: Evidence;
+  felt: boolean;
+}
+
+function knownOfSpill({ spill }: PieceCase, moves: readonly PieceMove[]): KnownSpill {
+  const has = (what: FindId) => moves.some((move) => move.do === "find" && move.what === what);
+  const tested = new Set(moves.flatMap((move) => (move.do === "test" ? [move.test] : [])));
+  if (has("owner")) tested.add("owner");
+  return {
+    evidence: Object.fromEntries(
+      EVIDENCE_IDS.flatMap((test) => (spill && tested.has(test) ? [[test, spill.reads[test]]] : [])),
+    ),
+    felt: has("feel"),
+  };
+}
+
+function withSpill({ spill }: PieceCase, job: Job, { evidence, felt }: KnownSpill): Job {
+  if (!spill) return job;
+  const [view] = zoneViews(job) as [ZoneView];
+  const finding = spillIn(view, PIECE_ZONE, evidence, felt ? spill.ranTo : undefined);
+  return { ...job, findings: { byId: { [SPILL_ID]: finding }, order: [SPILL_ID] } };
 }
 
 /** What the owner says when asked. */
@@ -141,7 +197,8 @@ const askedOf = ({ wantedH }: PieceCase): Pick<Job, "account" | "promises"> => (
 
 /** The document as it really is: all of the truth, and what was done. */
 export function trueJob(piece: PieceCase, moves: readonly PieceMove[]): Job {
-  const job = withCloth(piece, moves, piece.cloth, true);
+  const known = piece.spill ? { evidence: allOf(piece.spill), felt: true } : { evidence: {}, felt: false };
+  const job = withSpill(piece, withCloth(piece, moves, piece.cloth, true), known);
   return { ...job, ...askedOf(piece), events: eventsOf(piece, moves, job) };
 }
 
@@ -210,6 +267,8 @@ type Recorded = Pick<DoneEvent, "stepKey" | "action"> &
 
 /** Gone over with the towel alone it is put on and lifted in one. */
 function recordOf(move: PieceMove, keys: Keys, view: ZoneView, strokeLPerM2: number): Recorded | undefined {
+  // A spoonful on the spill is no round of the whole, and its water is lost in that.
+  if (isOnSpill(move)) return undefined;
   switch (move.do) {
     case "vacuum":
       return { stepKey: "dry-removal:", action: "dry-removal" };
@@ -265,4 +324,6 @@ export function clothTempOf(move: PieceMove): number | undefined {
 
 /** How hard a brush works, of a medium one. */
 export const agitationOf = (tool: ToolId): number => TOOLS[tool].agitation;
+/** Once told it cannot be unheard: finding out, and telling. */
+export const tells = ({ do: what }: PieceMove): boolean => ["find", "test", "proof", "tell"].includes(what);
 export const roughnessOf = (tool: ToolId): number => toolOf(tool).aggressiveness;

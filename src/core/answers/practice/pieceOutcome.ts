@@ -1,77 +1,55 @@
-import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
+import { agentOf } from "@/core/ground/catalog/agents";
 import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { BUILDS, SOIL_LEVEL_IDS } from "@/core/ground/catalog/builds";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { TOOLS } from "@/core/ground/catalog/tools";
 import { input, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
-import { USUAL_KIT } from "@/core/job/kit";
 import { deltaEOfChange } from "@/core/models/colour/greyScale";
 import { between } from "@/core/models/drying/at";
 import { judge, limitsOf } from "@/core/judgement/rules/judge";
 import { dryingPlace } from "@/core/judgement/forecast/surroundings";
 import { dryInLayers } from "@/core/judgement/forecast/layered";
-import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
 import { cleanerLeft, depthOf, isOnGlue, putOnAt, waterInZone } from "@/core/judgement/treatment/cloth/waterBudget";
-import { dwellOf } from "@/core/judgement/treatment/lay/dwell";
-import { soilLeft } from "@/core/judgement/treatment/step/effect";
-import { passesLeave, SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
+import { SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
 import { phAt } from "@/core/judgement/treatment/way/strength";
-import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { wetZoneOf } from "@/core/answers/assess/assess";
-import type { DecisionId, HarmId, LossId } from "./decisions";
-import { PIECE_ZONE, type PieceCase } from "./pieceCase";
+import { breathedBy } from "./breathed";
+import { harm, worstOf, type Loss } from "./losses";
+import type { PieceCase } from "./pieceCase";
 import {
   agitationOf,
   clockOf,
   clothTempOf,
   findingMin,
   handsOn,
+  isOnSpill,
   momentAt,
-  partsAt,
   roughnessOf,
   strengthOf,
-  trueJob,
-  wets,
+  tells,
   type PieceMove,
 } from "./pieceMoves";
-
-/** What went wrong or took longer than it had to. */
-export interface Loss {
-  id: LossId;
-  decision: DecisionId;
-  words: string;
-  minutes: Worked;
-}
-
-/** What putting all of it right costs, min: bleached, dyed or replaced, paid for, gone over again. Judgement. */
-const ALL_OF_IT_MIN = {
-  dye: 240,
-  ph: 240,
-  felt: 240,
-  rub: 240,
-  heat: 240,
-  sag: 240,
-  ring: 60,
-  sour: 240,
-  electrics: 240,
-  paste: 60,
-} as const satisfies Record<HarmId, number>;
+import { spillLosses, spillNow, type SpillLeft } from "./spillOutcome";
+import { layMin, leftBy, treatedBy, type Treated } from "./treated";
 
 /** What is under the cover lies so deep, mm; judgement. */
 const ELECTRICS_MM = 12;
 /** Nobody said when it can be used: the owner goes by what was wanted, and asks twice, min. Judgement. */
 const UNTOLD_MIN = 15;
+/** Damage nobody was told of before the work is the technician's own, min. Judgement. */
+const BLAMED_MIN = 45;
 /** Cleaner that stays soils again, all of it, min. Judgement. */
 const RESIDUE_MIN = 20;
 /** What glue holds is gone over once, and a trace of neutral cleaner is left on purpose. Judgement. */
 const TRACE_ON_GLUE = 0.1;
 /** Steam over what no rule lets be steamed counts from here, °C. Judgement. */
 const STEAM_SHY_C = 60;
-/** So many minutes lost take the score to 37 of 100. Judgement. */
-const SCORE_MIN = 75;
+/** So many minutes lost take the score to 37 of 100; where something was spilled there is more to find out. Judgement. */
+const SCORE_MIN = { plain: 75, spill: 120 };
 /** A pass, a stroke or a round keeps its warmth on the cloth for about so long, min. Judgement. */
 const WARM_MIN = 1;
 /** What a stroke of a machine's head rubs, of a round with a medium brush. Judgement. */
@@ -86,6 +64,8 @@ export interface Par {
   handsMin: number;
   left: number;
   usableH: number;
+  /** Of a spill: the share of the mark that stays, and of what ran in that comes back. */
+  spill?: { left: number; returns: number };
 }
 
 export interface PieceOutcome {
@@ -97,130 +77,11 @@ export interface PieceOutcome {
   score: Worked;
   /** Share of the soil that is left. */
   left: Worked;
+  spill?: SpillLeft;
   /** Hours to dry from the end of the work, and how deep it went. */
   dryH: number;
   depth: Worked;
   usableH: number;
-}
-
-/** A round of cleaner and what followed it. */
-interface Round {
-  agent: AgentId;
-  parts: number;
-  lPerM2: number;
-  tempC: number;
-  putAt: number;
-  /** When it was lifted, by whatever lifts. */
-  liftedAt?: number;
-  tools: { agitation: number; at: number }[];
-}
-
-/** The whole of what was done, as the cloth meets it. */
-interface Treated {
-  context: Context;
-  view: ZoneView;
-  rounds: Round[];
-  passes: number;
-  steams: number;
-  vacuumedFirst: boolean;
-  wetted: boolean;
-  endMin: number;
-  /** From when it dries: nothing was put on it or drawn off since. */
-  dryFromMin: number;
-}
-
-function treatedBy(piece: PieceCase, moves: readonly PieceMove[]): Treated {
-  const clock = clockOf(piece, moves);
-  const job = trueJob(piece, moves);
-  const endMin = clock.at(-1)!;
-  const context = contextOf(job, USUAL_KIT, momentAt(endMin));
-  const rounds: Round[] = [];
-  const wetAt = moves.findIndex(wets);
-  const touchedAt = moves.findLastIndex((move) => wets(move) || move.do === "draw" || move.do === "towel");
-  const vacuumAt = moves.findIndex((move) => move.do === "vacuum");
-  const lift = (at: number) => {
-    for (const round of rounds) round.liftedAt ??= at;
-  };
-  moves.forEach((move, index) => {
-    const at = clock[index]!;
-    if (move.do === "put") {
-      rounds.push({ ...move, putAt: clock[index + 1]!, tools: [] });
-    } else if (move.do === "brush") rounds.at(-1)?.tools.push({ agitation: agitationOf(move.tool), at });
-    else if (move.do === "towel" || move.do === "draw" || move.do === "rinse") lift(at);
-  });
-  return {
-    context,
-    view: zoneViews(context.job)[0]!,
-    rounds,
-    passes: moves.reduce((sum, move) => sum + (move.do === "draw" ? move.wet : 0), 0),
-    steams: moves.filter((move) => move.do === "steam").length,
-    vacuumedFirst: vacuumAt >= 0 && (wetAt < 0 || vacuumAt < wetAt),
-    wetted: wetAt >= 0,
-    endMin,
-    dryFromMin: clock[touchedAt + 1]!,
-  };
-}
-
-/** Agents that are no cleaners move less of a panel's soil. Judgement. */
-const CLEANS: Partial<Record<AgentId, number>> = {
-  "neutral-cleaner": 1,
-  shampoo: 1,
-  "alkaline-prespray": 1,
-  degreaser: 1,
-  water: 0.4,
-};
-const OTHERS_CLEAN = 0.3;
-
-/** What a round leaves: by the four factors, and what sank back before it was lifted. */
-function roundLeaves({ context, view, endMin }: Treated, round: Round): Worked {
-  const dwell = dwellOf(context, PIECE_ZONE, round.agent, round.lPerM2);
-  const longestMin = dwell.max?.value ?? dwell.min.value;
-  const first = Math.min(round.tools[0]?.at ?? Infinity, round.liftedAt ?? endMin);
-  const hard = Math.max(agitationOf("towel"), ...round.tools.map(({ agitation }) => agitation));
-  // On glue it is put on and taken up with the same cloth.
-  const dwellMin = isOnGlue(view) ? dwell.min.value : Math.min(longestMin, Math.max(0, first - round.putAt));
-  const left = soilLeft({
-    agent: round.agent,
-    rounds: CLEANS[round.agent] ?? OTHERS_CLEAN,
-    strength: strengthOf(round.agent, round.parts),
-    dwellMin,
-    shortestMin: Math.max(dwell.min.value, 0.1),
-    agitation: hard,
-    tempC: round.tempC,
-  });
-  const sankBack = isOnGlue(view)
-    ? sumOf("harm.sankBack", { waitedMin: 0, longestMin })
-    : sumOf("harm.sankBack", {
-        waitedMin: round.liftedAt === undefined ? 1e6 : round.liftedAt - round.putAt,
-        longestMin: longestMin + SINKS_BACK_MIN,
-      });
-  return sumOf("practice.roundLeft", { left: opened(left), sankBack: opened(sankBack) });
-}
-
-/** What was loosened waits so long for its towel after the longest dwell, min. Judgement. */
-const SINKS_BACK_MIN = 8;
-
-/** What a round of neutral cleaner with a soft brush would leave here: what a trial patch shows. */
-export function patchLeaves(piece: PieceCase): number {
-  const treated = treatedBy(piece, []);
-  return roundLeaves(treated, {
-    ...{ agent: "neutral-cleaner", parts: partsAt("neutral-cleaner", 1), lPerM2: 0.12, tempC: 35 },
-    ...{ putAt: 0, liftedAt: 8, tools: [{ agitation: agitationOf("soft-brush"), at: 6 }] },
-  }).value;
-}
-
-/** @param inTime as if every round had been lifted before it sank back */
-function leftBy(treated: Treated, inTime = false): Worked {
-  const { rounds, passes, steams } = treated;
-  return sumOf("practice.left", {
-    leaves: [
-      ...rounds.map((round, at) =>
-        opened(roundLeaves(treated, inTime ? { ...round, liftedAt: liftInTime(round) } : round), `round ${at + 1}`),
-      ),
-      ...(passes > 0 ? [opened(passesLeave("extraction", passes), "drawn off")] : []),
-      ...(steams > 0 ? [opened(passesLeave("steam", Math.min(2, steams)), "steam")] : []),
-    ],
-  });
 }
 
 /** Water in it, how deep, and for how long. */
@@ -232,7 +93,7 @@ function wetnessOf({ context, view, dryFromMin }: Treated) {
   const startMs = Date.parse(momentAt(dryFromMin));
   const zone = wetZoneOf(context, view, { left, wetM2, depthMm: depth.value }, startMs);
   const drying =
-    left.value > 0 ? dryInLayers({ z: zone }, dryingPlace(context.job, USUAL_KIT, [], startMs)).zones.z : undefined;
+    left.value > 0 ? dryInLayers({ z: zone }, dryingPlace(context.job, context.kit, [], startMs)).zones.z : undefined;
   const dryH =
     drying?.hours ?? sumOf("as-entered", { value: { value: 0, unit: "h", name: "nothing is wet", basis: "computed" } });
   return { moves, recovery, left, depth, allowed, dryH, course: drying?.layers.course };
@@ -250,24 +111,10 @@ export function meterAfter(piece: PieceCase, moves: readonly PieceMove[]): numbe
 /** Longer than the forecast follows it counts as this, h. */
 const NEVER_H = 72;
 
-const harm = (id: HarmId, decision: DecisionId, words: string, share: Worked): Loss => ({
-  id,
-  decision,
-  words,
-  minutes: sumOf("practice.harm", { share: opened(share), minutes: stated.table(ALL_OF_IT_MIN[id]) }),
-});
-
-/** The worst of some, each an effect of its own: what is lost already is not lost again. */
-const worstOf = (shares: readonly Worked[]): Worked[] =>
-  shares.length > 0 ? [shares.reduce((worst, each) => (each.value > worst.value ? each : worst))] : [];
-
-/** How long an agent lay in the cloth, min: until the next thing that rinses it, or it is handed back. */
-const LAY_MOST_MIN = 60;
-const layMin = ({ endMin }: Treated, round: Round) =>
-  Math.min(LAY_MOST_MIN, Math.max(0, (round.liftedAt ?? endMin + LAY_MOST_MIN) - round.putAt));
-
 function harmsOfAgents(treated: Treated, { cloth }: PieceCase): Loss[] {
-  const { context, view, rounds } = treated;
+  const { context, view } = treated;
+  // A pale spot in the middle is as bad as a pale seat.
+  const rounds = [...treated.rounds, ...treated.spots];
   const limits = limitsOf(factsOf(context, view, [], []));
   const dye = worstOf(
     rounds.map((round) => {
@@ -470,9 +317,26 @@ function promiseLosses(piece: PieceCase, moves: readonly PieceMove[], usableH: n
   ];
 }
 
-/** When it was lifted, or right after it was worked in. */
-const liftInTime = ({ liftedAt, tools, putAt }: Round): number =>
-  Math.min(liftedAt ?? Infinity, (tools.at(-1)?.at ?? putAt) + SINKS_BACK_MIN);
+/** Damage that was there is told before hands go on. */
+function blamedLoss({ damaged }: PieceCase, moves: readonly PieceMove[]): Loss[] {
+  const toldAt = moves.findIndex((move) => move.do === "tell");
+  const begunAt = moves.findIndex((move) => isWork(move));
+  if (!damaged || (toldAt >= 0 && (begunAt < 0 || toldAt < begunAt))) return [];
+  return [
+    {
+      id: "blamed",
+      decision: "promise",
+      words: "It was damaged before, and nobody had said so: now it was you.",
+      minutes: sumOf("as-entered", {
+        value: { ...stated.table(BLAMED_MIN), unit: "min" as const, name: "talked over and paid for" },
+      }),
+    },
+  ];
+}
+
+/** Hands on the piece itself. */
+const isWork = ({ do: what }: PieceMove): boolean =>
+  ["vacuum", "put", "brush", "towel", "draw", "rinse", "steam"].includes(what);
 
 /** Anything under this is nobody's loss, min. */
 const COUNTS_FROM_MIN = 0.05;
@@ -482,6 +346,7 @@ export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par:
   const treated = treatedBy(piece, moves);
   const wet = wetnessOf(treated);
   const left = leftBy(treated);
+  const spill = spillNow(piece, treated);
   const usableH = Math.max(treated.endMin / 60, treated.dryFromMin / 60 + Math.min(NEVER_H, wet.dryH.value));
   const worked = moves.flatMap((move) => handsOn(piece, move) ?? []);
   const handsMin = sumOf("practice.handsOn", { moves: worked.map((each) => opened(each)) });
@@ -497,13 +362,14 @@ export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par:
     ...harmsOfWater(treated, moves, wet),
     ...soilLosses(piece, treated, left, par),
     ...residueLoss(treated, wet),
+    ...spillLosses(piece, treated, moves, par.spill),
+    ...breathedBy(piece, treated, moves),
     ...promiseLosses(piece, moves, usableH, par),
+    ...blamedLoss(piece, moves),
     over,
   ].filter(({ minutes }) => minutes.value >= COUNTS_FROM_MIN);
   const spentMin = sumOf("practice.spent", {
-    tests: moves
-      .filter(({ do: what }) => what === "find" || what === "proof")
-      .map((move) => stated.table(findingMin(move))),
+    tests: moves.filter(tells).map((move) => stated.table(findingMin(move))),
     hints: moves.filter(({ do: what }) => what === "hint").map((move) => stated.table(findingMin(move))),
   });
   const harmMin = sumOf("practice.harms", { harms: losses.map(({ minutes, words }) => opened(minutes, words)) });
@@ -513,13 +379,14 @@ export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par:
     losses,
     harmMin,
     left,
+    ...(spill ? { spill } : {}),
     dryH: wet.dryH.value,
     depth: wet.depth,
     usableH,
     score: sumOf("practice.score", {
       spentMin: opened(spentMin),
       harmMin: opened(harmMin),
-      scaleMin: stated.table(SCORE_MIN),
+      scaleMin: stated.table(piece.spill ? SCORE_MIN.spill : SCORE_MIN.plain),
     }),
   };
 }

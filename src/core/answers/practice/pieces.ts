@@ -3,7 +3,10 @@ import type { MaterialId } from "@/core/ground/catalog/materials";
 import type { Measures, TemplateId } from "@/core/ground/pieces/templates";
 import type { DryingAir } from "@/core/job/schema";
 import type { AgentId } from "@/core/ground/catalog/agentIds";
+import type { FamilyId } from "@/core/ground/catalog/families";
+import type { RanTo } from "@/core/ground/catalog/findings";
 import type { ToolId } from "@/core/ground/catalog/tools";
+import type { OwnedId } from "@/core/job/owned";
 import { readSeed } from "./seeds";
 
 /** What a whole piece in practice may be: where it stands, the part that is cleaned, and what it may be made of. All made up. */
@@ -93,9 +96,11 @@ export const AIR_IDS = Object.keys(AIRS) as AirId[];
 /** Hours after which the owner may be told that it can be used. */
 export const PROMISES_H = [1, 2, 4, 6, 8, 12, 24, 48, 72] as const;
 
-/** What each level draws from. */
+/** What each level, or a case about one thing, draws from. */
 interface Level {
   name: string;
+  /** About one thing: what stands there then. */
+  about?: string;
   /** Least and most. */
   tempC: readonly [number, number];
   humidityPct: readonly [number, number];
@@ -104,9 +109,19 @@ interface Level {
   worn: number;
   runs: number;
   wired: number;
+  /** Only of these parts, fibres and builds; left out: any. */
+  parts?: readonly string[];
+  materials?: readonly MaterialId[];
+  builds?: readonly BuildId[];
+  /** What was spilled on it, and how deep it may have run. */
+  spill?: { families: readonly FamilyId[]; ranTo: readonly RanTo[] };
+  /** Chance of damage that was there before. */
+  damaged?: number;
+  /** What the hands own; left out: everything. */
+  owned?: readonly OwnedId[];
 }
 
-export const LEVELS: Record<"b" | "c" | "d", Level> = {
+export const LEVELS = {
   b: {
     name: "A warm room, sound cloth",
     tempC: [18, 23],
@@ -134,9 +149,92 @@ export const LEVELS: Record<"b" | "c" | "d", Level> = {
     runs: 0.4,
     wired: 0.6,
   },
-};
+  f: {
+    name: "A stain",
+    about: "with a stain that somebody remembers",
+    tempC: [17, 22],
+    humidityPct: [40, 60],
+    wantedH: [12, 24],
+    worn: 0.1,
+    runs: 0.15,
+    wired: 0.2,
+    parts: ["base-1", "r1-s1-base", "base", "field-1"],
+    spill: {
+      families: ["tannin", "protein", "sugar-starch", "urine", "body-oil", "road-grease", "mixture"],
+      ranTo: ["face"],
+    },
+  },
+  g: {
+    name: "A smell that comes back",
+    about: "where something ran in and smells",
+    tempC: [16, 22],
+    humidityPct: [40, 60],
+    wantedH: [24, 48],
+    worn: 0,
+    runs: 0.1,
+    wired: 0,
+    materials: ["polyester", "nylon", "cotton", "acrylic", "olefin"],
+    builds: ["cover-on-foam", "carpet-on-underlay", "carpet-stuck-down"],
+    spill: { families: ["urine", "protein"], ranTo: ["foam", "below"] },
+  },
+  h: {
+    name: "Held by glue",
+    about: "where glue holds what you see",
+    tempC: [15, 22],
+    humidityPct: [45, 65],
+    wantedH: [8, 24],
+    worn: 0.2,
+    runs: 0.1,
+    wired: 0,
+    builds: ["glue-held"],
+  },
+  k: {
+    name: "A promise to keep",
+    about: "wanted soon, with little kit",
+    tempC: [10, 17],
+    humidityPct: [55, 75],
+    wantedH: [4, 6, 8],
+    worn: 0.1,
+    runs: 0.1,
+    wired: 0,
+    damaged: 0.5,
+    owned: ["wet-vacuum", "extractor", "everything"],
+  },
+  w: {
+    name: "How much water",
+    about: "of cloth that browns, in a cool house",
+    tempC: [12, 17],
+    humidityPct: [55, 72],
+    wantedH: [12, 24],
+    worn: 0.1,
+    runs: 0.1,
+    wired: 0,
+    materials: ["cotton", "linen", "viscose", "jute"],
+    owned: ["extractor", "everything"],
+  },
+} as const satisfies Record<string, Level>;
 export type LevelId = keyof typeof LEVELS;
-const LEVEL_IDS = Object.keys(LEVELS) as LevelId[];
+export const LEVEL_IDS = Object.keys(LEVELS) as LevelId[];
+/** A level's row with its optional columns in view. @example levelOf("f").spill?.ranTo // ["face"] */
+export const levelOf = (id: LevelId): Level => LEVELS[id];
+/** How hard a piece is, and cases about one thing. */
+export const HARD_IDS = LEVEL_IDS.filter((id) => !levelOf(id).about);
+export const THEME_IDS = LEVEL_IDS.filter((id) => levelOf(id).about);
+
+const both = <T>(its: readonly T[], only: readonly T[] | undefined): readonly T[] =>
+  only ? its.filter((each) => only.includes(each)) : its;
+
+/** The pieces a level draws from, each with the fibres and builds that it may have there. */
+export const piecesOf = (id: LevelId): readonly PracticePiece[] => {
+  const { parts, materials, builds } = levelOf(id);
+  return PIECES.map((piece) => ({
+    ...piece,
+    materials: both(piece.materials, materials),
+    builds: both(piece.builds, builds),
+  })).filter(
+    (piece) => piece.materials.length > 0 && piece.builds.length > 0 && (!parts || parts.includes(piece.part)),
+  );
+};
 
 /** A seed of a whole piece as somebody typed it. @returns undefined where it is none @example readPieceSeed("CKWRTZ") // "ckwrtz" */
 export function readPieceSeed(text: string): string | undefined {
@@ -147,12 +245,29 @@ export function readPieceSeed(text: string): string | undefined {
 
 /** What may be found out, and how long each takes, min. Judgement. */
 export const FINDS = {
-  owner: { name: "Ask the owner", minutes: 1 },
-  look: { name: "Look it over, and under it", minutes: 1 },
-  fibre: { name: "Burn a loose thread", minutes: 2 },
-  towel: { name: "Wipe it with a white towel", minutes: 0.5 },
-  patch: { name: "A trial patch", minutes: 14 },
-  damp: { name: "Moisture meter", minutes: 1 },
+  owner: { name: "Ask the owner", minutes: 1, why: "Only the owner knows when it is needed and what went on it." },
+  look: {
+    name: "Look it over, and under it",
+    minutes: 1,
+    why: "Build, label, age and what lies beside it decide water, heat and hands.",
+  },
+  fibre: {
+    name: "Burn a loose thread",
+    minutes: 2,
+    why: "What such a piece usually is, is no proof of what this one is.",
+  },
+  towel: {
+    name: "Wipe it with a white towel",
+    minutes: 0.5,
+    why: "How soiled it is decides the way through, and how often.",
+  },
+  patch: { name: "A trial patch", minutes: 14, why: "One round on a hand's size tells what all of them will do." },
+  damp: { name: "Moisture meter", minutes: 1, why: "What is damp inside shows nothing outside." },
+  feel: {
+    name: "Press a dry towel into the spill",
+    minutes: 1,
+    why: "What ran in comes up again, unless water goes as deep and is drawn off.",
+  },
 } as const;
 export type FindId = keyof typeof FINDS;
 export const FIND_IDS = Object.keys(FINDS) as FindId[];

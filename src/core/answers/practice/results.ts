@@ -49,6 +49,9 @@ const rawOf = (raw: unknown): Raw => (typeof raw === "object" && raw !== null ? 
 const isOneOf = (list: readonly string[], raw: unknown) => list.some((each) => each === raw);
 const isBetween = (raw: unknown, least: number, most: number) => typeof raw === "number" && raw >= least && raw <= most;
 
+/** All over, or on the spill alone. */
+const isPlace = (raw: unknown) => raw === undefined || raw === "spill";
+
 const isMarkMove = (move: Raw): boolean =>
   move.do === "hint" ||
   (move.do === "test" && isOneOf(EVIDENCE_IDS, move.test)) ||
@@ -59,12 +62,18 @@ const PIECE_MOVES: Record<PieceMove["do"], (move: Raw) => boolean> = {
   find: ({ what }) => isOneOf(FIND_IDS, what),
   proof: ({ agents }) =>
     Array.isArray(agents) && agents.length > 0 && agents.every((agent) => isOneOf(AGENT_IDS, agent)),
+  test: ({ test }) => isOneOf(EVIDENCE_IDS, test),
   hint: () => true,
+  tell: () => true,
   vacuum: () => true,
-  put: ({ agent, parts, lPerM2, tempC }) =>
-    isOneOf(AGENT_IDS, agent) && isBetween(parts, 0, 1000) && isBetween(lPerM2, 0.001, 5) && isBetween(tempC, 0, 100),
-  brush: ({ tool }) => isOneOf(BRUSHES, tool),
-  towel: () => true,
+  put: ({ agent, parts, lPerM2, tempC, on }) =>
+    isPlace(on) &&
+    isOneOf(AGENT_IDS, agent) &&
+    isBetween(parts, 0, 1000) &&
+    isBetween(lPerM2, 0.001, 5) &&
+    isBetween(tempC, 0, 100),
+  brush: ({ tool, on }) => isPlace(on) && isOneOf(BRUSHES, tool),
+  towel: ({ on }) => isPlace(on),
   draw: ({ wet, dry, tempC }) => isBetween(wet, 0, 12) && isBetween(dry, 0, 40) && isBetween(tempC, 0, 100),
   rinse: ({ agent }) => isOneOf(["water", "acid-rinse"], agent),
   steam: () => true,
@@ -114,7 +123,7 @@ const schema = object({
 export const isPractice = (raw: unknown): raw is Practice => schema.isValidSync(raw, { strict: true });
 
 /** What told something cannot be unheard. */
-const TELLS: readonly (Move | PieceMove)["do"][] = ["find", "proof", "test", "hint"];
+const TELLS: readonly (Move | PieceMove)["do"][] = ["find", "proof", "test", "hint", "tell"];
 /** The last move was of the hands alone: a slip of the finger may be taken back. */
 export function mayTakeBack(moves: readonly (Move | PieceMove)[]): boolean {
   const last = moves.at(-1);

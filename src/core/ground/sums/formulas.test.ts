@@ -373,6 +373,23 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ waitedMin: 25, longestMin: 10 }, 0.6321206],
     [{ waitedMin: 5, longestMin: 10 }, 0],
   ],
+  "harm.setOf": [[{ set: 0.4, left: 0.5 }, 0.2]],
+  "harm.returns": [
+    [{ ran: 0.6, wetStrokes: 2, digested: 1 }, 0.1219709],
+    [{ ran: 0, wetStrokes: 0, digested: 0 }, 0],
+  ],
+  "harm.breathed": [
+    [{ grams: 20, roomM3: 8, changesPerH: 0.5, hours: 0.5, limitMgPerM3: 500 }, 0.9674179],
+    [{ grams: 2, roomM3: 8, changesPerH: 0.5, hours: 0.5, limitMgPerM3: 500 }, 0],
+  ],
+  "practice.markRound": [
+    [{ rate: 2.2, strength: 1, dwell: 1, sankBack: 0 }, 0.1108032],
+    [{ rate: 2.2, strength: 1, dwell: 1, sankBack: 0.5 }, 0.5554016],
+  ],
+  "practice.back": [
+    [{ returns: 0.6, parReturns: 0.1, minutes: 120 }, 60],
+    [{ returns: 0.1, parReturns: 0.2, minutes: 120 }, 0],
+  ],
   "practice.late": [
     [{ usableH: 14, dueH: 8 }, 56.8909],
     [{ usableH: 6, dueH: 8 }, 0],

@@ -945,6 +945,70 @@ export const FORMULAS = {
     inputs: { waitedMin: as("it waited", "min"), longestMin: as("its longest", "min") },
     of: ({ waitedMin, longestMin }) => 1 - Math.exp(-Math.max(0, waitedMin - longestMin) / 15),
   }),
+  "harm.setOf": sum({
+    name: "Set for good of what was there",
+    equation: "share that sets × share that was still there",
+    mark: "judgement",
+    unit: "1",
+    inputs: { set: as("share that sets"), left: as("still there") },
+    of: ({ set, left }) => set * left,
+  }),
+  "harm.returns": sum({
+    name: "What ran in and comes back",
+    equation: "share that ran under the face × exp(-0.45 × wet strokes drawn off), half of it where it was digested",
+    mark: "judgement",
+    unit: "1",
+    inputs: {
+      ran: as("ran under the face"),
+      wetStrokes: as("wet strokes", "strokes"),
+      digested: as("what moves it went on it: 1, or not: 0"),
+    },
+    of: ({ ran, wetStrokes, digested }) => ran * Math.exp(-0.45 * wetStrokes) * (1 - 0.5 * digested),
+  }),
+  "harm.breathed": sum({
+    name: "Solvent that was breathed",
+    equation: "1 - exp(-(mean of the gas over its limit - 1)); mean = grams / V × (1 - exp(-n t)) / (n t)",
+    mark: "std",
+    source: "mass balance of a box; the curve is judgement",
+    unit: "1",
+    inputs: {
+      grams: as("put on", "g"),
+      roomM3: as("room", "m3"),
+      changesPerH: as("air changes n", "1/h"),
+      hours: as("stood over it t", "h"),
+      limitMgPerM3: as("limit", "mg/m3"),
+    },
+    of: ({ grams, roomM3, changesPerH, hours, limitMgPerM3 }) => {
+      const gone = changesPerH * hours;
+      const meanMgPerM3 = ((grams * 1000) / roomM3) * ((1 - Math.exp(-gone)) / gone);
+      return 1 - Math.exp(-Math.max(0, meanMgPerM3 / limitMgPerM3 - 1));
+    },
+  }),
+  "practice.markRound": sum({
+    name: "What a round leaves of the mark",
+    equation: "1 - (1 - exp(-rate × strength × dwell)) × (1 - sank back)",
+    mark: "judgement",
+    unit: "1",
+    inputs: {
+      rate: as("how fast the agent moves it"),
+      strength: as("strength, 1 as the label"),
+      dwell: as("dwell, 1 at its shortest"),
+      sankBack: as("sank back"),
+    },
+    of: ({ rate, strength, dwell, sankBack }) => 1 - (1 - Math.exp(-rate * strength * dwell)) * (1 - sankBack),
+  }),
+  "practice.back": sum({
+    name: "Called back for what came up",
+    equation: "(share that comes back - what comes back to knowing hands) × minutes",
+    mark: "judgement",
+    unit: "min",
+    inputs: {
+      returns: as("comes back"),
+      parReturns: as("to knowing hands"),
+      minutes: as("done again from below", "min"),
+    },
+    of: ({ returns, parReturns, minutes }) => Math.max(0, returns - parReturns) * minutes,
+  }),
   "practice.late": sum({
     name: "Later than promised",
     equation: "90 min × (1 - exp(-hours late / 6))",
