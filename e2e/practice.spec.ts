@@ -1,6 +1,6 @@
 import { AxeBuilder } from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, tabTo, test } from "./bay";
+import { expect, phase, tabTo, test } from "./bay";
 
 /** A case whose mark is tannin; the same letters, the same case. */
 const TANNIN = "dvdjq";
@@ -52,7 +52,18 @@ async function taps(page: Page, ...names: (string | RegExp)[]) {
   }
 }
 /** What only sets something up. */
-const STAYS = ["Neutral cleaner", "Soaked", "Wiped on", "Cold", "Twice the label"];
+const STAYS = [
+  "Go to Mix",
+  "Neutral cleaner",
+  "Soaked",
+  "Wiped on",
+  "Cold",
+  "Twice the label",
+  "To work with it",
+  "Enzyme digester",
+  "The spill alone",
+  "All over",
+];
 
 test("a lesson is failed on purpose, debriefed, replayed from its mistake and passed", async ({ page }) => {
   test.slow();
@@ -63,11 +74,15 @@ test("a lesson is failed on purpose, debriefed, replayed from its mistake and pa
   // What was heard stays heard; a slip of the hand is taken back.
   const back = page.getByRole("button", { name: "Take the last back" });
   await expect(back).toHaveCount(0);
+  await phase(page, "Hand back").click();
   await taps(page, "24 h");
   await back.click();
   await expect(page.getByTestId("known").getByRole("listitem")).toHaveCount(2);
-  await taps(page, "Lift dry soil", "Neutral cleaner", "Twice the label");
-  await taps(page, "Soaked", "Put it on", "medium brush", "Draw it off", "24 h");
+  await phase(page, "Work").click();
+  await taps(page, "Lift dry soil", "Go to Mix", "Neutral cleaner", "Twice the label", "To work with it");
+  await taps(page, "Soaked", "Put it on", "medium brush", "Draw it off");
+  await phase(page, "Hand back").click();
+  await taps(page, "24 h");
   await page.getByRole("button", { name: "Hand it back" }).click();
   const debrief = page.getByTestId("debrief");
   await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
@@ -92,7 +107,12 @@ test("a lesson is failed on purpose, debriefed, replayed from its mistake and pa
   // From before the cleaner went on.
   await page.getByRole("button", { name: "Again from move 4" }).click();
   await expect(page.getByTestId("case-clock")).toBeVisible();
-  await taps(page, "Neutral cleaner", "Twice the label", "Wiped on", "Put it on", "A window open", "24 h");
+  await phase(page, "Mix").click();
+  await taps(page, "Neutral cleaner", "Twice the label", "To work with it", "Wiped on", "Put it on");
+  await phase(page, "Dry").click();
+  await taps(page, "A window open");
+  await phase(page, "Hand back").click();
+  await taps(page, "24 h");
   await page.getByRole("button", { name: "Hand it back" }).click();
   await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible({ timeout: 60_000 });
   await page.getByRole("button", { name: "All cases" }).click();
@@ -113,13 +133,38 @@ test("a whole piece is worked on by keyboard, a hint costs five minutes, and a r
   await tabTo(page, /^Ask the owner/);
   await page.keyboard.press("Enter");
   await expect(page.getByTestId("known")).toContainText("Wanted within");
+  await page.keyboard.press("3");
   await tabTo(page, /A hint/);
   await page.keyboard.press("Enter");
-  await expect(page.getByTestId("hint")).toContainText("the planner would now");
+  await expect(page.getByTestId("hint")).toContainText(
+    "the planner would now: look it over, and under it. Build, label",
+  );
   await expect(page.getByTestId("case-clock")).toHaveText("09:06");
   await page.reload();
   await expect(page.getByTestId("known").getByRole("listitem")).toHaveCount(2);
   await expect(page.getByTestId("case-clock")).toHaveText("09:06");
+});
+
+test("a spill that ran in: asked, tested, felt and treated by itself, and told apart in the debrief", async ({
+  page,
+}) => {
+  await page.goto("/practice");
+  await page.getByRole("button", { name: "Where the spill ran" }).click();
+  await taps(page, /^Ask the owner/, /^Look it over/, /^Press a dry towel/);
+  await expect(page.getByTestId("known")).toContainText("Into the foam or backing");
+  await phase(page, "Test").click();
+  await taps(page, "Smell");
+  await expect(page.getByTestId("known")).toContainText("Ammonia");
+  await phase(page, "Mix").click();
+  await taps(page, "Enzyme digester", "To work with it", "The spill alone", "Put it on", "10 min");
+  await taps(page, "Towel off the spill", "All over", "Draw it off");
+  await phase(page, "Hand back").click();
+  await page.getByRole("button", { name: "Hand it back" }).click();
+  const debrief = page.getByTestId("debrief");
+  await expect(debrief).toContainText("Spilled on it: urine, into the foam or backing", { timeout: 60_000 });
+  await expect(debrief.getByRole("img", { name: /^As it was/ })).toBeVisible();
+  // What each move cost stands apart: nobody said when it can be used.
+  await expect(debrief.getByRole("row", { name: /^9\. Hand it back/ })).toContainText("honesty 15 min");
 });
 
 test("a second tab goes on with the same piece, and what was tried is kept apart from jobs", async ({
@@ -172,7 +217,9 @@ test.describe("from the cache", () => {
     await expect(page.getByTestId("debrief")).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await page.getByRole("button", { name: "All cases" }).click();
+    await page.getByRole("button", { name: "A smell that comes back" }).click();
     await page.getByRole("button", { name: "A new piece" }).click();
+    await phase(page, "Hand back").click();
     await page.getByRole("button", { name: "Hand it back" }).click();
     await expect(page.getByRole("heading", { name: "You will hear of it" })).toBeVisible({ timeout: 60_000 });
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);

@@ -111,12 +111,15 @@ async function practised(page) {
     await page.clock.fastForward("00:01");
     await page.waitForTimeout(350);
   };
-  for (const name of [/^Look it over/, /^Ask the owner/, "Lift dry soil", "Neutral cleaner"]) await tap(name);
+  for (const name of [/^Look it over/, /^Ask the owner/]) await tap(name);
+  await page.keyboard.press("5");
+  for (const name of ["Lift dry soil", "Go to Mix", "Neutral cleaner", "Hot, 45 °C", "To work with it"])
+    await tap(name);
   await page.evaluate(() => scrollTo(0, 0));
   await shoot(page, "practice");
-  for (const name of ["Sprayed", "Hot, 45 °C", "Put it on", "5 min", "medium brush", "Draw it off", "8 h"])
-    await tap(name);
-  await tap("Hand it back");
+  for (const name of ["Sprayed", "Put it on", "5 min", "medium brush", "Draw it off"]) await tap(name);
+  await page.keyboard.press("7");
+  for (const name of ["8 h", "Hand it back"]) await tap(name);
   await page.getByTestId("debrief").waitFor();
   await shoot(page, "practice-debrief");
 }

@@ -13,10 +13,15 @@ export function portIsFree(port) {
   });
 }
 
-/** Starts the production server; resolves with the child process once it answers, rejects when it ends before that. */
-export async function startServer(port, { quiet = true } = {}) {
+/**
+ * Starts the production server; resolves with the child process once it answers, rejects when it ends before that.
+ * @param {number} port
+ * @param {{ quiet?: boolean, env?: Record<string, string> }} [options] env: settings of this server alone
+ */
+export async function startServer(port, { quiet = true, env = {} } = {}) {
   const child = spawn(process.execPath, [path.join(root, "scripts", "serve.mjs"), "-p", String(port)], {
     cwd: root,
+    env: { ...process.env, ...env },
     stdio: quiet ? ["ignore", "ignore", "inherit"] : "inherit",
   });
   let ended = false;

@@ -1,12 +1,11 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import Nav from "react-bootstrap/Nav";
 import type { Job } from "@/core/job/schema";
 import { handsOf, type History } from "@/core/job/history";
 import type { Forecast } from "@/core/answers/schedule/forecast";
+import { PhaseNav } from "./PhaseNav";
 import { timeText } from "@/ui/time";
 import { useBay } from "./state/BayContext";
-import { PHASES } from "./state/phases";
 import { type Dwell } from "@/core/judgement/treatment/step/step";
 
 const LINE_Y = 34;
@@ -224,24 +223,7 @@ const threadWords = (done: number, coming: number) => `Thread of the job: ${done
 /** The phases' names on the thread. */
 export function PhaseLinks() {
   const { phase, go } = useBay();
-  return (
-    <Nav as="nav" className="phases" aria-label="Phases">
-      {PHASES.map(({ id, name }, index) => (
-        <Nav.Link
-          key={id}
-          href={`?phase=${id}`}
-          aria-current={phase === id ? "page" : undefined}
-          onClick={(event) => {
-            event.preventDefault();
-            go({ phase: id });
-          }}
-        >
-          <span className="phase-key">{index + 1}</span>
-          {name}
-        </Nav.Link>
-      ))}
-    </Nav>
-  );
+  return <PhaseNav phase={phase} go={(to) => go({ phase: to })} />;
 }
 
 function useWidth() {

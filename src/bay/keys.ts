@@ -2,8 +2,8 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { redo, undo } from "@/store/jobs";
+import { usePhaseKeys } from "./PhaseNav";
 import { neighbourZone, type Direction } from "./map/geometry";
-import { PHASES } from "./state/phases";
 import { useBay } from "./state/BayContext";
 
 /** The keys of the bay; none of them acts while something is typed. */
@@ -11,7 +11,7 @@ export function useBayKeys() {
   const { go, job, views, zone, findingId, phase, tool, setTool } = useBay();
   const [shown, setShown] = useState(false);
 
-  usePhaseKeys(go);
+  usePhaseKeys((phase) => go({ phase }));
   useHotkeys("up,down,left,right", (event) => {
     const target = event.target as HTMLElement;
     if (!zone || target.closest(".bay-main, .phases, dialog")) return;
@@ -53,14 +53,4 @@ export function useBayKeys() {
   });
   useHotkeys("?", () => setShown(true), { useKey: true });
   return { shown, show: () => setShown(true), hide: () => setShown(false) };
-}
-
-function usePhaseKeys(go: ReturnType<typeof useBay>["go"]) {
-  useHotkeys(
-    PHASES.map((_, index) => String(index + 1)),
-    ({ key }) => {
-      const phase = PHASES[Number(key) - 1];
-      if (phase) go({ phase: phase.id });
-    },
-  );
 }

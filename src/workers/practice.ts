@@ -2,6 +2,7 @@ import { proxy, wrap, type Remote } from "comlink";
 import type { CameTo } from "@/core/answers/practice/decisions";
 import type { PieceDebrief } from "@/core/answers/practice/pieceDebrief";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
+import type { Thought } from "@/core/answers/practice/piecePlanner";
 import type { PracticeResult } from "@/core/answers/practice/results";
 import type { PracticeWorker } from "./practice.worker";
 
@@ -20,9 +21,9 @@ export const debriefOfPiece = (
   tell: (weighed: number) => void,
 ): Promise<PieceDebrief> => practiceWorker().debrief(seed, moves, proxy(tell));
 
-/** What the planner would do next on a whole piece, by what is known. */
-export async function plannersNext(seed: string, moves: readonly PieceMove[]): Promise<PieceMove> {
-  return (await practiceWorker().next(seed, [...moves])) as PieceMove;
+/** What the planner would do next on a whole piece, by what is known, and why. */
+export async function plannersNext(seed: string, moves: readonly PieceMove[]): Promise<Thought> {
+  return await practiceWorker().next(seed, [...moves]);
 }
 
 /** What a past case came to; undefined where its moves were not kept. */

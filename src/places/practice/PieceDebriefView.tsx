@@ -3,10 +3,13 @@ import ProgressBar from "react-bootstrap/ProgressBar";
 import Table from "react-bootstrap/Table";
 import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import type { PieceDebrief } from "@/core/answers/practice/pieceDebrief";
+import type { PieceOutcome } from "@/core/answers/practice/pieceOutcome";
 import { passesMin, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { DECISIONS, wentWell } from "@/core/answers/practice/decisions";
 import type { Loss } from "@/core/answers/practice/losses";
 import { isMet, lessonOf } from "@/core/answers/practice/lessons";
+import { familyOf } from "@/core/ground/catalog/families";
+import { RAN_TO } from "@/core/ground/catalog/findings";
 import { MATERIALS } from "@/core/ground/catalog/materials";
 import { BUILDS } from "@/core/ground/catalog/builds";
 import { formatNumber } from "@/core/ground/quantity/format";
@@ -90,26 +93,15 @@ function Made({ piece, moves, open, leave, next, debrief }: Ended & { debrief: P
         {lesson ? "" : `Case ${piece.seed}. `}It was <b>{MATERIALS[piece.cloth.material!].name.toLowerCase()}</b>,{" "}
         {BUILDS[piece.cloth.build!].name.toLowerCase()}, {piece.cloth.condition}, {piece.soil} soil, wanted within{" "}
         {piece.wantedH} h.
+        {piece.spill && (
+          <>
+            {" "}
+            Spilled on it: <b>{familyOf(piece.spill.truth).name.toLowerCase()}</b>,{" "}
+            {RAN_TO[piece.spill.ranTo].toLowerCase()}.
+          </>
+        )}
       </p>
-      <div className="came-to">
-        <div>
-          <span>Score</span>{" "}
-          <Num of={outcome.score} words={`${formatNumber(Math.round(outcome.score.value))} of 100`} testId="score" />
-        </div>
-        <div>
-          <span>The planner&apos;s</span>{" "}
-          <Num of={planner.outcome.score} words={`${formatNumber(Math.round(planner.outcome.score.value))} of 100`} />
-        </div>
-        <div>
-          <span>Finding out</span> <Num of={outcome.spentMin} />
-        </div>
-        <div>
-          <span>What went wrong</span> <Num of={outcome.harmMin} testId="harm" />
-        </div>
-        <div>
-          <span>Soil left</span> <Num of={outcome.left} share />
-        </div>
-      </div>
+      <CameTo outcome={outcome} planner={planner.outcome} />
       <PiecePictures piece={piece} outcome={outcome} />
       <TwoThreads yours={stitchesOf(piece, moves)} planners={stitchesOf(piece, planner.moves)} />
       <Mattered debrief={debrief} />
@@ -118,6 +110,36 @@ function Made({ piece, moves, open, leave, next, debrief }: Ended & { debrief: P
         <h2>Move by move</h2>
         <Moves debrief={debrief} piece={piece} moves={moves} again={(at) => open(piece.seed, moves.slice(0, at))} />
       </section>
+    </div>
+  );
+}
+
+/** The case in figures, each opening to its working. */
+function CameTo({ outcome, planner }: { outcome: PieceOutcome; planner: PieceOutcome }) {
+  return (
+    <div className="came-to">
+      <div>
+        <span>Score</span>{" "}
+        <Num of={outcome.score} words={`${formatNumber(Math.round(outcome.score.value))} of 100`} testId="score" />
+      </div>
+      <div>
+        <span>The planner&apos;s</span>{" "}
+        <Num of={planner.score} words={`${formatNumber(Math.round(planner.score.value))} of 100`} />
+      </div>
+      <div>
+        <span>Finding out</span> <Num of={outcome.spentMin} />
+      </div>
+      <div>
+        <span>What went wrong</span> <Num of={outcome.harmMin} testId="harm" />
+      </div>
+      <div>
+        <span>Soil left</span> <Num of={outcome.left} share />
+      </div>
+      {outcome.spill && (
+        <div>
+          <span>Of the spill</span> <Num of={outcome.spill.left} share />
+        </div>
+      )}
     </div>
   );
 }
@@ -204,7 +226,8 @@ function Moves({
   moves: readonly PieceMove[];
   again: (at: number) => void;
 }) {
-  const rows = judged.map(({ move, planner, costs }, at) => ({
+  const rows = judged.map(({ move, planner, costs, apart }, at) => ({
+    apart,
     you: pieceMoveWords(move),
     shown: pieceShown(piece, moves, at),
     planner: pieceMoveWords(planner),

@@ -1,11 +1,9 @@
-import { useCallback, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import { clockOf, handsOn, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { mayTakeBack } from "@/core/answers/practice/results";
 import { Act } from "@/ui/Act";
-import { usePlanned } from "@/ui/usePlanned";
-import { plannersNext } from "@/workers/practice";
-import { caseClock, inWords, pieceMoveWords, pieceShown } from "./pieceWords";
+import { caseClock, pieceMoveWords, pieceShown } from "./pieceWords";
 
 /** So many are in view, lest the list push everything off the screen. */
 const SHOWN = 6;
@@ -14,18 +12,15 @@ const SHOWN = 6;
 export function PieceKnown({
   piece,
   moves,
-  move,
   takeBack,
   children,
 }: {
   piece: PieceCase;
   moves: readonly PieceMove[];
-  move: (move: PieceMove) => void;
   takeBack: () => void;
   children: ReactNode;
 }) {
   const clock = clockOf(piece, moves);
-  const asked = moves.at(-1)?.do === "hint";
   const [all, setAll] = useState(false);
   const from = all || moves.length <= SHOWN + 1 ? 0 : moves.length - SHOWN;
   const shown = moves.map((_, at) => at).slice(from);
@@ -62,26 +57,7 @@ export function PieceKnown({
           Take the last back
         </Act>
       )}
-      {asked && <Hint piece={piece} moves={moves} />}
-      <Act variant="link" className="btn-flush" disabled={asked} onAct={() => move({ do: "hint" })}>
-        A hint, for five minutes
-      </Act>
       <div className="mt-2">{children}</div>
     </aside>
-  );
-}
-
-function Hint({ piece: { seed }, moves }: { piece: PieceCase; moves: readonly PieceMove[] }) {
-  const next = usePlanned(useCallback(() => plannersNext(seed, moves), [seed, moves]));
-  return (
-    <p data-testid="hint">
-      {next ? (
-        <>
-          By what you know the planner would now: <b>{inWords(next)}</b>.
-        </>
-      ) : (
-        "The planner thinks…"
-      )}
-    </p>
   );
 }

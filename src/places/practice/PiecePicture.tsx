@@ -18,23 +18,26 @@ export function PiecePictures({ piece, outcome }: { piece: PieceCase; outcome: P
   const pale = Math.max(harmed("dye"), harmed("ph"), harmed("heat"));
   const rough = Math.max(harmed("rub"), harmed("felt"));
   const soiled = harmed("soil") > SEEN_FROM;
-  const later = Math.max(harmed("ring"), harmed("sour"), harmed("sag"));
+  const later = Math.max(harmed("ring"), harmed("sour"), harmed("sag"), harmed("returns"));
+  const spill = piece.spill ? Math.max(harmed("mark"), harmed("set")) : 0;
   return (
     <div className="piece-pictures">
-      <Picture piece={piece} title="As it was" words="soiled" soil={shade} />
+      <Picture piece={piece} title="As it was" words="soiled" soil={shade} spill={piece.spill ? 1 : 0} />
       <Picture
         piece={piece}
         title="Handed back"
-        words={wordsOf(soiled, 0, pale, rough)}
+        words={wordsOf(soiled, 0, pale, rough, spill)}
         soil={left}
+        spill={spill}
         pale={pale}
         rough={rough}
       />
       <Picture
         piece={piece}
         title="The day after"
-        words={wordsOf(soiled, later, pale, rough)}
+        words={wordsOf(soiled, later, pale, rough, spill)}
         soil={left}
+        spill={spill}
         ring={later}
         pale={pale}
         rough={rough}
@@ -43,14 +46,28 @@ export function PiecePictures({ piece, outcome }: { piece: PieceCase; outcome: P
   );
 }
 
+/** The piece as it stands there, with what was spilled on it. */
+export const PieceStands = ({ piece }: { piece: PieceCase }) => (
+  <div className="piece-stands">
+    <Picture
+      piece={piece}
+      title="As it stands"
+      words={piece.spill ? "soiled, something spilled on it" : "soiled"}
+      soil={SOIL_SHADE[piece.soil]}
+      spill={piece.spill ? 1 : 0}
+    />
+  </div>
+);
+
 /** From here on a harm is drawn as strong as it gets, min. */
 const SHOWS_FULLY_MIN = 60;
 const SHOWS_FROM = 0.05;
 const SEEN_FROM = 0.15;
 
-const wordsOf = (soiled: boolean, ring: number, pale: number, rough: number): string =>
+const wordsOf = (soiled: boolean, ring: number, pale: number, rough: number, spill: number): string =>
   [
     soiled ? "soil to be seen" : "clean",
+    ...(spill > SHOWS_FROM ? ["the spill to be seen"] : []),
     ...(ring > SHOWS_FROM ? ["a rim has come up"] : []),
     ...(pale > SHOWS_FROM ? ["a pale patch"] : []),
     ...(rough > SHOWS_FROM ? ["rubbed rough"] : []),
@@ -61,6 +78,7 @@ function Picture({
   title,
   words,
   soil,
+  spill = 0,
   ring = 0,
   pale = 0,
   rough = 0,
@@ -69,6 +87,7 @@ function Picture({
   title: string;
   words: string;
   soil: number;
+  spill?: number;
   ring?: number;
   pale?: number;
   rough?: number;
@@ -87,6 +106,16 @@ function Picture({
       >
         <polygon points={points} fill="var(--cloth)" stroke="var(--ink)" strokeWidth={edge / 2} />
         <polygon points={points} fill="var(--weldInk)" opacity={soil} />
+        {spill > SHOWS_FROM && (
+          <ellipse
+            cx={widthMm / 2}
+            cy={heightMm / 2}
+            rx={60}
+            ry={45}
+            fill="var(--weldInk)"
+            opacity={0.25 + 0.6 * spill}
+          />
+        )}
         <Harms {...{ widthMm, heightMm, edge, ring, pale, rough }} />
       </svg>
       <figcaption>

@@ -4,10 +4,10 @@ import FormControl from "react-bootstrap/FormControl";
 import FormGroup from "react-bootstrap/FormGroup";
 import FormLabel from "react-bootstrap/FormLabel";
 import { markCaseOf } from "@/core/answers/practice/markCase";
-import { LEVELS, type LevelId } from "@/core/answers/practice/pieces";
+import { HARD_IDS, LEVEL_IDS, LEVELS, THEME_IDS, type LevelId } from "@/core/answers/practice/pieces";
 import { isOver, markMovesOf, pieceMovesOf, readCase } from "@/core/answers/practice/results";
 import { Act } from "@/ui/Act";
-import { Chips, choicesOf } from "@/ui/Chips";
+import { Chips } from "@/ui/Chips";
 import { later } from "@/ui/later";
 import { PlaceFrame } from "../PlaceFrame";
 import { OpenCase } from "./CaseFile";
@@ -78,13 +78,22 @@ function Begin({ practice, open, openAny }: Kept) {
   );
 }
 
+const named = (ids: readonly LevelId[]) => ids.map((id) => ({ id, name: LEVELS[id].name }));
+
 function WholePiece({ openAny }: Pick<Kept, "openAny">) {
   const [level, setLevel] = useState<LevelId>("b");
   return (
     <section aria-label="A whole piece">
       <h2>A whole piece</h2>
       <p>From the first question to the promise: how much water, how strong, how warm, when to lift.</p>
-      <Chips label="How hard" choices={choicesOf(LEVELS)} value={level} onPick={(next) => next && setLevel(next)} />
+      <Chips label="How hard" choices={named(HARD_IDS)} value={level} onPick={(next) => next && setLevel(next)} />
+      <div className="form-label mt-2">Or about one thing</div>
+      <Chips
+        label="Or about one thing"
+        choices={named(THEME_IDS)}
+        value={level}
+        onPick={(next) => next && setLevel(next)}
+      />
       <Act variant="primary" className="mt-2" onAct={() => openAny(level)}>
         A new piece
       </Act>
@@ -113,7 +122,7 @@ function Given({ open }: Pick<Kept, "open">) {
             onKeyDown={({ key }) => key === "Enter" && seed && open(seed)}
           />
           <FormControl.Feedback type="invalid" role="alert">
-            No case has these letters: five are a mark, six from b, c or d on a piece; no vowels, l or y.
+            No case has these letters: five are a mark, six from {LEVEL_IDS.join(", ")} on a piece; no vowels, l or y.
           </FormControl.Feedback>
         </FormGroup>
         <Act disabled={!seed} onAct={() => open(seed!)}>

@@ -6,6 +6,7 @@ import { stepWords } from "@/core/ground/catalog/greyScaleSteps";
 import { MATERIALS } from "@/core/ground/catalog/materials";
 import { TOOLS } from "@/core/ground/catalog/tools";
 import { formatDuration, formatNumber } from "@/core/ground/quantity/format";
+import { ownedOf, type OwnedId } from "@/core/job/owned";
 import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import { strengthOf, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { meterAfter } from "@/core/answers/practice/pieceOutcome";
@@ -68,6 +69,15 @@ export function inWords(move: PieceMove): string {
   const words = pieceMoveWords(move);
   return words.charAt(0).toLowerCase() + words.slice(1);
 }
+
+const KIT_WORDS: Partial<Record<OwnedId, string>> = {
+  hands: "Towels, and no machine.",
+  "wet-vacuum": "A wet vacuum; no extractor, no air mover.",
+  extractor: "An extractor and an air mover; no steamer, no dehumidifier.",
+};
+
+/** What the hands own, where that is not everything. */
+export const kitWords = ({ kit }: PieceCase): string => KIT_WORDS[ownedOf(kit) ?? "everything"] ?? "";
 
 /** What a look at it shows. */
 function lookedWords({ cloth, spill, damaged }: PieceCase): string {

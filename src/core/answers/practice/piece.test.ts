@@ -11,14 +11,16 @@ import { pieceDebrief } from "./pieceDebrief";
 import { clockOf, handsOn, knownJob, partsAt, trueJob, type PieceMove } from "./pieceMoves";
 import { meterAfter, pieceOutcome, type Par } from "./pieceOutcome";
 import { MOST_PLANNED, parOf, pieceLine, plannersMoves } from "./piecePlanner";
-import { PUT_AGENTS, readPieceSeed } from "./pieces";
+import { LEVEL_IDS, PUT_AGENTS, readPieceSeed } from "./pieces";
 import { cameTo } from "./played";
 import { isPractice, readCase } from "./results";
 import { chanceOf, seedOf } from "./seeds";
 import { patchLeaves } from "./treated";
 
-const CASES = 45;
-const cases = Array.from({ length: CASES }, (_, at) => pieceCaseOf("bcd"[at % 3]! + seedOf(at * 4957 + 11)));
+const CASES = 56;
+const cases = Array.from({ length: CASES }, (_, at) =>
+  pieceCaseOf(LEVEL_IDS[at % LEVEL_IDS.length]! + seedOf(at * 4957 + 11)),
+);
 const pars = new Map<PieceCase, Par>();
 const parFor = (piece: PieceCase) => pars.get(piece) ?? pars.set(piece, parOf(piece)).get(piece)!;
 const median = (of: number[]) => [...of].sort((a, b) => a - b)[of.length >> 1]!;
@@ -43,12 +45,13 @@ const RUTHLESS: PieceMove[] = [
   back,
 ];
 const ONCE_OVER: PieceMove[] = [put("shampoo", 1, 0.2), { do: "brush", tool: "medium-brush" }, { do: "towel" }, back];
-const HARMS: readonly HarmId[] = ["dye", "ph", "rub", "heat", "sag", "electrics", "paste"];
+const HARMS: readonly HarmId[] = ["dye", "ph", "rub", "heat", "sag", "electrics", "paste", "breathed"];
 
 describe("a whole piece", () => {
   it("is the same for the same letters; others name none", () => {
     expect(readPieceSeed(" CKWRTZ ")).toBe("ckwrtz");
-    for (const text of ["kwrtz", "akwrtz", "ckelpa", "", "cckwrtz"]) expect(readPieceSeed(text)).toBeUndefined();
+    for (const text of ["kwrtz", "akwrtz", "ckelpa", "", "cckwrtz", "qkwrtz"])
+      expect(readPieceSeed(text)).toBeUndefined();
     expect(readCase("kwrtz")).toBe("kwrtz");
     expect(pieceCaseOf("ckwrtz")).toEqual(pieceCaseOf("ckwrtz"));
     expect(readCase("overhead")).toBeUndefined();
@@ -188,6 +191,16 @@ describe("the planner with a whole piece", () => {
     }
   });
 
+  it("sets nothing by heat, and tells of damage before its hands go on", () => {
+    for (const { piece, outcome } of played) {
+      const wrong = outcome.losses.filter(
+        ({ id, decision }) => id === "blamed" || (id === "set" && decision === "heat"),
+      );
+      expect([piece.seed, wrong.map(({ id }) => id)]).toEqual([piece.seed, []]);
+    }
+    expect(played.some(({ piece }) => piece.damaged)).toBe(true);
+  });
+
   it("keeps at least 95 of 100 promises", () => {
     const late = played.filter(({ outcome }) => outcome.losses.some(({ id }) => id === "late")).length;
     expect(late / CASES).toBeLessThanOrEqual(0.05);
@@ -299,7 +312,13 @@ describe("the debrief of a whole piece", () => {
     expect(mattered.map((at) => judged[at]!.costs.value)).toEqual(
       [...mattered.map((at) => judged[at]!.costs.value)].sort((a, b) => b - a),
     );
-    for (const { costs } of judged) expect(recomputed(costs.working)).toBeCloseTo(costs.value, 9);
+    for (const { costs, apart } of judged) {
+      expect(recomputed(costs.working)).toBeCloseTo(costs.value, 9);
+      // What it is paid in comes to no less than what it costs in all: one gain may outweigh another loss.
+      const paid = apart.reduce((sum, { minutes }) => sum + minutes.value, 0);
+      expect(paid).toBeGreaterThan(costs.value - 0.3);
+    }
+    expect(judged.flatMap(({ apart }) => apart.map((each) => each.in))).toContain("harm");
     expect(outcome).toEqual(pieceOutcome(pieceCaseOf("no-heat"), RUTHLESS, par));
     expect(pieceDebrief("no-heat", pieceLine(pieceCaseOf("no-heat"))).mattered).toEqual([]);
   });

@@ -26,7 +26,6 @@ import {
   clothTempOf,
   findingMin,
   handsOn,
-  isOnSpill,
   momentAt,
   roughnessOf,
   strengthOf,

@@ -37,7 +37,7 @@ type Knows = (piece: PieceCase, moves: readonly PieceMove[]) => Job;
 const planOf = (job: Job, kit: Kit, atMin: number, by: Reckoning = quickly) => assess(job, kit, momentAt(atMin), by);
 
 /** What it does next, one thing or a few that belong together, and the reason. */
-interface Thought {
+export interface Thought {
   moves: PieceMove[];
   why: string;
 }

@@ -178,7 +178,7 @@ export const LEVELS = {
     spill: { families: ["urine", "protein"], ranTo: ["foam", "below"] },
   },
   h: {
-    name: "Held by glue",
+    name: "Headliners and pads on glue",
     about: "where glue holds what you see",
     tempC: [15, 22],
     humidityPct: [45, 65],
@@ -201,7 +201,7 @@ export const LEVELS = {
     owned: ["wet-vacuum", "extractor", "everything"],
   },
   w: {
-    name: "How much water",
+    name: "Cloth that browns",
     about: "of cloth that browns, in a cool house",
     tempC: [12, 17],
     humidityPct: [55, 72],
