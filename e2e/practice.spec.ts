@@ -145,6 +145,61 @@ test("a whole piece is worked on by keyboard, a hint costs five minutes, and a r
   await expect(page.getByTestId("case-clock")).toHaveText("09:06");
 });
 
+test("a lesson is failed, debriefed, replayed from its mistake and passed by keyboard alone", async ({ page }) => {
+  test.slow();
+  const press = async (name: RegExp) => {
+    await tabTo(page, name);
+    await page.keyboard.press("Enter");
+  };
+  await page.goto("/practice");
+  const inHand = page.getByTestId("case-clock");
+  await press(/^Held by glue$/);
+  await expect(inHand).toBeVisible();
+  await page.keyboard.press("7");
+  await press(/^Hand it back$/);
+  const debrief = page.getByTestId("debrief");
+  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
+  await press(/^Again from move 1$/);
+  await expect(inHand).toBeVisible();
+  for (const [key, ...names] of [
+    ["1", /^Look it over/, /^Ask the owner/],
+    ["5", /^Lift dry soil$/],
+    ["4", /^Neutral cleaner$/, /^Twice the label$/, /^To work with it$/],
+    ["5", /^Wiped on$/, /^Put it on$/],
+    ["6", /^A window open$/],
+    ["7", /^24 h$/, /^Hand it back$/],
+  ] as [string, ...RegExp[]][]) {
+    await page.keyboard.press(key);
+    for (const name of names) await press(name);
+  }
+  await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible({ timeout: 60_000 });
+});
+
+test("a cabin is worked on part by part under one clock, and told part by part", async ({ page }) => {
+  await page.goto("/practice");
+  await page.getByLabel("Its letters, five or six").fill("mbcmnk");
+  await page.getByRole("button", { name: "Open it" }).click();
+  const parts = page.getByRole("group", { name: "Which part" });
+  await taps(page, /^Look it over/);
+  await parts.getByRole("button", { name: "Headliner" }).click();
+  // What was seen of the seats says nothing of what is overhead; the owner is asked once.
+  await taps(page, /^Look it over/, /^Ask the owner/);
+  await parts.getByRole("button", { name: "Back seat" }).click();
+  await expect(page.getByRole("button", { name: /^Look it over/ })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Ask the owner/ })).toHaveCount(0);
+  await phase(page, "Work").click();
+  await taps(page, "Lift dry soil");
+  await expect(page.getByTestId("known")).toContainText("Lift dry soil, back seat");
+  await phase(page, "Plan").click();
+  await taps(page, "A hint, for five minutes");
+  await expect(page.getByTestId("hint")).toContainText("burn a loose thread, driver's seat");
+  await phase(page, "Hand back").click();
+  await page.getByRole("button", { name: "Hand it back" }).click();
+  const debrief = page.getByTestId("debrief");
+  await expect(debrief.getByRole("img", { name: /^Headliner, as it was/ })).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByTestId("losses")).toContainText("Driver's seat; Back seat; Driver's floor; Headliner.");
+});
+
 test("a spill that ran in: asked, tested, felt and treated by itself, and told apart in the debrief", async ({
   page,
 }) => {

@@ -422,6 +422,13 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         holds: played.score >= 90,
       },
       {
+        name: "and with 30 cabins of four parts",
+        value: played.cabins,
+        unit: "",
+        target: "≥ 90",
+        holds: played.cabins >= 90,
+      },
+      {
         name: "of them harmed where a rule names the harm",
         value: played.harmed.length,
         unit: "",

@@ -6,8 +6,10 @@ import { pieceOutcome, type Par, type PieceOutcome } from "../../src/core/answer
 import { parOf, pieceLine } from "../../src/core/answers/practice/piecePlanner";
 import { AIR_IDS, BRUSHES, LEVEL_IDS, PROMISES_H, PUT_AGENTS } from "../../src/core/answers/practice/pieces";
 import { chanceOf, seedOf, type Chance } from "../../src/core/answers/practice/seeds";
+import { wholeLine, wholeOf, wholeOutcome, wholeParOf } from "../../src/core/answers/practice/whole";
 
 const CASES = 500;
+const CABINS = 30;
 /** Cases that a plan is searched for, and plans tried for each. */
 const SEARCHED = 12;
 const TRIES = 1000;
@@ -120,7 +122,12 @@ export function playPractice() {
       hands: outcome.handsMin.value - found.handsMin.value,
     };
   });
+  const cabins = Array.from({ length: CABINS }, (_, at) => {
+    const whole = wholeOf("m" + seedOf(at * 3571 + 29));
+    return wholeOutcome(whole, wholeLine(whole), wholeParOf(whole)).score.value;
+  });
   return {
+    cabins: median(cabins),
     score: median(cases.map(({ outcome }) => outcome.score.value)),
     harmed: harmed.map(({ piece }) => piece.seed),
     keptPct: 100 * (1 - late.length / CASES),

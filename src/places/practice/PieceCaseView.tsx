@@ -1,7 +1,7 @@
 import { useMemo } from "react";
-import { pieceCaseOf } from "@/core/answers/practice/pieceCase";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import type { LevelId } from "@/core/answers/practice/pieces";
+import { wholeOf } from "@/core/answers/practice/whole";
 import { lessonAfter } from "./Lessons";
 import { PieceDebriefView } from "./PieceDebriefView";
 import { PieceInHand } from "./PieceInHand";
@@ -26,17 +26,17 @@ export function PieceCaseView({
   leave: () => void;
   takeBack: () => void;
 }) {
-  const piece = useMemo(() => pieceCaseOf(seed), [seed]);
+  const whole = useMemo(() => wholeOf(seed), [seed]);
   const following = lessonAfter(seed);
   return ended ? (
     <PieceDebriefView
-      piece={piece}
+      whole={whole}
       moves={moves}
       open={open}
       leave={leave}
-      next={() => (following ? open(following) : openAny(piece.level!))}
+      next={() => (following ? open(following) : openAny(whole.parts[0]!.level!))}
     />
   ) : (
-    <PieceInHand piece={piece} moves={moves} move={move} leave={leave} takeBack={takeBack} />
+    <PieceInHand whole={whole} moves={moves} move={move} leave={leave} takeBack={takeBack} />
   );
 }

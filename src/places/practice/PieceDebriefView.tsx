@@ -1,10 +1,8 @@
 import { useEffect, useState } from "react";
 import ProgressBar from "react-bootstrap/ProgressBar";
 import Table from "react-bootstrap/Table";
-import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import type { PieceDebrief } from "@/core/answers/practice/pieceDebrief";
-import type { PieceOutcome } from "@/core/answers/practice/pieceOutcome";
-import { passesMin, type PieceMove } from "@/core/answers/practice/pieceMoves";
+import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import { DECISIONS, wentWell } from "@/core/answers/practice/decisions";
 import type { Loss } from "@/core/answers/practice/losses";
 import { isMet, lessonOf } from "@/core/answers/practice/lessons";
@@ -14,17 +12,18 @@ import { MATERIALS } from "@/core/ground/catalog/materials";
 import { BUILDS } from "@/core/ground/catalog/builds";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { debriefOfPiece } from "@/workers/practice";
+import { partOf, passesIn, seenBy, type Whole, type WholeOutcome } from "@/core/answers/practice/whole";
 import { Act } from "@/ui/Act";
 import { AtThumb } from "@/ui/ThumbBar";
 import { Num } from "@/ui/Num";
 import { MoveTable } from "./MoveTable";
 import { PiecePictures } from "./PiecePicture";
-import { inWords, pieceMoveWords, pieceShown } from "./pieceWords";
+import { inWords, pieceMoveWords, pieceShown, whereOf } from "./pieceWords";
 import { SaveCase } from "./CaseFile";
 import { TwoThreads } from "./TwoThreads";
 
 interface Ended {
-  piece: PieceCase;
+  whole: Whole;
   moves: readonly PieceMove[];
   open: (seed: string, moves?: readonly PieceMove[]) => void;
   leave: () => void;
@@ -33,8 +32,8 @@ interface Ended {
 
 /** What came of a whole piece, beside what the planner would have done with what was known at each moment. */
 export function PieceDebriefView(ended: Ended) {
-  const { piece, moves, leave } = ended;
-  const { seed } = piece;
+  const { moves, leave } = ended;
+  const { seed } = ended.whole;
   const [weighed, setWeighed] = useState(0);
   const [made, setMade] = useState<PieceDebrief>();
   const [failed, setFailed] = useState(false);
@@ -65,9 +64,10 @@ export function PieceDebriefView(ended: Ended) {
   );
 }
 
-function Made({ piece, moves, open, leave, next, debrief }: Ended & { debrief: PieceDebrief }) {
+function Made({ whole, moves, open, leave, next, debrief }: Ended & { debrief: PieceDebrief }) {
   const { outcome, planner } = debrief;
-  const lesson = lessonOf(piece.seed);
+  const { seed } = whole;
+  const lesson = lessonOf(seed);
   const met = lesson && isMet(lesson, outcome.losses);
   const well = wentWell(outcome.losses);
   return (
@@ -75,7 +75,7 @@ function Made({ piece, moves, open, leave, next, debrief }: Ended & { debrief: P
       <div className="row-between">
         <h1>{lesson ? (met ? "Passed" : "Not passed") : well ? "It went well" : "You will hear of it"}</h1>
         <span className="row-wrap">
-          <SaveCase seed={piece.seed} moves={moves} />
+          <SaveCase seed={seed} moves={moves} />
           <Act onAct={leave}>All cases</Act>
           <AtThumb>
             <Act variant="primary" onAct={next}>
@@ -90,32 +90,59 @@ function Made({ piece, moves, open, leave, next, debrief }: Ended & { debrief: P
         </p>
       )}
       <p>
-        {lesson ? "" : `Case ${piece.seed}. `}It was <b>{MATERIALS[piece.cloth.material!].name.toLowerCase()}</b>,{" "}
-        {BUILDS[piece.cloth.build!].name.toLowerCase()}, {piece.cloth.condition}, {piece.soil} soil, wanted within{" "}
-        {piece.wantedH} h.
-        {piece.spill && (
-          <>
-            {" "}
-            Spilled on it: <b>{familyOf(piece.spill.truth).name.toLowerCase()}</b>,{" "}
-            {RAN_TO[piece.spill.ranTo].toLowerCase()}.
-          </>
-        )}
+        {lesson ? "" : `Case ${seed}. `}
+        <Truth whole={whole} />
       </p>
       <CameTo outcome={outcome} planner={planner.outcome} />
-      <PiecePictures piece={piece} outcome={outcome} />
-      <TwoThreads yours={stitchesOf(piece, moves)} planners={stitchesOf(piece, planner.moves)} />
-      <Mattered debrief={debrief} />
+      {whole.parts.map((piece, part) => (
+        <PiecePictures
+          key={part}
+          piece={piece}
+          outcome={outcome.parts[part]!}
+          of={whole.parts.length > 1 ? piece.words : undefined}
+        />
+      ))}
+      <TwoThreads yours={stitchesOf(whole, moves)} planners={stitchesOf(whole, planner.moves)} />
+      <Mattered whole={whole} debrief={debrief} />
       <LossTable yours={outcome.losses} planners={planner.outcome.losses} />
       <section className="block">
         <h2>Move by move</h2>
-        <Moves debrief={debrief} piece={piece} moves={moves} again={(at) => open(piece.seed, moves.slice(0, at))} />
+        <Moves debrief={debrief} whole={whole} moves={moves} again={(at) => open(seed, moves.slice(0, at))} />
       </section>
     </div>
   );
 }
 
+/** What it really was. */
+function Truth({ whole: { parts } }: { whole: Whole }) {
+  const [{ cloth, soil, wantedH, spill }] = parts as [Whole["parts"][number]];
+  if (parts.length > 1)
+    return (
+      <>
+        {parts.map((part) => (
+          <span key={part.words}>
+            {part.words}: <b>{MATERIALS[part.cloth.material!].name.toLowerCase()}</b>, {part.soil} soil.{" "}
+          </span>
+        ))}
+        Wanted within {wantedH} h.
+      </>
+    );
+  return (
+    <>
+      It was <b>{MATERIALS[cloth.material!].name.toLowerCase()}</b>, {BUILDS[cloth.build!].name.toLowerCase()},{" "}
+      {cloth.condition}, {soil} soil, wanted within {wantedH} h.
+      {spill && (
+        <>
+          {" "}
+          Spilled on it: <b>{familyOf(spill.truth).name.toLowerCase()}</b>, {RAN_TO[spill.ranTo].toLowerCase()}.
+        </>
+      )}
+    </>
+  );
+}
+
 /** The case in figures, each opening to its working. */
-function CameTo({ outcome, planner }: { outcome: PieceOutcome; planner: PieceOutcome }) {
+function CameTo({ outcome, planner }: { outcome: WholeOutcome; planner: WholeOutcome }) {
   return (
     <div className="came-to">
       <div>
@@ -148,17 +175,17 @@ function CameTo({ outcome, planner }: { outcome: PieceOutcome; planner: PieceOut
 const DRAWN_MIN = 12;
 const LEAST_MIN = 1;
 
-const stitchesOf = (piece: PieceCase, moves: readonly PieceMove[]) =>
+const stitchesOf = (whole: Whole, moves: readonly PieceMove[]) =>
   moves.map((move) => ({
     is: JSON.stringify(move),
-    minutes: Math.min(DRAWN_MIN, Math.max(LEAST_MIN, passesMin(piece, move))),
+    minutes: Math.min(DRAWN_MIN, Math.max(LEAST_MIN, passesIn(whole, move))),
     kind: move.do === "hint" ? ("hinted" as const) : isHandsOn(move) ? ("begun" as const) : ("tested" as const),
   }));
 
 const isHandsOn = ({ do: what }: PieceMove) =>
   ["vacuum", "put", "brush", "towel", "draw", "rinse", "steam"].includes(what);
 
-function Mattered({ debrief: { judged, mattered } }: { debrief: PieceDebrief }) {
+function Mattered({ whole, debrief: { judged, mattered } }: { whole: Whole; debrief: PieceDebrief }) {
   return (
     <section className="block" data-testid="mattered">
       <h2>What mattered most</h2>
@@ -168,9 +195,11 @@ function Mattered({ debrief: { judged, mattered } }: { debrief: PieceDebrief }) 
           const { move, planner, hands, costs } = judged[at]!;
           return (
             <li key={at}>
-              Move {at + 1}, {inWords(move)}: <Num of={costs} /> lost by it. The planner there:{" "}
+              Move {at + 1}, {inWords(move)}
+              {whereOf(whole, move)}: <Num of={costs} /> lost by it. The planner there:{" "}
               {planner === hands ? "" : `${inWords(planner)}, then `}
-              <b>{inWords(hands)}</b>.
+              <b>{inWords(hands)}</b>
+              {whereOf(whole, hands)}.
             </li>
           );
         })}
@@ -217,20 +246,20 @@ function LossTable({ yours, planners }: { yours: readonly Loss[]; planners: read
 /** Move by move, in words. */
 function Moves({
   debrief: { judged },
-  piece,
+  whole,
   moves,
   again,
 }: {
   debrief: PieceDebrief;
-  piece: PieceCase;
+  whole: Whole;
   moves: readonly PieceMove[];
   again: (at: number) => void;
 }) {
   const rows = judged.map(({ move, planner, costs, apart }, at) => ({
     apart,
-    you: pieceMoveWords(move),
-    shown: pieceShown(piece, moves, at),
-    planner: pieceMoveWords(planner),
+    you: pieceMoveWords(move) + whereOf(whole, move),
+    shown: pieceShown(whole.parts[partOf(move)]!, seenBy(whole, moves, partOf(move)), at),
+    planner: pieceMoveWords(planner) + whereOf(whole, planner),
     costs,
   }));
   return <MoveTable rows={rows} costs="Lost by it" again={again} />;

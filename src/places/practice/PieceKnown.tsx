@@ -1,26 +1,26 @@
 import { useState, type ReactNode } from "react";
-import type { PieceCase } from "@/core/answers/practice/pieceCase";
-import { clockOf, handsOn, type PieceMove } from "@/core/answers/practice/pieceMoves";
+import type { PieceMove } from "@/core/answers/practice/pieceMoves";
+import { clockIn, handsOnIn, partOf, seenBy, type Whole } from "@/core/answers/practice/whole";
 import { mayTakeBack } from "@/core/answers/practice/results";
 import { Act } from "@/ui/Act";
-import { caseClock, pieceMoveWords, pieceShown } from "./pieceWords";
+import { caseClock, pieceMoveWords, pieceShown, whereOf } from "./pieceWords";
 
 /** So many are in view, lest the list push everything off the screen. */
 const SHOWN = 6;
 
 /** What is known of a piece and was done on it, by the clock. */
 export function PieceKnown({
-  piece,
+  whole,
   moves,
   takeBack,
   children,
 }: {
-  piece: PieceCase;
+  whole: Whole;
   moves: readonly PieceMove[];
   takeBack: () => void;
   children: ReactNode;
 }) {
-  const clock = clockOf(piece, moves);
+  const clock = clockIn(whole, moves);
   const [all, setAll] = useState(false);
   const from = all || moves.length <= SHOWN + 1 ? 0 : moves.length - SHOWN;
   const shown = moves.map((_, at) => at).slice(from);
@@ -39,10 +39,12 @@ export function PieceKnown({
       <ol start={from + 1} className="known" aria-live="polite" data-testid="known">
         {shown.map((at) => {
           const each = moves[at]!;
-          const result = pieceShown(piece, moves, at);
+          const part = partOf(each);
+          const result = pieceShown(whole.parts[part]!, seenBy(whole, moves, part), at);
           return (
-            <li key={at} className={handsOn(piece, each) ? "known-done" : undefined}>
+            <li key={at} className={handsOnIn(whole, each) ? "known-done" : undefined}>
               <span className="soft">{caseClock(clock[at]!)}</span> {pieceMoveWords(each)}
+              {whereOf(whole, each)}
               {result && (
                 <>
                   : <b>{result}</b>

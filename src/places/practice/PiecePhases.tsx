@@ -1,4 +1,4 @@
-import { useCallback, useState, type ComponentType } from "react";
+import { useCallback, useMemo, useState, type ComponentType } from "react";
 import type { PhaseId } from "@/bay/state/phases";
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { EVIDENCE_COSTS, EVIDENCE_IDS, testOf, type EvidenceCost } from "@/core/ground/catalog/evidence";
@@ -20,12 +20,13 @@ import {
   WATERS_C,
   type FindId,
 } from "@/core/answers/practice/pieces";
+import { wholeOf } from "@/core/answers/practice/whole";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
 import { usePlanned } from "@/ui/usePlanned";
 import { plannersNext } from "@/workers/practice";
-import { inWords, pieceMoveWords } from "./pieceWords";
+import { inWords, pieceMoveWords, whereOf } from "./pieceWords";
 
 /** What is mixed, until something else is. */
 export interface Bottle {
@@ -35,8 +36,11 @@ export interface Bottle {
 }
 
 export interface Hands {
+  /** The part in hand, and all moves as it met them. */
   piece: PieceCase;
   moves: readonly PieceMove[];
+  /** As they were made. */
+  all: readonly PieceMove[];
   move: (move: PieceMove) => void;
   bottle: Bottle;
   setBottle: (bottle: Bottle) => void;
@@ -129,7 +133,7 @@ function SpillTests({ moves, move }: Pick<Hands, "moves" | "move">) {
   );
 }
 
-function Plan({ piece, moves, move }: Hands) {
+function Plan({ piece, all: moves, move }: Hands) {
   const asked = moves.at(-1)?.do === "hint";
   return (
     <section className="block" aria-label="Plan">
@@ -144,12 +148,14 @@ function Plan({ piece, moves, move }: Hands) {
 }
 
 function Hint({ piece: { seed }, moves }: Pick<Hands, "piece" | "moves">) {
+  const whole = useMemo(() => wholeOf(seed), [seed]);
   const next = usePlanned(useCallback(() => plannersNext(seed, moves), [seed, moves]));
   return (
     <p data-testid="hint" className="mt-3">
       {next ? (
         <>
-          By what you know the planner would now: <b>{inWords(next.moves[0]!)}</b>. {next.why}
+          By what you know the planner would now: <b>{inWords(next.moves[0]!)}</b>
+          {whereOf(whole, next.moves[0]!)}. {next.why}
         </>
       ) : (
         "The planner thinks…"

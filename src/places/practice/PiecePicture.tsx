@@ -8,7 +8,7 @@ import { zoneViews } from "@/core/judgement/zones/zoneView";
 const SOIL_SHADE = { light: 0.22, moderate: 0.38, heavy: 0.55, caked: 0.72 } as const;
 
 /** The piece as it was, as it was handed back, and the day after: what is left, and what went wrong where it shows. */
-export function PiecePictures({ piece, outcome }: { piece: PieceCase; outcome: PieceOutcome }) {
+export function PiecePictures({ piece, outcome, of }: { piece: PieceCase; outcome: PieceOutcome; of?: string }) {
   const harmed = (id: LossId) => {
     const minutes = outcome.losses.find((loss) => loss.id === id)?.minutes.value ?? 0;
     return Math.min(1, minutes / SHOWS_FULLY_MIN);
@@ -22,7 +22,13 @@ export function PiecePictures({ piece, outcome }: { piece: PieceCase; outcome: P
   const spill = piece.spill ? Math.max(harmed("mark"), harmed("set")) : 0;
   return (
     <div className="piece-pictures">
-      <Picture piece={piece} title="As it was" words="soiled" soil={shade} spill={piece.spill ? 1 : 0} />
+      <Picture
+        piece={piece}
+        title={of ? `${of}, as it was` : "As it was"}
+        words="soiled"
+        soil={shade}
+        spill={piece.spill ? 1 : 0}
+      />
       <Picture
         piece={piece}
         title="Handed back"

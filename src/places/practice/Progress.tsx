@@ -109,24 +109,47 @@ function Cases({ rows, open }: { rows: readonly Row[]; open: Parameters<typeof P
 
 /** Minutes lost by decision, a case at the mean. */
 function ByDecision({ cases }: { cases: readonly CameTo[] }) {
-  const rows = meanLost(cases).map(({ decision, minutes }) => ({ name: DECISIONS[decision], minutes }));
+  const means = meanLost(cases);
+  const rows = means.map(({ decision, minutes }) => ({ name: DECISIONS[decision], minutes: minutes.value }));
   const words = rows.map(({ name, minutes }) => `${name}: ${formatNumber(minutes)} min`).join("; ");
   return (
-    <figure aria-label={`Minutes lost by decision, a case at the mean. ${words}`} role="img">
-      <figcaption>Minutes lost by decision, a case at the mean</figcaption>
-      <ResponsiveContainer width="100%" height={rows.length * BAR_PX + 40}>
-        <BarChart
-          data={rows}
-          layout="vertical"
-          margin={{ top: 4, right: 24, bottom: 4, left: 0 }}
-          accessibilityLayer={false}
-        >
-          <XAxis type="number" {...AXIS} />
-          <YAxis type="category" dataKey="name" width={210} {...AXIS} tickLine={false} />
-          <Bar dataKey="minutes" fill="var(--woad)" isAnimationActive={false} />
-        </BarChart>
-      </ResponsiveContainer>
-    </figure>
+    <>
+      <figure aria-label={`Minutes lost by decision, a case at the mean. ${words}`} role="img">
+        <figcaption>Minutes lost by decision, a case at the mean</figcaption>
+        <ResponsiveContainer width="100%" height={rows.length * BAR_PX + 40}>
+          <BarChart
+            data={rows}
+            layout="vertical"
+            margin={{ top: 4, right: 24, bottom: 4, left: 0 }}
+            accessibilityLayer={false}
+          >
+            <XAxis type="number" {...AXIS} />
+            <YAxis type="category" dataKey="name" width={210} {...AXIS} tickLine={false} />
+            <Bar dataKey="minutes" fill="var(--woad)" isAnimationActive={false} />
+          </BarChart>
+        </ResponsiveContainer>
+      </figure>
+      <SmallFold title="The same as a table">
+        <Table className="compare">
+          <thead>
+            <tr>
+              <th>Decision</th>
+              <th>A case at the mean</th>
+            </tr>
+          </thead>
+          <tbody>
+            {means.map(({ decision, minutes }) => (
+              <tr key={decision}>
+                <th scope="row">{DECISIONS[decision]}</th>
+                <td data-label="A case at the mean">
+                  <Num of={minutes} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </SmallFold>
+    </>
   );
 }
 

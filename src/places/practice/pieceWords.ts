@@ -11,6 +11,7 @@ import type { PieceCase } from "@/core/answers/practice/pieceCase";
 import { strengthOf, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { meterAfter } from "@/core/answers/practice/pieceOutcome";
 import { AIRS, FINDS } from "@/core/answers/practice/pieces";
+import { partOf, type Whole } from "@/core/answers/practice/whole";
 import { patchLeaves } from "@/core/answers/practice/treated";
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
@@ -62,6 +63,14 @@ export function pieceMoveWords(move: PieceMove): string {
     case "handback":
       return "Hand it back";
   }
+}
+
+/** On which of several parts, to be said after the move; nothing where there is one, or it is for all of them. */
+export function whereOf(whole: Whole, move: PieceMove): string {
+  const isForAll = whole.parts.length === 1 || ["air", "promise", "tell", "hint", "handback", "wait"].includes(move.do);
+  return isForAll || (move.do === "find" && move.what === "owner")
+    ? ""
+    : `, ${whole.parts[partOf(move)]!.words.toLowerCase()}`;
 }
 
 /** The same in the middle of a sentence. */

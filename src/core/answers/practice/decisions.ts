@@ -1,4 +1,4 @@
-import type { Worked } from "@/core/ground/sums/working";
+import { sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** The decisions of the trade that what went wrong is told by. */
 export const DECISIONS = {
@@ -64,9 +64,9 @@ export interface CameTo {
 }
 
 /** Minutes lost by decision, a case at the mean, over those that asked for it. */
-export function meanLost(cases: readonly CameTo[]): { decision: DecisionId; minutes: number }[] {
+export function meanLost(cases: readonly CameTo[]): { decision: DecisionId; minutes: Worked }[] {
   return DECISION_IDS.flatMap((decision) => {
     const of = cases.flatMap(({ lost }) => lost[decision] ?? []);
-    return of.length > 0 ? [{ decision, minutes: of.reduce((sum, each) => sum + each, 0) / of.length }] : [];
+    return of.length > 0 ? [{ decision, minutes: sumOf("practice.mean", { of }) }] : [];
   });
 }

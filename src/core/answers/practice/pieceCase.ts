@@ -37,7 +37,7 @@ export const PIECE_ZONE = "z";
 /** Every case begins then; only what passes counts. */
 export const BEGINS_AT = "2026-05-04T09:00:00.000Z";
 
-const SOIL_WEIGHTS = [10, 26, 42, 22] as const;
+export const SOIL_WEIGHTS = [10, 26, 42, 22] as const;
 /** Never poor: what cannot be wetted at all cannot be won. */
 const ALWAYS_FAST: readonly AgentId[] = ["water", "neutral-cleaner", "acid-rinse"];
 /** Grey-scale steps of what runs, and of what does not. */
@@ -50,7 +50,7 @@ export function pieceCaseOf(seed: string): PieceCase {
   return lesson ? ofLesson(seed, lesson) : drawn(seed);
 }
 
-const HERE = { airSpeedMPerS: 0.1, power: "mains", water: "tap" } as const;
+export const HERE = { airSpeedMPerS: 0.1, power: "mains", water: "tap" } as const;
 
 function ofLesson(seed: string, { words, piece: laid }: Lesson): PieceCase {
   const { template, part, cloth, soil, wantedH, site, spill } = laid;
@@ -117,7 +117,7 @@ function besides(level: LevelId, chance: Chance): Pick<PieceCase, "kit" | "spill
 
 const WAS_THERE: readonly DamageId[] = ["burn", "seam", "torn", "bleach"];
 
-const fastnessOf = ({ uniform, pick }: Chance, runs: number): Record<string, number> =>
+export const fastnessOf = ({ uniform, pick }: Chance, runs: number): Record<string, number> =>
   Object.fromEntries(
     AGENT_IDS.map((agent) => {
       const poor = uniform() < runs && !ALWAYS_FAST.includes(agent);
@@ -125,7 +125,12 @@ const fastnessOf = ({ uniform, pick }: Chance, runs: number): Record<string, num
     }),
   );
 
-function blankJob(seed: string, { words, template, size, part }: (typeof PIECES)[number], site: Job["site"]): Job {
+/** @param piece where it stands and which part of it is in hand */
+export function blankJob(
+  seed: string,
+  { words, template, size, part }: Pick<(typeof PIECES)[number], "words" | "template" | "size" | "part">,
+  site: Job["site"],
+): Job {
   let next = 0;
   const job = jobFromTemplate(template, () => `p${next++}`, BEGINS_AT, { title: words, ...(size ? { size } : {}) });
   const zone = Object.values(job.zones.byId).find((each) => each.part === part)!;

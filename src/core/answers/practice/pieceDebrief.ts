@@ -1,9 +1,8 @@
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 import { COST_IDS, paidIn, type CostId } from "./decisions";
-import { pieceCaseOf } from "./pieceCase";
 import type { PieceMove } from "./pieceMoves";
-import { pieceOutcome, type Par, type PieceOutcome } from "./pieceOutcome";
-import { parOf, pieceLine } from "./piecePlanner";
+import type { PieceOutcome } from "./pieceOutcome";
+import { wholeLine, wholeOf, wholeOutcome, wholeParOf, type WholeOutcome, type WholePar } from "./whole";
 
 /** A move, what the planner would have done there by what was known, and what the difference comes to. */
 interface PieceJudged {
@@ -17,13 +16,13 @@ interface PieceJudged {
 }
 
 export interface PieceDebrief {
-  outcome: PieceOutcome;
+  outcome: WholeOutcome;
   judged: PieceJudged[];
   /** The planner from the start, by what it found out, and what it came to. */
-  planner: { moves: PieceMove[]; outcome: PieceOutcome };
+  planner: { moves: PieceMove[]; outcome: WholeOutcome };
   /** By its place among the moves, dearest first. */
   mattered: number[];
-  par: Par;
+  par: WholePar;
 }
 
 const MOST_TOLD = 3;
@@ -49,18 +48,19 @@ export function pieceDebrief(
   moves: readonly PieceMove[],
   tell: (weighed: number) => void = () => undefined,
 ): PieceDebrief {
-  const piece = pieceCaseOf(seed);
-  const par = parOf(piece);
+  const whole = wholeOf(seed);
+  const par = wholeParOf(whole);
   const playedOn = (from: readonly PieceMove[]) => {
-    const line = pieceLine(piece, from);
-    const outcome = pieceOutcome(piece, line, par);
+    const line = wholeLine(whole, from);
+    const outcome = wholeOutcome(whole, line, par);
     return { line, minutes: lost(outcome), paid: paidFor(outcome) };
   };
   let before = playedOn([]);
   const { line } = before;
   const judged = moves.map((move, at): PieceJudged => {
     const next = before.line.slice(at);
-    const after = playedOn(moves.slice(0, at + 1));
+    // Who does what the planner would have done is where the planner would be.
+    const after = JSON.stringify(move) === JSON.stringify(next[0]) ? before : playedOn(moves.slice(0, at + 1));
     const costs = sumOf("practice.cost", { after: after.minutes, before: before.minutes });
     const { paid } = before;
     const apart = COST_IDS.map((of) => ({
@@ -72,9 +72,9 @@ export function pieceDebrief(
     return { apart, move, planner: next[0]!, hands: next.find((each) => laysHandsOn(each)) ?? next.at(-1)!, costs };
   });
   return {
-    outcome: pieceOutcome(piece, moves, par),
+    outcome: wholeOutcome(whole, moves, par),
     judged,
-    planner: { moves: line, outcome: pieceOutcome(piece, line, par) },
+    planner: { moves: line, outcome: wholeOutcome(whole, line, par) },
     mattered: judged
       .map(({ costs }, at) => ({ at, minutes: costs.value }))
       .filter(({ minutes }) => minutes >= MATTERS_FROM_MIN)

@@ -407,9 +407,9 @@ describe("lessons and decisions", () => {
       { score, right: false, lost: { what: 10, water: 30 } },
       { score, right: true, lost: { what: 20 } },
     ]);
-    expect(rows).toEqual([
-      { decision: "what", minutes: 15 },
-      { decision: "water", minutes: 30 },
+    expect(rows.map(({ decision, minutes }) => ({ decision, minutes: minutes.value, unit: minutes.unit }))).toEqual([
+      { decision: "what", minutes: 15, unit: "min" },
+      { decision: "water", minutes: 30, unit: "min" },
     ]);
     expect(rows.map(({ decision }) => DECISION_IDS.indexOf(decision))).toEqual([0, 2]);
     expect(meanLost([])).toEqual([]);

@@ -24,8 +24,10 @@ const TELL_MIN = 1;
 /** A move on the spill alone. */
 export const isOnSpill = (move: PieceMove): boolean => "on" in move && move.on === "spill";
 
-/** What a learner does on a whole piece, one thing after another; it ends when it is handed back. */
-export type PieceMove =
+/** What a learner does, one thing after another; it ends when it is handed back. @param part of several: which */
+export type PieceMove = Deed & { part?: number };
+
+type Deed =
   | { do: "find"; what: FindId }
   /** Of what was spilled on it. */
   | { do: "test"; test: EvidenceId }

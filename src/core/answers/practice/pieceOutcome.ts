@@ -47,8 +47,11 @@ const RESIDUE_MIN = 20;
 const TRACE_ON_GLUE = 0.1;
 /** Steam over what no rule lets be steamed counts from here, °C. Judgement. */
 const STEAM_SHY_C = 60;
-/** So many minutes lost take the score to 37 of 100; where something was spilled there is more to find out. Judgement. */
-const SCORE_MIN = { plain: 75, spill: 120 };
+/**
+ * So many minutes lost take the score to 37 of 100; where something was spilled, or there are several parts, there is
+ * more to find out. Judgement.
+ */
+export const SCORE_MIN = { plain: 75, spill: 120, several: 200 };
 /** A pass, a stroke or a round keeps its warmth on the cloth for about so long, min. Judgement. */
 const WARM_MIN = 1;
 /** What a stroke of a machine's head rubs, of a round with a medium brush. Judgement. */
@@ -340,6 +343,42 @@ const isWork = ({ do: what }: PieceMove): boolean =>
 /** Anything under this is nobody's loss, min. */
 const COUNTS_FROM_MIN = 0.05;
 
+/** Hands-on minutes beyond those of knowing hands. */
+export const overLoss = (handsMin: Worked, parMin: number): Loss[] =>
+  [
+    {
+      id: "over" as const,
+      decision: "way" as const,
+      words: "More work than it takes.",
+      minutes: sumOf("practice.over", { handsMin: opened(handsMin), parMin }),
+    },
+  ].filter(({ minutes }) => minutes.value >= COUNTS_FROM_MIN);
+
+/** Minutes of tests and hints. */
+export const spentBy = (moves: readonly PieceMove[]): Worked =>
+  sumOf("practice.spent", {
+    tests: moves.filter(tells).map((move) => stated.table(findingMin(move))),
+    hints: moves.filter(({ do: what }) => what === "hint").map((move) => stated.table(findingMin(move))),
+  });
+
+/** What was spent, what went wrong and the score of both. @param scaleMin minutes lost that take it to 37 of 100 */
+export function scored(
+  spentMin: Worked,
+  losses: readonly Loss[],
+  scaleMin: number,
+): Pick<PieceOutcome, "spentMin" | "harmMin" | "score"> {
+  const harmMin = sumOf("practice.harms", { harms: losses.map(({ minutes, words }) => opened(minutes, words)) });
+  return {
+    spentMin,
+    harmMin,
+    score: sumOf("practice.score", {
+      spentMin: opened(spentMin),
+      harmMin: opened(harmMin),
+      scaleMin: stated.table(scaleMin),
+    }),
+  };
+}
+
 /** What came of it. @param par what knowing hands come to */
 export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par: Par): PieceOutcome {
   const treated = treatedBy(piece, moves);
@@ -349,12 +388,6 @@ export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par:
   const usableH = Math.max(treated.endMin / 60, treated.dryFromMin / 60 + Math.min(NEVER_H, wet.dryH.value));
   const worked = moves.flatMap((move) => handsOn(piece, move) ?? []);
   const handsMin = sumOf("practice.handsOn", { moves: worked.map((each) => opened(each)) });
-  const over: Loss = {
-    id: "over",
-    decision: "way",
-    words: "More work than it takes.",
-    minutes: sumOf("practice.over", { handsMin: opened(handsMin), parMin: par.handsMin }),
-  };
   const losses = [
     ...harmsOfAgents(treated, piece),
     ...harmsOfHands(treated, moves),
@@ -365,27 +398,12 @@ export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par:
     ...breathedBy(piece, treated, moves),
     ...promiseLosses(piece, moves, usableH, par),
     ...blamedLoss(piece, moves),
-    over,
+    ...overLoss(handsMin, par.handsMin),
   ].filter(({ minutes }) => minutes.value >= COUNTS_FROM_MIN);
-  const spentMin = sumOf("practice.spent", {
-    tests: moves.filter(tells).map((move) => stated.table(findingMin(move))),
-    hints: moves.filter(({ do: what }) => what === "hint").map((move) => stated.table(findingMin(move))),
-  });
-  const harmMin = sumOf("practice.harms", { harms: losses.map(({ minutes, words }) => opened(minutes, words)) });
   return {
-    spentMin,
-    handsMin,
-    losses,
-    harmMin,
-    left,
+    ...scored(spentBy(moves), losses, piece.spill ? SCORE_MIN.spill : SCORE_MIN.plain),
+    ...{ handsMin, losses, left },
     ...(spill ? { spill } : {}),
-    dryH: wet.dryH.value,
-    depth: wet.depth,
-    usableH,
-    score: sumOf("practice.score", {
-      spentMin: opened(spentMin),
-      harmMin: opened(harmMin),
-      scaleMin: stated.table(piece.spill ? SCORE_MIN.spill : SCORE_MIN.plain),
-    }),
+    ...{ dryH: wet.dryH.value, depth: wet.depth, usableH },
   };
 }

@@ -32,7 +32,7 @@ const SPARE = 1.1;
 const SPARE_MIN = 20;
 
 /** How much is known: what these moves found out, or all of it. */
-type Knows = (piece: PieceCase, moves: readonly PieceMove[]) => Job;
+export type Knows = (piece: PieceCase, moves: readonly PieceMove[]) => Job;
 
 const planOf = (job: Job, kit: Kit, atMin: number, by: Reckoning = quickly) => assess(job, kit, momentAt(atMin), by);
 
@@ -136,18 +136,26 @@ function findLeft(job: Job, moves: readonly PieceMove[]): FindId | undefined {
   return view!.soil === undefined && !has("patch") ? "towel" : undefined;
 }
 
-/** What a way of drying comes to: h until it can be used, of work left and of the layers; share of the soil lifted. */
-function withAir(job: Job, kit: Kit, nowMin: number, air: AirId): { air: AirId; hours: number; lifted: number } {
+/** A part with what is known of it. */
+interface Known {
+  piece: PieceCase;
+  job: Job;
+}
+
+/** What a way of drying comes to: h until all of it can be used, of work left and of the layers; share of the soil lifted. */
+function withAir(parts: readonly Known[], nowMin: number, air: AirId): { air: AirId; hours: number; lifted: number } {
   const by = { ...quickly, dry: inFull.dry };
-  const { plan, drying } = planOf({ ...job, site: { ...job.site, ...AIRS[air].air } }, kit, nowMin, by);
-  const workMin = plan.steps.reduce<number>(
-    (sum, { minutes, dwell, action }) =>
-      action === "set-to-dry" ? sum : sum + minutes.value + (dwell?.min.value ?? 0),
-    AIRS[air].minutes,
-  );
-  const { picked, schools } = plan.zones[PIECE_ZONE]!;
-  const lifted = schools.find((each) => each.school === picked)?.lifted.value ?? 0;
-  return { air, hours: ((workMin + SPARE_MIN) / 60 + (drying[PIECE_ZONE]?.hours.value ?? 0)) * SPARE, lifted };
+  let workMin: number = AIRS[air].minutes;
+  let [dryH, lifted] = [0, 0];
+  for (const { piece, job } of parts) {
+    const { plan, drying } = planOf({ ...job, site: { ...job.site, ...AIRS[air].air } }, piece.kit, nowMin, by);
+    for (const { minutes, dwell, action } of plan.steps)
+      if (action !== "set-to-dry") workMin += minutes.value + (dwell?.min.value ?? 0);
+    const { picked, schools } = plan.zones[PIECE_ZONE]!;
+    lifted += (schools.find((each) => each.school === picked)?.lifted.value ?? 0) / parts.length;
+    dryH = Math.max(dryH, drying[PIECE_ZONE]?.hours.value ?? 0);
+  }
+  return { air, hours: ((workMin + SPARE_MIN) / 60 + dryH) * SPARE, lifted };
 }
 
 /** So much more soil is worth more trouble with the air. */
@@ -157,13 +165,12 @@ const CLEARLY_MORE = 0.03;
  * Of what dries in time, the least trouble that lifts most; else the quickest; and what may be promised with it, where
  * nobody has promised yet.
  */
-function airAndPromise(piece: PieceCase, job: Job, moves: readonly PieceMove[]): PieceMove[] {
+export function airAndPromise(parts: readonly [Known, ...Known[]], moves: readonly PieceMove[]): PieceMove[] {
+  const [{ piece }] = parts;
   const due = dueH(piece, moves);
   const nowMin = clockOf(piece, moves).at(-1)!;
   const wanted = (due ?? piece.wantedH) - nowMin / 60;
-  const choices = AIR_IDS.filter((how) => isOwned(piece, { do: "air", how })).map((air) =>
-    withAir(job, piece.kit, nowMin, air),
-  );
+  const choices = AIR_IDS.filter((how) => isOwned(piece, { do: "air", how })).map((air) => withAir(parts, nowMin, air));
   const inTime = choices.filter(({ hours }) => hours <= wanted);
   const most = Math.max(...inTime.map(({ lifted }) => lifted));
   const { air, hours } =
@@ -188,22 +195,32 @@ function waitLeft(piece: PieceCase, job: Job, moves: readonly PieceMove[], knows
   return [{ do: "wait", minutes: dwellOf(context, PIECE_ZONE, last.agent, last.lPerM2).min.value }];
 }
 
-const NOTHING_LEFT: Thought = { moves: [{ do: "handback" }], why: "Nothing is left that is worth its minutes." };
+export const NOTHING_LEFT: Thought = { moves: [{ do: "handback" }], why: "Nothing is left that is worth its minutes." };
 
-/** What it does next and why, from what is known. */
-export function plannersThought(piece: PieceCase, moves: readonly PieceMove[], knows: Knows = knownJob): Thought {
+export const SETTLING = "Of what dries in time, the least trouble; and the forecast with some to spare.";
+export const isSettled = (moves: readonly PieceMove[]): boolean =>
+  ["promise", "air"].every((what) => moves.some((move) => move.do === what));
+
+/**
+ * What it does next and why, from what is known.
+ * @param settles later: somebody else sets the air and promises, for several parts together
+ */
+export function plannersThought(
+  piece: PieceCase,
+  moves: readonly PieceMove[],
+  knows: Knows = knownJob,
+  settles: "now" | "later" = "now",
+): Thought {
   const job = knows(piece, moves);
   const first = findsFirst(piece, job, moves);
   if (first) return first;
   const waits = waitLeft(piece, job, moves, knows);
   if (waits.length > 0) return { moves: waits, why: "What was put on works until its shortest dwell is over." };
   const next = stepLeft(piece, job, moves);
-  const settled = ["promise", "air"].every((what) => moves.some((move) => move.do === what));
   // What can be promised is known once nothing has to be proved any more.
-  if (!settled && next?.moves[0]?.do !== "proof") {
-    const settling = airAndPromise(piece, job, moves);
-    if (settling.length > 0)
-      return { moves: settling, why: "Of what dries in time, the least trouble; and the forecast with some to spare." };
+  if (settles === "now" && !isSettled(moves) && next?.moves[0]?.do !== "proof") {
+    const settling = airAndPromise([{ piece, job }], moves);
+    if (settling.length > 0) return { moves: settling, why: SETTLING };
   }
   return next ?? NOTHING_LEFT;
 }
@@ -211,7 +228,7 @@ export function plannersThought(piece: PieceCase, moves: readonly PieceMove[], k
 /** The first step of the plan that has not just been done; what has is not done again because a plan knows it by another name. */
 function stepLeft(piece: PieceCase, job: Job, moves: readonly PieceMove[]): Thought | undefined {
   const { steps } = planOf(job, piece.kit, clockOf(piece, moves).at(-1)!).plan;
-  const last = JSON.stringify(moves.at(-1));
+  const last = JSON.stringify(moves.findLast((move) => move.do !== "wait"));
   for (const step of steps) {
     if (step.findingId === SPILL_ID) {
       const spot = spotsLeft(steps, moves);

@@ -212,7 +212,27 @@ export const LEVELS = {
     materials: ["cotton", "linen", "viscose", "jute"],
     owned: ["extractor", "everything"],
   },
+  m: {
+    name: "A cabin in the cold",
+    tempC: [4, 10],
+    humidityPct: [60, 80],
+    wantedH: [8, 12, 24],
+    worn: 0.2,
+    runs: 0.15,
+    wired: 0.4,
+    parts: ["r1-s1-base"],
+    materials: ["polyester", "nylon", "suede-look"],
+  },
 } as const satisfies Record<string, Level>;
+
+/** A cabin has several parts under one clock, one owner and one air. */
+export const CABIN_LEVEL = "m";
+export const CABIN_PARTS = [
+  { words: "Driver's seat", part: "r1-s1-base", of: "seats" },
+  { words: "Back seat", part: "r2-s2-base", of: "seats" },
+  { words: "Driver's floor", part: "r1-foot-left", of: "floor" },
+  { words: "Headliner", part: "headliner", of: "headliner" },
+] as const;
 export type LevelId = keyof typeof LEVELS;
 export const LEVEL_IDS = Object.keys(LEVELS) as LevelId[];
 /** A level's row with its optional columns in view. @example levelOf("f").spill?.ranTo // ["face"] */

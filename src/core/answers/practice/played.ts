@@ -2,10 +2,8 @@ import { DECISION_IDS, wentWell, type CameTo, type DecisionId } from "./decision
 import { isMet, lessonOf } from "./lessons";
 import { markCaseOf } from "./markCase";
 import { outcomeOf } from "./markPlay";
-import { pieceCaseOf } from "./pieceCase";
-import { pieceOutcome } from "./pieceOutcome";
-import { parOf } from "./piecePlanner";
 import { markMovesOf, pieceMovesOf, type PracticeResult } from "./results";
+import { wholeOf, wholeOutcome, wholeParOf } from "./whole";
 
 const known = new Map<string, CameTo>();
 
@@ -27,9 +25,9 @@ function ofMark(seed: string, moves: NonNullable<ReturnType<typeof markMovesOf>>
 }
 
 function ofPiece(seed: string, moves: NonNullable<ReturnType<typeof pieceMovesOf>>): CameTo {
-  const piece = pieceCaseOf(seed);
+  const whole = wholeOf(seed);
   const lesson = lessonOf(seed);
-  const { score, spentMin, losses } = pieceOutcome(piece, moves, parOf(piece));
+  const { score, spentMin, losses } = wholeOutcome(whole, moves, wholeParOf(whole));
   const lost = Object.fromEntries(DECISION_IDS.map((id) => [id, id === "what" ? spentMin.value : 0])) as Record<
     DecisionId,
     number

@@ -5,7 +5,7 @@ import { BEGIN_IDS } from "./begins";
 import { lessonOf } from "./lessons";
 import type { Move } from "./markPlay";
 import type { PieceMove } from "./pieceMoves";
-import { AIR_IDS, BRUSHES, FIND_IDS, readPieceSeed } from "./pieces";
+import { AIR_IDS, BRUSHES, CABIN_PARTS, FIND_IDS, readPieceSeed } from "./pieces";
 import { readSeed } from "./seeds";
 
 /** What is kept of practice: beside the jobs, never among them, and nothing is learnt from it. */
@@ -83,8 +83,15 @@ const PIECE_MOVES: Record<PieceMove["do"], (move: Raw) => boolean> = {
   handback: () => true,
 };
 
+/** The only part there is, or one of several. */
+const isPart = (raw: unknown) =>
+  raw === undefined || (Number.isInteger(raw) && isBetween(raw, 0, CABIN_PARTS.length - 1));
+
 const isPieceMove = (move: Raw): boolean =>
-  typeof move.do === "string" && Object.hasOwn(PIECE_MOVES, move.do) && PIECE_MOVES[move.do as PieceMove["do"]](move);
+  isPart(move.part) &&
+  typeof move.do === "string" &&
+  Object.hasOwn(PIECE_MOVES, move.do) &&
+  PIECE_MOVES[move.do as PieceMove["do"]](move);
 
 const seed = string()
   .required()

@@ -390,6 +390,11 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ returns: 0.6, parReturns: 0.1, minutes: 120 }, 60],
     [{ returns: 0.1, parReturns: 0.2, minutes: 120 }, 0],
   ],
+  "practice.mean": [
+    [{ of: [2, 4, 9] }, 5],
+    [{ of: [] }, 0],
+  ],
+  "practice.meanLeft": [[{ of: [0.1, 0.3] }, 0.2]],
   "practice.late": [
     [{ usableH: 14, dueH: 8 }, 56.8909],
     [{ usableH: 6, dueH: 8 }, 0],

@@ -1073,6 +1073,22 @@ export const FORMULAS = {
     inputs: { left: as("it would leave"), sankBack: as("sank back") },
     of: ({ left, sankBack }) => 1 - (1 - left) * (1 - sankBack),
   }),
+  "practice.mean": sum({
+    name: "Minutes lost, a case at the mean",
+    equation: "mean = sum / how many",
+    mark: "practice",
+    unit: "min",
+    inputs: { of: many("case", "min") },
+    of: ({ of }) => total(of) / Math.max(1, of.length),
+  }),
+  "practice.meanLeft": sum({
+    name: "Soil left, the mean of the parts",
+    equation: "mean = sum / how many",
+    mark: "practice",
+    unit: "1",
+    inputs: { of: many("part") },
+    of: ({ of }) => total(of) / Math.max(1, of.length),
+  }),
   "practice.cost": sum({
     name: "What this move costs",
     equation: "minutes lost if the planner goes on after it - if it goes on before it",
