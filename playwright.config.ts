@@ -8,7 +8,7 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   // A slow machine is no defect: how fast it is, the benches say.
-  timeout: 180_000,
+  timeout: 600_000,
   // A test that only holds at the second try is named in the report; it does not hide.
   retries: 1,
   expect: { timeout: 30_000 },

@@ -15,7 +15,6 @@ async function downloaded(page: Page, button: string): Promise<{ name: string; b
 test("a worked job is looked over, felt dry, signed with a finger and handed back; the sheet and the lines read back", async ({
   page,
 }) => {
-  test.setTimeout(150_000);
   await page.clock.install({ time: new Date("2026-05-04T08:00:00") });
   await openFerry(page, "work");
   await workToTheEnd(page, () => page.getByTestId("main-act").click());

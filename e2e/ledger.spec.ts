@@ -31,7 +31,6 @@ const TRULY = { before: apart(lab(76, 2, 14), lab(44, 34, 6)), after: apart(lab(
 test("a mark is measured before and after on its pictures; the owner's sheet says how much less there is to see", async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await openChair(page);
   const id = new URL(page.url()).searchParams.get("job")!;
   const pictures = page.getByTestId("before-after").getByRole("button", { name: "Measure it" });

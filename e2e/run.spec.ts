@@ -25,7 +25,6 @@ const slackMin = async (page: Page) => {
 };
 
 test("a whole run by keyboard: a late step, what saves it, a rung that fails, and the calendar", async ({ page }) => {
-  test.setTimeout(180_000);
   await page.clock.install({ time: new Date("2026-05-04T09:00:00") });
   await openFerry(page, "work");
   const { keyboard } = page;
