@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { formulaOf } from "@/core/ground/sums/formulas";
+import { formulaOf } from "@/core/ground/sums/formulaOf";
 import { MARK_WORDS } from "@/core/ground/quantity/provenance";
 import type { Basis, Working, WorkingInput } from "@/core/ground/sums/working";
 import { useFormat } from "./useFormat";

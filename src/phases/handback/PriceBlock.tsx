@@ -24,7 +24,9 @@ export function PriceBlock() {
     kit,
     rates,
     travelMin,
+    currency,
   );
+  const isOther = agreed?.currency !== undefined && agreed.currency !== currency;
   const asAgreed = (amount: number) => formatMoney(amount, agreed?.currency ?? currency);
   const saveCsv = async () => {
     const [{ invoiceCsv }, { fileName, saveAsFile }] = await Promise.all([
@@ -46,6 +48,7 @@ export function PriceBlock() {
         </div>
         <div>
           <span>Agreed</span> {agreed ? `${asAgreed(agreed.low)} to ${asAgreed(agreed.high)}` : "nothing"}
+          {isOther && ", other money: compare it yourself"}
         </div>
         <div>
           <span>Hands-on</span> <Num of={handsOn} />

@@ -25,7 +25,7 @@ import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
 import { PromiseFields } from "../PromiseFields";
 import { type Forecast } from "@/core/answers/schedule/forecast";
-import { formatMoney, USUAL_CURRENCY } from "@/core/ground/quantity/money";
+import { formatMoney, USUAL_CURRENCY, type CurrencyId } from "@/core/ground/quantity/money";
 import { type Worked } from "@/core/ground/sums/working";
 import { SmallFold } from "@/ui/Fold";
 
@@ -78,7 +78,7 @@ export function Agreement() {
           </ul>
         </>
       )}
-      <AgreeButtons agreed={agreed} agree={agree} shown={shown} setShown={setShown} price={price} nowMs={nowMs} />
+      <AgreeButtons {...{ agreed, agree, shown, setShown, price, nowMs, currency }} />
       {shown && <OwnerMessage message={message} />}
       <RateFields rates={rates} />
     </section>
@@ -140,6 +140,7 @@ function AgreeButtons({
   setShown,
   price,
   nowMs,
+  currency,
 }: {
   agreed: Extract<WorkEvent, { kind: "agreed" }> | undefined;
   agree: () => void;
@@ -147,6 +148,7 @@ function AgreeButtons({
   setShown: Dispatch<SetStateAction<boolean>>;
   price: { low: Worked; high: Worked };
   nowMs: number;
+  currency: CurrencyId;
 }) {
   return (
     <div className="row-wrap mt-3">
@@ -158,7 +160,7 @@ function AgreeButtons({
       </Act>
       {agreed && (
         <span className="soft">
-          {agreedWords(agreed, price)} {timeText(Date.parse(agreed.at), nowMs)}, {agreed.steps.length} steps
+          {agreedWords(agreed, price, currency)} {timeText(Date.parse(agreed.at), nowMs)}, {agreed.steps.length} steps
         </span>
       )}
     </div>
@@ -183,13 +185,14 @@ function OwnerMessage({ message }: { message: string }) {
   );
 }
 
-/** Says when the price has moved since it was agreed. */
+/** Says when the price has moved since it was agreed; another money is not compared. */
 function agreedWords(
   { priceLow: low, priceHigh: high, currency = USUAL_CURRENCY }: Extract<WorkEvent, { kind: "agreed" }>,
   price: Estimate["price"],
+  now: CurrencyId,
 ): string {
   if (low === undefined || high === undefined) return "Agreed";
-  const more = price.high.value > high ? ", and it is more now: say so before you go on," : "";
+  const more = currency === now && price.high.value > high ? ", and it is more now: say so before you go on," : "";
   return `Agreed at ${formatMoney(low, currency)} to ${formatMoney(high, currency)}${more}`;
 }
 

@@ -26,7 +26,7 @@ import { Chips, choicesOf } from "@/ui/Chips";
 import { Stepper } from "@/ui/Stepper";
 import { usePlanned } from "@/ui/usePlanned";
 import { plannersNext } from "@/workers/practice";
-import { inWords, pieceMoveWords, whereOf } from "./pieceWords";
+import { inWords, lower, pieceMoveWords, whereOf } from "./pieceWords";
 
 /** What is mixed, until something else is. */
 export interface Bottle {
@@ -260,9 +260,9 @@ function PutOn({ bottle, go, move, place }: Hands & { place: Place }) {
   return (
     <section className="block" aria-label="Put on">
       <h2>
-        Put on: {agentOf(agent).name.toLowerCase()}
-        {agentOf(agent).reading === undefined ? "" : `, ${STRENGTH_NAMES[strength].toLowerCase()}`},{" "}
-        {WARMTH_NAMES[warmth].toLowerCase()}
+        Put on: {lower(agentOf(agent).name)}
+        {agentOf(agent).reading === undefined ? "" : `, ${lower(STRENGTH_NAMES[strength])}`},{" "}
+        {lower(WARMTH_NAMES[warmth])}
       </h2>
       <div className="row-wrap align-end">
         <Chips

@@ -75,9 +75,11 @@ export function whereOf(whole: Whole, move: PieceMove): string {
 
 /** The same in the middle of a sentence. */
 export function inWords(move: PieceMove): string {
-  const words = pieceMoveWords(move);
-  return words.charAt(0).toLowerCase() + words.slice(1);
+  return lower(pieceMoveWords(move));
 }
+
+/** Words that go on in a sentence. @example lower("Hot, 45 °C") // "hot, 45 °C" */
+export const lower = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 
 const KIT_WORDS: Partial<Record<OwnedId, string>> = {
   hands: "Towels, and no machine.",

@@ -69,7 +69,8 @@ function agreedOf(history: Assessment["history"]): Actual["agreed"] {
 
 /**
  * @param travelMin to the job and back, and setting up
- * @returns money in the technician's own
+ * @param currency the technician's own now; left out: that which was agreed in
+ * @returns money in the technician's own; held against what was agreed only where that was in the same
  */
 export function actualOf(
   job: Job,
@@ -77,6 +78,7 @@ export function actualOf(
   kit: Kit,
   rates: Rates,
   travelMin: number,
+  currency?: CurrencyId,
 ): Actual {
   const { done } = history;
   const handsOn = sumOf("record.minutes", {
@@ -119,7 +121,7 @@ export function actualOf(
     total: sumOf("invoice.total", { net: net.value, tax: tax.value }),
     earnedPerHour: sumOf("invoice.earned", { net: net.value, ...costs, hours, roadH: travelMin / 60 }),
     ...(agreed ? { agreed } : {}),
-    ...(agreed && net.value > agreed.high
+    ...(agreed && (agreed.currency ?? currency) === (currency ?? agreed.currency) && net.value > agreed.high
       ? { over: sumOf("invoice.over", { net: net.value, agreed: stated.entered(agreed.high) }) }
       : {}),
     lines: linesOf(

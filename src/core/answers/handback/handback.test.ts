@@ -120,6 +120,16 @@ describe("what it comes to", () => {
     expect(lines.reduce((sum, { price }) => sum + price, 0)).toBeCloseTo(total.value, 9);
   });
 
+  it("is held against what was agreed in the same money, and in no other", () => {
+    const agreed = took.events.map((event) =>
+      event.kind === "agreed" ? { ...event, currency: "EUR" as const } : event,
+    );
+    const inEuro = { ...took, events: agreed };
+    const over = (currency: "EUR" | "USD") => actualOf(inEuro, after(inEuro), USUAL_KIT, rates, 60, currency).over;
+    expect(over("EUR")!.value).toBeCloseTo(2.6, 9);
+    expect(over("USD")).toBeUndefined();
+  });
+
   it("is never under the minimum charge, the lines add up to it, and nothing done costs nothing", () => {
     const { net, lines } = of(took, { minimum: 150 });
     expect(net.value).toBe(150);

@@ -6,7 +6,7 @@ import { USUAL_KIT } from "@/core/job/kit";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { oneMark } from "@/core/answers/ask/oneMark";
 import { formatDuration, formatQuantity, formatShare } from "./format";
-import { formulaOf } from "@/core/ground/sums/formulas";
+import { formulaOf } from "@/core/ground/sums/formulaOf";
 import { fromSystem, inSystem, type Unit } from "./units";
 import type { Working } from "@/core/ground/sums/working";
 

@@ -1,5 +1,5 @@
 import { as, many, maybe, product, series, sum, total, type Formula } from "./row";
-import { METHODS, type MethodId } from "./methods";
+import type { MethodId } from "./methods";
 import { markedProduct, productOfMarks } from "./bottleSums";
 import { boxMgPerM3 } from "./boxSums";
 import { roundMm, shoelaceMm2 } from "./planeSums";
@@ -1841,7 +1841,3 @@ export const FORMULAS = {
 export type FormulaId = keyof typeof FORMULAS;
 /** What a working can name. */
 export type WorkingId = FormulaId | MethodId;
-
-/** The row of an id, in words. @example formulaOf("geometry.zone").name // "Area of the zone" */
-export const formulaOf = (id: WorkingId): Formula =>
-  id in FORMULAS ? FORMULAS[id as FormulaId] : METHODS[id as MethodId];
