@@ -1,9 +1,10 @@
 import { useMemo } from "react";
 import Table from "react-bootstrap/Table";
 import { Bar, BarChart, CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { DECISIONS, meanLost, type CameTo } from "@/core/answers/practice/decisions";
+import { DECISIONS, lostOverTime, type CameTo } from "@/core/answers/practice/decisions";
 import { LESSONS, lessonOf, type LessonId } from "@/core/answers/practice/lessons";
 import { isPieceSeed, type Practice, type PracticeResult } from "@/core/answers/practice/results";
+import type { Worked } from "@/core/ground/sums/working";
 import { formatNumber } from "@/core/ground/quantity/format";
 import { Act } from "@/ui/Act";
 import { SmallFold } from "@/ui/Fold";
@@ -107,16 +108,24 @@ function Cases({ rows, open }: { rows: readonly Row[]; open: Parameters<typeof P
   );
 }
 
-/** Minutes lost by decision, a case at the mean. */
+/** Minutes lost by decision, a case at the mean: the last ten beside those before them. */
 function ByDecision({ cases }: { cases: readonly CameTo[] }) {
-  const means = meanLost(cases);
-  const rows = means.map(({ decision, minutes }) => ({ name: DECISIONS[decision], minutes: minutes.value }));
-  const words = rows.map(({ name, minutes }) => `${name}: ${formatNumber(minutes)} min`).join("; ");
+  const means = lostOverTime(cases);
+  const rows = means.map(({ decision, before, lately }) => ({
+    name: DECISIONS[decision],
+    before: before?.value,
+    lately: lately?.value,
+  }));
+  const isLong = means.some(({ before }) => before);
+  const title = `Minutes lost by decision, a case at the mean${isLong ? ": hollow before, full over the last ten" : ""}`;
+  const words = means.map(({ decision, before, lately }) =>
+    [`${DECISIONS[decision]}: ${inMinutes(lately)}`, ...(isLong ? [`before ${inMinutes(before)}`] : [])].join(", "),
+  );
   return (
     <>
-      <figure aria-label={`Minutes lost by decision, a case at the mean. ${words}`} role="img">
-        <figcaption>Minutes lost by decision, a case at the mean</figcaption>
-        <ResponsiveContainer width="100%" height={rows.length * BAR_PX + 40}>
+      <figure aria-label={`${title}. ${words.join("; ")}`} role="img">
+        <figcaption>{title}</figcaption>
+        <ResponsiveContainer width="100%" height={rows.length * (isLong ? 2 : 1) * BAR_PX + 40}>
           <BarChart
             data={rows}
             layout="vertical"
@@ -125,33 +134,52 @@ function ByDecision({ cases }: { cases: readonly CameTo[] }) {
           >
             <XAxis type="number" {...AXIS} />
             <YAxis type="category" dataKey="name" width={210} {...AXIS} tickLine={false} />
-            <Bar dataKey="minutes" fill="var(--woad)" isAnimationActive={false} />
+            {isLong && (
+              <Bar
+                dataKey="before"
+                fill="var(--cloth)"
+                stroke="var(--woad)"
+                strokeWidth={2}
+                isAnimationActive={false}
+              />
+            )}
+            <Bar dataKey="lately" fill="var(--woad)" isAnimationActive={false} />
           </BarChart>
         </ResponsiveContainer>
       </figure>
-      <SmallFold title="The same as a table">
-        <Table className="compare">
-          <thead>
-            <tr>
-              <th>Decision</th>
-              <th>A case at the mean</th>
-            </tr>
-          </thead>
-          <tbody>
-            {means.map(({ decision, minutes }) => (
-              <tr key={decision}>
-                <th scope="row">{DECISIONS[decision]}</th>
-                <td data-label="A case at the mean">
-                  <Num of={minutes} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </SmallFold>
+      <AsTable means={means} isLong={isLong} />
     </>
   );
 }
+
+function AsTable({ means, isLong }: { means: ReturnType<typeof lostOverTime>; isLong: boolean }) {
+  const last = isLong ? "The last ten" : "A case at the mean";
+  const cell = (mean: Worked | undefined) => (mean ? <Num of={mean} /> : "not asked");
+  return (
+    <SmallFold title="The same as a table">
+      <Table className="compare">
+        <thead>
+          <tr>
+            <th>Decision</th>
+            {isLong && <th>Before</th>}
+            <th>{last}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {means.map(({ decision, before, lately }) => (
+            <tr key={decision}>
+              <th scope="row">{DECISIONS[decision]}</th>
+              {isLong && <td data-label="Before">{cell(before)}</td>}
+              <td data-label={last}>{cell(lately)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </SmallFold>
+  );
+}
+
+const inMinutes = (mean: Worked | undefined) => (mean ? `${formatNumber(mean.value)} min` : "not asked");
 
 /** Score by case. */
 function ScoreChart({ rows }: { rows: { name: string; score: number }[] }) {

@@ -70,3 +70,19 @@ export function meanLost(cases: readonly CameTo[]): { decision: DecisionId; minu
     return of.length > 0 ? [{ decision, minutes: sumOf("practice.mean", { of }) }] : [];
   });
 }
+
+/** So many cases count as the last ones. */
+export const LATELY = 10;
+
+/** The same over the last cases beside those before them; a decision that no case asked for is left out. */
+export function lostOverTime(
+  cases: readonly CameTo[],
+): { decision: DecisionId; before?: Worked | undefined; lately?: Worked | undefined }[] {
+  const of = (some: readonly CameTo[]) => new Map(meanLost(some).map(({ decision, minutes }) => [decision, minutes]));
+  const [before, lately] = [of(cases.slice(0, -LATELY)), of(cases.slice(-LATELY))];
+  return DECISION_IDS.filter((id) => before.has(id) || lately.has(id)).map((decision) => ({
+    decision,
+    before: before.get(decision),
+    lately: lately.get(decision),
+  }));
+}

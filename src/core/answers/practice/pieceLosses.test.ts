@@ -8,7 +8,7 @@ import { checkJobFile } from "@/core/job/file";
 import { jobFileOf } from "@/core/job/jobFile";
 import { assess, inFull, quickly } from "@/core/answers/assess/assess";
 import { SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
-import { DECISION_IDS, meanLost, type LossId } from "./decisions";
+import { DECISION_IDS, LATELY, lostOverTime, meanLost, type CameTo, type LossId } from "./decisions";
 import { LESSON_IDS, LESSONS, lessonOf } from "./lessons";
 import { BEGINS_AT, pieceCaseOf, type PieceCase } from "./pieceCase";
 import {
@@ -399,6 +399,15 @@ describe("lessons and decisions", () => {
     }
     expect(lessonOf("toString")).toBeUndefined();
     expect(lessonOf("ckwrtz")).toBeUndefined();
+  });
+
+  it("the last ten cases stand beside those before them", () => {
+    const { score } = cameOf("when-done", []);
+    const case_ = (minutes: number): CameTo => ({ score, right: true, lost: { water: minutes } });
+    const few = lostOverTime([case_(4), case_(8)]);
+    expect(few).toEqual([{ decision: "water", before: undefined, lately: expect.objectContaining({ value: 6 }) }]);
+    const many = lostOverTime([case_(40), case_(20), ...Array.from({ length: LATELY }, () => case_(5))]);
+    expect(many.map(({ before, lately }) => [before?.value, lately?.value])).toEqual([[30, 5]]);
   });
 
   it("the mean by decision counts only the cases that asked for it", () => {
