@@ -62,7 +62,7 @@ function roundOn(treated: Treated, round: Round, family: FamilyId): Worked {
 }
 
 const leftAfter = (treated: Treated, rounds: readonly Round[], { truth }: Spill): Worked =>
-  sumOf("practice.left", {
+  sumOf("practice.markLeft", {
     leaves: rounds.map((round, at) =>
       opened(roundOn(treated, round, truth), `round ${at + 1}, ${agentOf(round.agent).name.toLowerCase()}`),
     ),

@@ -386,6 +386,10 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ rate: 2.2, strength: 1, dwell: 1, sankBack: 0 }, 0.1108032],
     [{ rate: 2.2, strength: 1, dwell: 1, sankBack: 0.5 }, 0.5554016],
   ],
+  "practice.markLeft": [
+    [{ leaves: [0.5, 0.4] }, 0.2],
+    [{ leaves: [] }, 1],
+  ],
   "practice.back": [
     [{ returns: 0.6, parReturns: 0.1, minutes: 120 }, 60],
     [{ returns: 0.1, parReturns: 0.2, minutes: 120 }, 0],

@@ -997,6 +997,14 @@ export const FORMULAS = {
     },
     of: ({ rate, strength, dwell, sankBack }) => 1 - (1 - Math.exp(-rate * strength * dwell)) * (1 - sankBack),
   }),
+  "practice.markLeft": sum({
+    name: "Of the mark that is left",
+    equation: "what each round leaves, one times the other",
+    mark: "judgement",
+    unit: "1",
+    inputs: { leaves: many("leaves") },
+    of: ({ leaves }) => product(leaves),
+  }),
   "practice.back": sum({
     name: "Called back for what came up",
     equation: "(share that comes back - what comes back to knowing hands) × minutes",
