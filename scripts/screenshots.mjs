@@ -82,29 +82,11 @@ async function measured(page) {
   await page.getByTestId("before-after").evaluate((each) => each.scrollIntoView());
 }
 
-/** A new room by its walls, with what was seen on its floor. */
-async function room(page) {
-  await page.goto("/");
-  await page.getByRole("button", { name: "New job" }).click();
-  await page.getByRole("button", { name: "Room carpet" }).click();
-  await page.locator("main.bay-main").waitFor();
-  for (const [zone, soil] of [
-    ["By the door", "Heavy"],
-    ["Traffic lane", "Moderate"],
-    ["Open floor", "Light"],
-  ]) {
-    await page.getByRole("button", { name: new RegExp(`^${zone},`) }).press("Enter");
-    await page
-      .getByRole("group", { name: `Soil on ${zone}` })
-      .getByRole("button", { name: soil, exact: true })
-      .click();
-    await page.waitForTimeout(400);
-  }
-}
-
-/** A lesson while it is worked on, and what came of it. */
+/** The place, a lesson while it is worked on, and what came of it. */
 async function practised(page) {
   await page.goto("/practice");
+  await page.getByRole("heading", { name: "Twelve lessons" }).waitFor();
+  await shoot(page, "practice-place");
   await page.getByRole("button", { name: "Where heat may go" }).click();
   const tap = async (name) => {
     await page.getByRole("button", { name }).first().click();
@@ -131,8 +113,6 @@ try {
   await shoot(desk, "jobs");
   await bay(desk, "job=demo-van&phase=look&zone=cv-38");
   await shoot(desk, "look");
-  await room(desk);
-  await shoot(desk, "look-room");
   await bay(desk, "job=demo-van&phase=test&finding=cv-brown");
   await shoot(desk, "test");
   await bay(desk, "job=demo-ferry&phase=plan");

@@ -13,6 +13,7 @@ import {
   AMOUNTS,
   BRUSHES,
   FINDS,
+  OTHER_AGENTS,
   PROMISES_H,
   PUT_AGENTS,
   STRENGTHS,
@@ -23,6 +24,7 @@ import {
 import { wholeOf } from "@/core/answers/practice/whole";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
+import { SmallFold } from "@/ui/Fold";
 import { Stepper } from "@/ui/Stepper";
 import { usePlanned } from "@/ui/usePlanned";
 import { plannersNext } from "@/workers/practice";
@@ -30,7 +32,7 @@ import { inWords, lower, pieceMoveWords, whereOf } from "./pieceWords";
 
 /** What is mixed, until something else is. */
 export interface Bottle {
-  agent?: (typeof PUT_AGENTS)[number];
+  agent?: AgentId;
   strength: keyof typeof STRENGTHS;
   warmth: keyof typeof WATERS_C;
 }
@@ -80,7 +82,12 @@ function Look({ piece, moves, move }: Hands) {
 
 function Test({ piece, moves, move }: Hands) {
   const proved = new Set(moves.flatMap((each) => (each.do === "proof" ? each.agents : [])));
-  const open = PUT_AGENTS.filter((agent) => !proved.has(agent));
+  const open = (agents: readonly AgentId[]) => agents.filter((agent) => !proved.has(agent));
+  const proof = (agent: AgentId) => (
+    <Act key={agent} variant="chip" onAct={() => move({ do: "proof", agents: [agent] })}>
+      {agentOf(agent).name}
+    </Act>
+  );
   return (
     <>
       <section className="block" aria-label="The cloth">
@@ -92,18 +99,17 @@ function Test({ piece, moves, move }: Hands) {
       </section>
       <section className="block" aria-label="Hidden place">
         <h2>White cloth on a hidden place, {findingMin({ do: "proof", agents: ["water"] })} min each</h2>
-        <div className="chips">
-          {open.map((agent) => (
-            <Act key={agent} variant="chip" onAct={() => move({ do: "proof", agents: [agent] })}>
-              {agentOf(agent).name}
-            </Act>
-          ))}
-        </div>
+        <div className="chips">{open(PUT_AGENTS).map(proof)}</div>
+        <SmallFold title={ELSE}>
+          <div className="chips">{open(OTHER_AGENTS).map(proof)}</div>
+        </SmallFold>
       </section>
       {piece.spill && <SpillTests moves={moves} move={move} />}
     </>
   );
 }
+
+const ELSE = "What else stands on a shelf";
 
 function SpillTests({ moves, move }: Pick<Hands, "moves" | "move">) {
   const done = new Set(moves.flatMap((each) => (each.do === "test" ? [each.test] : [])));
@@ -164,7 +170,7 @@ function Hint({ piece: { seed }, moves }: Pick<Hands, "piece" | "moves">) {
   );
 }
 
-const agentChoice = <A extends AgentId>(id: A) => ({ id, name: agentOf(id).name });
+const agentChoice = (id: AgentId) => ({ id, name: agentOf(id).name });
 
 const STRENGTH_NAMES = { half: "Half the label", label: "As the label", double: "Twice the label" };
 const AMOUNT_NAMES = { wiped: "Wiped on", misted: "Misted", sprayed: "Sprayed", soaked: "Soaked" };
@@ -181,6 +187,14 @@ function Mix({ bottle, setBottle, go }: Hands) {
         value={agent}
         onPick={(next) => setBottle({ ...bottle, agent: next })}
       />
+      <SmallFold title={ELSE}>
+        <Chips
+          label={ELSE}
+          choices={OTHER_AGENTS.map(agentChoice)}
+          value={agent}
+          onPick={(next) => setBottle({ ...bottle, agent: next })}
+        />
+      </SmallFold>
       {agent && (
         <div className="row-wrap align-end mt-3">
           {agentOf(agent).reading !== undefined && (

@@ -2,7 +2,7 @@ import type { BuildId } from "@/core/ground/catalog/builds";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import type { Measures, TemplateId } from "@/core/ground/pieces/templates";
 import type { DryingAir } from "@/core/job/schema";
-import type { AgentId } from "@/core/ground/catalog/agentIds";
+import { AGENT_IDS, type AgentId } from "@/core/ground/catalog/agentIds";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { RanTo } from "@/core/ground/catalog/findings";
 import type { ToolId } from "@/core/ground/catalog/tools";
@@ -305,6 +305,8 @@ export const PUT_AGENTS = [
   "acid-rinse",
   "water",
 ] as const satisfies readonly AgentId[];
+/** What else a shelf holds: nothing is kept from a learner's hands. */
+export const OTHER_AGENTS: readonly AgentId[] = AGENT_IDS.filter((id) => !PUT_AGENTS.some((each) => each === id));
 export const BRUSHES = [
   "towel",
   "tamp",

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { AGENT_IDS } from "@/core/ground/catalog/agentIds";
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
 import { LADDERS } from "@/core/ground/catalog/ladders";
 import { checkJobFile } from "@/core/job/file";
@@ -13,7 +14,7 @@ import { paidFor } from "./pieceDebrief";
 import { handsOn, isOwned, knownJob, momentAt, partsAt, trueJob, type PieceMove } from "./pieceMoves";
 import { pieceOutcome, type Par } from "./pieceOutcome";
 import { pieceLine, plannersThought } from "./piecePlanner";
-import { AIR_IDS, LEVEL_IDS, levelOf, piecesOf, PUT_AGENTS, THEME_IDS, type LevelId } from "./pieces";
+import { AIR_IDS, LEVEL_IDS, levelOf, OTHER_AGENTS, piecesOf, PUT_AGENTS, THEME_IDS, type LevelId } from "./pieces";
 import { isPractice } from "./results";
 import { seedOf } from "./seeds";
 import { allOf, likeliest, SPILL_ID, type Spill } from "./spills";
@@ -147,6 +148,18 @@ describe("a spill on a whole piece", () => {
 });
 
 describe("gas, honesty and kit", () => {
+  it("nothing on a shelf is kept from hands: whatever goes on, all over or on the spill, comes to a score", () => {
+    expect([...PUT_AGENTS, ...OTHER_AGENTS].sort()).toEqual([...AGENT_IDS].sort());
+    const piece = pieceCaseOf("where-it-ran");
+    for (const agent of AGENT_IDS)
+      for (const on of [undefined, "spill"] as const) {
+        const moves: PieceMove[] = [{ ...put("water", on), agent } as PieceMove, wait(10), { do: "towel" }];
+        const { score } = outcome(piece, moves);
+        expect([agent, on, score.value > 0 && score.value < 100]).toEqual([agent, on, true]);
+        expect(isPractice({ done: [], running: { seed: piece.seed, moves } })).toBe(true);
+      }
+  });
+
   it("solvent all over in a shut van is breathed; on a towel, or with doors open in a hall, it is not", () => {
     const breathed = (seed: string, ...moves: PieceMove[]) => lost(pieceCaseOf(seed), "breathed", moves);
     expect(breathed("under-it", put("solvent", undefined, 0.12))).toBeGreaterThan(60);
