@@ -1,24 +1,26 @@
-import { demoJobs } from "../demo/jobs";
-import { DEMO_PICTURES, pastJobs } from "../demo/past";
 import { db, whyNotKept } from "./db";
 import type { Job } from "../core/job/schema";
 import { deleteJobs, fetchJobs, isHere, loadJobs, notify, putJobs, stateNow, wholeJobs } from "./jobs";
 
-/** Adds the demo jobs that are not here yet; what is here already stays as it is. */
+/** Adds the demo jobs that are not here yet; what is here already stays as it is. They are fetched when asked for. */
 export async function addDemoJobs() {
+  const [{ demoJobs }, { DEMO_PICTURES, pastJobs }] = await Promise.all([
+    import("../demo/jobs"),
+    import("../demo/past"),
+  ]);
   await loadJobs();
   await wholeJobs();
   const now = new Date();
   const missing = [...demoJobs(now), ...pastJobs(now)].filter(({ id }) => !isHere(id));
-  if (missing.length > 0) await addDemoPictures(missing, now);
+  if (missing.length > 0) await addDemoPictures(DEMO_PICTURES, missing, now);
   if (missing.length > 0 && (await putJobs(missing)))
     notify("The demo jobs are here. They are made up, and go in one tap.");
 }
 
 /** The pictures of the demo ship with the program; without them its jobs say that they are not on this device. */
-async function addDemoPictures(missing: readonly Job[], now: Date) {
+async function addDemoPictures(pictureIds: readonly string[], missing: readonly Job[], now: Date) {
   try {
-    for (const id of DEMO_PICTURES) {
+    for (const id of pictureIds) {
       const answer = await fetch(`/demo-pictures/${id}.jpg`);
       if (!answer.ok) continue;
       const blob = await answer.blob();

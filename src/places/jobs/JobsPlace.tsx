@@ -11,6 +11,7 @@ import { forecastAt } from "@/core/answers/schedule/forecast";
 import { useGoesOn } from "@/ui/useGoesOn";
 import { jobState, type JobStage, type JobState } from "@/core/answers/assess/state";
 import { nowIso } from "@/store/clock";
+import { fetched } from "@/ui/fetched";
 import { addDemoJobs, removeDemoJobs } from "@/store/demo";
 import { countOf, deleteBroken, deleteJobs, putJobs, useJobsState, useLines, type BrokenJob } from "@/store/jobs";
 import { newId } from "@/store/newId";
@@ -99,7 +100,7 @@ function JobsFoot({ hasDemo }: { hasDemo: boolean }) {
       {hasDemo ? (
         <Act onAct={() => void removeDemoJobs()}>Remove the demo jobs</Act>
       ) : (
-        <Act onAct={() => void addDemoJobs()}>Add the demo jobs</Act>
+        <Act onAct={() => fetched(addDemoJobs)}>Add the demo jobs</Act>
       )}
     </div>
   );

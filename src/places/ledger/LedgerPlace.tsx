@@ -71,7 +71,7 @@ export function LedgerPlace() {
             Every step you record in Work stands here from then on: what it took, what was used, and whether the mark
             went. Nothing is entered twice.
           </p>
-          <Act onAct={() => void addDemoJobs()}>Look round with made-up jobs</Act>
+          <Act onAct={() => fetched(addDemoJobs)}>Look round with made-up jobs</Act>
         </div>
       )}
       {here && <LedgerViews view={view} setView={setView} lines={lines} whole={whole} ledger={ledger} nowMs={nowMs} />}
