@@ -19,7 +19,7 @@ export function PiecePictures({ piece, outcome, of }: { piece: PieceCase; outcom
   const rough = Math.max(harmed("rub"), harmed("felt"));
   const soiled = harmed("soil") > SEEN_FROM;
   const later = Math.max(harmed("ring"), harmed("sour"), harmed("sag"), harmed("returns"));
-  const spill = piece.spill ? Math.max(harmed("mark"), harmed("set")) : 0;
+  const spill = piece.spill ? Math.max(harmed("mark"), harmed("set"), harmed("bound")) : 0;
   return (
     <div className="piece-pictures">
       <Picture

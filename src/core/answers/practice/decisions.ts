@@ -18,7 +18,19 @@ export const DECISION_IDS = Object.keys(DECISIONS) as DecisionId[];
 
 /** What a cloth comes to harm by. */
 export type HarmId =
-  "dye" | "ph" | "felt" | "rub" | "heat" | "sag" | "ring" | "sour" | "electrics" | "paste" | "set" | "breathed";
+  | "dye"
+  | "ph"
+  | "felt"
+  | "rub"
+  | "heat"
+  | "sag"
+  | "ring"
+  | "sour"
+  | "electrics"
+  | "paste"
+  | "set"
+  | "bound"
+  | "breathed";
 /** What goes wrong with a whole piece, or takes longer than it has to. */
 export type LossId =
   HarmId | "soil" | "sank" | "mark" | "returns" | "residue" | "late" | "long" | "untold" | "blamed" | "over";

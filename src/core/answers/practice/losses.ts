@@ -22,6 +22,7 @@ const ALL_OF_IT_MIN = {
   electrics: 240,
   paste: 60,
   set: 240,
+  bound: 240,
   breathed: 240,
 } as const satisfies Record<HarmId, number>;
 

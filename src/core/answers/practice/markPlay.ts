@@ -25,7 +25,7 @@ const SET_MIN = 240;
 /** Soil that was left as damage: called back for. Judgement. */
 const CALLED_BACK_MIN = 60;
 /** A test with heat: steam through a towel, °C and min. */
-const STEAM = { tempC: 90, minutes: 0.5 };
+export const STEAM = { tempC: 90, minutes: 0.5 };
 
 /** Mould stirred on a hand's breadth, against brushing all of it. Judgement. */
 const STIRRED = sumOf("as-entered", { value: { value: 0.1, unit: "1", name: "share of it harmed", basis: "table" } });

@@ -80,12 +80,15 @@ describe("a whole piece", () => {
   });
 });
 
+/** What the wrong agent binds goes by a table. */
+type Modelled = Exclude<HarmId, "bound">;
+
 describe("what goes wrong", () => {
-  const of = (id: HarmId, given: Record<string, number | number[]>) =>
+  const of = (id: Modelled, given: Record<string, number | number[]>) =>
     (FORMULAS[`harm.${id}`] as unknown as { of: (numbers: typeof given) => number }).of(given);
   const amount = fc.double({ min: 0, max: 40, noNaN: true });
 
-  it.each<[HarmId, Record<string, number>, string]>([
+  it.each<[Modelled, Record<string, number>, string]>([
     ["ph", { outside: 1, minutes: 5 }, "outside"],
     ["ph", { outside: 1, minutes: 5 }, "minutes"],
     ["rub", { tool: 4, bears: 2, rounds: 1 }, "rounds"],

@@ -80,10 +80,17 @@ describe("a spill on a whole piece", () => {
     expect(set(draw(2, 60))).toBeCloseTo(240 * (1 - Math.exp(-0.1)), 6);
     expect(set({ do: "steam" })).toBeGreaterThan(set(draw(2, 60)));
     expect(set(put("enzyme", "spill"), ...towelled, draw(2, 60))).toBeLessThan(set(draw(2, 60)) / 3);
+    // A test with steam, half a minute at 90 °C: 1 - exp(-0.05 × 2^4 × 0.5).
+    expect(set({ do: "test", test: "steam" })).toBeCloseTo(240 * (1 - Math.exp(-0.4)), 6);
+    expect(set({ do: "test", test: "smell" })).toBe(0);
+    expect(lost(spilled("sugar-starch"), "set", [draw(2, 60)])).toBe(0);
     // Acid curdles milk, alkali browns tannin. Common practice, no source.
-    expect(set(put("acid-spotter", "spill"))).toBeCloseTo(240 * 0.3, 6);
-    expect(lost(spilled("tannin"), "set", [put("degreaser", "spill")])).toBeCloseTo(240 * 0.4, 6);
-    expect(lost(spilled("sugar-starch"), "set", [draw(2, 60), put("acid-spotter", "spill")])).toBe(0);
+    expect(lost(milk, "bound", [put("acid-spotter", "spill")])).toBeCloseTo(240 * 0.3, 6);
+    expect(lost(spilled("tannin"), "bound", [put("degreaser", "spill")])).toBeCloseTo(240 * 0.4, 6);
+    expect(lost(spilled("sugar-starch"), "bound", [put("acid-spotter", "spill")])).toBe(0);
+    // Each thing that went wrong is told once.
+    const both = outcome(milk, [draw(2, 60), put("acid-spotter", "spill")]).losses.map(({ id }) => id);
+    expect(new Set(both).size).toBe(both.length);
   });
 
   it("is never the worse for more of what helps, whatever was spilled", () =>

@@ -1,10 +1,12 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
+import { testOf } from "@/core/ground/catalog/evidence";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { LADDERS } from "@/core/ground/catalog/ladders";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { dwellOf } from "@/core/judgement/treatment/lay/dwell";
 import { dwellFactor, strengthFactor } from "@/core/judgement/treatment/step/effect";
 import { CHEMISTRY, type BeginId } from "./begins";
+import { STEAM } from "./markPlay";
 import { harm, worstOf, type Loss } from "./losses";
 import { PIECE_ZONE, type PieceCase } from "./pieceCase";
 import { clockOf, clothTempOf, strengthOf, type PieceMove } from "./pieceMoves";
@@ -94,6 +96,13 @@ const AS_BEGUN: Partial<Record<AgentId, BeginId>> = {
   peroxide: "peroxide",
 };
 
+/** Heat at the cloth by what was done, a test with steam among it. */
+function heatOf(move: PieceMove): { tempC: number; minutes: number } | undefined {
+  if (move.do === "test") return testOf(move.test).puts === "heat" ? STEAM : undefined;
+  const tempC = clothTempOf(move);
+  return tempC === undefined ? undefined : { tempC, minutes: WARM_MIN };
+}
+
 /** What heat and the wrong agent did to it while it was still there, worst of each. */
 function harmsOf(spill: Spill, treated: Treated, piece: PieceCase, moves: readonly PieceMove[]): Loss[] {
   const clock = clockOf(piece, moves);
@@ -106,11 +115,11 @@ function harmsOf(spill: Spill, treated: Treated, piece: PieceCase, moves: readon
     );
   const heats = familyOf(spill.truth).heatSets
     ? moves.flatMap((move, at) => {
-        const tempC = clothTempOf(move);
-        if (tempC === undefined || tempC <= SETS_FROM_C) return [];
+        const heat = heatOf(move);
+        if (!heat || heat.tempC <= SETS_FROM_C) return [];
         const left = leftAt(clock[at]!);
         if (left.value < GONE) return [];
-        const set = sumOf("harm.set", { tempC, minutes: stated.table(WARM_MIN) });
+        const set = sumOf("harm.set", { tempC: heat.tempC, minutes: stated.table(heat.minutes) });
         return [sumOf("harm.setOf", { set: opened(set), left: opened(left) })];
       })
     : [];
@@ -129,7 +138,7 @@ function harmsOf(spill: Spill, treated: Treated, piece: PieceCase, moves: readon
   const worst = worstOf(wrong.map(({ share }) => share))[0];
   return [
     ...worstOf(heats).map((share) => harm("set", "heat", "Heat set what was spilled for good.", share)),
-    ...(worst ? [harm("set", "what", wrong.find(({ share }) => share === worst)!.words, worst)] : []),
+    ...(worst ? [harm("bound", "what", wrong.find(({ share }) => share === worst)!.words, worst)] : []),
   ];
 }
 
