@@ -104,8 +104,9 @@ test("no number with a unit stands bare: each opens its working, on every phase"
   for (const name of PHASES) {
     await page.goto(`/bay?job=demo-ferry&phase=${name}${name === "plan" || name === "test" ? "&finding=fb-soup" : ""}`);
     await expect(page.locator("main.bay-main")).toBeVisible();
-    // What opens may hold more that does.
+    // What opens may hold more that does, and some of it is fetched only then.
     for (let shut = -1; shut !== 0;) {
+      await expect(page.locator(".bay[data-loaded]")).toBeVisible();
       shut = await page.evaluate(() => {
         const lines = document.querySelectorAll<HTMLElement>("main.bay-main .accordion-button[aria-expanded=false]");
         lines.forEach((each) => each.click());

@@ -13,7 +13,7 @@ import {
   readingInWords,
 } from "@/core/ground/quantity/ratio";
 import { activePpm, capfuls, correctBottle, lastOfBottle, saidEveryWay, warmMix } from "@/core/models/dilution/reckon";
-import { mix } from "@/core/models/dilution/mix";
+import { mix, mixStrength } from "@/core/models/dilution/mix";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
@@ -75,7 +75,10 @@ function DilutionField({
       {r !== undefined && (
         <div className="row-wrap mt-2">
           <span>
-            Taken as <b>{readingInWords(r)}</b>
+            Taken as{" "}
+            <b>
+              <Num of={mixStrength(r)} words={readingInWords(r)} />
+            </b>
           </span>
           {reading &&
             otherReadings(reading).map((other) => (

@@ -1,6 +1,6 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { containerOf, type ContainerKind } from "@/core/ground/catalog/containers";
-import { fillToMarks, isNear, mix, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
+import { fillToMarks, isNear, mix, mixStrength, type MarkedFill, type Mix } from "@/core/models/dilution/mix";
 import {
   flipped,
   labelText,
@@ -88,8 +88,6 @@ function filledBottle(agent: AgentId, r: number, total: number, job: Job, kit: K
   );
 }
 
-const strengthOf = (r: number) => sumOf("dilution.strength", { parts: stated.table(r) });
-
 function bottleMix(agent: AgentId, strength: PartsWater, steps: readonly Step[], job: Job, kit: Kit): BottleMix {
   const row = agentOn(kit, agent);
   const r = strength.value;
@@ -119,7 +117,7 @@ function bottleMix(agent: AgentId, strength: PartsWater, steps: readonly Step[],
             label: row.reading ? labelText(row.reading) : labelText(labelReading),
             taken: labelReading,
             words: readingInWords(partsWater(labelReading)),
-            strength: strengthOf(partsWater(labelReading)),
+            strength: mixStrength(partsWater(labelReading)),
             other: flipped(labelReading),
             otherWords: readingInWords(partsWater(flipped(labelReading))),
           },

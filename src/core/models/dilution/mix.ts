@@ -21,6 +21,13 @@ export function mix(totalMl: number, r: number): Mix {
   };
 }
 
+/**
+ * Share of product in a mix, with its working.
+ * @param r parts water to one part product, ≥ 0
+ * @example mixStrength(4).value // 0.2
+ */
+export const mixStrength = (r: number): Worked => sumOf("dilution.strength", { parts: stated.table(r) });
+
 export interface MarkedFill {
   product: Worked;
   water: Worked;
