@@ -12,6 +12,7 @@ import { knownBefore, outcomeOf, plannersMove, type Move } from "@/core/answers/
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
 import { moveWords, shownBy } from "./moveWords";
+import { TestChips } from "./TestChips";
 
 /** A case that is being played: what is known, what may be asked, and what may be begun. */
 export function CaseInHand({
@@ -54,22 +55,10 @@ function Tests({ moves, move }: { moves: readonly Move[]; move: (move: Move) => 
   return (Object.keys(EVIDENCE_COSTS) as EvidenceCost[]).map((cost) => {
     const open = EVIDENCE_IDS.filter((test) => testOf(test).cost === cost && !isDone(moves, test));
     if (open.length === 0) return null;
-    const cautions = [...new Set(open.flatMap((test) => testOf(test).caution ?? []))];
     return (
       <section key={cost} className="block" aria-label={EVIDENCE_COSTS[cost]}>
         <h2>{EVIDENCE_COSTS[cost]}</h2>
-        <div className="chips">
-          {open.map((test) => (
-            <Act key={test} variant="chip" onAct={() => move({ do: "test", test })}>
-              {testOf(test).name}
-            </Act>
-          ))}
-        </div>
-        {cautions.map((caution) => (
-          <p key={caution} className="soft mt-2 mb-0">
-            {caution}
-          </p>
-        ))}
+        <TestChips tests={open} label={EVIDENCE_COSTS[cost]} onTest={(test) => move({ do: "test", test })} />
       </section>
     );
   });

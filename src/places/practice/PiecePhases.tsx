@@ -29,6 +29,7 @@ import { Stepper } from "@/ui/Stepper";
 import { usePlanned } from "@/ui/usePlanned";
 import { plannersNext } from "@/workers/practice";
 import { inWords, lower, pieceMoveWords, whereOf } from "./pieceWords";
+import { TestChips } from "./TestChips";
 
 /** What is mixed, until something else is. */
 export interface Bottle {
@@ -115,25 +116,16 @@ function SpillTests({ moves, move }: Pick<Hands, "moves" | "move">) {
   const done = new Set(moves.flatMap((each) => (each.do === "test" ? [each.test] : [])));
   // The owner is asked in Look.
   const open = EVIDENCE_IDS.filter((test) => test !== "owner" && !done.has(test));
-  const cautions = [...new Set(open.flatMap((test) => testOf(test).caution ?? []))];
   return (
     <section className="block" aria-label="The spill">
       <h2>The spill</h2>
       {(Object.keys(EVIDENCE_COSTS) as EvidenceCost[]).map((cost) => (
-        <div key={cost} className="chips mt-2" role="group" aria-label={EVIDENCE_COSTS[cost]}>
-          {open
-            .filter((test) => testOf(test).cost === cost)
-            .map((test) => (
-              <Act key={test} variant="chip" onAct={() => move({ do: "test", test })}>
-                {testOf(test).name}
-              </Act>
-            ))}
-        </div>
-      ))}
-      {cautions.map((caution) => (
-        <p key={caution} className="soft mt-2 mb-0">
-          {caution}
-        </p>
+        <TestChips
+          key={cost}
+          tests={open.filter((test) => testOf(test).cost === cost)}
+          label={EVIDENCE_COSTS[cost]}
+          onTest={(test) => move({ do: "test", test })}
+        />
       ))}
     </section>
   );
