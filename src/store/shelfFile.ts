@@ -26,7 +26,7 @@ import {
   withTool,
 } from "../core/judgement/shelf/edits";
 import { csvOf } from "./csv";
-import { machineOn, ownsAgent, ownsTool } from "../core/judgement/shelf/shelf";
+import { isToolHere, machineOn, ownsAgent } from "../core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
 import { ownAgentProblems } from "@/core/job/ownAgent";
 
@@ -50,7 +50,7 @@ export function shelfAsCsv(kit: Kit): string {
     kind: "tool",
     id,
     name: toolOf(id).name,
-    here: yesNo(ownsTool(kit, id)),
+    here: yesNo(isToolHere(kit, id)),
   }));
   const machines = MACHINE_IDS.map((id) => ({
     kind: "machine",

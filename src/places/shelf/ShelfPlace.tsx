@@ -2,11 +2,11 @@
 import { useRef, useState } from "react";
 import ProgressBar from "react-bootstrap/ProgressBar";
 import { AGENT_IDS, AGENTS } from "@/core/ground/catalog/agents";
-import { MACHINE_IDS, MACHINES } from "@/core/ground/catalog/machines";
-import { SHELF_TOOL_IDS, TOOLS } from "@/core/ground/catalog/tools";
+import { MACHINE_IDS, machineOf, MACHINES } from "@/core/ground/catalog/machines";
+import { SHELF_TOOL_IDS, toolOf, TOOLS, type ToolId } from "@/core/ground/catalog/tools";
 import type { Kit } from "@/core/job/schema";
 import { withAgent, withMachine, withTool } from "@/core/judgement/shelf/edits";
-import { ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
+import { isToolHere, ownsAgent, ownsTool } from "@/core/judgement/shelf/shelf";
 import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { changeShelf, useKit } from "@/store/kit";
@@ -20,6 +20,14 @@ import { Switch, type Keep } from "./Switch";
 
 const CLOTH_AGENTS = AGENT_IDS.filter((id) => id !== "water");
 
+/** Where a tool fits, or what it waits for. */
+function toolWords(kit: Kit, id: ToolId): string {
+  const { where, turnedBy } = toolOf(id);
+  return isToolHere(kit, id) && !ownsTool(kit, id)
+    ? `rests until there is a ${machineOf(turnedBy!).name.toLowerCase()}`
+    : where;
+}
+
 /** What this technician owns: a plan uses nothing else. */
 export function ShelfPlace() {
   const kit = useKit();
@@ -27,7 +35,7 @@ export function ShelfPlace() {
     if (await changeShelf(next)) notify(words, "plain", () => void changeShelf(kit));
   };
   const agentsHere = CLOTH_AGENTS.filter((id) => ownsAgent(kit, id)).length;
-  const toolsHere = SHELF_TOOL_IDS.filter((id) => ownsTool(kit, id)).length;
+  const toolsHere = SHELF_TOOL_IDS.filter((id) => isToolHere(kit, id)).length;
   const machinesHere = MACHINE_IDS.filter((id) => kit.machines[id]).length;
   return (
     <PlaceFrame at="/shelf">
@@ -111,13 +119,13 @@ function MachinesAndTools({
           <div className="shelf-row" key={id}>
             <Switch
               name={TOOLS[id].name}
-              here={ownsTool(kit, id)}
+              here={isToolHere(kit, id)}
               onSwitch={(here) =>
                 void keep(withTool(kit, id, here), `${TOOLS[id].name}: ${here ? "here" : "not here"}.`)
               }
             />
             <span>
-              <b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{TOOLS[id].where}</span>
+              <b className="sentence">{TOOLS[id].name}</b> <span className="shelf-job soft">{toolWords(kit, id)}</span>
             </span>
           </div>
         ))}

@@ -14,7 +14,17 @@ import { paidFor } from "./pieceDebrief";
 import { handsOn, isOwned, knownJob, momentAt, partsAt, trueJob, type PieceMove } from "./pieceMoves";
 import { pieceOutcome, type Par } from "./pieceOutcome";
 import { pieceLine, plannersThought } from "./piecePlanner";
-import { AIR_IDS, LEVEL_IDS, levelOf, OTHER_AGENTS, piecesOf, PUT_AGENTS, THEME_IDS, type LevelId } from "./pieces";
+import {
+  AIR_IDS,
+  BRUSHES,
+  LEVEL_IDS,
+  levelOf,
+  OTHER_AGENTS,
+  piecesOf,
+  PUT_AGENTS,
+  THEME_IDS,
+  type LevelId,
+} from "./pieces";
 import { isPractice } from "./results";
 import { seedOf } from "./seeds";
 import { allOf, likeliest, SPILL_ID, type Spill } from "./spills";
@@ -202,6 +212,7 @@ describe("gas, honesty and kit", () => {
     const little = { ...pieceCaseOf("when-done"), kit: { ...pieceCaseOf("when-done").kit, machines: {} } };
     expect(AIR_IDS.filter((how) => isOwned(little, { do: "air", how }))).toEqual(["shut", "window", "doors"]);
     expect(isOwned(little, { do: "steam" })).toBe(false);
+    expect(BRUSHES.filter((tool) => !isOwned(little, { do: "brush", tool }))).toEqual(["drill-brush"]);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
+import type { MachineId } from "./machines";
 import type { RoleId } from "./roles";
 
 interface Tool extends Sourced {
@@ -16,6 +17,8 @@ interface Tool extends Sourced {
   always?: true;
   /** Its motor sparks. */
   powered?: true;
+  /** Of no use without this machine. */
+  turnedBy?: MachineId;
 }
 
 const FLOORS: readonly RoleId[] = ["mat", "field", "lane", "doorway", "tread", "footwell", "boot"];
@@ -184,6 +187,7 @@ export const TOOLS = {
     agitation: 1.5,
     where: "seats and carpet with trodden-in grit",
     powered: true,
+    turnedBy: "drill",
     mark: "practice",
   },
   "stiff-brush": {

@@ -8,8 +8,13 @@ import type { Kit } from "@/core/job/schema";
 
 export const ownsAgent = (kit: Pick<Kit, "agents">, id: AgentId): boolean => id === "water" || kit.agents.includes(id);
 /** Left out, every tool of the table is there; what hands always have is never missing. */
-export const ownsTool = (kit: Pick<Kit, "tools">, id: ToolId): boolean =>
+export const isToolHere = (kit: Pick<Kit, "tools">, id: ToolId): boolean =>
   toolOf(id).always === true || kit.tools === undefined || kit.tools.includes(id);
+/** It is here, and so is the machine that turns it. */
+export function ownsTool(kit: Pick<Kit, "tools" | "machines">, id: ToolId): boolean {
+  const { turnedBy } = toolOf(id);
+  return isToolHere(kit, id) && (!turnedBy || kit.machines[turnedBy] !== undefined);
+}
 
 /** A machine with the technician's own numbers; undefined when there is none. */
 export function machineOn(kit: Pick<Kit, "machines">, id: MachineId): Machine | undefined {

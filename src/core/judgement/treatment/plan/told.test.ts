@@ -261,16 +261,17 @@ describe("damage that comes to light while working", () => {
 
 describe("hair that is woven in", () => {
   it("gets the soft drill brush where the cloth bears it, never on olefin or on what is old", () => {
-    const how = (more: Partial<Cloth>) => {
+    const how = (more: Partial<Cloth>, kit = USUAL_KIT) => {
       let next = 0;
       const cloth: Cloth = { ...KNOWN, build: "carpet-stuck-down", ...more };
       const job = jobFromTemplate("room", () => `h${next++}`, NOW, { cloth });
       const { id: zoneId } = zoneViews(job).find(({ role }) => role === "field")!;
       job.findings = { byId: { h: { kind: "hair", zoneId, density: "matted" } }, order: ["h"] };
-      return assess(job, USUAL_KIT, NOW, quickly).plan.steps.find(({ action }) => action === "hair-lift")!.how;
+      return assess(job, kit, NOW, quickly).plan.steps.find(({ action }) => action === "hair-lift")!.how;
     };
     expect(how({ material: "nylon" })).toContain("drill brush");
     expect(how({ material: "olefin" })).not.toContain("drill brush");
     expect(how({ material: "nylon", ageYears: 40 })).not.toContain("drill brush");
+    expect(how({ material: "nylon" }, { ...USUAL_KIT, machines: { "hepa-vacuum": {} } })).not.toContain("drill brush");
   });
 });
