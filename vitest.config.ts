@@ -23,6 +23,7 @@ export default defineConfig({
     environment: "node",
     setupFiles: ["scripts/lib/seed.ts"],
     maxWorkers: 2,
+    execArgv: ["--max-semi-space-size=64"],
     sequence: { sequencer: LongestFirst },
     // No test is about time; this only ends one that hangs, on the slowest machine.
     testTimeout: 1_800_000,

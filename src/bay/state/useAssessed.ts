@@ -19,7 +19,7 @@ interface Assessed {
 if (typeof Worker !== "undefined") planner();
 
 /** So long after a plan nobody has asked for another, ms. */
-const IDLE_MS = 600;
+const IDLE_MS = 3000;
 
 /** The newest plan of a job. @param asOfMs the moment it is weighed at; 0 while there is no clock yet */
 export function useAssessed(job: Job | undefined, kit: Kit, asOfMs: number): Assessed | undefined {
