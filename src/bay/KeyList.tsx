@@ -1,7 +1,10 @@
 "use client";
 import Modal from "react-bootstrap/Modal";
 
-const KEYS: [string, string][] = [
+/** Keys, and what they do. */
+export type Keys = readonly (readonly [keys: string, what: string])[];
+
+const KEYS: Keys = [
   ["1 to 7", "the phases, Look to Hand back"],
   ["Arrow keys", "the zone above, below, left or right"],
   ["Shift and arrows", "that zone too: several at once"],
@@ -15,7 +18,7 @@ const KEYS: [string, string][] = [
   ["?", "this list"],
 ];
 
-export function KeyList({ shown, hide }: { shown: boolean; hide: () => void }) {
+export function KeyList({ shown, hide, keys = KEYS }: { shown: boolean; hide: () => void; keys?: Keys }) {
   return (
     <Modal show={shown} onHide={hide} aria-labelledby="key-list" dialogClassName="key-list">
       <Modal.Header closeButton closeLabel="Close">
@@ -24,7 +27,7 @@ export function KeyList({ shown, hide }: { shown: boolean; hide: () => void }) {
         </Modal.Title>
       </Modal.Header>
       <Modal.Body as="dl">
-        {KEYS.map(([keys, what]) => (
+        {keys.map(([keys, what]) => (
           <div key={keys} className="row-between">
             <dt>{keys}</dt>
             <dd>{what}</dd>

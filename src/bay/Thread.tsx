@@ -1,16 +1,22 @@
 "use client";
-import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/job/schema";
 import { handsOf, type History } from "@/core/job/history";
 import type { Forecast } from "@/core/answers/schedule/forecast";
 import { PhaseNav } from "./PhaseNav";
 import { timeText } from "@/ui/time";
 import { useBay } from "./state/BayContext";
-import { type Dwell } from "@/core/judgement/treatment/step/step";
-
-const LINE_Y = 34;
-/** Hands-on time takes this share of the thread, drying the rest. */
-const WORK_SHARE = 0.7;
+import {
+  alongThread,
+  BareThread,
+  DryingDots,
+  Needle,
+  NextStitch,
+  PromiseKnot,
+  SlackStitch,
+  useWidth,
+  WorkedStitch,
+  type Span,
+} from "./stitches";
 
 interface Stitch {
   key: string;
@@ -24,37 +30,27 @@ export function Thread() {
   const { svg, width } = useWidth();
   const worked = workedStitches(assessment.history);
   const promises = promisesOf(job);
-  const { startMs, finishMs, endMs } = spanOf(worked, assessment.history, forecast, promises, nowMs);
-  const left = 8;
-  const usable = width - 2 * left;
-  const x = (ms: number) =>
-    left +
-    (ms <= finishMs
-      ? ((ms - startMs) / (finishMs - startMs)) * usable * WORK_SHARE
-      : usable * (WORK_SHARE + ((ms - finishMs) / (endMs - finishMs)) * (1 - WORK_SHARE - 0.01)));
+  const span = spanOf(worked, assessment.history, forecast, promises, nowMs);
+  const { startMs, finishMs } = span;
+  const x = alongThread(span, width);
   const bare = worked.length === 0 && assessment.order.tasks.length === 0;
 
   return (
     <svg ref={svg} role="img" aria-label={threadWords(worked.length, assessment.order.tasks.length)}>
-      <line x1={left} x2={width - left} y1={LINE_Y} y2={LINE_Y} stroke="var(--line)" strokeWidth="1.5" />
-      {bare && (
-        <text x={left} y={16}>
-          The thread is bare: mark something in Look and the steps hang here.
-        </text>
-      )}
+      <BareThread
+        width={width}
+        words={bare ? "The thread is bare: mark something in Look and the steps hang here." : undefined}
+      />
       {worked.map(({ key, fromMs, toMs }) => (
-        <PromiseMark key={key} x={x} fromMs={fromMs} toMs={toMs} />
+        <WorkedStitch key={key} a={x(fromMs)} b={x(toMs)} />
       ))}
       {assessment.order.tasks.map(({ step: { key, dwell }, running }, index) => {
         const { startMs, endMs } = forecast.times[index]!;
         const [a, b] = [x(startMs) + 2, Math.max(x(startMs) + 5, x(endMs) - 2)];
-        if (running || index === 0) return <DoneStitch key={`${key}-${index}`} a={a} b={b} />;
-        const sag = Math.min(12, 4 + (b - a) / 14);
-        return <DwellSag key={`${key}-${index}`} dwell={dwell} a={a} b={b} sag={sag} />;
+        if (running || index === 0) return <NextStitch key={`${key}-${index}`} a={a} b={b} />;
+        return <SlackStitch key={`${key}-${index}`} dwell={dwell !== undefined} a={a} b={b} />;
       })}
-      {forecast.usable && forecast.usable.atMs > finishMs && (
-        <FinishMark x={x} finishMs={finishMs} usableMs={forecast.usable.atMs} />
-      )}
+      {forecast.usable && forecast.usable.atMs > finishMs && <DryingDots a={x(finishMs)} b={x(forecast.usable.atMs)} />}
       {promises.map(({ name, ms }, index) => {
         const at = x(ms);
         const other = promises[1 - index];
@@ -62,19 +58,16 @@ export function Thread() {
         return (
           <PromiseKnot
             key={name}
-            name={name}
-            at={at}
-            index={index}
-            crowded={crowded}
-            x={x}
-            other={other}
-            width={width}
-            ms={ms}
-            nowMs={nowMs}
+            words={`${timeText(ms, nowMs)} ${name}`}
+            damp={index === 0}
+            textX={crowded ? Math.min(at, x(other.ms) - 160) : undefined}
+            {...{ at, width }}
           />
         );
       })}
-      {nowMs > 0 && !bare && <Needle x={x} atMs={Math.max(nowMs, startMs)} nowMs={nowMs} />}
+      {nowMs > 0 && !bare && (
+        <Needle at={x(Math.max(nowMs, startMs))} words={timeText(Math.max(nowMs, startMs), nowMs)} />
+      )}
     </svg>
   );
 }
@@ -86,7 +79,7 @@ function spanOf(
   { beginMs, finish, usable }: Forecast,
   promises: readonly { ms: number }[],
   nowMs: number,
-) {
+): Span {
   const startMs = Math.min(worked[0]?.fromMs ?? beginMs, ...running.map(({ at }) => Date.parse(at)));
   const finishMs = Math.max(finish.atMs, nowMs, startMs + 60_000);
   return {
@@ -94,108 +87,6 @@ function spanOf(
     finishMs,
     endMs: Math.max(finishMs + 60_000, usable?.atMs ?? 0, ...promises.map(({ ms }) => ms)),
   };
-}
-
-function PromiseKnot({
-  name,
-  at,
-  index,
-  crowded,
-  x,
-  other,
-  width,
-  ms,
-  nowMs,
-}: {
-  name: string;
-  at: number;
-  index: number;
-  crowded: boolean;
-  x: (ms: number) => number;
-  other: { name: string; ms: number } | undefined;
-  width: number;
-  ms: number;
-  nowMs: number;
-}) {
-  return (
-    <g>
-      <path
-        d={`M${at - 5} ${LINE_Y - 11} L${at + 5} ${LINE_Y + 11} M${at + 5} ${LINE_Y - 11} L${at - 5} ${LINE_Y + 11}`}
-        stroke={index === 0 ? "var(--ink)" : "var(--woad)"}
-        strokeWidth="3.2"
-        strokeLinecap="round"
-      />
-      <text
-        x={crowded && other ? Math.min(at, x(other.ms) - 160) : at}
-        y={16}
-        textAnchor={at > width - 160 || crowded ? "end" : at < 90 ? "start" : "middle"}
-      >
-        {timeText(ms, nowMs)} {name}
-      </text>
-    </g>
-  );
-}
-
-/** Now, or when hands begin where nothing was begun yet. */
-function Needle({ x, atMs, nowMs }: { x: (ms: number) => number; atMs: number; nowMs: number }) {
-  return (
-    <g>
-      <line x1={x(atMs)} x2={x(atMs)} y1={16} y2={48} stroke="var(--ink)" strokeWidth="2.5" />
-      <circle cx={x(atMs)} cy={15} r={4.5} fill="var(--ink)" />
-      <text x={x(atMs) + 8} y={16}>
-        {timeText(atMs, nowMs)}
-      </text>
-    </g>
-  );
-}
-
-function PromiseMark({ x, fromMs, toMs }: { x: (ms: number) => number; fromMs: number; toMs: number }) {
-  return (
-    <line
-      x1={x(fromMs) + 1.5}
-      x2={Math.max(x(fromMs) + 4, x(toMs) - 2)}
-      y1={LINE_Y}
-      y2={LINE_Y}
-      stroke="var(--moss)"
-      strokeWidth="5"
-      strokeLinecap="round"
-    />
-  );
-}
-
-function DoneStitch({ a, b }: { a: number; b: number }) {
-  return <line x1={a} x2={b} y1={LINE_Y} y2={LINE_Y} stroke="var(--ink)" strokeWidth="6" strokeLinecap="round" />;
-}
-
-function DwellSag({ dwell, a, b, sag }: { dwell: Dwell | undefined; a: number; b: number; sag: number }) {
-  return (
-    <path
-      d={
-        dwell
-          ? `M${a} ${LINE_Y} C${a} ${LINE_Y - 20} ${b} ${LINE_Y - 20} ${b} ${LINE_Y}`
-          : `M${a} ${LINE_Y} Q${(a + b) / 2} ${LINE_Y + sag * 1.6} ${b} ${LINE_Y}`
-      }
-      fill="none"
-      stroke={dwell ? "var(--weld)" : "var(--inkSoft)"}
-      strokeWidth="2.5"
-      strokeLinecap="round"
-    />
-  );
-}
-
-function FinishMark({ x, finishMs, usableMs }: { x: (ms: number) => number; finishMs: number; usableMs: number }) {
-  return (
-    <line
-      x1={x(finishMs)}
-      x2={x(usableMs)}
-      y1={LINE_Y}
-      y2={LINE_Y}
-      stroke="var(--woad)"
-      strokeWidth="4"
-      strokeDasharray="1 9"
-      strokeLinecap="round"
-    />
-  );
 }
 
 function workedStitches({ standing }: History): Stitch[] {
@@ -224,19 +115,4 @@ const threadWords = (done: number, coming: number) => `Thread of the job: ${done
 export function PhaseLinks() {
   const { phase, go } = useBay();
   return <PhaseNav phase={phase} go={(to) => go({ phase: to })} />;
-}
-
-function useWidth() {
-  const svg = useRef<SVGSVGElement>(null);
-  const [width, setWidth] = useState(1000);
-  useEffect(() => {
-    const watched = svg.current;
-    if (!watched) return;
-    const observer = new ResizeObserver(
-      ([entry]) => entry && entry.contentRect.width > 0 && setWidth(entry.contentRect.width),
-    );
-    observer.observe(watched);
-    return () => observer.disconnect();
-  }, []);
-  return { svg, width };
 }

@@ -1,5 +1,10 @@
+import { Suspense } from "react";
 import { PracticePlace } from "@/places/practice/PracticePlace";
 
 export default function Page() {
-  return <PracticePlace />;
+  return (
+    <Suspense>
+      <PracticePlace />
+    </Suspense>
+  );
 }

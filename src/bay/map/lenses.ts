@@ -31,7 +31,7 @@ interface Looked {
   purpose?: PurposeId;
 }
 
-function soilLens({ view: { soil, zone }, purpose }: Looked): LensView {
+export function soilLens({ view: { soil, zone }, purpose }: Pick<Looked, "view" | "purpose">): LensView {
   const said = soilSaidOf(zone) === undefined ? {} : ({ said: zone.soilOf ? "whole" : "itself" } as const);
   if (!soil && zone.clean) return { words: "clean", ...said };
   // Called for one spill, nobody has to look at the rest.

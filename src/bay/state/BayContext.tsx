@@ -14,7 +14,8 @@ import { jobNow, run as runCommand, useJob } from "@/store/jobs";
 import { useKit } from "@/store/kit";
 import { useNow } from "@/ui/clock";
 import { useAssessed } from "./useAssessed";
-import { FIRST_LENS, LENSES, PHASES, type LensId, type PhaseId } from "./phases";
+import { phaseIn, pushParams, type Pointer } from "./params";
+import { FIRST_LENS, LENSES, type LensId, type PhaseId } from "./phases";
 
 export interface Bay {
   job: Job;
@@ -63,27 +64,14 @@ export function useBay(): Bay {
   return bay;
 }
 
-/** Moves inside a job without asking the server, so that the bay works with the network gone. */
-function pushParams(change: Record<string, string | null | undefined>) {
-  const url = new URL(window.location.href);
-  for (const [key, value] of Object.entries(change)) {
-    if (value === undefined) continue;
-    if (value === null) url.searchParams.delete(key);
-    else url.searchParams.set(key, value);
-  }
-  if (url.href !== window.location.href) window.history.pushState(null, "", url);
-}
-
 const MINUTES_5 = 300_000;
 
 const viewsOf = (job: Job, { plan }: Assessment): ZoneView[] =>
   job.zones.order.flatMap((id) => plan.zones[id]?.view ?? []);
 
-type Params = ReturnType<typeof useSearchParams>;
-
 /** What of a job the address points at. */
 function pointedAt(
-  params: Params,
+  params: Pointer,
   job: Job,
   { order }: Assessment,
   nowMs: number,
@@ -92,7 +80,7 @@ function pointedAt(
 ) {
   // Whoever wants to may begin at once.
   const times = beginMs > nowMs ? timesOf(order, nowMs) : planned;
-  const phase = PHASES.find(({ id }) => id === params.get("phase"))?.id ?? "look";
+  const phase = phaseIn(params);
   const findingId = params.get("finding") ?? undefined;
   const finding = findingId && Object.hasOwn(job.findings.byId, findingId) ? job.findings.byId[findingId] : undefined;
   const hands = Math.min(order.people, Math.max(1, Number(params.get("hands")) || 1));

@@ -2,6 +2,7 @@ import { useMemo } from "react";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import type { LevelId } from "@/core/answers/practice/pieces";
 import { wholeOf } from "@/core/answers/practice/whole";
+import { PlaceFrame } from "../PlaceFrame";
 import { lessonAfter } from "./Lessons";
 import { PieceDebriefView } from "./PieceDebriefView";
 import { PieceInHand } from "./PieceInHand";
@@ -29,13 +30,15 @@ export function PieceCaseView({
   const whole = useMemo(() => wholeOf(seed), [seed]);
   const following = lessonAfter(seed);
   return ended ? (
-    <PieceDebriefView
-      whole={whole}
-      moves={moves}
-      open={open}
-      leave={leave}
-      next={() => (following ? open(following) : openAny(whole.parts[0]!.level!))}
-    />
+    <PlaceFrame at="/practice">
+      <PieceDebriefView
+        whole={whole}
+        moves={moves}
+        open={open}
+        leave={leave}
+        next={() => (following ? open(following) : openAny(whole.parts[0]!.level!))}
+      />
+    </PlaceFrame>
   ) : (
     <PieceInHand whole={whole} moves={moves} move={move} leave={leave} takeBack={takeBack} />
   );

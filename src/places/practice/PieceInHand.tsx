@@ -1,21 +1,24 @@
 import { useState } from "react";
+import { useSearchParams } from "next/navigation";
 import { PhaseNav, usePhaseKeys } from "@/bay/PhaseNav";
+import { phaseIn, pushParams } from "@/bay/state/params";
 import type { PhaseId } from "@/bay/state/phases";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import { lessonOf } from "@/core/answers/practice/lessons";
 import { levelOf } from "@/core/answers/practice/pieces";
-import { seenBy, type Whole } from "@/core/answers/practice/whole";
+import { clockIn, seenBy, type Whole } from "@/core/answers/practice/whole";
 import { Act } from "@/ui/Act";
-import { Chips } from "@/ui/Chips";
-import { AtThumb } from "@/ui/ThumbBar";
+import { AtThumb, ThumbBar } from "@/ui/ThumbBar";
+import { CaseMap } from "./CaseMap";
+import { CaseStrip } from "./CaseStrip";
+import { CaseThread } from "./CaseThread";
 import { PieceKnown } from "./PieceKnown";
 import { PHASE_PANELS, type Bottle, type Hands } from "./PiecePhases";
-import { PieceStands } from "./PiecePicture";
 import { kitWords } from "./pieceWords";
 
 const FIRST_BOTTLE: Bottle = { strength: "label", warmth: "lukewarm" };
 
-/** A whole piece that is being worked on, phase by phase: everything hands may do, the forbidden too, beside what is known. */
+/** A whole piece that is being worked on in the bay: everything hands may do, the forbidden too, beside what is known. */
 export function PieceInHand({
   leave,
   takeBack,
@@ -29,61 +32,56 @@ export function PieceInHand({
   leave: () => void;
   takeBack: () => void;
 }) {
-  const [phase, go] = useState<PhaseId>("look");
+  const phase = phaseIn(useSearchParams());
   const [bottle, setBottle] = useState(FIRST_BOTTLE);
   const [part, setPart] = useState(0);
-  usePhaseKeys(go);
+  usePhaseKeys(goTo);
   const Panel = PHASE_PANELS[phase];
   const piece = whole.parts[part]!;
   const hands: Hands = {
-    ...{ piece, bottle, setBottle, go },
+    ...{ piece, bottle, setBottle, go: goTo },
     moves: seenBy(whole, moves, part),
     all: moves,
     move: (next) => move(part === 0 ? next : { ...next, part }),
   };
   return (
-    <>
-      <div className="row-between">
-        <h1>{lessonOf(piece.seed)?.title ?? `Case ${piece.seed}`}</h1>
-        <Act variant="link" onAct={leave}>
-          Leave it
-        </Act>
-      </div>
-      <Brief whole={whole} />
-      <PhaseNav phase={phase} go={go} />
-      <div className="practice practice-piece">
-        <div className="piece-left">
-          <WhichPart whole={whole} part={part} setPart={setPart} />
-          <PieceStands piece={piece} />
-        </div>
-        <div>
-          <Panel {...hands} />
-        </div>
-        <PieceKnown whole={whole} moves={moves} takeBack={takeBack}>
-          {phase === "handback" && (
-            <AtThumb>
-              <Act variant="primary" onAct={() => move({ do: "handback" })}>
-                Hand it back
-              </Act>
-            </AtThumb>
-          )}
-        </PieceKnown>
-      </div>
-    </>
+    <div className={`bay bay-case bay-${phase}`}>
+      <CaseStrip
+        title={lessonOf(piece.seed)?.title ?? `Case ${piece.seed}`}
+        nowMin={clockIn(whole, moves).at(-1)!}
+        leave={ending(leave)}
+        {...{ moves, takeBack }}
+      />
+      <CaseMap {...{ whole, moves, part, setPart }} />
+      <main className="bay-main" key={phase}>
+        <Brief whole={whole} />
+        <Panel {...hands} />
+        {phase === "handback" && (
+          <AtThumb>
+            <Act variant="primary" onAct={ending(() => move({ do: "handback" }))}>
+              Hand it back
+            </Act>
+          </AtThumb>
+        )}
+      </main>
+      <aside className="bay-margin" aria-label="What you know and did" tabIndex={0}>
+        <PieceKnown whole={whole} moves={moves} />
+      </aside>
+      <footer className="thread no-print">
+        <ThumbBar />
+        <CaseThread whole={whole} moves={moves} />
+        <PhaseNav phase={phase} go={goTo} />
+      </footer>
+    </div>
   );
 }
 
-function WhichPart({ whole, part, setPart }: { whole: Whole; part: number; setPart: (part: number) => void }) {
-  if (whole.parts.length === 1) return null;
-  return (
-    <Chips
-      label="Which part"
-      choices={whole.parts.map(({ words }, at) => ({ id: String(at), name: words }))}
-      value={String(part)}
-      onPick={(next) => next && setPart(Number(next))}
-    />
-  );
-}
+const goTo = (phase: PhaseId) => pushParams({ phase });
+/** Another case begins in Look. */
+const ending = (end: () => void) => () => {
+  pushParams({ phase: null });
+  end();
+};
 
 function Brief({ whole }: { whole: Whole }) {
   const piece = whole.parts[0]!;

@@ -1,7 +1,6 @@
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import { clockIn, handsOnIn, partOf, seenBy, type Whole } from "@/core/answers/practice/whole";
-import { mayTakeBack } from "@/core/answers/practice/results";
 import { Act } from "@/ui/Act";
 import { caseClock, pieceMoveWords, pieceShown, whereOf } from "./pieceWords";
 
@@ -9,27 +8,14 @@ import { caseClock, pieceMoveWords, pieceShown, whereOf } from "./pieceWords";
 const SHOWN = 6;
 
 /** What is known of a piece and was done on it, by the clock. */
-export function PieceKnown({
-  whole,
-  moves,
-  takeBack,
-  children,
-}: {
-  whole: Whole;
-  moves: readonly PieceMove[];
-  takeBack: () => void;
-  children: ReactNode;
-}) {
+export function PieceKnown({ whole, moves }: { whole: Whole; moves: readonly PieceMove[] }) {
   const clock = clockIn(whole, moves);
   const [all, setAll] = useState(false);
   const from = all || moves.length <= SHOWN + 1 ? 0 : moves.length - SHOWN;
   const shown = moves.map((_, at) => at).slice(from);
   return (
-    <aside className="now-step" aria-label="What you know and did">
-      <div className="row-between">
-        <h2>So far</h2>
-        <b data-testid="case-clock">{caseClock(clock.at(-1)!)}</b>
-      </div>
+    <>
+      <h2>So far</h2>
       {moves.length === 0 && <p className="soft">Nothing yet. A look and a question cost least.</p>}
       {moves.length > SHOWN + 1 && (
         <Act variant="link" className="btn-flush" onAct={() => setAll(!all)}>
@@ -54,12 +40,6 @@ export function PieceKnown({
           );
         })}
       </ol>
-      {mayTakeBack(moves) && (
-        <Act variant="link" className="btn-flush" onAct={takeBack}>
-          Take the last back
-        </Act>
-      )}
-      <div className="mt-2">{children}</div>
-    </aside>
+    </>
   );
 }

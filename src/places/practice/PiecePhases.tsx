@@ -229,7 +229,7 @@ function Work(hands: Hands) {
       <section className="block" aria-label="Work and lift">
         <h2>Work it in, lift it</h2>
         <div className="chips" role="group" aria-label="Work it in with">
-          {BRUSHES.map((tool) => (
+          {BRUSHES.filter((tool) => isOwned(piece, { do: "brush", tool })).map((tool) => (
             <Act key={tool} variant="chip" onAct={() => move({ do: "brush", tool, ...on(place) })}>
               {TOOLS[tool].name}
             </Act>

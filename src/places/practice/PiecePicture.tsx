@@ -52,19 +52,6 @@ export function PiecePictures({ piece, outcome, of }: { piece: PieceCase; outcom
   );
 }
 
-/** The piece as it stands there, with what was spilled on it. */
-export const PieceStands = ({ piece }: { piece: PieceCase }) => (
-  <div className="piece-stands">
-    <Picture
-      piece={piece}
-      title="As it stands"
-      words={piece.spill ? "soiled, something spilled on it" : "soiled"}
-      soil={SOIL_SHADE[piece.soil]}
-      spill={piece.spill ? 1 : 0}
-    />
-  </div>
-);
-
 /** From here on a harm is drawn as strong as it gets, min. */
 const SHOWS_FULLY_MIN = 60;
 const SHOWS_FROM = 0.05;

@@ -23,30 +23,26 @@ const Progress = later(() => import("./Progress").then(({ Progress }) => Progres
 export function PracticePlace() {
   const kept = usePractice();
   const { running } = kept.practice;
+  const ofPiece = running && pieceMovesOf(running);
+  if (running && ofPiece)
+    return <PieceCaseView {...kept} seed={running.seed} moves={ofPiece} ended={isOver(running.moves)} />;
   return (
-    <PlaceFrame at="/practice">{running ? <Running {...kept} running={running} /> : <Begin {...kept} />}</PlaceFrame>
+    <PlaceFrame at="/practice">{running ? <OneMark {...kept} running={running} /> : <Begin {...kept} />}</PlaceFrame>
   );
 }
 
 type Kept = ReturnType<typeof usePractice>;
 
-function Running({
+function OneMark({
   running,
   open,
   openAny,
   leave,
   move,
-  takeBack,
 }: Kept & { running: NonNullable<Kept["practice"]["running"]> }) {
-  const ended = isOver(running.moves);
-  const ofPiece = pieceMovesOf(running);
-  if (ofPiece)
-    return (
-      <PieceCaseView seed={running.seed} moves={ofPiece} ended={ended} {...{ open, openAny, leave, move, takeBack }} />
-    );
   const mark = markCaseOf(running.seed);
   const moves = markMovesOf(running)!;
-  return ended ? (
+  return isOver(running.moves) ? (
     <DebriefView mark={mark} moves={moves} open={open} leave={leave} next={() => openAny()} />
   ) : (
     <CaseInHand mark={mark} moves={moves} move={move} leave={leave} />

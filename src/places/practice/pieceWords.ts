@@ -7,12 +7,13 @@ import { MATERIALS } from "@/core/ground/catalog/materials";
 import { TOOLS } from "@/core/ground/catalog/tools";
 import { formatDuration, formatNumber } from "@/core/ground/quantity/format";
 import { ownedOf, type OwnedId } from "@/core/job/owned";
+import { fastnessRead, meterRead, patchRead } from "@/core/answers/practice/asRead";
 import type { PieceCase } from "@/core/answers/practice/pieceCase";
-import { strengthOf, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { meterAfter } from "@/core/answers/practice/pieceOutcome";
+import { patchLeaves } from "@/core/answers/practice/treated";
+import { strengthOf, type PieceMove } from "@/core/answers/practice/pieceMoves";
 import { AIRS, FINDS } from "@/core/answers/practice/pieces";
 import { partOf, type Whole } from "@/core/answers/practice/whole";
-import { patchLeaves } from "@/core/answers/practice/treated";
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const nameOf = (agent: Parameters<typeof agentOf>[0]) => agentOf(agent).name;
@@ -113,7 +114,7 @@ export function pieceShown(piece: PieceCase, moves: readonly PieceMove[], at: nu
   if (move.do === "proof")
     return move.agents
       .map((agent) => {
-        const step = piece.cloth.fastness?.[agent] ?? 5;
+        const step = fastnessRead(piece, agent);
         return `${nameOf(agent).toLowerCase()} ${step >= 4 ? "stays white" : "runs"}, step ${stepWords(step)}`;
       })
       .join("; ");
@@ -135,9 +136,9 @@ export function pieceShown(piece: PieceCase, moves: readonly PieceMove[], at: nu
     case "towel":
       return SOIL_SIGNS.towel.levels[piece.soil];
     case "patch":
-      return `${capital(piece.soil)} soil; one round with a soft brush leaves ${Math.round(patchLeaves(piece) * 100)} %`;
+      return `${capital(piece.soil)} soil; one round with a soft brush leaves ${Math.round(patchRead(piece, patchLeaves(piece)) * 100)} %`;
     case "damp":
-      return `${formatNumber(meterAfter(piece, moves.slice(0, at)))} %`;
+      return `${formatNumber(meterRead(piece, meterAfter(piece, moves.slice(0, at)), at))} %`;
   }
 }
 

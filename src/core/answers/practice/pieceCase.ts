@@ -39,7 +39,7 @@ export const BEGINS_AT = "2026-05-04T09:00:00.000Z";
 
 export const SOIL_WEIGHTS = [10, 26, 42, 22] as const;
 /** Never poor: what cannot be wetted at all cannot be won. */
-const ALWAYS_FAST: readonly AgentId[] = ["water", "neutral-cleaner", "acid-rinse"];
+export const ALWAYS_FAST: readonly AgentId[] = ["water", "neutral-cleaner", "acid-rinse"];
 /** Grey-scale steps of what runs, and of what does not. */
 const RUNS = [2, 2.5, 3] as const;
 const FAST = [4, 4.5, 5] as const;

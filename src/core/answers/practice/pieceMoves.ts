@@ -4,12 +4,13 @@ import { TOOLS, toolOf, type ToolId } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Cloth, DoneEvent, DryingAir, Job } from "@/core/job/schema";
-import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
+import { extractorFor, ownsTool, type Extractor } from "@/core/judgement/shelf/shelf";
 import { PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/amounts";
 import { drawingMinutes, handsOnMinutes, workingMinutes } from "@/core/judgement/treatment/step/minutes";
 import { strokeOn } from "@/core/judgement/treatment/step/stroke";
 import { fastnessSetting } from "@/core/judgement/treatment/cloth/ruleFacts";
 import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { fastnessRead } from "./asRead";
 import { testMin } from "./markPlay";
 import { BEGINS_AT, PIECE_ZONE, type PieceCase } from "./pieceCase";
 import { AIRS, FINDS, type AirId, type FindId } from "./pieces";
@@ -74,7 +75,8 @@ function machineFor(piece: PieceCase): { machine: Extractor; strokeLPerM2: numbe
 }
 
 /** Whether the hands own what it takes. */
-export function isOwned({ kit: { machines } }: PieceCase, move: PieceMove): boolean {
+export function isOwned({ kit, kit: { machines } }: PieceCase, move: PieceMove): boolean {
+  if (move.do === "brush") return ownsTool(kit, move.tool);
   if (move.do === "steam") return machines.steamer !== undefined;
   if (move.do !== "air") return true;
   const { airSpeedMPerS, dehumidifier } = AIRS[move.how].air as DryingAir;
@@ -145,15 +147,15 @@ export const isEnded = (moves: readonly PieceMove[]): boolean => moves.at(-1)?.d
 export const momentAt = (minutes: number): string => new Date(Date.parse(BEGINS_AT) + minutes * 60_000).toISOString();
 
 /** What these moves have found out of the cloth. */
-function foundOf({ cloth }: PieceCase, moves: readonly PieceMove[]): Cloth {
-  const { material, fastness, build, careCode, shade, ageYears, condition, neighbours } = cloth;
+function foundOf(piece: PieceCase, moves: readonly PieceMove[]): Cloth {
+  const { material, build, careCode, shade, ageYears, condition, neighbours } = piece.cloth;
   const has = (what: FindId) => moves.some((move) => move.do === "find" && move.what === what);
   const proved = moves.flatMap((move) => (move.do === "proof" ? move.agents : []));
   return {
     ...(has("look") ? { build, careCode, shade, ageYears, condition, neighbours } : {}),
     ...(has("fibre") ? { material } : {}),
     ...(proved.length > 0
-      ? { fastness: Object.fromEntries(proved.map((agent) => [agent, fastness?.[agent] ?? 5])) }
+      ? { fastness: Object.fromEntries(proved.map((agent) => [agent, fastnessRead(piece, agent)])) }
       : {}),
   };
 }
