@@ -107,9 +107,11 @@ export async function workToTheEnd(page: Page, press: () => Promise<void>, jobId
 export async function tabTo(page: Page, name: RegExp) {
   for (let presses = 0; presses < 200; presses++) {
     await page.keyboard.press("Tab");
-    const label = await page.evaluate(
-      () => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "",
-    );
+    const label = await page.evaluate(() => {
+      const { activeElement: at, body } = document;
+      // What was in hand may just have gone with its phase: then nothing is, and the page's whole text is no name.
+      return at === null || at === body ? "" : (at.getAttribute("aria-label") ?? at.textContent);
+    });
     if (name.test(label)) return;
   }
   throw new Error(`No way by Tab to ${name}`);

@@ -8,6 +8,7 @@ import { lessonOf } from "@/core/answers/practice/lessons";
 import { levelOf } from "@/core/answers/practice/pieces";
 import { clockIn, seenBy, type Whole } from "@/core/answers/practice/whole";
 import { Act } from "@/ui/Act";
+import { Boundary } from "@/ui/Boundary";
 import { AtThumb, ThumbBar } from "@/ui/ThumbBar";
 import { CaseMap } from "./CaseMap";
 import { CaseStrip } from "./CaseStrip";
@@ -52,10 +53,14 @@ export function PieceInHand({
         leave={ending(leave)}
         {...{ moves, takeBack }}
       />
-      <CaseMap {...{ whole, moves, part, setPart }} />
+      <Boundary what="The drawing">
+        <CaseMap {...{ whole, moves, part, setPart }} />
+      </Boundary>
       <main className="bay-main" key={phase}>
         <Brief whole={whole} />
-        <Panel {...hands} />
+        <Boundary what="This phase">
+          <Panel {...hands} />
+        </Boundary>
         {phase === "handback" && (
           <AtThumb>
             <Act variant="primary" onAct={ending(() => move({ do: "handback" }))}>
@@ -69,7 +74,9 @@ export function PieceInHand({
       </aside>
       <footer className="thread no-print">
         <ThumbBar />
-        <CaseThread whole={whole} moves={moves} />
+        <Boundary what="The thread">
+          <CaseThread whole={whole} moves={moves} />
+        </Boundary>
         <PhaseNav phase={phase} go={goTo} />
       </footer>
     </div>
