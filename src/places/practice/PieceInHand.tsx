@@ -61,13 +61,7 @@ export function PieceInHand({
         <Boundary what="This phase">
           <Panel {...hands} />
         </Boundary>
-        {phase === "handback" && (
-          <AtThumb>
-            <Act variant="primary" onAct={ending(() => move({ do: "handback" }))}>
-              Hand it back
-            </Act>
-          </AtThumb>
-        )}
+        {phase === "handback" && <HandItBack onAct={ending(() => move({ do: "handback" }))} />}
       </main>
       <aside className="bay-margin" aria-label="What you know and did" tabIndex={0}>
         <PieceKnown whole={whole} moves={moves} />
@@ -82,6 +76,14 @@ export function PieceInHand({
     </div>
   );
 }
+
+const HandItBack = ({ onAct }: { onAct: () => void }) => (
+  <AtThumb>
+    <Act variant="primary" onAct={onAct}>
+      Hand it back
+    </Act>
+  </AtThumb>
+);
 
 const goTo = (phase: PhaseId) => pushParams({ phase });
 /** Another case begins in Look. */
