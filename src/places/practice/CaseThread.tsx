@@ -28,7 +28,7 @@ export function CaseThread({ whole, moves }: { whole: Whole; moves: readonly Pie
           <SlackStitch key={at} dwell={move.do === "wait"} a={ends.a + 2} b={Math.max(ends.a + 5, ends.b - 2)} />
         );
       })}
-      {due && <PromiseKnot words={`${caseClock(due.min)} ${due.name}`} at={x(due.min)} damp={false} width={width} />}
+      {due && <PromiseKnot words={`${due.name} ${caseClock(due.min)}`} at={x(due.min)} damp={false} width={width} />}
       <Needle at={x(now)} words={caseClock(now)} />
     </svg>
   );
@@ -38,7 +38,7 @@ export function CaseThread({ whole, moves }: { whole: Whole; moves: readonly Pie
 function dueOf(whole: Whole, moves: readonly PieceMove[]): { name: string; min: number } | undefined {
   const piece = whole.parts[0]!;
   const promised = dueH(piece, seenBy(whole, moves, 0));
-  if (promised !== undefined) return { name: "promised", min: promised * 60 };
+  if (promised !== undefined) return { name: "promised for", min: promised * 60 };
   const asked = moves.some((move) => move.do === "find" && move.what === "owner");
-  return asked ? { name: "wanted", min: piece.wantedH * 60 } : undefined;
+  return asked ? { name: "wanted by", min: piece.wantedH * 60 } : undefined;
 }

@@ -98,7 +98,7 @@ function Brief({ whole }: { whole: Whole }) {
   const { airTempC, relativeHumidityPct } = piece.job.site;
   return (
     <p>
-      {lesson ? piece.words : briefOf(whole)} {airTempC} °C, {relativeHumidityPct} % humidity. {kitWords(piece)}
+      {lesson ? piece.words : briefOf(whole)} {airTempC} °C, {relativeHumidityPct} % humidity. {kitWords(piece)}
       {lesson && (
         <>
           <br />
