@@ -1,6 +1,5 @@
 "use client";
-import Link from "next/link";
-import { ArrowCounterclockwise, ArrowClockwise, ChevronLeft, QuestionLg } from "react-bootstrap-icons";
+import { ArrowCounterclockwise, ArrowClockwise, QuestionLg } from "react-bootstrap-icons";
 import { redo, retrySaving, undo, useJobsState } from "@/store/jobs";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -8,6 +7,7 @@ import { Threads } from "@/ui/Threads";
 import { Tip } from "@/ui/Tip";
 import { slackWords, timeText } from "@/ui/time";
 import { useBay } from "./state/BayContext";
+import { BackToJobs } from "./BackToJobs";
 
 /** Job, running dwells, undo, whether it is saved, and the tighter of the two promises. */
 export function TopStrip({ onKeys }: { onKeys: () => void }) {
@@ -16,11 +16,7 @@ export function TopStrip({ onKeys }: { onKeys: () => void }) {
   const canRedo = useJobsState(({ redoable }) => redoable.some(({ jobId }) => jobId === job.id));
   return (
     <header className="strip no-print">
-      <Tip words="Back to jobs">
-        <Link prefetch={false} href="/" className="btn btn-link" aria-label="Back to jobs">
-          <ChevronLeft aria-hidden />
-        </Link>
-      </Tip>
+      <BackToJobs />
       <h1>{job.title}</h1>
       <RunningLoops />
       <SavedWord />

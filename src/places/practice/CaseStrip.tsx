@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { ArrowCounterclockwise, ChevronLeft, QuestionLg } from "react-bootstrap-icons";
+import { ArrowCounterclockwise, QuestionLg } from "react-bootstrap-icons";
+import { BackToJobs } from "@/bay/BackToJobs";
 import type { Keys } from "@/bay/KeyList";
 import { mayTakeBack } from "@/core/answers/practice/results";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
@@ -42,11 +42,7 @@ export function CaseStrip({
   useHotkeys("?", () => setShown(true), { useKey: true });
   return (
     <header className="strip no-print">
-      <Tip words="Back to jobs">
-        <Link prefetch={false} href="/" className="btn btn-link" aria-label="Back to jobs">
-          <ChevronLeft aria-hidden />
-        </Link>
-      </Tip>
+      <BackToJobs />
       <h1>{title}</h1>
       <span className="strip-loops">
         <Threads />
