@@ -9,17 +9,15 @@ import { Caption, Labels, MapSection, ScaleBar, useSheet, Zones } from "@/bay/ma
 import { Chips } from "@/ui/Chips";
 import { caseViews } from "./caseViews";
 
-interface Drawn {
-  whole: Whole;
-  moves: readonly PieceMove[];
+interface InHand {
   part: number;
   setPart: (part: number) => void;
 }
 
 /** The drawing of the bay, with what is known of the case on it. */
-export function CaseMap(drawn: Drawn) {
-  const { whole, moves, part, setPart } = drawn;
-  const { view } = caseViews(whole, moves)[part]!;
+export function CaseMap({ whole, moves, part, setPart }: InHand & { whole: Whole; moves: readonly PieceMove[] }) {
+  const drawn = caseViews(whole, moves);
+  const { view } = drawn[part]!;
   return (
     <MapSection
       near={whole.parts.length > 1}
@@ -37,7 +35,7 @@ export function CaseMap(drawn: Drawn) {
         </>
       }
     >
-      {(closer) => <Drawing {...drawn} closer={closer} />}
+      {(closer) => <Drawing {...{ drawn, part, setPart, closer }} />}
     </MapSection>
   );
 }
@@ -45,8 +43,7 @@ export function CaseMap(drawn: Drawn) {
 /** A look does not say how soiled it is; a white towel does. */
 const lensOn = (view: ZoneView) => ({ ...soilLens({ view }), ...(view.soil ? {} : { words: "soil not known" }) });
 
-function Drawing({ whole, moves, part, setPart, closer }: Drawn & { closer: boolean }) {
-  const drawn = caseViews(whole, moves);
+function Drawing({ drawn, part, setPart, closer }: InHand & { drawn: ReturnType<typeof caseViews>; closer: boolean }) {
   const inHand = String(part);
   const { svg, viewBox, sheet, bar } = useSheet(
     drawn.map(({ view }) => view),

@@ -6,6 +6,7 @@ import { caseClock } from "./pieceWords";
 
 /** So much of the thread is there before anything is sewn, min. */
 const AT_LEAST_MIN = 30;
+const MIN_MS = 60_000;
 
 /** What was done so far on the bay's thread, the needle at now and the knot where it was promised. */
 export function CaseThread({ whole, moves }: { whole: Whole; moves: readonly PieceMove[] }) {
@@ -13,9 +14,10 @@ export function CaseThread({ whole, moves }: { whole: Whole; moves: readonly Pie
   const clock = clockIn(whole, moves);
   const now = clock.at(-1)!;
   const due = dueOf(whole, moves);
-  const finishMs = Math.max(now, AT_LEAST_MIN);
-  // Minutes do as well as milliseconds: only how they lie to one another is drawn.
-  const x = alongThread({ startMs: 0, finishMs, endMs: Math.max(finishMs + 1, due?.min ?? 0) }, width);
+  const finishMin = Math.max(now, AT_LEAST_MIN);
+  const endMin = Math.max(finishMin + 1, due?.min ?? 0);
+  const along = alongThread({ startMs: 0, finishMs: finishMin * MIN_MS, endMs: endMin * MIN_MS }, width);
+  const x = (min: number) => along(min * MIN_MS);
   return (
     <svg ref={svg} role="img" aria-label={`Thread of the case: ${moves.length} moves, it is ${caseClock(now)}`}>
       <BareThread width={width} />
