@@ -68,11 +68,8 @@ export function ensureBuild() {
   stamped("build", hash, () => {
     // On the error stream, so that what a command prints for others to read stays clean.
     console.error("Building the application …");
-    if (run(bin("next"), ["build"], { stdio: ["ignore", process.stderr, "inherit"] }) !== 0)
+    if (run("npm", ["run", "-s", "build"], { stdio: ["ignore", process.stderr, "inherit"] }) !== 0)
       fail("The application did not build.");
-    if (run(process.execPath, ["scripts/lib/offline.mjs"]) !== 0)
-      fail("The worker that keeps it offline was not made.");
-    if (run(process.execPath, ["scripts/lib/compress.mjs"]) !== 0) fail("The scripts were not compressed.");
   });
 }
 

@@ -5,11 +5,6 @@ import { inTurn, orderOf, searchedOn, soonerOrders, type Known } from "@/core/an
 import { keepSame } from "@/core/job/keepSame";
 import type { Job, Kit } from "@/core/job/schema";
 import { KeptZones } from "@/core/judgement/treatment/plan/kept";
-import { oneMark } from "@/core/answers/ask/oneMark";
-import { saversOf } from "@/core/answers/ask/savers";
-import { whatIf } from "@/core/answers/ask/whatIf";
-import { strokesOn } from "@/core/answers/ask/strokesTried";
-import { wholeJobBy } from "@/core/answers/ask/wholeJob";
 import { sender, type Crossing } from "./parts";
 
 /** Better orders found in idle time, by job: the next plan of it keeps to them. */
@@ -47,6 +42,10 @@ function known(job: Job, kit: Kit) {
 }
 
 const send = sender();
+
+const questions = () => import("./questions");
+type Questions = Awaited<ReturnType<typeof questions>>;
+type Asked = { [Q in keyof Questions]: Parameters<Questions[Q]> };
 
 const planner = {
   /** @param has which plan the page has, as a crossing names it */
@@ -91,11 +90,12 @@ const planner = {
     const { job, kit, kept } = known(newJob, newKit);
     return assess(job, kit, asOf, { ...inOrder, kept }).order;
   },
-  wholeJobBy,
-  whatIf,
-  saversOf,
-  strokesOn,
-  oneMark,
+  /** Questions beside the plan, loaded with the first of them. */
+  wholeJobBy: async (...asked: Asked["wholeJobBy"]) => (await questions()).wholeJobBy(...asked),
+  whatIf: async (...asked: Asked["whatIf"]) => (await questions()).whatIf(...asked),
+  saversOf: async (...asked: Asked["saversOf"]) => (await questions()).saversOf(...asked),
+  strokesOn: async (...asked: Asked["strokesOn"]) => (await questions()).strokesOn(...asked),
+  oneMark: async (...asked: Asked["oneMark"]) => (await questions()).oneMark(...asked),
 };
 
 expose(planner);

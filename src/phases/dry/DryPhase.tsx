@@ -2,7 +2,8 @@
 import Table from "react-bootstrap/Table";
 import type { Bay } from "@/bay/state/BayContext";
 import { record } from "@/core/job/change";
-import { driedBy, dryingFactor, type OwnFactor, TABLE_STEPS, workedFactor } from "@/core/judgement/learnt/own";
+import { driedBy } from "@/core/judgement/learnt/driedBy";
+import { dryingFactor, type OwnFactor, TABLE_STEPS, workedFactor } from "@/core/judgement/learnt/own";
 import { WORSE_NOW } from "@/core/ground/catalog/worseNow";
 import type { OutcomeResult } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";

@@ -8,6 +8,7 @@ import { dampWords, handBackOf, drynessOf } from "@/core/answers/handback/drynes
 import { type OwnerSheet, ownerSheet, usableWords } from "@/core/answers/handback/sheet";
 import { lastOf } from "@/core/job/history";
 import type { DoneEvent } from "@/core/job/schema";
+import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
 import { sumOf, stated } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
 import { exportJob } from "@/store/saveFile";
@@ -290,7 +291,9 @@ const Section = ({ head, items }: { head: string; items: readonly string[] }) =>
 
 const usedOf = (agent: string, done: DoneEvent[]) => {
   const its = done.filter((event) => event.agent === agent);
-  return sumOf("record.sum", { used: its.map(({ title, amountMl = 0 }) => stated.measured(amountMl, title)) });
+  return sumOf(LEDGER_FORMULAS, "record.sum", {
+    used: its.map(({ title, amountMl = 0 }) => stated.measured(amountMl, title)),
+  });
 };
 
 /** The owner's sheet, and the technician's with the workings, as PDF. */

@@ -3,11 +3,11 @@ import { setChoice } from "@/core/job/change";
 import {
   BESIDES,
   CHOSEN_BESIDE_IDS,
-  PACKAGES,
   PROTECT_SCHOOLS,
   type BesideId,
   type ProtectSchool,
 } from "@/core/ground/catalog/besides";
+import { PACKAGES } from "@/core/ground/catalog/packages";
 import type { TrialOffer } from "@/core/judgement/treatment/school/trialPatch";
 import { besideAsked } from "@/core/judgement/treatment/extra/besideTheCloth";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";

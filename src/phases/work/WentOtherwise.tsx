@@ -1,4 +1,5 @@
 "use client";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Correction } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";
@@ -98,7 +99,7 @@ export function asPutOn(step: Step, { amountMl, wetStrokes, solutionMl }: Correc
   const planned = step.amountMl!;
   if (solutionMl !== undefined) return entered("read off the tank", solutionMl, "mL", "measured");
   if (step.wetStrokes && wetStrokes !== undefined)
-    return sumOf("treatment.amountAsPulled", {
+    return sumOf(TREATMENT_FORMULAS, "treatment.amountAsPulled", {
       plannedMl: opened(planned),
       pulled: stated.measured(wetStrokes),
       planned: step.wetStrokes.value,

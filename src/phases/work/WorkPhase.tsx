@@ -5,6 +5,7 @@ import { setChoice } from "@/core/job/change";
 import { type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { formatDuration } from "@/core/ground/quantity/format";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, sumOf, worked } from "@/core/ground/sums/working";
 import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
@@ -82,7 +83,7 @@ export function WorkPhase() {
 
 /** What searching on in idle time has gained. */
 function FoundSooner({ wasMin, isMin }: NonNullable<Order["sooner"]>) {
-  const gained = sumOf("schedule.sooner", { wasMin, isMin });
+  const gained = sumOf(SCHEDULE_FORMULAS, "schedule.sooner", { wasMin, isMin });
   return (
     <p className="soft" role="status" data-testid="sooner">
       A better order was found: <Num of={gained} words={formatDuration(gained.value)} /> sooner, now{" "}

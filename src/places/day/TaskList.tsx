@@ -1,6 +1,7 @@
 "use client";
 import Table from "react-bootstrap/Table";
 import type { Job } from "@/core/job/schema";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, worked, sumOf, entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Num } from "@/ui/Num";
@@ -111,7 +112,7 @@ function TaskRow({
       <td data-label="With">{task.machine ? MACHINES[task.machine as MachineId].name.toLowerCase() : ""}</td>
       <td data-label="May start later by">
         <Num
-          of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
+          of={sumOf(SCHEDULE_FORMULAS, "schedule.taskSlack", { latestMin, startMin }, [
             input("planned start", clock(startMin)),
             input("latest safe start", clock(latestMin)),
           ])}

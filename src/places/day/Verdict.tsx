@@ -1,6 +1,7 @@
 "use client";
 import type { Day } from "@/core/answers/day/day";
 import type { Job } from "@/core/job/schema";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, worked, sumOf } from "@/core/ground/sums/working";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import { formatDuration } from "@/core/ground/quantity/format";
@@ -127,7 +128,7 @@ function HoldsOrNot({
   clock: (minute: number) => string;
 }) {
   return its.map(({ name, at, endMin }, index) => {
-    const left = sumOf("schedule.promise", { promisedMin: at, endMin }, [
+    const left = sumOf(SCHEDULE_FORMULAS, "schedule.promise", { promisedMin: at, endMin }, [
       input("promised", clock(at)),
       input("end of its last task", clock(endMin)),
     ]);
@@ -161,7 +162,7 @@ function SlowSteps({
           {index > 0 ? "; " : ""}
           {task.name.charAt(0).toLowerCase() + task.name.slice(1)} ({titleOf(task.jobId)}){" "}
           <Num
-            of={sumOf("schedule.taskSlack", { latestMin, startMin }, [
+            of={sumOf(SCHEDULE_FORMULAS, "schedule.taskSlack", { latestMin, startMin }, [
               input("planned start", clock(startMin)),
               input("latest safe start", clock(latestMin)),
             ])}

@@ -3,6 +3,7 @@ import { Form } from "react-bootstrap";
 import { dayWithRoom, type PlacedDay, type Week } from "@/core/answers/day/week";
 import { formatDuration } from "@/core/ground/quantity/format";
 import type { Job } from "@/core/job/schema";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { sumOf } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
@@ -52,7 +53,7 @@ export function Overfull({
   set: SetChoices;
   nowMs: number;
 }) {
-  const over = sumOf("schedule.overDay", { usedMin: day.usedMin, roomMin: day.roomMin });
+  const over = sumOf(SCHEDULE_FORMULAS, "schedule.overDay", { usedMin: day.usedMin, roomMin: day.roomMin });
   if (over.value < 1 || day.jobIds.length === 0) return null;
   const last = jobs.findLast(({ id }) => day.jobIds.includes(id))!;
   const room = dayWithRoom(

@@ -14,6 +14,7 @@ import { OUTCOME_WORDS } from "@/core/answers/ledger/lastTime";
 import { LEDGER_FILTERS, searched, type LedgerFilter } from "@/core/answers/ledger/search";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
+import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
 import { sumOf, stated } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf } from "@/ui/Chips";
@@ -29,7 +30,7 @@ const ROW_PX = 64;
 
 /** A line whose job is still being read knows only what it came to. */
 const minutesOf = ({ minutes, steps }: Line) =>
-  sumOf("record.minutes", {
+  sumOf(LEDGER_FORMULAS, "record.minutes", {
     minutes: steps
       ? steps.map((step) => ({
           value: step.minutes ?? step.plannedMin ?? 0,
@@ -39,7 +40,7 @@ const minutesOf = ({ minutes, steps }: Line) =>
       : [stated.measured(minutes, "all its steps")],
   });
 const productOf = ({ neatMl, steps }: Line) =>
-  sumOf("record.sum", {
+  sumOf(LEDGER_FORMULAS, "record.sum", {
     used: steps
       ? steps.filter((step) => step.neatMl > 0).map((step) => stated.measured(step.neatMl, step.title))
       : [stated.measured(neatMl, "all its steps")],

@@ -5,16 +5,11 @@ import Table from "react-bootstrap/Table";
 import { machineOf, MACHINE_IDS } from "@/core/ground/catalog/machines";
 import { counted, learntFrom } from "@/core/answers/ledger/experience";
 import { monthsOf } from "@/core/answers/ledger/months";
-import {
-  DRIED_BY,
-  dryingFactor,
-  workedFactor,
-  paceOf,
-  recoveryFactor,
-  type DriedBy,
-} from "@/core/judgement/learnt/own";
+import { DRIED_BY, type DriedBy } from "@/core/judgement/learnt/driedBy";
+import { dryingFactor, workedFactor, paceOf, recoveryFactor } from "@/core/judgement/learnt/own";
 import type { LedgerJob } from "@/core/answers/ledger/summary";
 import { formatShare } from "@/core/ground/quantity/format";
+import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
 import { entered, opened, sumOf } from "@/core/ground/sums/working";
 import { ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
 import { PACE } from "@/core/judgement/treatment/step/minutes";
@@ -101,7 +96,7 @@ function PaceTable({ timed, experience }: { timed: readonly ActionId[]; experien
             "min",
             "table",
           );
-          const mine = sumOf("ledger.paceMinutes", {
+          const mine = sumOf(LEDGER_FORMULAS, "ledger.paceMinutes", {
             table: opened(table),
             pace: opened(workedFactor("ledger.pace", own)),
           });

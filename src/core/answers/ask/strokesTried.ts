@@ -2,6 +2,7 @@ import { wetZoneOf } from "@/core/answers/assess/assess";
 import { layersOf } from "@/core/judgement/forecast/layered";
 import { gridOf, startOf } from "@/core/models/drying/grid";
 import type { Job, Kit } from "@/core/job/schema";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { input, worked, sumOf, stated, entered, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn, type Extractor } from "@/core/judgement/shelf/shelf";
 import { balanceOf, type WaterBalance } from "@/core/models/water/balance";
@@ -122,7 +123,10 @@ export function strokesOn(
     machine: machine.name,
     headWidth: entered("head width", machine.headWidthM, "m", "table"),
     perWet: usual,
-    budgetLeft: sumOf("water.budgetLeft", { budget: budget.value, before: budget.value - drawing.budgetLPerM2 }),
+    budgetLeft: sumOf(WATER_FORMULAS, "water.budgetLeft", {
+      budget: budget.value,
+      before: budget.value - drawing.budgetLPerM2,
+    }),
     allowed: depthOf(0, view).allowed,
     planned,
     tried: shown,
@@ -183,8 +187,13 @@ function done(drawing: Drawing, pattern: StrokePattern): StrokesDone {
     tooDeep,
     overBudget,
     minutes,
-    on: sumOf("water.strokesOn", { onLPerM2, areaM2: area }, strokesIn),
-    back: sumOf("water.strokesBack", { before: beforeLPerM2, on: onLPerM2, left: left.value, areaM2: area }, strokesIn),
+    on: sumOf(WATER_FORMULAS, "water.strokesOn", { onLPerM2, areaM2: area }, strokesIn),
+    back: sumOf(
+      WATER_FORMULAS,
+      "water.strokesBack",
+      { before: beforeLPerM2, on: onLPerM2, left: left.value, areaM2: area },
+      strokesIn,
+    ),
     ...(residue ? { residue } : {}),
     wettest: cutOf(context, view, peakLPerM2, depth.value),
     after: cutOf(context, view, left.value, depth.value),
@@ -271,9 +280,9 @@ const thicknessOf = (mm: number, measured: boolean) => entered("thickness", mm, 
 function tanksFor({ kit }: Context, machine: Extractor, { on, back }: StrokesDone, areaM2: number): Strokes["tanks"] {
   const { solutionTankL, recoveryTankL } = machineOn(kit, machine.id)!;
   const stops = (litres: Worked, tankL: number | undefined, name: string) =>
-    sumOf("water.tankStops", { litres: litres.value, tankL: stated.table(tankL ?? 0, name) });
+    sumOf(WATER_FORMULAS, "water.tankStops", { litres: litres.value, tankL: stated.table(tankL ?? 0, name) });
   const first = (litres: Worked, tankL: number | undefined, name: string) =>
-    sumOf("water.tankArea", { litres: litres.value, tankL: stated.table(tankL ?? 0, name), areaM2 });
+    sumOf(WATER_FORMULAS, "water.tankArea", { litres: litres.value, tankL: stated.table(tankL ?? 0, name), areaM2 });
   return {
     refills: stops(on, solutionTankL, "solution tank"),
     firstRefill: first(on, solutionTankL, "solution tank"),

@@ -8,6 +8,9 @@ import { dryingPlace, moversAt, MOVER_SPEEDS_M_PER_S, type DryingPlace } from "@
 import { applyOps } from "@/core/job/commands";
 import { historyOf } from "@/core/job/history";
 import type { DryingAir, Job, Kit } from "@/core/job/schema";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
+import { LOAD_FORMULAS } from "@/core/ground/sums/loadFormulas";
 import { input, worked, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { dryFromMs, forecastOf } from "@/core/answers/schedule/forecast";
 import { machineOn } from "@/core/judgement/shelf/shelf";
@@ -199,7 +202,7 @@ function steamed({ context, assessment, zones }: Weighing): Record<string, WetZo
         id,
         {
           ...zone,
-          residual: sumOf("water.steamedOff", {
+          residual: sumOf(WATER_FORMULAS, "water.steamedOff", {
             water,
             inFace,
             steam: stated.table(PANEL_L_PER_M2.steamPass),
@@ -277,7 +280,10 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const slowest = Object.values(dried).reduce((most, each) => (each.hours.value > most.hours.value ? each : most));
   const nowMs = Date.parse(asOf);
   const sinceH = Math.max(0, (nowMs - startMs) / 3_600_000);
-  const asked = sumOf("drying.whatIf", { longestH: opened(slowest.hours, "longest drying of any zone"), sinceH });
+  const asked = sumOf(DRYING_FORMULAS, "drying.whatIf", {
+    longestH: opened(slowest.hours, "longest drying of any zone"),
+    sinceH,
+  });
   const hours = asked.value;
   // What runs all the while, what ran before among it; one pass of steam is minutes, not hours of current.
   const running = runningIn({ ...job.site, ...air });
@@ -300,10 +306,10 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
           ]),
         }),
     hours: asked,
-    watts: sumOf("load.together", {
+    watts: sumOf(LOAD_FORMULAS, "load.together", {
       watts: running.map((machine, index) => stated.table(watts[index]!, machine.replaceAll("-", " "))),
     }),
-    energy: sumOf("drying.energy", { watts: sum, hours }),
+    energy: sumOf(DRYING_FORMULAS, "drying.energy", { watts: sum, hours }),
     keeps: slacks.map(({ promise, minutes }) => ({ promise, kept: minutes.value >= 0 })),
     cheapest: false,
   };

@@ -1,6 +1,8 @@
 import { assess } from "@/core/answers/assess/assess";
 import type { School } from "@/core/ground/catalog/schoolIds";
 import type { Job, Kit } from "@/core/job/schema";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
+import { LOAD_FORMULAS } from "@/core/ground/sums/loadFormulas";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** One school taken wherever the rules allow it, added up over the whole job. */
@@ -48,20 +50,20 @@ export function wholeJobBy(job: Job, kit: Kit, asOf: string, school: School): Wh
     zones: weighed.length,
     allowedOn: weighed.filter(({ schools }) => schools.some((option) => option.school === school && option.allowed))
       .length,
-    lifted: sumOf("wholeJob.lifted", {
+    lifted: sumOf(SCHEDULE_FORMULAS, "wholeJob.lifted", {
       lifted: soiled.map(({ option, name }) => ({ value: option.lifted.value, name })),
       areasM2: soiled.map(({ areaM2, name }) => ({ value: areaM2, name })),
     }),
-    waterL: sumOf("wholeJob.litres", { steps: water.filter((litres) => litres > 0) }),
-    dryH: sumOf("wholeJob.dry", {
+    waterL: sumOf(SCHEDULE_FORMULAS, "wholeJob.litres", { steps: water.filter((litres) => litres > 0) }),
+    dryH: sumOf(SCHEDULE_FORMULAS, "wholeJob.dry", {
       zones: Object.entries(assessment.drying).map(([id, { hours }]) => ({
         value: hours.value,
         name: plan.zones[id]!.view.name.toLowerCase(),
       })),
     }),
-    minutes: sumOf("wholeJob.minutes", { steps: minutes }),
+    minutes: sumOf(SCHEDULE_FORMULAS, "wholeJob.minutes", { steps: minutes }),
     risks: counted(taken.flatMap(({ option }) => option.risks)),
-    productMl: sumOf("load.product", { parts: product }),
+    productMl: sumOf(LOAD_FORMULAS, "load.product", { parts: product }),
   };
 }
 

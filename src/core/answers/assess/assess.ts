@@ -16,7 +16,8 @@ import type { AirCourse } from "@/core/models/drying/layeredDrying";
 import type { LayeredDrying } from "@/core/models/drying/layeredDrying";
 import { dryingPlace, type DryingPlace } from "@/core/judgement/forecast/surroundings";
 import { longestDryH } from "@/core/models/drying/longest";
-import { driedBy, dryingFactor, type DriedBy } from "@/core/judgement/learnt/own";
+import { driedBy, type DriedBy } from "@/core/judgement/learnt/driedBy";
+import { dryingFactor } from "@/core/judgement/learnt/own";
 import { stepBase, type History } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { boosterFor } from "@/core/answers/mixing/booster";
@@ -38,6 +39,7 @@ import type { ZonePlan } from "@/core/judgement/treatment/plan/zonePlan";
 import type { Caution } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterInZone, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { input, worked, sumOf, stated, entered, opened, type Worked } from "@/core/ground/sums/working";
 
 export interface ZoneDrying extends Drying {
@@ -243,9 +245,12 @@ function byOwnLog(zone: ZoneDrying, experience: Kit["experience"], by: DriedBy):
   const { factor, n } = dryingFactor(experience, by);
   const { hours } = zone;
   if (factor <= 1 || !Number.isFinite(hours.value) || zone.layers?.refit) return zone;
-  const longer = sumOf("drying.ownLog", { forecastH: opened(hours, "forecast"), factor: stated.measured(factor) }, [
-    input("jobs behind it", n, "1", "measured"),
-  ]);
+  const longer = sumOf(
+    DRYING_FORMULAS,
+    "drying.ownLog",
+    { forecastH: opened(hours, "forecast"), factor: stated.measured(factor) },
+    [input("jobs behind it", n, "1", "measured")],
+  );
   return { ...zone, hours: longer, ...mouldClock(longer.value) };
 }
 
@@ -355,7 +360,7 @@ function asTheLayersGo(zone: ZonePlan, quick: Drying, { hours, layers }: ZoneDry
       ...school,
       drying: {
         ...school.drying,
-        hours: sumOf("drying.byRatio", { quickH: opened(school.drying.hours), ratio }),
+        hours: sumOf(DRYING_FORMULAS, "drying.byRatio", { quickH: opened(school.drying.hours), ratio }),
       },
     })),
   };

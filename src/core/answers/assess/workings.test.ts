@@ -8,7 +8,9 @@ import { loadJob, loadListOf } from "@/core/answers/mixing/loadList";
 import { watersOf } from "@/core/answers/mixing/waters";
 import { FORMULAS, type WorkingId } from "@/core/ground/sums/formulas";
 import { as, sum } from "@/core/ground/sums/row";
-import { recomputed, sumOf, type Working } from "@/core/ground/sums/working";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
+import { recomputed } from "@/core/ground/sums/recomputed";
+import { sumOf, type Working } from "@/core/ground/sums/working";
 import { USUAL_KIT } from "@/core/job/kit";
 import { warmestAtCloth } from "@/core/judgement/treatment/lay/cautions";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
@@ -98,7 +100,12 @@ describe("every working", () => {
   });
 
   it("shows what was given, by its name and where it comes from, and recomputes nothing that is changed after", () => {
-    const minutes = sumOf("treatment.minutes", { startMin: 2, areaM2: 1.5, minPerM2: 4, rounds: 3 });
+    const minutes = sumOf(TREATMENT_FORMULAS, "treatment.minutes", {
+      startMin: 2,
+      areaM2: 1.5,
+      minPerM2: 4,
+      rounds: 3,
+    });
     expect(minutes.value).toBe(20);
     expect(recomputed(minutes.working)).toBe(20);
     const spoilt = structuredClone(minutes.working);

@@ -7,6 +7,8 @@ import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
 import { lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
 import { machineFor } from "@/core/judgement/shelf/circuit";
+import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
+import { MONEY_FORMULAS } from "@/core/ground/sums/moneyFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { perHourOf, type Rates } from "./estimate";
 
@@ -81,7 +83,7 @@ export function actualOf(
   currency?: CurrencyId,
 ): Actual {
   const { done } = history;
-  const handsOn = sumOf("record.minutes", {
+  const handsOn = sumOf(LEDGER_FORMULAS, "record.minutes", {
     minutes: done.map((event) => ({
       value: minutesOf(event),
       name: event.title,
@@ -89,13 +91,13 @@ export function actualOf(
     })),
   });
   const products = productsUsed(done, kit);
-  const product = sumOf("record.product", {
+  const product = sumOf(LEDGER_FORMULAS, "record.product", {
     usedMl: products.map(({ agent, neatMl }) => stated.measured(neatMl, AGENTS[agent].name.toLowerCase())),
     costsPerL: products.map(({ agent }) => stated.table(agentOn(kit, agent).costPerL)),
   });
   const running = machinesRun(done, kit, (zoneId) => plan.zones[zoneId]?.view.areaM2.value ?? 0);
   const { wearPerHour, minimum, taxPct, perHour, callOut } = perHourOf(rates);
-  const wear = sumOf("record.wear", {
+  const wear = sumOf(LEDGER_FORMULAS, "record.wear", {
     minutes: [...running].map(([machine, min]) => stated.measured(min, machineOf(machine).name.toLowerCase())),
     perHour: stated.entered(wearPerHour),
   });
@@ -103,14 +105,14 @@ export function actualOf(
   // Nothing done, nothing to pay.
   const any = done.length > 0 ? 1 : 0;
   const costs = { product: product.value, wear: wear.value };
-  const net = sumOf("invoice.net", {
+  const net = sumOf(MONEY_FORMULAS, "invoice.net", {
     callOut: stated.entered(callOut * any),
     hours,
     perHour: stated.entered(perHour),
     ...costs,
     minimum: stated.entered(minimum * any),
   });
-  const tax = sumOf("invoice.tax", { net: net.value, taxPct: stated.entered(taxPct) });
+  const tax = sumOf(MONEY_FORMULAS, "invoice.tax", { net: net.value, taxPct: stated.entered(taxPct) });
   const agreed = agreedOf(history);
   return {
     handsOn,
@@ -118,11 +120,11 @@ export function actualOf(
     wear,
     net,
     tax,
-    total: sumOf("invoice.total", { net: net.value, tax: tax.value }),
-    earnedPerHour: sumOf("invoice.earned", { net: net.value, ...costs, hours, roadH: travelMin / 60 }),
+    total: sumOf(MONEY_FORMULAS, "invoice.total", { net: net.value, tax: tax.value }),
+    earnedPerHour: sumOf(MONEY_FORMULAS, "invoice.earned", { net: net.value, ...costs, hours, roadH: travelMin / 60 }),
     ...(agreed ? { agreed } : {}),
     ...(agreed && (agreed.currency ?? currency) === (currency ?? agreed.currency) && net.value > agreed.high
-      ? { over: sumOf("invoice.over", { net: net.value, agreed: stated.entered(agreed.high) }) }
+      ? { over: sumOf(MONEY_FORMULAS, "invoice.over", { net: net.value, agreed: stated.entered(agreed.high) }) }
       : {}),
     lines: linesOf(
       any === 0 ? [] : chargedFor(job, { hours, perHour, callOut, wear: wear.value, products, running }),

@@ -4,6 +4,7 @@ import type { Assessment } from "@/core/answers/assess/assess";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Job } from "@/core/job/schema";
 import { formatDuration } from "@/core/ground/quantity/format";
+import { MONEY_FORMULAS } from "@/core/ground/sums/moneyFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 
@@ -63,10 +64,14 @@ const minutesOfGas = (gas: Assessment["gas"]): number =>
 export function estimateOf({ plan, drying, gas }: Assessment, job: Job, productCost: number, rates: Rates): Estimate {
   const planned = plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0) + minutesOfGas(gas);
   const more = Object.values(plan.marks).reduce((sum, mark) => sum + minutesOfLaterRungs(mark, plan.steps), 0);
-  const low = sumOf("estimate.minutesLeast", { plannedMin: planned, quicker: stated.table(QUICKER) });
-  const high = sumOf("estimate.minutesMost", { plannedMin: planned, moreMin: more, slower: stated.table(SLOWER) });
+  const low = sumOf(MONEY_FORMULAS, "estimate.minutesLeast", { plannedMin: planned, quicker: stated.table(QUICKER) });
+  const high = sumOf(MONEY_FORMULAS, "estimate.minutesMost", {
+    plannedMin: planned,
+    moreMin: more,
+    slower: stated.table(SLOWER),
+  });
   const price = (minutes: Worked, up: boolean) =>
-    sumOf("estimate.price", {
+    sumOf(MONEY_FORMULAS, "estimate.price", {
       callOut: stated.entered(planned === 0 ? 0 : rates.callOut),
       minutes: minutes.value,
       perHour: stated.entered(rates.perHour),

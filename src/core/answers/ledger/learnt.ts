@@ -6,7 +6,8 @@ import type { Job, Kit } from "@/core/job/schema";
 import { extractorFor } from "@/core/judgement/shelf/shelf";
 import type { Learnt } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";
-import { driedBy, dryingFactor, paceOf, recoveryFactor } from "@/core/judgement/learnt/own";
+import { driedBy } from "@/core/judgement/learnt/driedBy";
+import { dryingFactor, paceOf, recoveryFactor } from "@/core/judgement/learnt/own";
 
 /** What would come back by the shelf's share, over what was expected by the share that was planned with. */
 const byTheShelf = (shelf: number, used: number, strokes: number) =>

@@ -5,7 +5,7 @@ import { historyOf, lastOf } from "@/core/job/history";
 import type { DoneEvent, Job, OutcomeResult, WorkEvent } from "@/core/job/schema";
 import { CLEAN_AGAIN_MONTHS } from "@/core/ground/catalog/aftercare";
 import { findingsOfKind } from "@/core/job/findingKinds";
-import { driedBy, type DriedBy } from "@/core/judgement/learnt/own";
+import { driedBy, type DriedBy } from "@/core/judgement/learnt/driedBy";
 import { isLeatherKept } from "@/core/answers/handback/leatherKept";
 import { lastTimeOf } from "./lastTime";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";

@@ -1,6 +1,7 @@
 import type { History } from "@/core/job/history";
 import type { ColourEvent } from "@/core/job/schema";
 import { formatNumber } from "@/core/ground/quantity/format";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { input, worked, sumOf, type Worked } from "@/core/ground/sums/working";
 import { deltaE2000 } from "@/core/models/colour/deltaE";
 import { changeStep, deltaEF, deltaEGS, stainingStep } from "@/core/models/colour/greyScale";
@@ -60,7 +61,7 @@ export function colourOf({ standing }: Pick<History, "standing">, findingId: str
       : {}),
     ...(stoodOut && standsOut && stoodOut.value > 0
       ? {
-          improved: sumOf("colour.improved", { before: stoodOut.value, now: standsOut.value }),
+          improved: sumOf(GEOMETRY_FORMULAS, "colour.improved", { before: stoodOut.value, now: standsOut.value }),
         }
       : {}),
     ...(towel

@@ -1,5 +1,6 @@
 import { agentOf, NEVER_MIX, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
+import { MIX_FORMULAS } from "@/core/ground/sums/mixFormulas";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
 import { type Context } from "@/core/judgement/treatment/cloth/planContext";
@@ -66,7 +67,7 @@ export function boosterFor(
     );
   return {
     agent: BOOSTER,
-    ml: sumOf("mix.booster", { bottleMl, mlPerL: stated.table(BOOSTER_ML_PER_L) }, [
+    ml: sumOf(MIX_FORMULAS, "mix.booster", { bottleMl, mlPerL: stated.table(BOOSTER_ML_PER_L) }, [
       input("pH it may bring", ph.phMax, "pH"),
     ]),
   };

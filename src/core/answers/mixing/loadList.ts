@@ -4,6 +4,7 @@ import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { machineOf, type MachineId } from "@/core/ground/catalog/machines";
 import type { Kit } from "@/core/job/schema";
+import { LOAD_FORMULAS } from "@/core/ground/sums/loadFormulas";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
 import { agentOn } from "@/core/job/ownAgent";
@@ -89,7 +90,7 @@ export function loadListOf(jobs: readonly LoadJob[], kit: Kit): LoadList {
   const plugged = machines
     .map((machine) => ({
       machine,
-      watts: sumOf("load.watts", {
+      watts: sumOf(LOAD_FORMULAS, "load.watts", {
         watts: {
           value: machineOn(kit, machine)!.powerW ?? 0,
           basis: kit.machines[machine]?.powerW === undefined ? "table" : "entered",
@@ -107,11 +108,12 @@ export function loadListOf(jobs: readonly LoadJob[], kit: Kit): LoadList {
   const plain = sum(steps.map(({ agent, amountMl }) => (agent === "water" ? (amountMl?.value ?? 0) / 1000 : 0)));
   return {
     products: productsOf(jobs, kit),
-    waterL: sumOf("load.water", { parts: inMixes, plainL: plain }),
+    waterL: sumOf(LOAD_FORMULAS, "load.water", { parts: inMixes, plainL: plain }),
     ...(tanks ? { tanks } : {}),
     towels: towelsOf(jobs),
     power: plugged,
     togetherW: sumOf(
+      LOAD_FORMULAS,
       "load.together",
       { watts: plugged.map(({ machine, watts }) => ({ ...watts, name: machineOf(machine).name.toLowerCase() })) },
       [input("one circuit gives about", CIRCUIT_W, "W", "table")],
@@ -143,7 +145,9 @@ function productsOf(jobs: readonly LoadJob[], kit: Kit): ProductLoad[] {
     const row = agentOn(kit, agent);
     const leftMl = kit.labels?.[agent]?.leftMl;
     const need = sum(parts.map(({ ml }) => ml));
-    const productMl = sumOf("load.product", { parts: parts.map(({ name, ml }) => ({ value: ml, name })) });
+    const productMl = sumOf(LOAD_FORMULAS, "load.product", {
+      parts: parts.map(({ name, ml }) => ({ value: ml, name })),
+    });
     const after = leftMl === undefined ? undefined : leftMl - need;
     const stock =
       after === undefined ? "unknown" : after < 0 ? "short" : after < row.packMl * LOW_SHARE ? "low" : "enough";
@@ -154,7 +158,7 @@ function productsOf(jobs: readonly LoadJob[], kit: Kit): ProductLoad[] {
       packMl: row.packMl,
       ...(leftMl === undefined ? {} : { leftMl }),
       packs: after === undefined || stock === "enough" ? 0 : Math.max(1, Math.ceil(-after / row.packMl)),
-      cost: sumOf("load.cost", {
+      cost: sumOf(LOAD_FORMULAS, "load.cost", {
         ml: need,
         costPerL: { value: row.costPerL, basis: kit.labels?.[agent]?.costPerL === undefined ? "table" : "entered" },
       }),
@@ -176,7 +180,7 @@ function tanksOf(jobs: readonly LoadJob[], kit: Kit): LoadList["tanks"] {
   const machine = machineOn(kit, first.machine.id)!;
   const litres = sum(drawn.map((each) => each.litres));
   const count = (tankL: number | undefined, share: number, name: string) =>
-    sumOf("load.tanks", { litres: litres * share, tankL: stated.table(tankL ?? 0, name) });
+    sumOf(LOAD_FORMULAS, "load.tanks", { litres: litres * share, tankL: stated.table(tankL ?? 0, name) });
   return {
     machine: first.machine.id,
     fills: count(machine.solutionTankL, 1, "solution tank"),
@@ -199,7 +203,7 @@ function towelsOf(jobs: readonly LoadJob[]): LoadList["towels"] {
     .filter((kind) => litres[kind] > 0)
     .map((kind) => ({
       kind,
-      count: sumOf("load.towels", {
+      count: sumOf(LOAD_FORMULAS, "load.towels", {
         litres: litres[kind],
         towelL: stated.table(TOWEL_L),
         least: Math.min(steps[kind], 4),
@@ -224,7 +228,7 @@ function batteriesOf(steps: readonly Step[], kit: Kit): LoadList["batteries"] {
   return [
     {
       machine: "drill",
-      charges: sumOf("load.charges", { minutes, chargeMin: stated.table(drill.batteryMin) }),
+      charges: sumOf(LOAD_FORMULAS, "load.charges", { minutes, chargeMin: stated.table(drill.batteryMin) }),
     },
   ];
 }

@@ -10,6 +10,7 @@ import {
   type Reading,
 } from "@/core/ground/quantity/ratio";
 import type { Job, Kit } from "@/core/job/schema";
+import { MIX_FORMULAS } from "@/core/ground/sums/mixFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
 import type { PartsWater, Step } from "@/core/judgement/treatment/step/step";
@@ -93,7 +94,7 @@ function bottleMix(agent: AgentId, strength: PartsWater, steps: readonly Step[],
   const r = strength.value;
   const sum = steps.reduce((total, { amountMl }) => total + amountMl!.value, 0);
   const total = sum * (1 + SPARE);
-  const wanted = sumOf("mix.total", {
+  const wanted = sumOf(MIX_FORMULAS, "mix.total", {
     steps: steps.map(({ title, amountMl }) => ({ value: amountMl!.value, name: title })),
     spare: stated.table(SPARE),
   });

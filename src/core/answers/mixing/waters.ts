@@ -2,6 +2,8 @@ import type { ContainerKind } from "@/core/ground/catalog/containers";
 import type { MachineId } from "@/core/ground/catalog/machines";
 import { warmMix, type WarmMix } from "@/core/models/dilution/reckon";
 import type { Kit } from "@/core/job/schema";
+import { LOAD_FORMULAS } from "@/core/ground/sums/loadFormulas";
+import { MIX_FORMULAS } from "@/core/ground/sums/mixFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, machineOn } from "@/core/judgement/shelf/shelf";
 import type { Step } from "@/core/judgement/treatment/step/step";
@@ -58,10 +60,10 @@ function needOf(
   kit: Kit,
 ): WaterNeed | undefined {
   if (steps.length === 0) return undefined;
-  const litres = sumOf("load.water", {
+  const litres = sumOf(LOAD_FORMULAS, "load.water", {
     parts: steps.map(({ title, amountMl }) => ({ value: amountMl!.value / 1000, name: title })),
   });
-  const ready = sumOf("mix.ready", {
+  const ready = sumOf(MIX_FORMULAS, "mix.ready", {
     litres: litres.value,
     stepL: stated.table(HALF_L),
     leastL: stated.table(LEAST_L[container] ?? HALF_L),
@@ -73,7 +75,7 @@ function needOf(
   const tempC =
     machine === "steamer" || asked.length === 0
       ? undefined
-      : sumOf("mix.waterTemp", { asked, hotC: stated.table(HOT_TAP_C), coldC: stated.table(COLD_TAP_C) });
+      : sumOf(MIX_FORMULAS, "mix.waterTemp", { asked, hotC: stated.table(HOT_TAP_C), coldC: stated.table(COLD_TAP_C) });
   return {
     container,
     ...(machine ? { machine } : {}),
@@ -81,7 +83,7 @@ function needOf(
     ready,
     ...(tankL
       ? {
-          fills: sumOf("load.tanks", { litres: readyL, tankL: stated.table(tankL, "solution tank") }),
+          fills: sumOf(LOAD_FORMULAS, "load.tanks", { litres: readyL, tankL: stated.table(tankL, "solution tank") }),
         }
       : {}),
     ...(tempC === undefined

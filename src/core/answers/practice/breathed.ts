@@ -1,4 +1,5 @@
 import { agentOf } from "@/core/ground/catalog/agents";
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";
 import { harm, worstOf, type Loss } from "./losses";
 import type { PieceCase } from "./pieceCase";
@@ -24,7 +25,7 @@ export function breathedBy(piece: PieceCase, { view }: Treated, moves: readonly 
     if (move.do !== "put" || !agentOf(move.agent).groups.includes("solvent")) return [];
     const areaM2 = move.on === "spill" ? SPILL_M2 : view.areaM2.value;
     return [
-      sumOf("harm.breathed", {
+      sumOf(PRACTICE_FORMULAS, "harm.breathed", {
         grams: areaM2 * move.lPerM2 * G_PER_L,
         roomM3: stated.table(template === "cabin" ? ROOM_M3.cabin : ROOM_M3.other),
         changesPerH: stated.table(CHANGES_PER_H[AIRS[airNow(moves.slice(0, at))].air.space]),

@@ -1,3 +1,4 @@
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** The decisions of the trade that what went wrong is told by. */
@@ -79,7 +80,7 @@ export interface CameTo {
 export function meanLost(cases: readonly CameTo[]): { decision: DecisionId; minutes: Worked }[] {
   return DECISION_IDS.flatMap((decision) => {
     const of = cases.flatMap(({ lost }) => lost[decision] ?? []);
-    return of.length > 0 ? [{ decision, minutes: sumOf("practice.mean", { of }) }] : [];
+    return of.length > 0 ? [{ decision, minutes: sumOf(PRACTICE_FORMULAS, "practice.mean", { of }) }] : [];
   });
 }
 

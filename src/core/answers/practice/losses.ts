@@ -1,3 +1,4 @@
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { DecisionId, HarmId, LossId } from "./decisions";
 
@@ -30,7 +31,10 @@ export const harm = (id: HarmId, decision: DecisionId, words: string, share: Wor
   id,
   decision,
   words,
-  minutes: sumOf("practice.harm", { share: opened(share), minutes: stated.table(ALL_OF_IT_MIN[id]) }),
+  minutes: sumOf(PRACTICE_FORMULAS, "practice.harm", {
+    share: opened(share),
+    minutes: stated.table(ALL_OF_IT_MIN[id]),
+  }),
 });
 
 /** The worst of some, each an effect of its own: what is lost already is not lost again. */

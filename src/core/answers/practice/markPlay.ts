@@ -1,5 +1,7 @@
 import { EVIDENCE_IDS, testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import { ENTERED_FORMULAS } from "@/core/ground/sums/enteredFormulas";
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { branches } from "@/core/models/chance/bayes";
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
@@ -28,7 +30,9 @@ const CALLED_BACK_MIN = 60;
 export const STEAM = { tempC: 90, minutes: 0.5 };
 
 /** Mould stirred on a hand's breadth, against brushing all of it. Judgement. */
-const STIRRED = sumOf("as-entered", { value: { value: 0.1, unit: "1", name: "share of it harmed", basis: "table" } });
+const STIRRED = sumOf(ENTERED_FORMULAS, "as-entered", {
+  value: { value: 0.1, unit: "1", name: "share of it harmed", basis: "table" },
+});
 
 /** Why something went wrong, and what it costs. */
 interface Consequence {
@@ -37,8 +41,9 @@ interface Consequence {
 }
 
 const heated = (heat: { tempC: number; minutes: number }) =>
-  sumOf("harm.set", { tempC: stated.table(heat.tempC), minutes: stated.table(heat.minutes) });
-const setCost = (share: Worked) => sumOf("practice.harm", { share: opened(share), minutes: stated.table(SET_MIN) });
+  sumOf(PRACTICE_FORMULAS, "harm.set", { tempC: stated.table(heat.tempC), minutes: stated.table(heat.minutes) });
+const setCost = (share: Worked) =>
+  sumOf(PRACTICE_FORMULAS, "practice.harm", { share: opened(share), minutes: stated.table(SET_MIN) });
 
 /** What beginning so does to what it really is; nothing where it is right. */
 export function consequencesOf(begin: BeginId, truth: FamilyId): Consequence[] {
@@ -48,7 +53,9 @@ export function consequencesOf(begin: BeginId, truth: FamilyId): Consequence[] {
   ).map(({ words, share }) => ({
     words,
     minutes: setCost(
-      sumOf("as-entered", { value: { value: share, unit: "1", name: "share of it harmed", basis: "table" } }),
+      sumOf(ENTERED_FORMULAS, "as-entered", {
+        value: { value: share, unit: "1", name: "share of it harmed", basis: "table" },
+      }),
     ),
   }));
   if (heat && heatSets(truth)) found.push({ words: "Heat set it for good.", minutes: setCost(heated(heat)) });
@@ -58,7 +65,7 @@ export function consequencesOf(begin: BeginId, truth: FamilyId): Consequence[] {
       words: calledBack
         ? "It was soil: you are called back."
         : "It did not move: worked, lifted and waited for in vain.",
-      minutes: sumOf("practice.inVain", {
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.inVain", {
         step: stated.table(calledBack ? CALLED_BACK_MIN : WRONG_MIN),
         rinse: stated.table(wets ? RINSE_MIN : 0),
       }),
@@ -178,7 +185,10 @@ function judged(moves: readonly Move[], at: number, mark: MarkCase): Judged {
   return {
     move,
     planner,
-    costs: sumOf("practice.regret", { best: sameMove(move, planner) ? worthOf(move) : best, its: worthOf(move) }),
+    costs: sumOf(PRACTICE_FORMULAS, "practice.regret", {
+      best: sameMove(move, planner) ? worthOf(move) : best,
+      its: worthOf(move),
+    }),
     consequences: consequencesOfMove(move, mark),
   };
 }
@@ -210,20 +220,20 @@ const consequencesOfMove = (move: Move, { truth }: MarkCase): Consequence[] =>
 
 /** What came of it. @param moves ends with a beginning */
 export function outcomeOf(mark: MarkCase, moves: readonly Move[]): Outcome {
-  const spentMin = sumOf("practice.spent", {
+  const spentMin = sumOf(PRACTICE_FORMULAS, "practice.spent", {
     tests: moves.flatMap((move) =>
       move.do === "test" ? [stated.table(testMin(move.test), testOf(move.test).name.toLowerCase())] : [],
     ),
     hints: moves.flatMap(({ do: what }) => (what === "hint" ? [stated.table(HINT_MIN, "a hint")] : [])),
   });
-  const harmMin = sumOf("practice.harms", {
+  const harmMin = sumOf(PRACTICE_FORMULAS, "practice.harms", {
     harms: moves.flatMap((move) => consequencesOfMove(move, mark).map(({ minutes, words }) => opened(minutes, words))),
   });
   const begun = moves.at(-1);
   return {
     spentMin,
     harmMin,
-    score: sumOf("practice.score", {
+    score: sumOf(PRACTICE_FORMULAS, "practice.score", {
       spentMin: opened(spentMin),
       harmMin: opened(harmMin),
       scaleMin: stated.table(SCORE_MIN),

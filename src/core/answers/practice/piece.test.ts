@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { FORMULAS } from "@/core/ground/sums/formulas";
-import { recomputed } from "@/core/ground/sums/working";
+import { recomputed } from "@/core/ground/sums/recomputed";
 import { changeStep, deltaEOfChange } from "@/core/models/colour/greyScale";
 import { caseFileOf, readCaseFile } from "./caseFile";
 import type { HarmId } from "./decisions";

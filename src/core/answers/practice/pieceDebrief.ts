@@ -1,3 +1,4 @@
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 import { COST_IDS, paidIn, type CostId } from "./decisions";
 import type { PieceMove } from "./pieceMoves";
@@ -61,11 +62,11 @@ export function pieceDebrief(
     const next = before.line.slice(at);
     // Who does what the planner would have done is where the planner would be.
     const after = JSON.stringify(move) === JSON.stringify(next[0]) ? before : playedOn(moves.slice(0, at + 1));
-    const costs = sumOf("practice.cost", { after: after.minutes, before: before.minutes });
+    const costs = sumOf(PRACTICE_FORMULAS, "practice.cost", { after: after.minutes, before: before.minutes });
     const { paid } = before;
     const apart = COST_IDS.map((of) => ({
       in: of,
-      minutes: sumOf("practice.cost", { after: after.paid[of], before: paid[of] }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.cost", { after: after.paid[of], before: paid[of] }),
     })).filter(({ minutes }) => minutes.value >= APART_FROM_MIN);
     before = after;
     tell(at + 1);

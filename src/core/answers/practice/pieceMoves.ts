@@ -2,6 +2,7 @@ import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { EVIDENCE_IDS, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { TOOLS, toolOf, type ToolId } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
+import { ENTERED_FORMULAS } from "@/core/ground/sums/enteredFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Cloth, DoneEvent, DryingAir, Job } from "@/core/job/schema";
 import { extractorFor, ownsTool, type Extractor } from "@/core/judgement/shelf/shelf";
@@ -111,7 +112,7 @@ export function handsOn(piece: PieceCase, move: PieceMove): Worked | undefined {
     case "steam":
       return handsOnMinutes(kit, "steam", area);
     case "air":
-      return sumOf("as-entered", { value: { ...stated.table(AIRS[move.how].minutes), unit: "min" } });
+      return sumOf(ENTERED_FORMULAS, "as-entered", { value: { ...stated.table(AIRS[move.how].minutes), unit: "min" } });
     default:
       return undefined;
   }

@@ -3,6 +3,8 @@ import { DRY_AT_PCT } from "@/core/ground/catalog/dryAt";
 import { BUILDS, SOIL_LEVEL_IDS } from "@/core/ground/catalog/builds";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { TOOLS } from "@/core/ground/catalog/tools";
+import { ENTERED_FORMULAS } from "@/core/ground/sums/enteredFormulas";
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { input, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { deltaEOfChange } from "@/core/models/colour/greyScale";
 import { between } from "@/core/models/drying/at";
@@ -97,7 +99,10 @@ function wetnessOf({ context, view, dryFromMin }: Treated) {
   const drying =
     left.value > 0 ? dryInLayers({ z: zone }, dryingPlace(context.job, context.kit, [], startMs)).zones.z : undefined;
   const dryH =
-    drying?.hours ?? sumOf("as-entered", { value: { value: 0, unit: "h", name: "nothing is wet", basis: "computed" } });
+    drying?.hours ??
+    sumOf(ENTERED_FORMULAS, "as-entered", {
+      value: { value: 0, unit: "h", name: "nothing is wet", basis: "computed" },
+    });
   return { moves, recovery, left, depth, allowed, dryH, course: drying?.layers.course };
 }
 
@@ -122,6 +127,7 @@ function harmsOfAgents(treated: Treated, { cloth }: PieceCase): Loss[] {
     rounds.map((round) => {
       const step = cloth.fastness?.[round.agent] ?? 5;
       const change = sumOf(
+        PRACTICE_FORMULAS,
         "harm.dye",
         {
           // What a proof does not show is not seen later: a step of 4 or better is fast.
@@ -132,13 +138,13 @@ function harmsOfAgents(treated: Treated, { cloth }: PieceCase): Loss[] {
         },
         [input("its step in a proof", step, "1", "measured")],
       );
-      return sumOf("harm.dyeShare", { deltaE: opened(change) });
+      return sumOf(PRACTICE_FORMULAS, "harm.dyeShare", { deltaE: opened(change) });
     }),
   );
   const ph = worstOf(
     rounds.map((round) => {
       const { phMin, phMax } = phAt(agentOf(round.agent), round.parts);
-      return sumOf("harm.ph", {
+      return sumOf(PRACTICE_FORMULAS, "harm.ph", {
         outside: Math.max(phMax - limits.phMax, limits.phMin - phMin),
         minutes: layMin(treated, round),
       });
@@ -168,7 +174,7 @@ function harmsOfHands(treated: Treated, moves: readonly PieceMove[]): Loss[] {
   const limits = limitsOf(factsOf(context, view, [], []));
   const brushes = moves.flatMap((move) => (move.do === "brush" ? [move.tool] : []));
   const roughest = Math.max(0, ...brushes.map(roughnessOf));
-  const rub = sumOf("harm.rub", {
+  const rub = sumOf(PRACTICE_FORMULAS, "harm.rub", {
     tool: stated.table(roughest),
     bears: stated.table(limits.toolAtMost),
     rounds: brushes.filter((tool) => roughnessOf(tool) > limits.toolAtMost).length,
@@ -180,11 +186,14 @@ function harmsOfHands(treated: Treated, moves: readonly PieceMove[]): Loss[] {
     ...treated.rounds.map(({ lPerM2 }) => lPerM2),
     treated.passes > 0 ? WET_THROUGH_L_PER_M2 : 0,
   );
-  const felt = sumOf("harm.felt", { wet: wetLPerM2 / WET_THROUGH_L_PER_M2, rubs: felts(view) ? rubsOf(moves) : [] });
+  const felt = sumOf(PRACTICE_FORMULAS, "harm.felt", {
+    wet: wetLPerM2 / WET_THROUGH_L_PER_M2,
+    rubs: felts(view) ? rubsOf(moves) : [],
+  });
   const steamShy =
     judge({ action: "steam", agent: "water" }, factsOf(context, view, [], [])).forbiddenBy.length > 0 &&
     !isOnGlue(view);
-  const heat = sumOf("harm.heat", {
+  const heat = sumOf(PRACTICE_FORMULAS, "harm.heat", {
     tempC: warmest,
     bearsC: stated.table(Math.min(limits.clothTempC, steamShy ? STEAM_SHY_C : limits.clothTempC)),
     minutes: temps.filter((each) => each === warmest).length * WARM_MIN,
@@ -199,7 +208,7 @@ function harmsOfHands(treated: Treated, moves: readonly PieceMove[]): Loss[] {
 function harmsOfWater(treated: Treated, moves: readonly PieceMove[], wet: ReturnType<typeof wetnessOf>): Loss[] {
   const { view } = treated;
   const hours = Math.min(NEVER_H, wet.dryH.value);
-  const ring = sumOf("harm.ring", {
+  const ring = sumOf(PRACTICE_FORMULAS, "harm.ring", {
     depthMm: opened(wet.depth),
     allowedMm: opened(wet.allowed),
     hours,
@@ -207,7 +216,7 @@ function harmsOfWater(treated: Treated, moves: readonly PieceMove[], wet: Return
   });
   const glue = isOnGlue(view)
     ? [
-        sumOf("harm.sag", {
+        sumOf(PRACTICE_FORMULAS, "harm.sag", {
           onLPerM2: putOnAt(wet.moves),
           bearsLPerM2: stated.table(BUILDS["glue-held"].waterBudgetLPerM2),
           tempC: Math.max(20, ...moves.flatMap((move) => clothTempOf(move) ?? [])),
@@ -219,14 +228,22 @@ function harmsOfWater(treated: Treated, moves: readonly PieceMove[], wet: Return
   return [
     ...(isOnGlue(view) ? [] : [harm("ring", "water", "It went deep and came up again: a ring next day.", ring)]),
     ...glue.map((share) => harm("sag", "water", "The glue let go: it hangs.", share)),
-    harm("sour", "water", "Wet inside too long: sour, then mould.", sumOf("harm.sour", { hours: opened(wet.dryH) })),
+    harm(
+      "sour",
+      "water",
+      "Wet inside too long: sour, then mould.",
+      sumOf(PRACTICE_FORMULAS, "harm.sour", { hours: opened(wet.dryH) }),
+    ),
     ...(wired
       ? [
           harm(
             "electrics",
             "water",
             "Water reached what lies under the cover: a dead switch.",
-            sumOf("harm.electrics", { depthMm: opened(wet.depth), liesMm: stated.table(ELECTRICS_MM) }),
+            sumOf(PRACTICE_FORMULAS, "harm.electrics", {
+              depthMm: opened(wet.depth),
+              liesMm: stated.table(ELECTRICS_MM),
+            }),
           ),
         ]
       : []),
@@ -242,13 +259,13 @@ function soilLosses(piece: PieceCase, treated: Treated, left: Worked, par: Par):
             "paste",
             "dry",
             "Wetted before it was lifted dry: paste in the seams.",
-            sumOf("harm.paste", { soil: level }),
+            sumOf(PRACTICE_FORMULAS, "harm.paste", { soil: level }),
           ),
         ]
       : [];
   const target = Math.max(SOIL_TARGET[piece.soil], par.left);
-  const inTime = sumOf("practice.soil", { left: opened(leftBy(treated, true)), target });
-  const all = sumOf("practice.soil", { left: opened(left), target });
+  const inTime = sumOf(PRACTICE_FORMULAS, "practice.soil", { left: opened(leftBy(treated, true)), target });
+  const all = sumOf(PRACTICE_FORMULAS, "practice.soil", { left: opened(left), target });
   return [
     ...paste,
     { id: "soil", decision: "way", words: "Soil was left: called back.", minutes: inTime },
@@ -256,7 +273,7 @@ function soilLosses(piece: PieceCase, treated: Treated, left: Worked, par: Par):
       id: "sank",
       decision: "lift",
       words: "It was loose and sank back: not lifted, or too late.",
-      minutes: sumOf("practice.sank", { all: opened(all), inTime: opened(inTime) }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.sank", { all: opened(all), inTime: opened(inTime) }),
     },
   ];
 }
@@ -270,7 +287,7 @@ function residueLoss({ context, view }: Treated, wet: ReturnType<typeof wetnessO
       id: "residue",
       decision: "done",
       words: "Cleaner stayed in it: it soils again.",
-      minutes: sumOf("practice.harm", {
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.harm", {
         share: share * (isOnGlue(view) ? TRACE_ON_GLUE : 1),
         minutes: stated.table(RESIDUE_MIN),
       }),
@@ -296,13 +313,13 @@ function promiseLosses(piece: PieceCase, moves: readonly PieceMove[], usableH: n
       id: "late",
       decision: "promise",
       words: told === undefined ? "Not dry when it was wanted." : "Not dry when it was promised.",
-      minutes: sumOf("practice.late", { usableH, dueH: due }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.late", { usableH, dueH: due }),
     },
     {
       id: "long",
       decision: "promise",
       words: "Promised later than it had to be.",
-      minutes: sumOf("practice.long", { dueH: due, wantedH: wanted }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.long", { dueH: due, wantedH: wanted }),
     },
     ...(told === undefined
       ? [
@@ -310,7 +327,7 @@ function promiseLosses(piece: PieceCase, moves: readonly PieceMove[], usableH: n
             id: "untold" as const,
             decision: "promise" as const,
             words: "Nobody told the owner when it can be used.",
-            minutes: sumOf("as-entered", {
+            minutes: sumOf(ENTERED_FORMULAS, "as-entered", {
               value: { ...stated.table(UNTOLD_MIN), unit: "min" as const, name: "asked about twice" },
             }),
           },
@@ -329,7 +346,7 @@ function blamedLoss({ damaged }: PieceCase, moves: readonly PieceMove[]): Loss[]
       id: "blamed",
       decision: "promise",
       words: "It was damaged before, and nobody had said so: now it was you.",
-      minutes: sumOf("as-entered", {
+      minutes: sumOf(ENTERED_FORMULAS, "as-entered", {
         value: { ...stated.table(BLAMED_MIN), unit: "min" as const, name: "talked over and paid for" },
       }),
     },
@@ -350,13 +367,13 @@ export const overLoss = (handsMin: Worked, parMin: number): Loss[] =>
       id: "over" as const,
       decision: "way" as const,
       words: "More work than it takes.",
-      minutes: sumOf("practice.over", { handsMin: opened(handsMin), parMin }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.over", { handsMin: opened(handsMin), parMin }),
     },
   ].filter(({ minutes }) => minutes.value >= COUNTS_FROM_MIN);
 
 /** Minutes of tests and hints. */
 export const spentBy = (moves: readonly PieceMove[]): Worked =>
-  sumOf("practice.spent", {
+  sumOf(PRACTICE_FORMULAS, "practice.spent", {
     tests: moves.filter(tells).map((move) => stated.table(findingMin(move))),
     hints: moves.filter(({ do: what }) => what === "hint").map((move) => stated.table(findingMin(move))),
   });
@@ -367,11 +384,13 @@ export function scored(
   losses: readonly Loss[],
   scaleMin: number,
 ): Pick<PieceOutcome, "spentMin" | "harmMin" | "score"> {
-  const harmMin = sumOf("practice.harms", { harms: losses.map(({ minutes, words }) => opened(minutes, words)) });
+  const harmMin = sumOf(PRACTICE_FORMULAS, "practice.harms", {
+    harms: losses.map(({ minutes, words }) => opened(minutes, words)),
+  });
   return {
     spentMin,
     harmMin,
-    score: sumOf("practice.score", {
+    score: sumOf(PRACTICE_FORMULAS, "practice.score", {
       spentMin: opened(spentMin),
       harmMin: opened(harmMin),
       scaleMin: stated.table(scaleMin),
@@ -387,7 +406,7 @@ export function pieceOutcome(piece: PieceCase, moves: readonly PieceMove[], par:
   const spill = spillNow(piece, treated);
   const usableH = Math.max(treated.endMin / 60, treated.dryFromMin / 60 + Math.min(NEVER_H, wet.dryH.value));
   const worked = moves.flatMap((move) => handsOn(piece, move) ?? []);
-  const handsMin = sumOf("practice.handsOn", { moves: worked.map((each) => opened(each)) });
+  const handsMin = sumOf(PRACTICE_FORMULAS, "practice.handsOn", { moves: worked.map((each) => opened(each)) });
   const losses = [
     ...harmsOfAgents(treated, piece),
     ...harmsOfHands(treated, moves),

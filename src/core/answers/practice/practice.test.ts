@@ -3,7 +3,9 @@ import { describe, expect, it } from "vitest";
 import { EVIDENCE_IDS, testOf } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { LADDERS } from "@/core/ground/catalog/ladders";
-import { recomputed, sumOf } from "@/core/ground/sums/working";
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
+import { recomputed } from "@/core/ground/sums/recomputed";
+import { sumOf } from "@/core/ground/sums/working";
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
 import { diagnose } from "@/core/judgement/diagnosis/diagnose";
 import { BEGIN_IDS, beginOf, CHEMISTRY, heatSets, rightFor, type BeginId } from "./begins";
@@ -102,7 +104,7 @@ describe("what comes of a first step", () => {
   });
 
   it("more heat and more minutes never set less; cold sets next to nothing", () => {
-    const set = (tempC: number, minutes: number) => sumOf("harm.set", { tempC, minutes }).value;
+    const set = (tempC: number, minutes: number) => sumOf(PRACTICE_FORMULAS, "harm.set", { tempC, minutes }).value;
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 100, noNaN: true }),

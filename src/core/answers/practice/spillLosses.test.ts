@@ -6,7 +6,7 @@ import { LADDERS } from "@/core/ground/catalog/ladders";
 import { checkJobFile } from "@/core/job/file";
 import { jobFileOf } from "@/core/job/jobFile";
 import { ownedOf } from "@/core/job/owned";
-import { recomputed } from "@/core/ground/sums/working";
+import { recomputed } from "@/core/ground/sums/recomputed";
 import { COST_IDS, type LossId } from "./decisions";
 import { LESSON_IDS, lessonOf } from "./lessons";
 import { pieceCaseOf, type PieceCase } from "./pieceCase";

@@ -2,6 +2,7 @@ import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { testOf } from "@/core/ground/catalog/evidence";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { LADDERS } from "@/core/ground/catalog/ladders";
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { dwellOf } from "@/core/judgement/treatment/lay/dwell";
 import { dwellFactor, strengthFactor } from "@/core/judgement/treatment/step/effect";
@@ -55,7 +56,7 @@ function roundOn(treated: Treated, round: Round, family: FamilyId): Worked {
   const shortestMin = dwell.min.value;
   const until = Math.min(round.liftedAt ?? treated.endMin, round.tools[0]?.at ?? Infinity);
   const lay = Math.min(dwell.max?.value ?? Infinity, Math.max(0, until - round.putAt));
-  return sumOf("practice.markRound", {
+  return sumOf(PRACTICE_FORMULAS, "practice.markRound", {
     rate: stated.table(rateOf(round, family)),
     strength: strengthFactor(strengthOf(round.agent, round.parts)),
     dwell: shortestMin > 0 ? Math.min(1.3, dwellFactor(lay, shortestMin)) : 1,
@@ -64,7 +65,7 @@ function roundOn(treated: Treated, round: Round, family: FamilyId): Worked {
 }
 
 const leftAfter = (treated: Treated, rounds: readonly Round[], { truth }: Spill): Worked =>
-  sumOf("practice.markLeft", {
+  sumOf(PRACTICE_FORMULAS, "practice.markLeft", {
     leaves: rounds.map((round, at) =>
       opened(roundOn(treated, round, truth), `round ${at + 1}, ${agentOf(round.agent).name.toLowerCase()}`),
     ),
@@ -77,7 +78,7 @@ export function spillNow({ spill }: PieceCase, treated: Treated): SpillLeft | un
   const digested = treated.spots.some(({ agent }) => rungOf(agent, spill.truth) === 0);
   return {
     left: leftAfter(treated, rounds, spill),
-    returns: sumOf("harm.returns", {
+    returns: sumOf(PRACTICE_FORMULAS, "harm.returns", {
       ran: stated.table(RAN_SHARE[spill.ranTo]),
       wetStrokes: treated.passes,
       digested: digested ? 1 : 0,
@@ -119,8 +120,8 @@ function harmsOf(spill: Spill, treated: Treated, piece: PieceCase, moves: readon
         if (!heat || heat.tempC <= SETS_FROM_C) return [];
         const left = leftAt(clock[at]!);
         if (left.value < GONE) return [];
-        const set = sumOf("harm.set", { tempC: heat.tempC, minutes: stated.table(heat.minutes) });
-        return [sumOf("harm.setOf", { set: opened(set), left: opened(left) })];
+        const set = sumOf(PRACTICE_FORMULAS, "harm.set", { tempC: heat.tempC, minutes: stated.table(heat.minutes) });
+        return [sumOf(PRACTICE_FORMULAS, "harm.setOf", { set: opened(set), left: opened(left) })];
       })
     : [];
   const wrong = rounds.flatMap(({ agent, putAt }) => {
@@ -129,7 +130,7 @@ function harmsOf(spill: Spill, treated: Treated, piece: PieceCase, moves: readon
       ({ begins, families }) => begin && begins.includes(begin) && families.includes(spill.truth),
     ).map(({ share, words }) => ({
       words,
-      share: sumOf("harm.setOf", {
+      share: sumOf(PRACTICE_FORMULAS, "harm.setOf", {
         set: stated.table(share, "share that it sets or spoils"),
         left: opened(leftAt(putAt)),
       }),
@@ -158,13 +159,16 @@ export function spillLosses(
       id: "mark",
       decision: "what",
       words: "The mark is still to be seen.",
-      minutes: sumOf("practice.soil", { left: opened(now.left), target: Math.max(SEEN_FROM, par?.left ?? 0) }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.soil", {
+        left: opened(now.left),
+        target: Math.max(SEEN_FROM, par?.left ?? 0),
+      }),
     },
     {
       id: "returns",
       decision: "ran",
       words: "What ran in came up again: seen and smelt when it is warm.",
-      minutes: sumOf("practice.back", {
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.back", {
         returns: opened(now.returns),
         parReturns: par?.returns ?? 0,
         minutes: stated.table(RETURNS_MIN),

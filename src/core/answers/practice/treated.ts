@@ -1,4 +1,5 @@
 import type { AgentId } from "@/core/ground/catalog/agentIds";
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { opened, sumOf, type Worked } from "@/core/ground/sums/working";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -119,7 +120,10 @@ function roundLeaves(treated: Treated, round: Round): Worked {
     agitation: hard,
     tempC: round.tempC,
   });
-  return sumOf("practice.roundLeft", { left: opened(left), sankBack: opened(sankBackOf(treated, round)) });
+  return sumOf(PRACTICE_FORMULAS, "practice.roundLeft", {
+    left: opened(left),
+    sankBack: opened(sankBackOf(treated, round)),
+  });
 }
 
 /** Share of what a round loosened that sank back before it was lifted. */
@@ -127,8 +131,8 @@ export function sankBackOf({ context, view }: Treated, { agent, lPerM2, putAt, l
   const dwell = dwellOf(context, PIECE_ZONE, agent, lPerM2);
   const longestMin = dwell.max?.value ?? dwell.min.value;
   return isOnGlue(view)
-    ? sumOf("harm.sankBack", { waitedMin: 0, longestMin })
-    : sumOf("harm.sankBack", {
+    ? sumOf(PRACTICE_FORMULAS, "harm.sankBack", { waitedMin: 0, longestMin })
+    : sumOf(PRACTICE_FORMULAS, "harm.sankBack", {
         waitedMin: liftedAt === undefined ? NEVER_MIN : liftedAt - putAt,
         longestMin: longestMin + SINKS_BACK_MIN,
       });
@@ -151,7 +155,7 @@ export function patchLeaves(piece: PieceCase): number {
 /** @param inTime as if every round had been lifted before it sank back */
 export function leftBy(treated: Treated, inTime = false): Worked {
   const { rounds, passes, steams } = treated;
-  return sumOf("practice.left", {
+  return sumOf(PRACTICE_FORMULAS, "practice.left", {
     leaves: [
       ...rounds.map((round, at) =>
         opened(roundLeaves(treated, inTime ? { ...round, liftedAt: liftInTime(round) } : round), `round ${at + 1}`),

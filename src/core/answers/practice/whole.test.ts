@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { recomputed } from "@/core/ground/sums/working";
+import { recomputed } from "@/core/ground/sums/recomputed";
 import { cabinParts } from "./cabinCase";
 import { pieceCaseOf } from "./pieceCase";
 import { clockOf, partsAt, trueJob, type PieceMove } from "./pieceMoves";

@@ -1,3 +1,4 @@
+import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { opened, sumOf, type Worked } from "@/core/ground/sums/working";
 import { cabinParts } from "./cabinCase";
 import type { LossId } from "./decisions";
@@ -76,7 +77,7 @@ export function wholeOutcome(whole: Whole, moves: readonly PieceMove[], par: Who
   const parts = whole.parts.map((piece, at) =>
     pieceOutcome(piece, seenBy(whole, moves, at), { ...par.parts[at]!, handsMin: Infinity }),
   );
-  const handsMin = sumOf("practice.handsOn", {
+  const handsMin = sumOf(PRACTICE_FORMULAS, "practice.handsOn", {
     moves: moves.flatMap((move) => handsOnIn(whole, move) ?? []).map((each) => opened(each)),
   });
   const losses = [...merged(whole, parts), ...overLoss(handsMin, par.handsMin)];
@@ -86,7 +87,9 @@ export function wholeOutcome(whole: Whole, moves: readonly PieceMove[], par: Who
     parts,
     handsMin,
     losses,
-    left: sumOf("practice.meanLeft", { of: parts.map(({ left }, at) => opened(left, whole.parts[at]!.words)) }),
+    left: sumOf(PRACTICE_FORMULAS, "practice.meanLeft", {
+      of: parts.map(({ left }, at) => opened(left, whole.parts[at]!.words)),
+    }),
     dryH: Math.max(...parts.map(({ dryH }) => dryH)),
     depth: deepest.depth,
     usableH: Math.max(...parts.map(({ usableH }) => usableH)),
@@ -111,7 +114,9 @@ function merged({ parts }: Whole, outcomes: readonly PieceOutcome[]): Loss[] {
     if (TOLD_ONCE.includes(id)) return { id, decision, words, minutes };
     return {
       ...{ id, decision, words: `${words} ${its.map(({ where }) => where).join("; ")}.` },
-      minutes: sumOf("practice.harms", { harms: its.map((loss) => opened(loss.minutes, loss.where)) }),
+      minutes: sumOf(PRACTICE_FORMULAS, "practice.harms", {
+        harms: its.map((loss) => opened(loss.minutes, loss.where)),
+      }),
     };
   });
 }

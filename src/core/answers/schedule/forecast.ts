@@ -1,5 +1,6 @@
 import { lastOf, type History } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { longestDryH } from "@/core/models/drying/longest";
 import { finishMs, timesOf, type Order, type TaskTime } from "./times";
@@ -48,7 +49,7 @@ export function forecastOf(
   const at = finishMs(order, times, beginMs);
   const handsOnMin = order.tasks.reduce((sum, { minutes }) => sum + minutes, 0);
   const finish = {
-    ...sumOf("schedule.finish", {
+    ...sumOf(SCHEDULE_FORMULAS, "schedule.finish", {
       handsMin: handsOnMin,
       waitMin: Math.max(0, ((at - beginMs) / MINUTE_MS) * order.people - handsOnMin),
       people: order.people,
@@ -61,7 +62,7 @@ export function forecastOf(
   const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + airH * 60 * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
     ? {
-        ...sumOf("schedule.usable", {
+        ...sumOf(SCHEDULE_FORMULAS, "schedule.usable", {
           ...(order.tasks.length > 0 ? { handsMin: (at - nowMs) / MINUTE_MS } : {}),
           fromMin: (dryFrom - nowMs) / MINUTE_MS,
           dryH: dryHours,
@@ -117,10 +118,15 @@ function slackOf(
     promise,
     promisedMs,
     forecastMs,
-    minutes: sumOf("schedule.slack", { promised: stated.entered(fromNow(promisedMs)), forecast: fromNow(forecastMs) }, [
-      input("promised", new Date(promisedMs).toISOString(), undefined, "entered"),
-      input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this"),
-    ]),
+    minutes: sumOf(
+      SCHEDULE_FORMULAS,
+      "schedule.slack",
+      { promised: stated.entered(fromNow(promisedMs)), forecast: fromNow(forecastMs) },
+      [
+        input("promised", new Date(promisedMs).toISOString(), undefined, "entered"),
+        input("forecast", Number.isFinite(forecastMs) ? new Date(forecastMs).toISOString() : "does not dry like this"),
+      ],
+    ),
   };
 }
 

@@ -1,4 +1,5 @@
 import type { DoneEvent } from "@/core/job/schema";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { Forecast } from "./forecast";
 import type { Order } from "./times";
@@ -65,7 +66,7 @@ export function bandOf(
   const ofMean = (sum * growth) ** 2 * (sdLog ** 2 / (steps + PRIOR.steps));
   const sd = Math.sqrt(ofSteps + ofMean) / people;
   const shift = (sum * (growth - 1)) / people;
-  const laterMin = sumOf("schedule.band", {
+  const laterMin = sumOf(SCHEDULE_FORMULAS, "schedule.band", {
     handsMin: sum,
     squares: minutes.reduce((total, each) => total + each ** 2, 0),
     growth,

@@ -2,6 +2,7 @@ import type { JobPlan } from "@/core/judgement/treatment/plan/plan";
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { DoneEvent, Kit, StartEvent } from "@/core/job/schema";
 import { CIRCUIT_W, machineFor, usesAs } from "@/core/judgement/shelf/circuit";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { isWaitedOut } from "@/core/ground/catalog/actions";
@@ -326,7 +327,7 @@ function partOf(step: Step, zoneIds: string[], areaOf: (zoneId: string) => numbe
   const sum = (ids: readonly string[]) => ids.reduce((total, zoneId) => total + areaOf(zoneId), 0);
   const whole = sum(step.zoneIds);
   const share = whole > 0 ? sum(zoneIds) / whole : zoneIds.length / step.zoneIds.length;
-  const shared = (of: Worked): Worked => sumOf("schedule.share", { whole: opened(of), share });
+  const shared = (of: Worked): Worked => sumOf(SCHEDULE_FORMULAS, "schedule.share", { whole: opened(of), share });
   return {
     ...step,
     zoneIds,

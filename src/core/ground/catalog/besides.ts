@@ -214,27 +214,6 @@ export function besideOf(id: BesideId): Beside {
   return BESIDES[id];
 }
 
-/** Set together with one tap: what an owner usually asks for. Common practice, no source. */
-export const PACKAGES: Record<string, { name: string; beside: readonly BesideId[] }> = {
-  full: {
-    name: "Full interior",
-    beside: [
-      "opening",
-      "cup-holders",
-      "trim",
-      "rails",
-      "gutters",
-      "pedals",
-      "touch",
-      "last-vacuum",
-      "closing",
-      "glass",
-    ],
-  },
-  seats: { name: "Seats only", beside: ["opening", "rails", "last-vacuum", "closing"] },
-  spill: { name: "One spill", beside: [] },
-};
-
 /** From so many soiled parts on a vehicle is opened and closed as for its seats, until somebody says otherwise. Judgement. */
 export const OPENED_FROM_ZONES = 3;
 export const USUAL_BESIDE: readonly BesideId[] = ["opening", "last-vacuum", "closing"];

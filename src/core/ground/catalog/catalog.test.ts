@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { AGENT_IDS, AGENTS, agentOf, NEVER_MIX, NOT_FOR_CLOTH, type AgentGroup, type AgentId } from "./agents";
-import { BESIDE_IDS, besideOf, CHOSEN_BESIDE_IDS, PACKAGES } from "./besides";
+import { BESIDE_IDS, besideOf, CHOSEN_BESIDE_IDS } from "./besides";
+import { PACKAGES } from "./packages";
 import { BUILDS, BUILD_IDS, WETNESSES } from "./builds";
 import { GASES } from "./gases";
 import { HAZARDS } from "./hazards";

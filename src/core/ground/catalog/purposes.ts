@@ -1,4 +1,5 @@
-import { PACKAGES, type BesideId } from "./besides";
+import type { BesideId } from "./besides";
+import { PACKAGES } from "./packages";
 
 interface Purpose {
   name: string;

@@ -1,5 +1,6 @@
 import type { Quantity, Unit } from "@/core/ground/quantity/units";
-import { FORMULAS, type FormulaId, type WorkingId } from "./formulas";
+import { ENTERED_FORMULAS } from "./enteredFormulas";
+import type { FormulaId, WorkingId } from "./formulas";
 import type { MethodId } from "./methods";
 import type { InputRow, Numbers, Sum } from "./row";
 
@@ -40,7 +41,7 @@ type GivenOf<I> = {
       ? readonly number[]
       : Given;
 } & { [K in keyof I as I[K] extends { kind: "maybe" } ? K : never]?: Given };
-type InputsOf<F extends FormulaId> = (typeof FORMULAS)[F] extends { inputs: infer I } ? GivenOf<I> : never;
+type InputsOf<R> = R extends { inputs: infer I } ? GivenOf<I> : never;
 
 interface StatedInput {
   value: number;
@@ -83,16 +84,18 @@ const bare = (given: Given): number => (typeof given === "number" ? given : give
 
 /**
  * A number computed from named inputs, with its working.
+ * @param formulas the table of its subject
  * @param given every input the formula's row names
  * @param about what is worth saying beside the sum, and no part of it
- * @example sumOf("water.putOn", { before: 0.2, on: 0.3 }).value // 0.5
+ * @example sumOf(WATER_FORMULAS, "water.putOn", { before: 0.2, on: 0.3 }).value // 0.5
  */
-export function sumOf<F extends FormulaId>(
+export function sumOf<T extends object, F extends keyof T & FormulaId>(
+  formulas: T,
   formula: F,
-  given: InputsOf<F>,
+  given: InputsOf<T[F]>,
   about: readonly WorkingInput[] = [],
 ): Worked {
-  const { row, rows, takesUnit } = laidOut(formula);
+  const { row, rows, takesUnit } = laidOut(formula, formulas[formula] as unknown as AnySum);
   const all = given as Record<string, AnyGiven>;
   const same = takesUnit ? firstUnit(rows, all) : "1";
   const inputs: WorkingInput[] = [];
@@ -129,10 +132,9 @@ interface LaidOut {
 const known = new Map<FormulaId, LaidOut>();
 
 /** A formula's inputs as a list, made once. */
-function laidOut(formula: FormulaId): LaidOut {
+function laidOut(formula: FormulaId, row: AnySum): LaidOut {
   let made = known.get(formula);
   if (!made) {
-    const row = FORMULAS[formula] as unknown as AnySum;
     const rows = Object.entries(row.inputs).map(([key, of]) => ({ key, ...of }));
     known.set(formula, (made = { row, rows, takesUnit: [row, ...rows].some(({ unit }) => unit === "same") }));
   }
@@ -162,22 +164,6 @@ function lineOf(key: string, name: string, unit: Unit, given: Given): WorkingInp
 }
 
 /**
- * The value of a working, reckoned anew from the inputs it shows; undefined for what is found and not summed.
- * @example recomputed(sumOf("water.putOn", { before: 0.2, on: 0.3 }).working) // 0.5
- */
-export function recomputed({ formula, inputs }: Working): number | undefined {
-  if (!(formula in FORMULAS)) return undefined;
-  const row = FORMULAS[formula as FormulaId] as unknown as AnySum;
-  const numbers = Object.fromEntries(
-    Object.entries(row.inputs).map(([key, { kind }]) => {
-      const its = inputs.filter((input) => input.key === key).map(({ value }) => value);
-      return [key, kind === "many" ? its : its[0]];
-    }),
-  ) as Numbers<Record<string, InputRow>>;
-  return row.of(numbers);
-}
-
-/**
  * Puts a value that was found, not summed, and what is known of it together.
  * @example worked("odour.source", 0.4, "1", []).value // 0.4
  */
@@ -187,7 +173,7 @@ export function worked(formula: MethodId, value: number, unit: Unit, inputs: Wor
 
 /** A number as somebody put it in. @example entered("left", 250, "mL").value // 250 */
 export const entered = (name: string, value: number, unit: Unit, basis: Basis = "entered"): Worked =>
-  sumOf("as-entered", { value: { value, unit, name, basis } });
+  sumOf(ENTERED_FORMULAS, "as-entered", { value: { value, unit, name, basis } });
 
 /** One line of a working. @example input("area", 0.0135, "m2", "entered").basis // "entered" */
 export function input(name: string, value: number | string, unit?: Unit, basis: Basis = "computed"): WorkingInput {

@@ -1,5 +1,6 @@
 import { EVIDENCE, EVIDENCE_IDS, type Evidence, type EvidenceId, type Outcome } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, familyOf, HYPOTHESES, type FamilyId, type HypothesisId } from "@/core/ground/catalog/families";
+import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
 import { TABLES, type Tables } from "./tables";
@@ -97,7 +98,7 @@ export function diagnose(
   );
 
   const chanceOf = (f: number, name: string) =>
-    sumOf("diagnosis.posterior", {
+    sumOf(DIAGNOSIS_FORMULAS, "diagnosis.posterior", {
       prior: stated.table(priors[f]!),
       chances: seen.map(({ test, outcome, column }) =>
         stated.table(column[f]!, `P(${outcomeName(test, outcome)} | ${name})`),

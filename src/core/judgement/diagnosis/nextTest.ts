@@ -1,5 +1,6 @@
 import { EVIDENCE_IDS, REPEATABLE_IDS, testOf, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, familyOf, HYPOTHESES, type FamilyId } from "@/core/ground/catalog/families";
+import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { branches, entropyBits, gainBits } from "@/core/models/chance/bayes";
 import { beginAlike, byBeginning, decide, rightAtBest, type Decision } from "./decision";
@@ -99,7 +100,7 @@ export function nextTest(chances: readonly number[], open: readonly OpenTest[], 
   );
   return {
     decision,
-    sure: sumOf("diagnosis.sure", { families: alike }),
+    sure: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.sure", { families: alike }),
     ranked,
     enough: !promises.some(({ promise }) => isWorthDoing(promise)),
   };
@@ -107,15 +108,15 @@ export function nextTest(chances: readonly number[], open: readonly OpenTest[], 
 
 function worthOf(open: OpenTest, chances: readonly number[], promise: Promise, tables: Tables): TestWorth {
   const before = entropyBits(chances);
-  const saves = sumOf("diagnosis.saves", { then: promise.rightThen, now: promise.rightNow });
+  const saves = sumOf(DIAGNOSIS_FORMULAS, "diagnosis.saves", { then: promise.rightThen, now: promise.rightNow });
   return {
     ...open,
-    gain: sumOf("diagnosis.gain", {
+    gain: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.gain", {
       before,
       after: before - gainBits(chances, branches(chances, columnsOf(open, tables))),
     }),
     saves,
-    worth: sumOf("diagnosis.worth", {
+    worth: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.worth", {
       saves,
       stepGain: promise.stepGainBits,
       weight: stated.table(BIT_WEIGHT),

@@ -1,6 +1,7 @@
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import type { OdourFinding } from "@/core/job/schema";
+import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { evidenceWeight, entropyBits, fromLogs } from "@/core/models/chance/bayes";
@@ -208,7 +209,7 @@ function familiesOf(readings: readonly OdourFinding[], { tables, shifts }: Backg
   const columns = [...new Set(characters)].map((character) => tables.columns.smell[character]!);
   return FAMILY_IDS.map((family, f) => ({
     family,
-    p: sumOf("diagnosis.posterior", {
+    p: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.posterior", {
       prior: stated.table(priors[f]!),
       chances: columns.map((column, c) => stated.table(column[f]!, `P(smells of ${[...new Set(characters)][c]} | it)`)),
       all: evidenceWeight(priors, columns),
@@ -227,7 +228,7 @@ function layersOf({ closed, aired, pressed }: OdourFinding): OdourSource["layers
   const columns = seen.map(({ sign, among }) => asColumn(sign, among));
   return LAYERS.map((layer, index) => ({
     layer,
-    p: sumOf("diagnosis.posterior", {
+    p: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.posterior", {
       prior: stated.table(1, "prior, the same for all"),
       chances: seen.map(({ sign }, s) => stated.table(columns[s]![index]!, `P(${sign} | it)`)),
       all: evidenceWeight([1, 1, 1], columns),
@@ -274,7 +275,7 @@ function whereNext(
   return {
     words: `Sniff next at ${most.view.name.toLowerCase()}: it tells most about where it is.`,
     zoneId: most.view.id,
-    gain: sumOf("odour.gain", { before, after: before - most.gain }, [
+    gain: sumOf(DIAGNOSIS_FORMULAS, "odour.gain", { before, after: before - most.gain }, [
       input("zones it may still be", chances.filter((p) => p >= 0.01).length),
       input("likeliest so far", best.p.value, "1"),
     ]),

@@ -1,5 +1,6 @@
 import { RING_SIGNS, RING_SIGN_IDS, type RingSignId, type RingSource } from "@/core/ground/catalog/ringSigns";
 import type { MarkFinding } from "@/core/job/schema";
+import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
 
@@ -32,6 +33,7 @@ export function ringOrigin({ ring = {}, evidence }: Pick<MarkFinding, "ring" | "
   const below = posterior([1, 1], columns)[1]!;
   return {
     below: sumOf(
+      DIAGNOSIS_FORMULAS,
       "diagnosis.posterior",
       {
         prior: stated.table(1, "prior, as likely as not"),

@@ -7,6 +7,7 @@ import {
   type Outcome,
 } from "@/core/ground/catalog/evidence";
 import { FAMILIES, FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
+import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Experience, Kit, OwnTables } from "@/core/job/schema";
 import { ownPriors } from "@/core/judgement/learnt/own";
@@ -102,7 +103,7 @@ export function likelihoodOf(test: EvidenceId, outcome: string, family: FamilyId
   const f = FAMILY_IDS.indexOf(family);
   const weight = rows[Object.keys(testOf(test).outcomes).indexOf(outcome)]![f]!;
   const isOwn = weightsOf(own).has(keyOf(test, outcome, family));
-  return sumOf("diagnosis.likelihood", {
+  return sumOf(DIAGNOSIS_FORMULAS, "diagnosis.likelihood", {
     weight: isOwn ? stated.entered(weight) : stated.table(weight),
     weights: rows.map((row) => stated.table(row[f]!)),
     trust: stated.table(TRUST),

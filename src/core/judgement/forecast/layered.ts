@@ -2,6 +2,7 @@ import { saturationPressurePa } from "@/core/models/air/moistAir";
 import { STACKS, LAYERS } from "@/core/ground/catalog/layers";
 import type { BuildId } from "@/core/ground/catalog/builds";
 import type { Cloth } from "@/core/job/schema";
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { input, worked, sumOf, entered, opened, type Worked } from "@/core/ground/sums/working";
 import { between } from "@/core/models/drying/at";
 import { dryAtHours, firstHour } from "@/core/models/drying/course";
@@ -149,7 +150,7 @@ function zoneDrying(
   const before = worked("drying.layers", byModel, "h", about);
   const foretold = meterAlong(grid, slab);
   const pace = paceOf(zone.readings, course.hours, foretold);
-  const hours = pace ? sumOf("drying.refit", { layersH: byModel, pace: opened(pace) }) : before;
+  const hours = pace ? sumOf(DRYING_FORMULAS, "drying.refit", { layersH: byModel, pace: opened(pace) }) : before;
   const reading: Reading = { zone, course, slab, grid, byModel, foretold, scale: pace?.value ?? 1, about };
   const last = zone.readings.at(-1);
   return {

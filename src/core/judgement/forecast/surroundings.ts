@@ -12,6 +12,7 @@ import {
 import { CABIN_HEIGHT_M } from "@/core/ground/pieces/cabinSpace";
 import { CABINS } from "@/core/ground/pieces/cabinSpace";
 import type { AirEvent, DryingAir, Job, Kit } from "@/core/job/schema";
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { sumOf, stated, entered, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { conditionsOf, reckonedHumidityPct, reckonedTempC } from "@/core/judgement/zones/conditions";
@@ -41,9 +42,10 @@ function roomVolume({ pieces, site }: Job): Worked {
   const all = pieces.order.map((id) => pieces.byId[id]!);
   const cabin = all.find(({ template }) => CABINS.includes(template));
   const floorOf = ({ lengthMm, depthMm }: { lengthMm: number; depthMm: number }) => (lengthMm * depthMm) / 1e6;
-  if (cabin) return sumOf("drying.volume", { floorM2: floorOf(cabin), heightM: stated.table(CABIN_HEIGHT_M) });
+  if (cabin)
+    return sumOf(DRYING_FORMULAS, "drying.volume", { floorM2: floorOf(cabin), heightM: stated.table(CABIN_HEIGHT_M) });
   const floor = Math.max(0, ...all.map(floorOf));
-  return sumOf("drying.volume", {
+  return sumOf(DRYING_FORMULAS, "drying.volume", {
     floorM2: { value: floor, name: "floor that is cleaned" },
     heightM: stated.table(ROOM_HEIGHT_M),
     leastM3: stated.table(LEAST_ROOM_M3),

@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
 import type { Kit } from "@/core/job/schema";
+import { driedBy } from "./driedBy";
 import {
   asPlannedNow,
-  driedBy,
   dryingFactor,
   ownPriors,
   paceOf,

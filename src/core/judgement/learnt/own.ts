@@ -1,8 +1,9 @@
 import { FAMILY_IDS } from "@/core/ground/catalog/families";
-import { FORMULAS } from "@/core/ground/sums/formulas";
+import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { MachineId } from "@/core/ground/catalog/machines";
-import type { Experience, Job } from "@/core/job/schema";
+import type { DriedBy } from "./driedBy";
+import type { Experience } from "@/core/job/schema";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import type { LedgerStep } from "./ledgerStep";
 
@@ -23,7 +24,7 @@ export interface OwnFactor {
 export const TABLE_STEPS = 8;
 const ofLog = (own: { n: number; meanLog: number } | undefined): OwnFactor => {
   const { n, meanLog } = own ?? { n: 0, meanLog: 0 };
-  const factor = FORMULAS["ledger.pace"].of({ n, meanLog, table: TABLE_STEPS });
+  const factor = LEDGER_FORMULAS["ledger.pace"].of({ n, meanLog, table: TABLE_STEPS });
   return { factor, n, meanLog, tableShare: TABLE_STEPS / (n + TABLE_STEPS) };
 };
 
@@ -32,7 +33,11 @@ export const workedFactor = (
   formula: "ledger.pace" | "ledger.recovery" | "ledger.drying",
   { n, meanLog }: OwnFactor,
 ): Worked =>
-  sumOf(formula, { n: stated.measured(n), meanLog: stated.measured(meanLog), table: stated.table(TABLE_STEPS) });
+  sumOf(LEDGER_FORMULAS, formula, {
+    n: stated.measured(n),
+    meanLog: stated.measured(meanLog),
+    table: stated.table(TABLE_STEPS),
+  });
 
 /** Own minutes over the table's, for one kind of step. */
 export const paceOf = (experience: Experience | undefined, action: ActionId): OwnFactor =>
@@ -44,16 +49,6 @@ export const recoveryFactor = (experience: Experience | undefined, machine: Mach
 export const timedSteps = (experience: Experience | undefined): number =>
   Object.values(experience?.pace ?? {}).reduce((sum, { n }) => sum + n, 0);
 
-/** What stood by while things dried. */
-export const DRIED_BY = {
-  dehumidifier: "With the dehumidifier",
-  heater: "With the heater",
-  air: "In air alone",
-} as const;
-
-export type DriedBy = keyof typeof DRIED_BY;
-export const driedBy = ({ dehumidifier, heater }: Job["site"]): DriedBy =>
-  dehumidifier ? "dehumidifier" : heater ? "heater" : "air";
 /** Hours until read dry over hours forecast. */
 export const dryingFactor = (experience: Experience | undefined, by: DriedBy): OwnFactor =>
   ofLog(experience?.drying[by]);

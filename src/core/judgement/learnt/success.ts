@@ -2,6 +2,7 @@ import type { AgentId } from "@/core/ground/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { FIBRE_GROUPS, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
 import type { Experience } from "@/core/job/schema";
+import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
 import { input, worked, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { betaQuantile } from "@/core/models/chance/beta";
 
@@ -79,7 +80,7 @@ export function successOf(
       : [TABLE_COUNTS * start + here.gone, TABLE_COUNTS * (1 - start) + here.tried - here.gone];
   const outside = TABLE_COUNTS / (TABLE_COUNTS + others.tried);
   return {
-    chance: sumOf("ledger.success", {
+    chance: sumOf(LEDGER_FORMULAS, "ledger.success", {
       table: stated.table(table, `${familyOf(family).name.toLowerCase()}, table`),
       counts: stated.table(TABLE_COUNTS),
       ...(fibre === undefined

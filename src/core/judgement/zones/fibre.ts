@@ -1,5 +1,6 @@
 import { FIBRE_TESTS, FIBRE_TEST_IDS, type FibreOutcome, type FibreTestId } from "@/core/ground/catalog/fibreTests";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
+import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { branches, gainBits, evidenceWeight, posterior } from "@/core/models/chance/bayes";
 
@@ -43,7 +44,7 @@ export function identifyFibre(tests: FibreTests): FibreBelief[] {
   );
   return MATERIAL_IDS.map((material, index) => ({
     material,
-    p: sumOf("diagnosis.posterior", {
+    p: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.posterior", {
       prior: stated.table(1, "prior, the same for all"),
       chances: seen.map(({ test, outcome }) =>
         stated.table(

@@ -1,6 +1,7 @@
 import { SOIL_LEVEL_IDS, SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { SOIL_SIGNS, VACUUMED_G_PER_M2 } from "@/core/ground/catalog/findings";
 import type { Zone } from "@/core/job/schema";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 export interface SoilReading {
@@ -38,9 +39,12 @@ export function soilOf({
   ];
   if (signs.length === 0 && seen === undefined) return undefined;
   const words = wetMud ? "wet mud" : soil ? SOIL_LEVELS[soil].toLowerCase() : clean ? "clean" : "not looked at";
-  const of = sumOf("look.soil", { ...(seen ? { looked: stated.entered(rank(seen) + 1, words) } : {}), signs }, [
-    ...(seen ? [] : [input("look", words, undefined, "entered")]),
-  ]);
+  const of = sumOf(
+    GEOMETRY_FORMULAS,
+    "look.soil",
+    { ...(seen ? { looked: stated.entered(rank(seen) + 1, words) } : {}), signs },
+    [...(seen ? [] : [input("look", words, undefined, "entered")])],
+  );
   return { level: SOIL_LEVEL_IDS[of.value - 1]!, of };
 }
 

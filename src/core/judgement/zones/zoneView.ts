@@ -17,6 +17,7 @@ import { boundsOf, type Corners, type Rect } from "@/core/ground/pieces/geometry
 import { groupOf, type GroupId } from "@/core/ground/pieces/groups";
 import { usualClothOf, type UsualCloth } from "@/core/ground/pieces/usualCloth";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { soilOf, type SoilReading } from "./soil";
 
@@ -196,8 +197,8 @@ function viewOf(
     shape,
     name: zone.name ?? part.name,
     faces: templateOf(piece.template).faces,
-    areaM2: sumOf("geometry.zone", { corners: inTurn(corners) }, sidesOf(shape)),
-    seamM: role.sewn && sumOf("geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
+    areaM2: sumOf(GEOMETRY_FORMULAS, "geometry.zone", { corners: inTurn(corners) }, sidesOf(shape)),
+    seamM: role.sewn && sumOf(GEOMETRY_FORMULAS, "geometry.seam", { corners: inTurn(corners) }, sidesOf(shape)),
     soil: soilOf(zone),
     cloth: { ...cloth, build },
     clothOwner: ownerOf(id, zone, otherCloth, otherGroup ? group : undefined),
@@ -257,8 +258,12 @@ const sizeSeen = (finding: PlacedFinding) => {
 export function markArea(finding: PlacedFinding): Worked {
   const { size, byLamp } = sizeSeen(finding);
   const outline = byLamp ? undefined : finding.outline;
-  if (outline && outline.length >= 3) return sumOf("geometry.markOutline", { corners: inTurn(outline) });
-  return sumOf("geometry.mark", { lengthMm: stated.entered(size.widthMm), widthMm: stated.entered(size.heightMm) });
+  if (outline && outline.length >= 3)
+    return sumOf(GEOMETRY_FORMULAS, "geometry.markOutline", { corners: inTurn(outline) });
+  return sumOf(GEOMETRY_FORMULAS, "geometry.mark", {
+    lengthMm: stated.entered(size.widthMm),
+    widthMm: stated.entered(size.heightMm),
+  });
 }
 
 /** Judgement: agent runs this far past the rim. */
@@ -268,7 +273,7 @@ const SPREAD_MARGIN_MM = 20;
 export function spreadArea(finding: PlacedFinding, view: ZoneView): Worked {
   const area = markArea(finding);
   const { widthMm, heightMm } = sizeSeen(finding).size;
-  return sumOf("geometry.spread", {
+  return sumOf(GEOMETRY_FORMULAS, "geometry.spread", {
     markM2: opened(area),
     lengthMm: stated.entered(widthMm),
     widthMm: stated.entered(heightMm),

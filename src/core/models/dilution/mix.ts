@@ -1,3 +1,4 @@
+import { MIX_FORMULAS } from "@/core/ground/sums/mixFormulas";
 import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 
 export interface Mix {
@@ -16,8 +17,8 @@ export function mix(totalMl: number, r: number): Mix {
   if (!(totalMl > 0) || !Number.isFinite(totalMl)) throw new RangeError("The volume to mix must be more than nothing.");
   if (!(r >= 0) || !Number.isFinite(r)) throw new RangeError("Parts of water must be nought or more.");
   return {
-    product: sumOf("dilution.product", { totalMl, parts: stated.table(r) }),
-    water: sumOf("dilution.water", { totalMl, parts: stated.table(r) }),
+    product: sumOf(MIX_FORMULAS, "dilution.product", { totalMl, parts: stated.table(r) }),
+    water: sumOf(MIX_FORMULAS, "dilution.water", { totalMl, parts: stated.table(r) }),
   };
 }
 
@@ -26,7 +27,7 @@ export function mix(totalMl: number, r: number): Mix {
  * @param r parts water to one part product, ≥ 0
  * @example mixStrength(4).value // 0.2
  */
-export const mixStrength = (r: number): Worked => sumOf("dilution.strength", { parts: stated.table(r) });
+export const mixStrength = (r: number): Worked => sumOf(MIX_FORMULAS, "dilution.strength", { parts: stated.table(r) });
 
 export interface MarkedFill {
   product: Worked;
@@ -64,7 +65,7 @@ export const isNear = (fill: MarkedFill, r: number, cupMarkMl: number): boolean 
   (r === 0 || fill.product.value >= cupMarkMl - 1e-9) && fill.water.value > -1e-9 && offBy(fill, r) <= MOST_OFF + 1e-9;
 
 const filled = (total: Worked, product: Worked): MarkedFill => {
-  const water = sumOf("mix.markedWater", { totalMl: total.value, productMl: opened(product) });
+  const water = sumOf(MIX_FORMULAS, "mix.markedWater", { totalMl: total.value, productMl: opened(product) });
   return { product, water, total, partsWater: water.value / product.value };
 };
 
@@ -87,9 +88,9 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
   const markMl = stated.table(measures.bottleMarkMl);
   const cupMl = stated.table(measures.cupMarkMl);
   const upTo = (ml: number) => {
-    const total = sumOf("mix.markedTotal", { wantedMl: ml, markMl });
+    const total = sumOf(MIX_FORMULAS, "mix.markedTotal", { wantedMl: ml, markMl });
     const rounding = atLeast && r > 0 ? "mix.productOfMarks" : "mix.markedProduct";
-    return filled(total, sumOf(rounding, { totalMl: total.value, parts, cupMl }));
+    return filled(total, sumOf(MIX_FORMULAS, rounding, { totalMl: total.value, parts, cupMl }));
   };
   const plain = upTo(wantedMl);
   const { total } = plain;
@@ -102,15 +103,19 @@ export function fillToMarks(wantedMl: number, r: number, measures: Measures, atL
   }
   // Rounded down to a mark it must still be enough.
   const enoughMl = atLeast ? wantedMl + measures.bottleMarkMl : wantedMl;
-  const product = sumOf("mix.productOfMarks", { totalMl: enoughMl, parts, cupMl });
+  const product = sumOf(MIX_FORMULAS, "mix.productOfMarks", { totalMl: enoughMl, parts, cupMl });
   const other = filled(
-    sumOf(atLeast ? "mix.totalOfProductDown" : "mix.totalOfProductUp", { productMl: opened(product), parts, markMl }),
+    sumOf(MIX_FORMULAS, atLeast ? "mix.totalOfProductDown" : "mix.totalOfProductUp", {
+      productMl: opened(product),
+      parts,
+      markMl,
+    }),
     product,
   );
   const isBetter = plain.product.value < measures.cupMarkMl || offBy(other, r) < offBy(plain, r);
   const best = other.total.value <= measures.bottleMl + 1e-9 && isBetter ? other : plain;
   // Never under its label, and nowhere near it by the marks: as it is.
   return atLeast && !isNear(best, r, measures.cupMarkMl)
-    ? filled(total, sumOf("dilution.product", { totalMl: total.value, parts }))
+    ? filled(total, sumOf(MIX_FORMULAS, "dilution.product", { totalMl: total.value, parts }))
     : best;
 }

@@ -1,3 +1,4 @@
+import { MIX_FORMULAS } from "@/core/ground/sums/mixFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { labelText, readingOf, type Convention } from "@/core/ground/quantity/ratio";
 import { formatNumber } from "@/core/ground/quantity/format";
@@ -29,7 +30,7 @@ export const saidEveryWay = (r: number): { convention: Convention; text: string 
 /** Caps of product in a mix. @param capMl what the cap holds, mL, > 0 @example capfuls(60, 20).value // 3 */
 export function capfuls(productMl: number, capMl: number): Worked {
   if (!(capMl > 0)) throw new RangeError("Say what the cap holds, in mL.");
-  return sumOf("dilution.caps", { productMl, capMl: stated.entered(capMl) });
+  return sumOf(MIX_FORMULAS, "dilution.caps", { productMl, capMl: stated.entered(capMl) });
 }
 
 interface Correction {
@@ -51,7 +52,7 @@ export function correctBottle(haveMl: number, haveR: number, wantedR: number): C
   const share = (r: number) => 1 / (r + 1);
   const [have, wanted] = [share(haveR), share(wantedR)];
   const add = Math.abs(have - wanted) < 1e-9 ? "nothing" : have > wanted ? "water" : "product";
-  const amount = sumOf("dilution.correct", {
+  const amount = sumOf(MIX_FORMULAS, "dilution.correct", {
     haveMl: stated.entered(haveMl),
     have,
     wanted: add === "nothing" ? have : wanted,
@@ -60,7 +61,7 @@ export function correctBottle(haveMl: number, haveR: number, wantedR: number): C
   return {
     add,
     amount,
-    total: sumOf("dilution.corrected", { haveMl: stated.entered(haveMl), addedMl: amount.value }),
+    total: sumOf(MIX_FORMULAS, "dilution.corrected", { haveMl: stated.entered(haveMl), addedMl: amount.value }),
   };
 }
 
@@ -69,7 +70,7 @@ export function correctBottle(haveMl: number, haveR: number, wantedR: number): C
  * @example lastOfBottle(50, 9).value // 500
  */
 export const lastOfBottle = (productMl: number, r: number): Worked =>
-  sumOf("dilution.last", { productMl: stated.entered(productMl), parts: stated.table(r) });
+  sumOf(MIX_FORMULAS, "dilution.last", { productMl: stated.entered(productMl), parts: stated.table(r) });
 
 /**
  * Active ingredient in the mix, mg in each kg.
@@ -79,7 +80,7 @@ export const lastOfBottle = (productMl: number, r: number): Worked =>
  */
 export function activePpm(activePct: number, r: number): Worked {
   if (!(activePct >= 0 && activePct <= 100)) throw new RangeError("The active content is between 0 and 100 %.");
-  return sumOf("dilution.ppm", { activePct: stated.entered(activePct), parts: stated.table(r) });
+  return sumOf(MIX_FORMULAS, "dilution.ppm", { activePct: stated.entered(activePct), parts: stated.table(r) });
 }
 
 export interface WarmMix {
@@ -104,7 +105,7 @@ export function warmMix(totalMl: number, hotC: number, coldC: number, targetC: n
     wantedC: stated.entered(targetC),
   };
   return {
-    hot: sumOf("dilution.warmHot", given),
-    cold: sumOf("dilution.warmCold", given),
+    hot: sumOf(MIX_FORMULAS, "dilution.warmHot", given),
+    cold: sumOf(MIX_FORMULAS, "dilution.warmCold", given),
   };
 }

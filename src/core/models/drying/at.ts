@@ -1,3 +1,4 @@
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { input, worked, entered, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { LayeredDrying } from "./layeredDrying";
 
@@ -41,6 +42,7 @@ type DryState = "wet" | "dry on top" | "dry";
 export function stateAt(layers: LayeredDrying, dryH: number, hours: number): { state: DryState; water: Worked } {
   const each = layersAt(layers, hours);
   const water = sumOf(
+    DRYING_FORMULAS,
     "drying.waterAt",
     { layers: layers.course.layers.map(({ name }, layer) => ({ value: each[layer]!, name: name.toLowerCase() })) },
     [input("hours of drying", hours, "h", "entered")],

@@ -1,3 +1,4 @@
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { firstHour } from "./course";
 import { PINS_MM, sumTo, type SlabCourse } from "./dryOut";
@@ -45,7 +46,7 @@ export function paceOf(
   const told = readings.filter((reading) => reading.hours >= SOONEST_H);
   if (told.length === 0) return undefined;
   const model = told.map(({ pct }) => Math.min(hours[hours.length - 1]!, firstHour(hours, foretold, pct)));
-  return sumOf("drying.pace", {
+  return sumOf(DRYING_FORMULAS, "drying.pace", {
     readH: told.map(({ hours: at, pct }) => stated.measured(at, `read ${pct} % after`)),
     modelH: model,
     slowest: stated.table(SLOWEST),

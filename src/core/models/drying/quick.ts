@@ -1,4 +1,5 @@
 import { evaporation, type AirState } from "@/core/models/air/evaporation";
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 
 /** After EPA guidance [std, from memory]: dried within 24 to 48 hours, cloth and foam do not grow mould. */
@@ -28,7 +29,7 @@ export interface Drying {
  */
 export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number, air: AirState): Drying {
   const rate = evaporation(air);
-  const hours = sumOf("drying.hours", {
+  const hours = sumOf(DRYING_FORMULAS, "drying.hours", {
     left: residual.value,
     dryAt: stated.table(dryAtLPerM2),
     evaporation: opened(rate),
@@ -41,6 +42,6 @@ export function dryingOf(residual: Worked, dryAtLPerM2: number, slowEndH: number
 
 /** What so many hours to dry leave until mould grows. @example mouldClock(30).mould // "caution" */
 export const mouldClock = (hours: number): Pick<Drying, "mould" | "mouldHoursLeft"> => ({
-  mouldHoursLeft: sumOf("drying.mould", { limitH: stated.table(MOULD_LIMIT_H), hours }),
+  mouldHoursLeft: sumOf(DRYING_FORMULAS, "drying.mould", { limitH: stated.table(MOULD_LIMIT_H), hours }),
   mould: hours > MOULD_LIMIT_H ? "over" : hours > MOULD_CAUTION_H ? "caution" : "safe",
 });

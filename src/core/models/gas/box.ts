@@ -1,3 +1,4 @@
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** A well-mixed box of air: dC/dt = G/V − (n + k)C. Mass balance of one gas; the room around is a second box. */
@@ -20,7 +21,7 @@ interface Box {
  * @example concentration({ gasMgPerH: 2000, volumeM3: 10, airChangesPerH: 2, decayPerH: 0 }).value // 100
  */
 export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }: Box, hours = Infinity): Worked {
-  return sumOf("gas.concentration", {
+  return sumOf(DRYING_FORMULAS, "gas.concentration", {
     gasMgPerH: stated.table(gasMgPerH),
     volumeM3: stated.entered(volumeM3),
     changesPerH: stated.entered(airChangesPerH),
@@ -37,7 +38,7 @@ export function concentration({ gasMgPerH, volumeM3, airChangesPerH, decayPerH }
  * @example clearing(5, 0.05, 10).value // 27.63
  */
 export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number, decayPerH = 0): Worked {
-  return sumOf("gas.clearing", {
+  return sumOf(DRYING_FORMULAS, "gas.clearing", {
     fromPpm,
     aimPpm: stated.table(aimPpm),
     changesPerH: stated.entered(airChangesPerH),
@@ -51,7 +52,7 @@ export function clearing(fromPpm: number, aimPpm: number, airChangesPerH: number
  */
 export function roomConcentration(box: Box, insideMgPerM3: number, roomM3: number, roomAirChangesPerH: number): Worked {
   const leakMgPerH = box.airChangesPerH * box.volumeM3 * insideMgPerM3;
-  return sumOf("gas.room", {
+  return sumOf(DRYING_FORMULAS, "gas.room", {
     leakMgPerH,
     roomM3: stated.entered(roomM3),
     changesPerH: stated.entered(roomAirChangesPerH),
@@ -59,7 +60,8 @@ export function roomConcentration(box: Box, insideMgPerM3: number, roomM3: numbe
 }
 
 /** Exposure of what is treated, ppm·min: concentration by time. @example exposure(5, 60).value // 300 */
-export const exposure = (ppm: number, minutes: number): Worked => sumOf("gas.exposure", { ppm, minutes });
+export const exposure = (ppm: number, minutes: number): Worked =>
+  sumOf(DRYING_FORMULAS, "gas.exposure", { ppm, minutes });
 
 /** A meter's reading at a moment, ms since 1970. */
 export interface MeterReading {

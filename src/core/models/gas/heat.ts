@@ -1,4 +1,5 @@
 import type { Sourced } from "@/core/ground/quantity/provenance";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** Killing by heat (Bigelow): log reduction = ∫ 10^((T − T_ref)/z) dt / D_ref. */
@@ -69,7 +70,7 @@ export const logReduction = (
  * @example secondsFor({ refTempC: 70, dSeconds: 60, zK: 10 }, 3, 80).value // 18
  */
 export const secondsFor = (row: HeatKill, logs: number, tempC: number): Worked =>
-  sumOf("heat.seconds", {
+  sumOf(WATER_FORMULAS, "heat.seconds", {
     logs,
     tempC: stated.measured(tempC),
     dSeconds: stated.table(row.dSeconds),

@@ -1,3 +1,4 @@
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { input, sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** Where every litre put on a zone has gone, L. */
@@ -29,7 +30,7 @@ export function balanceOf(
     steps.reduce((sum, step) => (step.by === by ? sum + step.beforeLPerM2 + step.onLPerM2 - step.afterLPerM2 : sum), 0);
   const left = steps.at(-1)?.afterLPerM2 ?? 0;
   const of = (lPerM2: number) =>
-    sumOf("water.balance", { lPerM2, areaM2 }, [
+    sumOf(WATER_FORMULAS, "water.balance", { lPerM2, areaM2 }, [
       input("put on", on, "L/m2"),
       input("towelled off", off("towel"), "L/m2"),
       input("drawn off", off("machine"), "L/m2"),

@@ -1,3 +1,4 @@
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { input, worked, sumOf, type Worked } from "@/core/ground/sums/working";
 
 /** When to stop drawing off: dirt per pass falls like an exponential, and the next pass has to be worth its water. */
@@ -61,7 +62,7 @@ export function fittedPasses(dirt: readonly number[]): PassFit | undefined {
   const fall = input("each brings this share of the one before", Math.exp(slope), "1");
   return {
     next: worked("water.nextPass", at(dirt.length), "1", [...readings, fall]),
-    nextShare: sumOf("water.nextShare", { next: at(dirt.length), soFar }, [fall]),
+    nextShare: sumOf(WATER_FORMULAS, "water.nextShare", { next: at(dirt.length), soFar }, [fall]),
     stop: share < SHARE_WORTH_A_PASS,
     // What does not fall never clears, however often it is gone over.
     ...(slope < 0 && left < MOST_PASSES

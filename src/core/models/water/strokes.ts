@@ -1,4 +1,5 @@
 import { drawnOffStrokes, dryShares, leftAfterStrokes } from "@/core/ground/sums/strokeSums";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 interface StrokeMachine {
@@ -16,7 +17,7 @@ interface StrokeMachine {
 export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachine): Worked {
   if (!(flowLPerMin > 0 && headWidthM > 0 && strokeMPerS > 0))
     throw new RangeError("Flow, head width and stroke speed must each be more than nothing.");
-  return sumOf("water.wetStroke", {
+  return sumOf(WATER_FORMULAS, "water.wetStroke", {
     flowLPerMin: stated.table(flowLPerMin),
     headWidthM: stated.table(headWidthM),
     strokeMPerS: stated.table(strokeMPerS),
@@ -33,7 +34,7 @@ export function wetStroke({ flowLPerMin, headWidthM, strokeMPerS }: StrokeMachin
  * @example residual(1.2, 0.2, 0.5, 2).value // 0.45
  */
 export function residual(onLPerM2: number, boundLPerM2: number, recovery: number, dryStrokes: number): Worked {
-  return sumOf("water.residual", {
+  return sumOf(WATER_FORMULAS, "water.residual", {
     before: onLPerM2,
     bound: stated.table(boundLPerM2),
     recovery: stated.table(recovery),
@@ -55,7 +56,7 @@ export function drawnOff(
   boundLPerM2: number,
   recovery: number,
 ): { left: Worked; peakLPerM2: number } {
-  const left = sumOf("water.drawnOff", {
+  const left = sumOf(WATER_FORMULAS, "water.drawnOff", {
     before: beforeLPerM2,
     on: onLPerM2,
     wetStrokes: stated.entered(wetStrokes),
@@ -105,7 +106,7 @@ export const SHARE_LEFT_BY_TOWEL = 0.45;
 
 /** Water left after towelling, L/m². @example toweled(0.4).value // 0.18 */
 export function toweled(onLPerM2: number): Worked {
-  return sumOf("water.toweled", { on: onLPerM2, share: stated.table(SHARE_LEFT_BY_TOWEL) });
+  return sumOf(WATER_FORMULAS, "water.toweled", { on: onLPerM2, share: stated.table(SHARE_LEFT_BY_TOWEL) });
 }
 
 /**
@@ -114,7 +115,7 @@ export function toweled(onLPerM2: number): Worked {
  * @example rinsedOff(0.2, 0.1).value // 0.245
  */
 export function rinsedOff(beforeLPerM2: number, onLPerM2: number): Worked {
-  return sumOf("water.rinsedOff", {
+  return sumOf(WATER_FORMULAS, "water.rinsedOff", {
     before: beforeLPerM2,
     on: onLPerM2,
     share: stated.table(SHARE_LEFT_BY_TOWEL),
@@ -132,7 +133,7 @@ const FOAM_SATURATION = 0.06;
  * @example depthInFoam(0.9, 0.5).value // 7.407
  */
 export function depthInFoam(onLPerM2: number, faceCapacityLPerM2: number): Worked {
-  return sumOf("water.depth", {
+  return sumOf(WATER_FORMULAS, "water.depth", {
     onLPerM2,
     faceLPerM2: stated.table(faceCapacityLPerM2),
     porosity: stated.table(FOAM_POROSITY),

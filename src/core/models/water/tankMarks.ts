@@ -1,3 +1,4 @@
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { drawnOff } from "./strokes";
 
@@ -15,7 +16,7 @@ export const leftByTanks = (
   recoveredLPerM2: number,
   boundLPerM2: number,
 ): Worked =>
-  sumOf("water.tankMarks", {
+  sumOf(WATER_FORMULAS, "water.tankMarks", {
     before: beforeLPerM2,
     on: stated.measured(onLPerM2),
     back: stated.measured(recoveredLPerM2),

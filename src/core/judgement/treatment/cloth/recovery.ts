@@ -1,5 +1,6 @@
 import { extractorFor } from "@/core/judgement/shelf/shelf";
 import { recoveryFactor } from "@/core/judgement/learnt/own";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { paced } from "@/core/models/water/strokes";
 import { fittedRecovery } from "@/core/models/water/tankMarks";
@@ -39,11 +40,11 @@ function recoveryNow(context: Context, view: ZoneView): Recovery {
   const fits = fitsOn(context, view, table);
   if (table === 0 || fits.length === 0) {
     const log = own && own.n > 0 ? { own: stated.measured(own.factor), most: stated.table(MOST_RECOVERY) } : {};
-    return { ...sumOf("water.recovery", { shelf: stated.table(shelf), ...log }), fitted: false };
+    return { ...sumOf(WATER_FORMULAS, "water.recovery", { shelf: stated.table(shelf), ...log }), fitted: false };
   }
   const marks = fits.map((r, index) => stated.measured(r, `tank marks ${index + 1}`));
   return {
-    ...sumOf("water.recoveryFit", { fits: marks }, [input("the shelf says", table, "1", "table")]),
+    ...sumOf(WATER_FORMULAS, "water.recoveryFit", { fits: marks }, [input("the shelf says", table, "1", "table")]),
     fitted: true,
   };
 }

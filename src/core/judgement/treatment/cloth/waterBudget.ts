@@ -1,4 +1,5 @@
 import { depthInFoam, drawnOff, paced, residual, rinsedOff, thinned, toweled } from "@/core/models/water/strokes";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { input, sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { leftByTanks } from "@/core/models/water/tankMarks";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -32,7 +33,7 @@ export interface WaterMove {
 }
 
 /** Nothing in it yet. */
-const DRY = sumOf("water.putOn", { before: 0, on: 0 });
+const DRY = sumOf(WATER_FORMULAS, "water.putOn", { before: 0, on: 0 });
 
 /**
  * Water in the cloth after a run of steps; what evaporates meanwhile is left out, which errs on the wet side.
@@ -117,7 +118,10 @@ function moved(
   recovery: number,
 ): { left: Worked; peakLPerM2: number } {
   if (foundLPerM2 !== undefined)
-    return { left: sumOf("water.putOn", { before: before.value, on: foundLPerM2 }), peakLPerM2: foundLPerM2 };
+    return {
+      left: sumOf(WATER_FORMULAS, "water.putOn", { before: before.value, on: foundLPerM2 }),
+      peakLPerM2: foundLPerM2,
+    };
   const on = before.value + waterOnLPerM2;
   // Taken up with nothing put on: by a machine's dry strokes, or pressed into towels.
   if (action === "blot" && dryStrokes > 0)
@@ -135,7 +139,8 @@ function moved(
   // A damp rinse has its dry towel right behind, which takes back what it put on and no more.
   if (action === "rinse") return { left: rinsedOff(before.value, waterOnLPerM2), peakLPerM2: on };
   return {
-    left: waterOnLPerM2 > 0 ? sumOf("water.putOn", { before: before.value, on: waterOnLPerM2 }) : before,
+    left:
+      waterOnLPerM2 > 0 ? sumOf(WATER_FORMULAS, "water.putOn", { before: before.value, on: waterOnLPerM2 }) : before,
     peakLPerM2: on,
   };
 }
@@ -160,7 +165,7 @@ export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recover
         : before / (before + waterOnLPerM2);
     shares.push(share);
   }
-  return sumOf("water.cleanerLeft", { shares }, [input("bound water W_b", bound, "L/m2", "table")]);
+  return sumOf(WATER_FORMULAS, "water.cleanerLeft", { shares }, [input("bound water W_b", bound, "L/m2", "table")]);
 }
 
 /** The less time there is to dry, the less water may go in. Judgement. */
@@ -185,7 +190,7 @@ export function waterBudget(view: ZoneView, conditions: Conditions, minutesLeft?
   const old = view.oldOrFragile ? 0.85 : 1;
   const fibre = mustStayHardlyWet(view) ? 0.6 : 1;
   const time = shareForTime(minutesLeft);
-  return sumOf("water.budget", {
+  return sumOf(WATER_FORMULAS, "water.budget", {
     allowance: { value: allowance, basis: view.builds.length === 1 ? "table" : "assumed" },
     cold: { value: cold, basis: conditions.slow.basis?.tempC ?? "entered" },
     damp: { value: damp, basis: conditions.slow.basis?.relativeHumidityPct ?? "entered" },
@@ -200,7 +205,7 @@ export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allo
   const depth = depthInFoam(onLPerM2, leastFaceCapacity(view));
   const foam = view.cloth.layers?.foamMm;
   const ofBuild = leastOfBuilds(view, (build) => build.depthAllowedMm);
-  const allowed = sumOf("water.depthAllowed", {
+  const allowed = sumOf(WATER_FORMULAS, "water.depthAllowed", {
     buildMm: { value: ofBuild, basis: view.builds.length === 1 ? "table" : "assumed" },
     ...(foam === undefined ? {} : { foamMm: stated.entered(foam) }),
   });

@@ -11,6 +11,9 @@ import {
 } from "@/core/models/gas/box";
 import type { DoneEvent, GasChoice, ReadingEvent } from "@/core/job/schema";
 import type { Mark } from "@/core/ground/quantity/provenance";
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { input, sumOf, stated, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn, ownsAgent } from "@/core/judgement/shelf/shelf";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -209,7 +212,7 @@ function numbersOf(
   const row = gasOf(gas);
   if (volumeM3 === undefined || shutMinPerH === undefined) return {};
   const inPpm = (mg: Worked) =>
-    sumOf("gas.ppm", { mgPerM3: opened(mg), mgPerM3OfPpm: stated.table(row.mgPerM3OfPpm) }, [
+    sumOf(DRYING_FORMULAS, "gas.ppm", { mgPerM3: opened(mg), mgPerM3OfPpm: stated.table(row.mgPerM3OfPpm) }, [
       input("gas made", gasMgPerH, "mg/h", outputAssumed ? "assumed" : "entered"),
     ]);
   const ends = [shutMinPerH, shutMaxPerH ?? shutMinPerH];
@@ -275,7 +278,7 @@ const common = (
     mark,
   })),
   required: true,
-  areaM2: sumOf("geometry.area", {
+  areaM2: sumOf(GEOMETRY_FORMULAS, "geometry.area", {
     areas: views.map(({ name, areaM2 }) => ({ value: areaM2.value, name: name.toLowerCase() })),
   }),
 });
@@ -292,8 +295,8 @@ function stepRun(gas: GasId, views: readonly ZoneView[]): Step {
     check: `${STANDS.outdoors} or exhausted, notice on the doors, timer armed.`,
     minutes: handsOnMinutes({}, "gas", 0),
     dwell: {
-      min: sumOf("treatment.run", { hours: stated.table(runMinH, "shortest run") }),
-      max: sumOf("treatment.run", { hours: stated.table(runMaxH, "longest run") }),
+      min: sumOf(TREATMENT_FORMULAS, "treatment.run", { hours: stated.table(runMinH, "shortest run") }),
+      max: sumOf(TREATMENT_FORMULAS, "treatment.run", { hours: stated.table(runMaxH, "longest run") }),
     },
     cautions: [WEAR, { id: `gas-${gas}`, title: name, words: `${never} ${limits}`, tone: "danger", guards: "people" }],
   };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { assess, quickly } from "@/core/answers/assess/assess";
-import { PACKAGES } from "@/core/ground/catalog/besides";
+import { PACKAGES } from "@/core/ground/catalog/packages";
 import { USUAL_KIT } from "@/core/job/kit";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Cloth, Job } from "@/core/job/schema";

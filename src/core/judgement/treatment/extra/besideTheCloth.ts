@@ -1,4 +1,6 @@
 import { besideOf, BESIDE_IDS, OPENED_FROM_ZONES, USUAL_BESIDE, type BesideId } from "@/core/ground/catalog/besides";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";
 import { isCovered, isDone } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
@@ -65,8 +67,8 @@ function stepOf(kit: Kit, id: BesideId, zoneIds: string[], seats: number): Step 
     zoneIds,
     tool: "towel",
     waterOnLPerM2: 0,
-    areaM2: sumOf("geometry.area", { areas: [] }),
-    minutes: sumOf("treatment.besideMinutes", {
+    areaM2: sumOf(GEOMETRY_FORMULAS, "geometry.area", { areas: [] }),
+    minutes: sumOf(TREATMENT_FORMULAS, "treatment.besideMinutes", {
       pace: ownPace(kit, waitMin === undefined ? "beside" : "power-off"),
       minutes: stated.table(minutes),
       perSeatMin: stated.table(perSeatMin ?? 0),
@@ -74,11 +76,11 @@ function stepOf(kit: Kit, id: BesideId, zoneIds: string[], seats: number): Step 
     }),
     ...(waitMin === undefined
       ? {}
-      : { dwell: { min: sumOf("treatment.wait", { minutes: stated.table(waitMin, "wait") }) } }),
+      : { dwell: { min: sumOf(TREATMENT_FORMULAS, "treatment.wait", { minutes: stated.table(waitMin, "wait") }) } }),
     ...((doseMl ?? 0) + (doseMlPerSeat ?? 0) * seats <= 0
       ? {}
       : {
-          amountMl: sumOf("treatment.besideDose", {
+          amountMl: sumOf(TREATMENT_FORMULAS, "treatment.besideDose", {
             doseMl: stated.table(doseMl ?? 0),
             perSeatMl: stated.table(doseMlPerSeat ?? 0),
             seats,

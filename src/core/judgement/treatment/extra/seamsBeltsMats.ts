@@ -1,4 +1,5 @@
 import type { HandsOn } from "@/core/judgement/treatment/step/step";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { CABINS } from "@/core/ground/pieces/cabinSpace";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
@@ -98,7 +99,7 @@ const isPackedIn = ({ soil, piece }: ZoneView) =>
   soil !== undefined && soil.level !== "light" && (soil.level !== "moderate" || CABINS.includes(piece.template));
 
 const seamMinutes = (kit: Kit, action: "blow" | "seams", seamM: Worked, minPerM: number): HandsOn => ({
-  ...sumOf("treatment.seams", {
+  ...sumOf(TREATMENT_FORMULAS, "treatment.seams", {
     pace: ownPace(kit, action),
     startMin: stated.table(SEAM_START_MIN),
     seamM: seamM.value,

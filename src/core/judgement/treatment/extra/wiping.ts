@@ -1,6 +1,8 @@
 import type { BesideId } from "@/core/ground/catalog/besides";
 import { DAMP_HOW, SURFACE_IDS, surfaceOf, type SurfaceId } from "@/core/ground/catalog/surfaces";
 import type { FamilyId } from "@/core/ground/catalog/families";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { opened, stated, sumOf } from "@/core/ground/sums/working";
 import { isCovered, isDone } from "@/core/job/history";
 import { findingsOn } from "@/core/job/findingKinds";
@@ -106,7 +108,9 @@ function fitDisinfectant(context: Context, { view, likely }: Wiped, cleaned: boo
 }
 
 const areaOf = (zones: readonly Wiped[]) =>
-  sumOf("geometry.area", { areas: zones.map(({ view }) => opened(view.areaM2, view.name.toLowerCase())) });
+  sumOf(GEOMETRY_FORMULAS, "geometry.area", {
+    areas: zones.map(({ view }) => opened(view.areaM2, view.name.toLowerCase())),
+  });
 const likelyOn = (zones: readonly Wiped[]) => [...new Set(zones.flatMap(({ likely }) => likely))];
 
 /** @param damp mould is not ruled out there */
@@ -128,7 +132,12 @@ function wipeStep(context: Context, id: SurfaceId, key: string, zones: readonly 
     areaM2,
     minutes: handsOnMinutes(context.kit, "beside", areaM2.value, 1, { startMin, minPerM2 }),
     ...(doseMlPerM2 > 0 && !damp
-      ? { amountMl: sumOf("treatment.amount", { areaM2: areaM2.value, lPerM2: stated.table(doseMlPerM2 / 1000) }) }
+      ? {
+          amountMl: sumOf(TREATMENT_FORMULAS, "treatment.amount", {
+            areaM2: areaM2.value,
+            lPerM2: stated.table(doseMlPerM2 / 1000),
+          }),
+        }
       : {}),
     reasons: reasonsOf(rules),
     cautions: cautionsOf(rules, "beside", undefined, likelyOn(zones)),
@@ -174,7 +183,10 @@ function disinfectStep(
     phMin: candidate.phMin,
     phMax: candidate.phMax,
     tempC: candidate.clothTempC,
-    amountMl: sumOf("treatment.amount", { areaM2: areaM2.value, lPerM2: stated.table(FILM_L_PER_M2) }),
+    amountMl: sumOf(TREATMENT_FORMULAS, "treatment.amount", {
+      areaM2: areaM2.value,
+      lPerM2: stated.table(FILM_L_PER_M2),
+    }),
     minutes: handsOnMinutes(context.kit, "agent", areaM2.value, 1, DISINFECTING),
     // There is no upper end at which it may be cut short.
     dwell: { min: longest! },

@@ -2,6 +2,7 @@ import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import type { Kit } from "@/core/job/schema";
 import { agentOn } from "@/core/job/ownAgent";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import { usualClothTempC } from "../step/amounts";
@@ -15,7 +16,7 @@ export function warmestAtCloth({ action, agent, tempC, reasons }: Step, kit: Kit
     const row = RULES.find(({ id }) => id === rule);
     return row?.limit?.clothTempC === undefined ? [] : [stated.table(row.limit.clothTempC, row.title.toLowerCase())];
   });
-  return sumOf("treatment.clothTemp", {
+  return sumOf(TREATMENT_FORMULAS, "treatment.clothTemp", {
     bears: [
       stated.table(usualClothTempC(action, agent), "this way of working"),
       // What water bears is said of water, not of steam.

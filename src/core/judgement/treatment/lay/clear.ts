@@ -1,4 +1,5 @@
 import type { ActionId } from "@/core/ground/catalog/actions";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";
 import { judge } from "@/core/judgement/rules/judge";
 import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
@@ -34,7 +35,9 @@ function airOut(work: ZoneWork, stage: Stage, base: string) {
       required: true,
       tool: "hand",
       areaM2: work.area,
-      dwell: { min: sumOf("treatment.wait", { minutes: stated.table(AIR_OUT_MIN, "airing, long end") }) },
+      dwell: {
+        min: sumOf(TREATMENT_FORMULAS, "treatment.wait", { minutes: stated.table(AIR_OUT_MIN, "airing, long end") }),
+      },
       minutes: handsOnMinutes(work.context.kit, "air", 0),
       title: "Air until the solvent has gone",
       how: "Doors open, air moving, nothing that sparks or heats. Wait the time out, then smell from a distance: longer if you smell it.",

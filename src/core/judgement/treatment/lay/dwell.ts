@@ -1,5 +1,6 @@
 import { evaporation } from "@/core/models/air/evaporation";
 import type { AgentId } from "@/core/ground/catalog/agents";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { opened, stated, sumOf } from "@/core/ground/sums/working";
 import { agentOn } from "@/core/job/ownAgent";
 import { surfaceTempOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
@@ -13,7 +14,10 @@ export function longerDwell({ min, max }: Dwell, effort: Effort | undefined, lon
   const wanted = Math.max(effort?.dwellMin ?? 0, Math.min(longest?.dwellMaxMin ?? 0, (max?.value ?? Infinity) - 1));
   return wanted > min.value + 1e-9
     ? {
-        min: sumOf("treatment.dwellWanted", { shortestMin: opened(min), times: wanted / min.value }),
+        min: sumOf(TREATMENT_FORMULAS, "treatment.dwellWanted", {
+          shortestMin: opened(min),
+          times: wanted / min.value,
+        }),
         max: max && (max.value > wanted ? max : undefined),
       }
     : { min, max };
@@ -31,14 +35,14 @@ export function dwellOf(context: Context, zoneId: string, agent: AgentId, filmLP
   const rate = evaporation(conditions.fast);
   // Where it would dry out before the dwell is over it is misted again; the dwell is never cut under its minimum.
   return {
-    min: sumOf("treatment.dwellMin", {
+    min: sumOf(TREATMENT_FORMULAS, "treatment.dwellMin", {
       shortestMin: stated.table(dwellMinMin),
       tempC:
         surface !== undefined && surface <= conditions.slow.tempC
           ? stated.measured(surface, "cloth")
           : { value: tempC, name: "air", basis: basis?.tempC ?? "entered" },
     }),
-    max: sumOf("treatment.dwellMax", {
+    max: sumOf(TREATMENT_FORMULAS, "treatment.dwellMax", {
       shortestMin: min,
       longestMin: stated.table(dwellMaxMin),
       filmLPerM2,

@@ -1,5 +1,6 @@
 import type { ConstructionId, HairDensity } from "@/core/ground/catalog/findings";
 import type { MaterialId } from "@/core/ground/catalog/materials";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { Kit } from "@/core/job/schema";
 import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
@@ -30,7 +31,7 @@ export function hairWork(
     (construction ? RATE[construction] : Math.min(...Object.values(RATE))) *
     Math.min(...materials.map((material) => CLINGS[material] ?? 1));
   const needed = Math.max(1, Math.ceil(Math.log(DENSITY[density] / MAY_STAY) / rate - 1e-9));
-  const passes = sumOf("hair.passes", {
+  const passes = sumOf(GEOMETRY_FORMULAS, "hair.passes", {
     there: stated.table(DENSITY[density]),
     mayStay: stated.table(MAY_STAY),
     rate: { value: rate, basis: construction ? "table" : "assumed" },

@@ -1,4 +1,5 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";
 import { isDone } from "@/core/job/history";
 import { fastnessSetting } from "@/core/judgement/treatment/cloth/ruleFacts";
@@ -52,7 +53,10 @@ export function proofOf(unsorted: readonly AgentId[]) {
     proves,
     tool: "towel" as const,
     minutes: {
-      ...sumOf("treatment.minutesOfProof", { startMin: stated.table(start), agents: proves.length }),
+      ...sumOf(TREATMENT_FORMULAS, "treatment.minutesOfProof", {
+        startMin: stated.table(start),
+        agents: proves.length,
+      }),
       startMin: start,
     },
     title: "Colourfastness on a hidden place",

@@ -1,6 +1,7 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
 import { partsWater } from "@/core/ground/quantity/ratio";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { opened, sumOf, type Worked } from "@/core/ground/sums/working";
 import { isDone } from "@/core/job/history";
 import { agentOn } from "@/core/job/ownAgent";
@@ -228,7 +229,7 @@ function stripMinutes(
     ...(toweled ? [handsOnMinutes(kit, "towel-off", area.value)] : []),
   ];
   return {
-    ...sumOf("treatment.together", {
+    ...sumOf(TREATMENT_FORMULAS, "treatment.together", {
       parts: parts.map((part, at) => opened(part, ["putting on", "working in", "lifting"][at]!)),
       rounds,
     }),

@@ -1,3 +1,4 @@
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Kit } from "@/core/job/schema";
 import { paceOf } from "@/core/judgement/learnt/own";
@@ -12,7 +13,7 @@ export function sectionOf({ experience }: Pick<Kit, "experience">): Worked {
     value: PACE[action].minPerM2 * paceOf(experience, action).factor,
     basis: paceOf(experience, action).n > 0 ? ("measured" as const) : ("table" as const),
   });
-  return sumOf("treatment.section", {
+  return sumOf(TREATMENT_FORMULAS, "treatment.section", {
     sinksBackMin: stated.table(SINKS_BACK_MIN),
     workMinPerM2: minutes("work"),
     liftMinPerM2: minutes("towel-off"),

@@ -1,6 +1,7 @@
 import { POWERED_ACTIONS, type ActionId } from "@/core/ground/catalog/actions";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { FamilyId } from "@/core/ground/catalog/families";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { input, sumOf, type Worked } from "@/core/ground/sums/working";
 import { isCovered } from "@/core/job/history";
 import { judge } from "@/core/judgement/rules/judge";
@@ -97,7 +98,7 @@ export class ZoneWork {
   }
 
   amount(onLPerM2: number, area: Worked, wantedLPerM2: number, place?: string): Worked {
-    return sumOf("treatment.amount", { areaM2: area.value, lPerM2: onLPerM2 }, [
+    return sumOf(TREATMENT_FORMULAS, "treatment.amount", { areaM2: area.value, lPerM2: onLPerM2 }, [
       input("usual", wantedLPerM2, "L/m2", "table"),
       input("budget left before this step", this.remainingLPerM2(place), "L/m2"),
     ]);

@@ -1,5 +1,6 @@
 import type { Account, Job, MouldFinding } from "@/core/job/schema";
 import type { Sourced } from "@/core/ground/quantity/provenance";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
 import { markArea } from "@/core/judgement/zones/zoneView";
@@ -129,7 +130,9 @@ function mouldTotal({ findings }: Job): Worked {
   const areas = Object.values(findings.byId).flatMap((finding) =>
     finding.kind === "mould" ? [markArea(finding).value] : [],
   );
-  return sumOf("geometry.area", { areas: areas.map((area, index) => ({ value: area, name: `patch ${index + 1}` })) });
+  return sumOf(GEOMETRY_FORMULAS, "geometry.area", {
+    areas: areas.map((area, index) => ({ value: area, name: `patch ${index + 1}` })),
+  });
 }
 
 /** What may be done about visible mould: clean here, clean with protection, discard the foam, or refer. */

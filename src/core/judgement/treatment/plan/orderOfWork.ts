@@ -1,3 +1,5 @@
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { sumOf, opened, stated, type Worked } from "@/core/ground/sums/working";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { proofOf } from "@/core/judgement/treatment/lay/proofs";
@@ -61,14 +63,14 @@ function joined(steps: readonly Step[], nameOf: (zoneId: string) => string): Ste
   const nameAt = (at: number) => steps[at]!.zoneIds.map(nameOf).join(", ");
   const here = (of: Worked, at: number) => opened(of, nameAt(at));
   const sumOfAll = (amounts: Worked[] | undefined) =>
-    amounts && sumOf("treatment.amountOfAll", { amounts: amounts.map(here) });
+    amounts && sumOf(TREATMENT_FORMULAS, "treatment.amountOfAll", { amounts: amounts.map(here) });
   const { startMin = 0 } = first.minutes;
   const dwellMin = most(steps.map(({ dwell }) => dwell?.min));
   const mostWetStrokes = ofAll(steps, (step) => step.mostWetStrokes);
   const whole: Step = {
     ...first,
     zoneIds: steps.flatMap(({ zoneIds }) => zoneIds),
-    areaM2: sumOf("geometry.area", {
+    areaM2: sumOf(GEOMETRY_FORMULAS, "geometry.area", {
       areas: steps.map(({ areaM2 }, at) => ({ value: areaM2.value, name: nameAt(at) })),
     }),
     amountMl: sumOfAll(ofAll(steps, (step) => step.amountMl)),
@@ -77,7 +79,7 @@ function joined(steps: readonly Step[], nameOf: (zoneId: string) => string): Ste
     // One number for several zones errs on the wet side.
     waterOnLPerM2: Math.max(...steps.map(({ waterOnLPerM2 }) => waterOnLPerM2)),
     minutes: {
-      ...sumOf("treatment.minutesOfAll", {
+      ...sumOf(TREATMENT_FORMULAS, "treatment.minutesOfAll", {
         minutes: steps.map(({ minutes }, at) => here(minutes, at)),
         startMin: stated.table(startMin),
       }),

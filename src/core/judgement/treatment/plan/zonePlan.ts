@@ -9,6 +9,8 @@ import { takeFindings } from "./planByKind";
 import { findingsOn } from "@/core/job/findingKinds";
 import { isCovered } from "@/core/job/history";
 import type { DamageFinding, HairFinding } from "@/core/job/schema";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
 import { ACTIONS } from "@/core/ground/catalog/actions";
@@ -174,7 +176,7 @@ export function draftOf(context: Context, view: ZoneView, smell: SmellSource | u
 }
 
 const spreadOfAll = (view: ZoneView, marks: readonly LaidMark[]): Worked =>
-  sumOf("geometry.spreadOfAll", {
+  sumOf(GEOMETRY_FORMULAS, "geometry.spreadOfAll", {
     spreads: marks.map(({ plan }) => opened(plan.spread, plan.name.toLowerCase())),
     zoneM2: view.areaM2.value,
   });
@@ -337,7 +339,7 @@ function whyEvenOut({ materials, careCode, builds }: ZoneView, open: readonly La
 
 /** The sum of every litre on its wettest place since it was last dry, done and planned. */
 const usedOf = ({ moves }: ZoneState): Worked =>
-  sumOf("water.used", {
+  sumOf(WATER_FORMULAS, "water.used", {
     moves: wettestMoves(moves).flatMap(({ action, waterOnLPerM2 = 0 }) =>
       waterOnLPerM2 > 0 ? [{ value: waterOnLPerM2, name: ACTIONS[action].name.toLowerCase() }] : [],
     ),

@@ -1,4 +1,6 @@
 import { doneOn } from "@/core/job/history";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { STACKS } from "@/core/ground/catalog/layers";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
@@ -248,14 +250,14 @@ function layStrokes(
       areaM2: area,
       waterOnLPerM2: move.waterOnLPerM2,
       dryStrokes: dry,
-      wetStrokes: sumOf("water.wetStrokes", {
+      wetStrokes: sumOf(WATER_FORMULAS, "water.wetStrokes", {
         wanted: chosen ? stated.entered(wanted, "as chosen") : wanted,
         affordable,
         shallow: most,
       }),
       phMin: fit.candidate.phMin,
       phMax: fit.candidate.phMax,
-      amountMl: sumOf("treatment.amountByStrokes", {
+      amountMl: sumOf(TREATMENT_FORMULAS, "treatment.amountByStrokes", {
         areaM2: area.value,
         strokes: wet,
         strokeLPerM2: opened(stroke),
@@ -279,7 +281,7 @@ function layStrokes(
 function recoveredBy({ context, state, view }: ZoneWork, move: WaterMove, area: Worked): Worked {
   const recovery = recoveryOf(context, view).value;
   const there = wettestMoves(state.moves);
-  return sumOf("water.recovered", {
+  return sumOf(WATER_FORMULAS, "water.recovered", {
     before: waterCourse(there, view, recovery).left.value,
     on: move.waterOnLPerM2!,
     left: waterCourse([...there, move], view, recovery).left.value,

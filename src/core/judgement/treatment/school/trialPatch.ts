@@ -1,4 +1,6 @@
 import type { TrialEvent } from "@/core/job/schema";
+import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { opened, stated, sumOf } from "@/core/ground/sums/working";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
@@ -73,15 +75,15 @@ export function layTrial(work: ZoneWork) {
       agent: cleaner.agent,
       spraying: false,
       tool,
-      areaM2: sumOf("geometry.patch", { patchM2: stated.table(PATCH_M2) }),
+      areaM2: sumOf(GEOMETRY_FORMULAS, "geometry.patch", { patchM2: stated.table(PATCH_M2) }),
       partsWater: strength?.partsWater,
       phMin: candidate.phMin,
       phMax: candidate.phMax,
       tempC: candidate.clothTempC,
-      amountMl: sumOf("treatment.amount", { areaM2: PATCH_M2, lPerM2: PATCH_L_PER_M2 }),
+      amountMl: sumOf(TREATMENT_FORMULAS, "treatment.amount", { areaM2: PATCH_M2, lPerM2: PATCH_L_PER_M2 }),
       // Waited out on the spot: it is over when the patch has been judged.
       minutes: {
-        ...sumOf("treatment.together", {
+        ...sumOf(TREATMENT_FORMULAS, "treatment.together", {
           parts: [opened(hands, "hands at it"), opened(wait.min, "waiting")],
           rounds: 1,
         }),

@@ -1,4 +1,5 @@
 import type { School } from "@/core/ground/catalog/schoolIds";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { opened, sumOf, type Worked } from "@/core/ground/sums/working";
 import { dryingOf, type Drying } from "@/core/models/drying/quick";
 import type { Rule } from "@/core/judgement/rules/rules";
@@ -46,13 +47,13 @@ export function weigh(school: School, before: ZoneWork, trial: ZoneWork, way: Wa
     forbiddenBy: refused ? way.forbiddenBy : [],
     residual,
     drying,
-    minutes: sumOf("treatment.minutesOfWay", {
+    minutes: sumOf(TREATMENT_FORMULAS, "treatment.minutesOfWay", {
       parts: laid.map(({ minutes, title }) => opened(minutes, title.toLowerCase())),
     }),
-    lifted: sumOf("treatment.lifted", {
+    lifted: sumOf(TREATMENT_FORMULAS, "treatment.lifted", {
       left: refused ? [] : way.leaves.map((left, at) => opened(left, at === 0 ? "the cleaner" : "the machine")),
     }),
-    productMl: sumOf("treatment.productOfWay", { steps: laid.flatMap(productOf) }),
+    productMl: sumOf(TREATMENT_FORMULAS, "treatment.productOfWay", { steps: laid.flatMap(productOf) }),
     risks: refused ? [] : risksOf(school, view, drying, depthOf(peakLPerM2, view)),
     waterOnLPerM2: laid.reduce((sum, { waterOnLPerM2 }) => sum + waterOnLPerM2, 0),
   };
@@ -62,7 +63,7 @@ export function weigh(school: School, before: ZoneWork, trial: ZoneWork, way: Wa
 function productOf({ agent, areaM2, waterOnLPerM2, partsWater }: Step) {
   if (!agent || agent === "water") return [];
   const inputs = { onLPerM2: waterOnLPerM2, areaM2: areaM2.value, parts: partsWater?.value ?? 0 };
-  return [opened(sumOf("treatment.product", inputs))];
+  return [opened(sumOf(TREATMENT_FORMULAS, "treatment.product", inputs))];
 }
 
 /** From here on the depth allowed is nearly used up. Judgement. */

@@ -1,5 +1,6 @@
 import type { AgentId } from "@/core/ground/catalog/agentIds";
 import type { ActionId } from "@/core/ground/catalog/actions";
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** Litres per m² for panels and rinses. Judgement. */
@@ -20,7 +21,7 @@ export const AIR_OUT_MIN = 30;
 /** Dry strokes after each wet one, and as many again at the end. Judgement. */
 const DRY_PER_WET = 2;
 export const dryStrokesFor = (wetStrokes: number): Worked =>
-  sumOf("water.dryStrokes", { perWet: stated.table(DRY_PER_WET), wet: wetStrokes });
+  sumOf(WATER_FORMULAS, "water.dryStrokes", { perWet: stated.table(DRY_PER_WET), wet: wetStrokes });
 
 const HOT_WATER_C = 45;
 const LUKEWARM_C = 35;

@@ -1,6 +1,6 @@
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { AgentId } from "@/core/ground/catalog/agentIds";
-import { FORMULAS } from "@/core/ground/sums/formulas";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { SOIL_RATE } from "./soilRates";
 
@@ -57,10 +57,14 @@ const factorsOf = ({ agent, rounds, strength, dwellMin, shortestMin, agitation, 
 });
 
 /** Share of the soil that an effort leaves, 0 to 1: the number alone, for whoever compares hundreds. */
-export const shareLeft = (effort: Effort): number => FORMULAS["treatment.effect"].of(factorsOf(effort));
+export const shareLeft = (effort: Effort): number => TREATMENT_FORMULAS["treatment.effect"].of(factorsOf(effort));
 
 /** The same with its working. */
 export function soilLeft(effort: Effort): Worked {
   const { rate, agitation, ...factors } = factorsOf(effort);
-  return sumOf("treatment.effect", { ...factors, rate: stated.table(rate), agitation: stated.table(agitation) });
+  return sumOf(TREATMENT_FORMULAS, "treatment.effect", {
+    ...factors,
+    rate: stated.table(rate),
+    agitation: stated.table(agitation),
+  });
 }

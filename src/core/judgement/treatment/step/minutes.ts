@@ -1,6 +1,7 @@
 import type { Kit } from "@/core/job/schema";
 import { toolOf, type ToolId } from "@/core/ground/catalog/tools";
 import { paceOf } from "@/core/judgement/learnt/own";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { input, stated, sumOf } from "@/core/ground/sums/working";
 import type { HandsOn } from "./step";
 import type { ActionId } from "@/core/ground/catalog/actions";
@@ -58,7 +59,7 @@ export function handsOnMinutes(
         ]
       : [];
   const given = { startMin: { value: startMin, basis }, areaM2, minPerM2: { value: minPerM2, basis }, rounds } as const;
-  return { ...sumOf("treatment.minutes", given, about), startMin };
+  return { ...sumOf(TREATMENT_FORMULAS, "treatment.minutes", given, about), startMin };
 }
 
 /** The pace of the own log, of the table's, as an input of a sum. */
@@ -77,7 +78,12 @@ export function mistingMinutes({ experience }: Pick<Kit, "experience">, areaM2: 
   const startMin = PACE.rinse.startMin * factor;
   const minPerM2 = { value: MISTED_MIN_PER_M2 * factor, basis } as const;
   return {
-    ...sumOf("treatment.minutes", { startMin: { value: startMin, basis }, areaM2, minPerM2, rounds: 1 }),
+    ...sumOf(TREATMENT_FORMULAS, "treatment.minutes", {
+      startMin: { value: startMin, basis },
+      areaM2,
+      minPerM2,
+      rounds: 1,
+    }),
     startMin,
   };
 }
@@ -92,7 +98,12 @@ export function workingMinutes({ experience }: Pick<Kit, "experience">, areaM2: 
   const startMin = PACE.work.startMin * factor;
   const minPerM2 = { value: PACE.work.minPerM2 * factor * (toolOf(tool).powered ? POWERED_PACE : 1), basis } as const;
   return {
-    ...sumOf("treatment.minutes", { startMin: { value: startMin, basis }, areaM2, minPerM2, rounds: 1 }),
+    ...sumOf(TREATMENT_FORMULAS, "treatment.minutes", {
+      startMin: { value: startMin, basis },
+      areaM2,
+      minPerM2,
+      rounds: 1,
+    }),
     startMin,
   };
 }
@@ -126,7 +137,7 @@ export function drawingMinutes(
   const { factor, n } = paceOf(experience, "extract");
   const startMin = PACE.extract.startMin * factor;
   return {
-    ...sumOf("treatment.drawing", {
+    ...sumOf(TREATMENT_FORMULAS, "treatment.drawing", {
       startMin: { value: startMin, basis: n > 0 ? "computed" : "table" },
       pace: n > 0 ? stated.measured(factor) : stated.table(factor),
       areaM2,

@@ -1,5 +1,6 @@
 import type { SoilLevel } from "@/core/ground/catalog/builds";
 import type { School } from "@/core/ground/catalog/schoolIds";
+import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 
 /** Share of soil that may stay: the target by soil level. Judgement. */
@@ -36,5 +37,5 @@ export function roundsWanted(school: School, soil: SoilLevel | undefined): numbe
 /** Share of soil that a number of passes of a machine leave of what its cleaner left. */
 export function passesLeave(school: "extraction" | "steam", passes: number, greasy = false): Worked {
   const rate = greasy && school === "steam" ? STEAM_ON_GREASE : PASS_RATE[school];
-  return sumOf("treatment.passLeft", { rate: stated.table(rate), passes });
+  return sumOf(TREATMENT_FORMULAS, "treatment.passLeft", { rate: stated.table(rate), passes });
 }

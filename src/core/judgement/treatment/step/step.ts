@@ -1,6 +1,7 @@
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { ToolId } from "@/core/ground/catalog/tools";
 import type { Mark } from "@/core/ground/quantity/provenance";
+import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { sumOf, type Worked } from "@/core/ground/sums/working";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import type { Effort } from "./effect";
@@ -90,4 +91,4 @@ export interface Step {
 
 /** Hands-on minutes and the shortest dwell of a step. */
 export const stepMinutes = ({ minutes, dwell }: Pick<Step, "minutes" | "dwell">): Worked =>
-  sumOf("schedule.step", { handsMin: minutes.value, dwellMin: dwell?.min.value ?? 0 });
+  sumOf(SCHEDULE_FORMULAS, "schedule.step", { handsMin: minutes.value, dwellMin: dwell?.min.value ?? 0 });

@@ -1,3 +1,4 @@
+import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { wetStroke } from "@/core/models/water/strokes";
 import type { Extractor } from "@/core/judgement/shelf/shelf";
@@ -7,4 +8,4 @@ import { HAND_SPRAYED_L_PER_M2 } from "./amounts";
 export const strokeOn = ({ flowLPerMin, headWidthM, strokeMPerS }: Extractor, pace = 1): Worked =>
   flowLPerMin
     ? wetStroke({ flowLPerMin, headWidthM, strokeMPerS: strokeMPerS * pace })
-    : sumOf("water.handSprayed", { lPerM2: stated.table(HAND_SPRAYED_L_PER_M2) });
+    : sumOf(WATER_FORMULAS, "water.handSprayed", { lPerM2: stated.table(HAND_SPRAYED_L_PER_M2) });

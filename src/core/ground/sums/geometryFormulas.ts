@@ -1,0 +1,103 @@
+import { as, many, maybe, series, sum, total, type Formula } from "./row";
+import { roundMm, shoelaceMm2 } from "./planeSums";
+
+/** What is measured on a piece: areas, seams, soil, hair, colour. */
+export const GEOMETRY_FORMULAS = {
+  "geometry.area": sum({
+    name: "Area of them all",
+    equation: "area = sum of the zones",
+    mark: "practice",
+    unit: "m2",
+    inputs: { areas: many("zone", "m2") },
+    of: ({ areas }) => total(areas),
+  }),
+  "geometry.zone": sum({
+    name: "Area of the zone",
+    equation: "area = ½ |Σ (x_i y_{i+1} − x_{i+1} y_i)| over its corners",
+    mark: "std",
+    source: "shoelace sum",
+    unit: "m2",
+    inputs: { corners: series("corners, across and down", "mm") },
+    of: ({ corners }) => shoelaceMm2(corners) / 1e6,
+  }),
+  "geometry.seam": sum({
+    name: "Seam length",
+    equation: "seam = length all round, where the part is sewn",
+    mark: "practice",
+    unit: "m",
+    inputs: { corners: series("corners, across and down", "mm") },
+    of: ({ corners }) => roundMm(corners) / 1000,
+  }),
+  "look.soil": sum({
+    name: "Soil level, 1 light to 4 caked",
+    equation: "the worst of white towel, pile and dry soil vacuumed; the look only where none of them was measured",
+    mark: "judgement",
+    unit: "1",
+    inputs: { looked: maybe("by the look"), signs: many("measured") },
+    of: ({ looked = 0, signs }) => (signs.length === 0 ? looked : Math.max(...signs, looked === 4 ? 4 : 0)),
+  }),
+  "geometry.mark": sum({
+    name: "Area of the mark",
+    equation: "area = outline by the shoelace sum, or π/4 × length × width",
+    mark: "practice",
+    unit: "m2",
+    inputs: { lengthMm: as("length", "mm"), widthMm: as("width", "mm") },
+    of: ({ lengthMm, widthMm }) => (Math.PI / 4) * (lengthMm / 1000) * (widthMm / 1000),
+  }),
+  "geometry.spread": sum({
+    name: "Area the agent spreads to",
+    equation: "spread = mark grown by a margin all round, inside its zone",
+    mark: "judgement",
+    unit: "m2",
+    inputs: {
+      markM2: as("area of the mark", "m2"),
+      lengthMm: as("its length", "mm"),
+      widthMm: as("its width", "mm"),
+      marginMm: as("margin all round", "mm"),
+      zoneM2: as("area of the zone", "m2"),
+    },
+    of: ({ markM2, lengthMm, widthMm, marginMm, zoneM2 }) =>
+      Math.min(markM2 * (((lengthMm + 2 * marginMm) * (widthMm + 2 * marginMm)) / (lengthMm * widthMm)), zoneM2),
+  }),
+  "hair.passes": sum({
+    name: "Passes to lift the hair",
+    equation: "passes = ln(hair there / may stay) / rate, rounded up",
+    mark: "judgement",
+    unit: "strokes",
+    inputs: { there: as("hair there"), mayStay: as("may stay"), rate: as("rate per pass") },
+    of: ({ there, mayStay, rate }) => Math.max(1, Math.ceil(Math.log(there / mayStay) / rate - 1e-9)),
+  }),
+  "geometry.patch": sum({
+    name: "A hand's size",
+    equation: "as in the table",
+    mark: "judgement",
+    unit: "m2",
+    inputs: { patchM2: as("hand with its fingers", "m2") },
+    of: ({ patchM2 }) => patchM2,
+  }),
+  "colour.improved": sum({
+    name: "Less to see",
+    equation: "1 − ΔE now / ΔE before",
+    mark: "practice",
+    unit: "1",
+    inputs: { before: as("stood out before"), now: as("stands out now") },
+    of: ({ before, now }) => 1 - now / before,
+  }),
+  "geometry.markOutline": sum({
+    name: "Area of the mark",
+    equation: "area = ½ |Σ (x_i y_{i+1} − x_{i+1} y_i)| over its outline",
+    mark: "std",
+    source: "shoelace sum",
+    unit: "m2",
+    inputs: { corners: series("outline, across and down", "mm") },
+    of: ({ corners }) => Math.max(shoelaceMm2(corners) / 1e6, 1e-6),
+  }),
+  "geometry.spreadOfAll": sum({
+    name: "Area the agents spread to",
+    equation: "spread = sum over the marks, no more than the zone",
+    mark: "judgement",
+    unit: "m2",
+    inputs: { spreads: many("mark", "m2"), zoneM2: as("area of the zone", "m2") },
+    of: ({ spreads, zoneM2 }) => Math.min(total(spreads), zoneM2),
+  }),
+} as const satisfies Record<string, Formula & { of: unknown }>;
