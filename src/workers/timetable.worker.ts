@@ -5,6 +5,7 @@ import { dayOf, type Day, type DayJob } from "@/core/answers/day/day";
 import { type DaySettings } from "@/core/answers/day/settings";
 import { explain, type Explained } from "@/core/models/timetable/explain";
 import { improving, type Progress } from "@/core/models/timetable/improve";
+import { longestDryH } from "@/core/models/drying/longest";
 import { compile, NoSchedule, type Schedule } from "@/core/models/timetable/tasks";
 import { finishMs, timesOf } from "@/core/answers/schedule/times";
 import { bettersOfVisits } from "@/core/answers/day/visits";
@@ -121,6 +122,8 @@ async function orderVisits(jobs: Job[], kit: Kit, settings: DaySettings): Promis
 export interface JobMinutes {
   /** Way and packing up among it; 0 where no hands are needed. */
   minutes: Record<string, number>;
+  /** What follows with no hands in it before it may be used, min; Infinity where it does not dry like this. */
+  stillMin: Record<string, number>;
   unplanned: Unplanned[];
 }
 
@@ -135,7 +138,10 @@ function minutesOf(jobs: Job[], kit: Kit, settings: DaySettings): JobMinutes {
       return [job.id, order.tasks.length > 0 ? Math.ceil(around + work) : 0];
     }),
   );
-  return { minutes, unplanned };
+  const stillMin = Object.fromEntries(
+    planned.map(({ job, assessment: { drying, gas } }) => [job.id, (longestDryH(drying) + (gas?.stillH ?? 0)) * 60]),
+  );
+  return { minutes, stillMin, unplanned };
 }
 
 const timetable = {

@@ -95,7 +95,7 @@ function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices
   const day = week && dayShown(week, picked);
   const fromMs = day ? Math.max(stepMs, day.openMs) : 0;
   const visits = day ? jobs.filter(({ id }) => day.jobIds.includes(id)) : [];
-  const search = useTimetable(visits, choices, fromMs);
+  const search = useTimetable(visits, choices, fromMs, day?.untilMs);
   const { news } = search;
   const moves = useMoves(choices, set);
   const timetable = news && "day" in news ? news : undefined;
@@ -119,7 +119,7 @@ function DayOf({ jobs, choices, set, nowMs }: { jobs: Job[]; choices: DayChoices
       {!news && visits.length > 0 && <p>Planning the day…</p>}
       {timetable && <TimetableOf timetable={timetable} {...{ visits, choices, set, nowMs, moves }} search={search} />}
       <OwnMinutes />
-      <Visits {...{ jobs, visits, choices, set, fromMs, week, nowMs }} />
+      <Visits {...{ jobs, visits, choices, set, fromMs, week, nowMs }} untilMs={day.untilMs} />
       {timetable && (
         <Boundary what="The list">
           <TaskList
@@ -186,6 +186,7 @@ function Visits({
   fromMs,
   week,
   nowMs,
+  untilMs,
 }: {
   jobs: Job[];
   visits: Job[];
@@ -194,6 +195,7 @@ function Visits({
   fromMs: number;
   week: Week;
   nowMs: number;
+  untilMs: number;
 }) {
   const kit = useKit();
   const [ordering, setOrdering] = useState(false);
@@ -205,7 +207,7 @@ function Visits({
   };
   const orderThem = async () => {
     setOrdering(true);
-    const order = await bestVisits(visits, kit, settingsOf(choices, fromMs));
+    const order = await bestVisits(visits, kit, settingsOf(choices, fromMs, untilMs));
     setOrdering(false);
     await set({ order });
     const same = order.join() === visits.map(({ id }) => id).join();

@@ -6,6 +6,7 @@ import { MACHINES, type MachineId } from "@/core/ground/catalog/machines";
 import { DRIES_OUT } from "@/core/models/timetable/tasks";
 import { Act } from "@/ui/Act";
 import type { Timetable } from "@/workers/timetable.worker";
+import { rolled, spansBetween, type Night } from "./rolled";
 import { handLanes, isSlow, msAt, timedTasks, type TimedTask } from "./tasks";
 
 const LANE_PX = 46;
@@ -67,8 +68,13 @@ function clockOfVisit(tasks: readonly TimedTask[], width: number): Clock {
   };
 }
 
-/** The clock over the width: the hours with hands in them wide, drying narrow. */
-function clockOfDay(tasks: readonly TimedTask[], promised: readonly number[], width: number): Clock {
+/** The clock over the width: the hours with hands in them wide, nights between them and drying narrow. */
+function clockOfDay(
+  tasks: readonly TimedTask[],
+  promised: readonly number[],
+  nights: readonly Night[],
+  width: number,
+): Clock {
   const handsDone = Math.max(1, ...tasks.filter(({ hands }) => hands > 0).map(({ endMin }) => endMin));
   const endMin = Math.max(
     handsDone * 1.02,
@@ -77,20 +83,25 @@ function clockOfDay(tasks: readonly TimedTask[], promised: readonly number[], wi
   );
   const share = endMin > handsDone * 1.1 ? WORK_SHARE : 1;
   const room = width - NAME_PX - 12;
+  const cloth = rolled(nights);
+  const whole = cloth.along(handsDone);
   const x = (minute: number) =>
     NAME_PX +
     (minute <= handsDone
-      ? (minute / handsDone) * room * share
+      ? (cloth.along(minute) / whole) * room * share
       : room * (share + ((minute - handsDone) / (endMin - handsDone)) * (1 - share)));
   const minuteAt = (px: number) => {
     const along = Math.max(0, px - NAME_PX) / room;
     return along <= share
-      ? (along / share) * handsDone
+      ? cloth.minuteAt((along / share) * whole)
       : handsDone + ((along - share) / (1 - share)) * (endMin - handsDone);
   };
   return { x, minuteAt, width, fromMin: 0, endMin };
 }
 
+/** When nobody works, and for longer than a break. */
+const nightsOf = ({ day }: Timetable): Night[] =>
+  day.problem.breaks.filter(({ from, to }) => to - Math.max(0, from) > NOON_MIN).sort((a, b) => a.from - b.from);
 const promisesOf = ({ day }: Timetable) => day.problem.dues.filter(({ name }) => name !== DRIES_OUT);
 const y = (lane: number) => TOP_PX + lane * LANE_PX;
 
@@ -101,7 +112,7 @@ function chartOf(timetable: Timetable, people: number, width: number, prefix: st
   const tasks = opened ? all.filter(({ task }) => task.jobId === opened) : all;
   const machines = [...new Set(tasks.flatMap(({ task }) => (task.machine ? [task.machine] : [])))];
   const promised = promisesOf(timetable).map(({ at }) => at);
-  const clock = opened ? clockOfVisit(tasks, width) : clockOfDay(tasks, promised, width);
+  const clock = opened ? clockOfVisit(tasks, width) : clockOfDay(tasks, promised, nightsOf(timetable), width);
   const waits = opened ? [opened] : jobIds;
   const height = y(people + machines.length + waits.length) + 6;
   return { timetable, tasks, people, machines, jobIds, waits, y, height, prefix, opened, ...clock };
@@ -109,10 +120,7 @@ function chartOf(timetable: Timetable, people: number, width: number, prefix: st
 
 /** By when it is begun at the latest; nothing where that is after the hours of this day: then it does not press. */
 function byWhen({ timetable }: Chart, { latestMin }: TimedTask): string {
-  const { breaks } = timetable.day.problem;
-  const nightMin = Math.min(
-    ...breaks.filter(({ from, to }) => from > 0 && to - from > NOON_MIN).map(({ from }) => from),
-  );
+  const nightMin = Math.min(...nightsOf(timetable).flatMap(({ from }) => (from > 0 ? [from] : [])));
   return latestMin < nightMin ? `, by ${lightFormat(msAt(timetable, latestMin), "HH:mm")}` : "";
 }
 
@@ -235,33 +243,30 @@ function VisitBlocks({
   titles: Readonly<Record<string, string>>;
   onOpen: (jobId: string) => void;
 }) {
-  const { tasks, people, machines, jobIds } = chart;
+  const { tasks, people, machines, jobIds, timetable } = chart;
   const hands = handLanes(tasks, people);
+  const nights = nightsOf(timetable);
   return jobIds.flatMap((jobId) => {
     const first = tasks.find(({ task, hands: needed }) => task.jobId === jobId && needed > 0);
     const by = first ? byWhen(chart, first) : "";
     const name = `${numberOf(chart, jobId)} ${titles[jobId] ?? ""}`;
-    const spanOf = (its: readonly TimedTask[]) =>
-      its.length === 0
-        ? undefined
-        : { from: Math.min(...its.map(({ startMin }) => startMin)), to: Math.max(...its.map(({ endMin }) => endMin)) };
     const open = { onOpen: () => onOpen(jobId), chart };
     return [
       ...Array.from({ length: people }, (_, lane) => {
-        const span = spanOf(
-          hands.flatMap((each) => (each.lane === lane && each.timed.task.jobId === jobId ? [each.timed] : [])),
+        const its = hands.flatMap((each) =>
+          each.lane === lane && each.timed.task.jobId === jobId ? [each.timed] : [],
         );
-        const block = { ...open, lane: handLane(lane), name, by };
-        return span && <Block key={`${jobId}-${lane}`} {...span} {...block} solid />;
+        const block = { ...open, lane: handLane(lane), name };
+        return spansBetween(its, nights).map((span, part) => (
+          <Block key={`${jobId}-${lane}-${part}`} {...span} {...block} by={part === 0 ? by : ", goes on"} solid />
+        ));
       }),
       ...machines.map((machine) => {
-        const span = spanOf(tasks.filter(({ task }) => task.jobId === jobId && task.machine === machine));
-        const number = String(numberOf(chart, jobId));
-        return (
-          span && (
-            <Block key={`${jobId}-${machine}`} {...span} {...open} lane={machineLane(chart, machine)} name={number} />
-          )
-        );
+        const its = tasks.filter(({ task }) => task.jobId === jobId && task.machine === machine);
+        const block = { ...open, lane: machineLane(chart, machine), name: String(numberOf(chart, jobId)) };
+        return spansBetween(its, nights).map((span, part) => (
+          <Block key={`${jobId}-${machine}-${part}`} {...span} {...block} />
+        ));
       }),
     ];
   });

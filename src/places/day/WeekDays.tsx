@@ -55,6 +55,17 @@ export function Overfull({
 }) {
   const over = sumOf(SCHEDULE_FORMULAS, "schedule.overDay", { usedMin: day.usedMin, roomMin: day.roomMin });
   if (over.value < 1 || day.jobIds.length === 0) return null;
+  const title = (id: string) => jobs.find((job) => job.id === id)?.title;
+  if (day.asked.length > 0)
+    return (
+      <div className="caution" role="status" data-testid="overfull">
+        <h3>Longer than the hours</h3>
+        <p>
+          <Num of={over} words={formatDuration(over.value)} /> over the hours of {dayWords(day.openMs, nowMs)}, for what
+          is promised for that evening: {day.asked.map(title).join(", ")}.
+        </p>
+      </div>
+    );
   const last = jobs.findLast(({ id }) => day.jobIds.includes(id))!;
   const room = dayWithRoom(
     week.days.filter(({ key }) => key !== day.key),

@@ -1,8 +1,8 @@
 "use client";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { closedTimes, hoursSaid, workDays } from "@/core/answers/day/hours";
+import { closedTimes, hoursSaid, workDays, type WorkDay } from "@/core/answers/day/hours";
 import { USUAL_DAY, type DaySettings } from "@/core/answers/day/settings";
-import { weekOf, type Week } from "@/core/answers/day/week";
+import { handsByMs, weekOf, type Week } from "@/core/answers/day/week";
 import { firstPromiseMs } from "@/core/job/firstPromise";
 import { historyOf, lastOf } from "@/core/job/history";
 import type { Job, Kit } from "@/core/job/schema";
@@ -51,13 +51,29 @@ export function openJobs(stored: Record<string, Job>, order: readonly string[]):
 /** Where hands are at it nobody drives away first. */
 const isAtWork = (job: Job) => job.events.length > 0 && historyOf(job).running.length > 0;
 
-/** The break of today, or of tomorrow when it is over. */
-function noon(fromMs: number): { from: string; to: string } {
+const NOON_BREAK_MS = NOON_BREAK_MIN * 60_000;
+
+/** When the break of today begins, or of tomorrow when it is over, ms since 1970. */
+function noonMs(fromMs: number): number {
   const from = new Date(fromMs);
   from.setHours(12, 30, 0, 0);
-  if (from.getTime() + NOON_BREAK_MIN * 60_000 <= fromMs) from.setDate(from.getDate() + 1);
-  return { from: from.toISOString(), to: new Date(from.getTime() + NOON_BREAK_MIN * 60_000).toISOString() };
+  if (from.getTime() + NOON_BREAK_MS <= fromMs) from.setDate(from.getDate() + 1);
+  return from.getTime();
 }
+
+function noon(fromMs: number): { from: string; to: string } {
+  const beginMs = noonMs(fromMs);
+  return { from: new Date(beginMs).toISOString(), to: new Date(beginMs + NOON_BREAK_MS).toISOString() };
+}
+
+/** What of the break lies in the hours that are left of a day, min. */
+const noonMin = ({ openMs, closeMs }: WorkDay, nowMs: number): number => {
+  const fromMs = Math.max(nowMs, openMs);
+  const beginMs = noonMs(fromMs);
+  return Math.max(0, Math.min(closeMs, beginMs + NOON_BREAK_MS) - Math.max(fromMs, beginMs)) / 60_000;
+};
+
+const NOTHING_PLANNED: JobMinutes = { minutes: {}, stillMin: {}, unplanned: [] };
 
 /** Which job falls on which day, once the planner has said how long each takes. */
 export function useWeek(
@@ -75,18 +91,17 @@ export function useWeek(
   const made = usePlanned(
     useCallback(async (): Promise<JobMinutes> => {
       const { jobs, settings } = JSON.parse(asked) as { jobs: Job[]; settings: DaySettings };
-      return fromMs > 0 && jobs.length > 0 ? minutesOfJobs(jobs, kit, settings) : { minutes: {}, unplanned: [] };
+      return fromMs > 0 && jobs.length > 0 ? minutesOfJobs(jobs, kit, settings) : NOTHING_PLANNED;
     }, [asked, kit, fromMs]),
   );
   if (!made || days.length === 0) return undefined;
-  const { minutes, unplanned } = made;
-  const planned = jobs.filter(({ id }) => minutes[id] !== undefined);
-  return { ...placed(planned, minutes, choices, days, fromMs), unplanned };
+  const planned = jobs.filter(({ id }) => made.minutes[id] !== undefined);
+  return { ...placed(planned, made, choices, days, fromMs), unplanned: made.unplanned };
 }
 
 function placed(
   jobs: readonly Job[],
-  minutes: Record<string, number>,
+  { minutes, stillMin }: JobMinutes,
   choices: DayChoices,
   days: ReturnType<typeof workDays>,
   nowMs: number,
@@ -97,35 +112,38 @@ function placed(
       jobId: job.id,
       minutes: minutes[job.id] ?? 0,
       dueMs: firstPromiseMs(job),
+      handsByMs: handsByMs(job, stillMin[job.id] ?? 0, choices.packUpMin ?? USUAL_DAY.packUpMin),
       begun: isAtWork(job),
       ...(on[job.id] === undefined ? {} : { on: on[job.id]! }),
     })),
     days,
     nowMs,
-    choices.noonBreak ? NOON_BREAK_MIN : 0,
+    (day) => (choices.noonBreak ? noonMin(day, nowMs) : 0),
   );
 }
 
+/** @param untilMs how long hands may stay on the first day, where that is longer than its hours */
 export const settingsOf = (
   { people, travelMin, setUpMin, packUpMin = USUAL_DAY.packUpMin, noonBreak, hours, notBefore }: DayChoices,
   fromMs: number,
+  untilMs?: number,
 ): DaySettings => ({
   from: new Date(fromMs).toISOString(),
   people,
   travelMin,
   setUpMin,
   packUpMin,
-  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...closedTimes(hoursSaid(hours), fromMs, DAYS_AHEAD)],
+  breaks: [...(noonBreak ? [noon(fromMs)] : []), ...closedTimes(hoursSaid(hours), fromMs, DAYS_AHEAD, untilMs)],
   ...(notBefore ? { notBefore } : {}),
 });
 
 /** The timetable of some visits, searched for in its worker. */
-export function useTimetable(visits: Job[], choices: DayChoices, fromMs: number) {
+export function useTimetable(visits: Job[], choices: DayChoices, fromMs: number, untilMs: number | undefined) {
   const kit = useKit();
   const [state, setState] = useState<{ news?: TimetableNews; of?: string; searching: boolean }>({ searching: false });
   const [forMs, setForMs] = useState({ ms: SEARCH_MS });
   // Lists and kits are made anew on every draw: what is searched for is what they say, not which they are.
-  const text = JSON.stringify({ visits, kit, settings: settingsOf(choices, fromMs) });
+  const text = JSON.stringify({ visits, kit, settings: settingsOf(choices, fromMs, untilMs) });
   // What was found for other visits is not shown under these.
   const of = visits.map(({ id }) => id).join();
   const isEmpty = fromMs <= 0 || visits.length === 0;

@@ -93,14 +93,18 @@ export function goesOnMs(hours: Hours, { promises }: Pick<Job, "promises">, hist
   return isAtIt || isAskedFor ? nowMs : openMs;
 }
 
-/** The times nobody works in, from a moment on. @param days how many working days ahead */
-export function closedTimes(hours: Hours, fromMs: number, days: number): { from: string; to: string }[] {
+/**
+ * The times nobody works in, from a moment on.
+ * @param days how many working days ahead
+ * @param untilMs how long the first of them goes on at least, where somebody asked for that, ms since 1970
+ */
+export function closedTimes(hours: Hours, fromMs: number, days: number, untilMs = 0): { from: string; to: string }[] {
   const open = workDays(hours, fromMs, days);
   const closed: { from: string; to: string }[] = [];
   let from = fromMs - DAY_MS;
-  for (const { openMs, closeMs } of open) {
+  for (const [day, { openMs, closeMs }] of open.entries()) {
     if (openMs > from) closed.push({ from: new Date(from).toISOString(), to: new Date(openMs).toISOString() });
-    from = closeMs;
+    from = day === 0 ? Math.max(closeMs, untilMs) : closeMs;
   }
   return closed;
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { History } from "@/core/job/history";
 import { closedTimes, goesOnMs, nextWorkMs, USUAL_HOURS, workDays, type Hours } from "./hours";
-import { dayWithRoom, weekOf, type ToPlace } from "./week";
+import { dayWithRoom, handsByMs, weekOf, type ToPlace } from "./week";
 
 const local = (text: string) => new Date(text).getTime();
 const clock = (ms: number) => new Date(ms).toTimeString().slice(0, 5);
@@ -111,10 +111,11 @@ describe("the days of a week", () => {
     jobId,
     minutes,
     dueMs: Infinity,
+    handsByMs: more.dueMs ?? Infinity,
     begun: false,
     ...more,
   });
-  const of = (jobs: ToPlace[], at = now) => weekOf(jobs, days, at, 30);
+  const of = (jobs: ToPlace[], at = now) => weekOf(jobs, days, at, ({ openMs }) => (at > openMs + 18_000_000 ? 0 : 30));
   const ids = (jobs: ToPlace[], at = now) => of(jobs, at).days.map(({ jobIds }) => jobIds.join());
 
   it("take what was promised first, each job whole on the first day with room for it", () => {
@@ -159,8 +160,51 @@ describe("the days of a week", () => {
     expect(of([job("over", 30, { dueMs: now - 1 })]).missed).toEqual([{ jobId: "over" }]);
   });
 
+  it("go on past their hours for what was promised for that evening and can be done by then, for nothing else", () => {
+    const at = (text: string) => local(`2026-11-30T${text}`);
+    const evening = (minutes: number, more: Partial<ToPlace> = {}) =>
+      of([job("ferry", minutes, { dueMs: at("19:30"), ...more })], at("16:00"));
+    // Two hours are left: 2 h 10 min end at 18:10 and a spare quarter.
+    const [today] = evening(130).days;
+    expect(today).toMatchObject({ jobIds: ["ferry"], asked: ["ferry"] });
+    expect(clock(today!.untilMs)).toBe("18:25");
+    expect(evening(130).missed).toEqual([]);
+    // Within the hours nobody stays on but to end the visit; what cannot be done by then does not keep anybody.
+    expect(evening(100).days[0]).toMatchObject({ asked: [], untilMs: at("18:15") });
+    expect(evening(230).days.map(({ asked, jobIds }) => [asked, jobIds])[0]).toEqual([[], []]);
+    expect(evening(230).missed).toEqual([{ jobId: "ferry", before: today!.key }]);
+    // Whoever has to be dry by then is done sooner; without a promise it is the next day's.
+    expect(evening(130, { handsByMs: at("17:50") }).days[0]!.jobIds).toEqual([]);
+    expect(evening(130, { dueMs: Infinity }).days[0]!.jobIds).toEqual([]);
+    // Chosen with too much beside it, it is worked on until it was promised, and the rest goes on the next morning.
+    const full = of(
+      [job("long", 500, { on: today!.key }), job("ferry", 130, { on: today!.key, dueMs: at("19:30") })],
+      at("16:00"),
+    ).days[0]!;
+    expect(clock(full.untilMs)).toBe("19:45");
+    expect(of([job("long", 500, { on: today!.key })], at("16:00")).days[0]!.untilMs).toBe(at("18:00"));
+  });
+
+  it("know until when hands may be at what was promised: dry by then, or damp where that was agreed", () => {
+    const promised = (more: object) =>
+      clock(handsByMs({ promises: { handBackAt: "2026-11-30T18:00:00", dampHandBackAgreed: false, ...more } }, 90, 10));
+    expect(promised({})).toBe("16:40");
+    expect(promised({ dampHandBackAgreed: true })).toBe("18:10");
+    expect(promised({ dampHandBackAgreed: true, usableAt: "2026-11-30T19:00:00" })).toBe("17:40");
+    expect(handsByMs({ promises: { dampHandBackAgreed: false } }, 90, 10)).toBe(Infinity);
+    expect(handsByMs({ promises: { handBackAt: "2026-11-30T18:00:00", dampHandBackAgreed: false } }, Infinity, 0)).toBe(
+      -Infinity,
+    );
+  });
+
+  it("leave closed what nobody asked for", () => {
+    const [first] = closedTimes(WEEK, now, 2, local("2026-11-30T18:40")).filter(({ to }) => Date.parse(to) > now);
+    expect([clock(Date.parse(first!.from)), clock(Date.parse(first!.to))]).toEqual(["18:40", "08:00"]);
+    expect(closedTimes(WEEK, now, 2, local("2026-11-30T17:00"))).toEqual(closedTimes(WEEK, now, 2));
+  });
+
   it("have the less room today the later it is", () => {
     expect(ids([job("half", 300)], local("2026-11-30T14:00"))).toEqual(["", "half", ""]);
-    expect(of([], local("2026-11-30T13:00")).days[0]!.roomMin).toBeCloseTo(285);
+    expect(of([], local("2026-11-30T13:00")).days[0]!.roomMin).toBe(270);
   });
 });
