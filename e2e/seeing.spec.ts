@@ -67,7 +67,7 @@ test("a cabin with headliner, belts and mats, walked round from nothing to a ful
   await tap(chip(page, "Soil on Front mat left, loose", "Caked"));
   await tap(zone(page, "Front seat left, belt"));
   await tap(chip(page, "Soil on Front seat left, belt", "Light"));
-  await tap(zone(page, "Second seat right, base"));
+  await tap(page.locator('[data-zone$="/r2-s3"]'));
   await tap(page.getByRole("button", { name: "A smell here" }));
   await tap(chip(page, "Strength shut", "4 strong"));
   await tap(chip(page, "Smells of", "Sour or rotten"));

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, openFerry, PHASES, phase, test } from "./bay";
+import { expect, openFerry, PHASES, phase, pressAgain, test } from "./bay";
 
 /** In the hand: a phone upright, and a tablet on its side. */
 
@@ -46,6 +46,12 @@ for (const { name, width, height } of SCREENS) {
       expect([each, box.height >= 44, box.x >= 0, box.x + box.width <= width + 1]).toEqual([each, true, true, true]);
       await link.click();
       await expect(link).toHaveAttribute("aria-current", /.+/);
+      if (name !== "phone") continue;
+      // The drawing has the whole screen at a tap.
+      await pressAgain(page.getByRole("button", { name: "Map", exact: true }));
+      const drawn = page.locator("svg.map");
+      await expect.poll(async () => (await drawn.boundingBox())!.height, each).toBeGreaterThan(height * 0.6);
+      await pressAgain(page.getByRole("button", { name: "Close map" }));
     }
     await phase(page, "Work").click();
     const act = page.getByTestId("main-act");

@@ -67,7 +67,7 @@ test("water and detergent in a seat, cloth of all seats, where a mark ran and wh
     .getByTestId("plan-step")
     .filter({ hasText: /Clean the coating of the leather|Brush the hard trim/ });
   await expect(wipes).toHaveCount(2);
-  await expect(wipes.last()).toContainText("Dashboard, Centre console");
+  await expect(wipes.filter({ hasText: "Brush the hard trim" })).toContainText("Dashboard, Centre console");
 
   await open(page, "demo-hall", "phase=look&finding=hc-tea");
   const area = page.getByTestId("mark-area");

@@ -14,6 +14,7 @@ import { LensBar } from "./LensBar";
 import { lensOf } from "./lenses";
 import type { Placed } from "./geometry";
 import { FINDING_PATTERN, Patterns } from "./patterns";
+import { asSeats } from "./seats";
 import { Caption, Labels, MapSection, ScaleBar, useSheet, Zones, type Sheet } from "./sheet";
 
 const HeldFinding = later(() => import("./HeldFinding").then(({ HeldFinding }) => HeldFinding), FindingShape);
@@ -64,11 +65,17 @@ function LensCaption() {
 const saidOfWholes = ({ zones }: Job) => zones.order.some((id) => zones.byId[id]!.soilOf !== undefined);
 
 /** What a tap on the drawing does, by what the next tap is for. */
-function useTaps(svg: RefObject<SVGSVGElement | null>, placed: readonly Placed[]) {
-  const { zone, go, tool, setTool, phase } = useBay();
+function useTaps(
+  svg: RefObject<SVGSVGElement | null>,
+  placed: readonly Placed[],
+  seats: ReadonlyMap<string, readonly string[]>,
+) {
+  const { zone, go, tool, setTool, phase, views } = useBay();
   const place = usePlacing();
   const several = phase === "look" && tool?.kind === "several" ? tool.zoneIds : undefined;
   const onZone = (zoneId: string, event: PointerEvent<SVGElement>) => {
+    const seat = seats.get(zoneId);
+    if (seat) return takeSeat(seat, event.shiftKey && zone ? [zone.id] : []);
     const at = placed.find(({ view }) => view.id === zoneId)!.at;
     const point = pointIn(svg.current!, event);
     if (tool?.kind === "draw" || several) return;
@@ -77,8 +84,15 @@ function useTaps(svg: RefObject<SVGSVGElement | null>, placed: readonly Placed[]
     else go({ zone: zoneId, finding: null });
   };
   const takeSeveral = (zoneIds: readonly string[]) => setTool({ kind: "several", zoneIds: [...new Set(zoneIds)] });
+  // What is found on a seat is on its base until somebody says where.
+  const takeSeat = (seat: readonly string[], beside: readonly string[] = []) => {
+    go({ zone: views.find(({ id, role }) => role === "base" && seat.includes(id))?.id ?? seat[0]!, finding: null });
+    takeSeveral([...beside, ...seat]);
+  };
   const onEnter = (zoneId: string) => {
-    if (several) takeSeveral(several.includes(zoneId) ? without(several, zoneId) : [...several, zoneId]);
+    const seat = seats.get(zoneId);
+    if (seat) takeSeat(seat);
+    else if (several) takeSeveral(several.includes(zoneId) ? without(several, zoneId) : [...several, zoneId]);
     else if (tool?.kind === "place") place(zoneId);
     else go({ zone: zoneId, finding: null });
   };
@@ -128,13 +142,26 @@ function useSweep(several: readonly string[] | undefined, take: (zoneIds: readon
   };
 }
 
+const NO_SEATS: ReadonlyMap<string, readonly string[]> = new Map();
+
+/** Zones that are seen by themselves: the one in hand, and what bears something. */
+const apartIn = ({ findings }: Job, inHand: string | undefined): ReadonlySet<string> =>
+  new Set([
+    ...(inHand === undefined ? [] : [inHand]),
+    ...findings.order.flatMap((id) => findings.byId[id]!.zoneId ?? []),
+  ]);
+
 function Drawing({ closer }: { closer: boolean }) {
-  const { views, zone, job, tool, lens, assessment, dryAtH } = useBay();
+  const { views, zone, job, tool, lens, assessment, dryAtH, phase } = useBay();
   const { units } = useFormat();
   const { svg, viewBox, sheet, on, bar } = useSheet(views, zone?.id, closer);
   const { placed, px, unit, prefix } = sheet;
-  const { onZone, onEnter, onCanvas, drawnOn, several, sweep } = useTaps(svg, placed);
   const lensOn = (view: ZoneView) => lensOf(lens, view, assessment, units, { dryAtH, purpose: job.choices.purpose });
+  // Coarse first: while one looks, whole seats; for what needs a place on the cloth, its zones.
+  const isCoarse = phase === "look" && lens === "soil" && !tool;
+  const coarse = isCoarse ? asSeats(placed, lensOn, apartIn(job, zone?.id)) : { placed, zonesOf: NO_SEATS };
+  const shown = { ...sheet, placed: coarse.placed };
+  const { onZone, onEnter, onCanvas, drawnOn, several, sweep } = useTaps(svg, placed, coarse.zonesOf);
   return (
     <svg
       ref={svg}
@@ -147,9 +174,9 @@ function Drawing({ closer }: { closer: boolean }) {
       {...sweep}
     >
       <Patterns prefix={prefix} unit={unit} />
-      <Zones {...{ sheet, lensOn, several, onZone, onEnter }} inHand={zone?.id} marked={saidOfWholes(job)} />
+      <Zones {...{ lensOn, several, onZone, onEnter }} sheet={shown} inHand={zone?.id} marked={saidOfWholes(job)} />
       <Findings sheet={sheet} />
-      <Labels {...{ sheet, lensOn }} inHand={zone?.id} findings={Object.values(job.findings.byId)} />
+      <Labels lensOn={lensOn} sheet={shown} inHand={zone?.id} findings={Object.values(job.findings.byId)} />
       {tool?.kind === "shape" && on && <CornerHandles on={on} px={px} unit={unit} />}
       {tool?.kind === "draw" && (
         <Drawn

@@ -3,6 +3,7 @@ import { zoneViews } from "@/core/judgement/zones/zoneView";
 import { applyOps } from "@/core/job/commands";
 import { addPieceOps, emptyJob } from "@/core/job/newJob";
 import { neighbourZone, placeZones, type Direction } from "./geometry";
+import { asSeats } from "./seats";
 
 const ids = () => {
   let next = 0;
@@ -36,5 +37,33 @@ describe("the map", () => {
     expect(from("Base mid", "down")).toBe("Front rail");
     expect(from("Back", "up")).toBeUndefined();
     expect(from("Footwell", "down")).toBe("By the door");
+  });
+});
+
+describe("the seats of a cabin on the map", () => {
+  const empty = emptyJob({ id: "j", title: "A cabin", createdAt: "2026-05-04T08:00:00Z" });
+  const { placed } = placeZones(zoneViews(applyOps(empty, addPieceOps("cabin", ids())).job));
+  const named = (name: string) => placed.find(({ view }) => view.name === name)!.view.id;
+  const none = new Set<string>();
+
+  it("stand as one each while they are alike, over all of their zones, and the rest as it is", () => {
+    const { placed: coarse, zonesOf } = asSeats(placed, () => ({ fill: "unseen" }), none);
+    expect(zonesOf.size).toBe(5);
+    const inSeats = new Set([...zonesOf.values()].flat());
+    expect(coarse).toHaveLength(placed.length - inSeats.size + 5);
+    for (const { view, at } of coarse)
+      for (const zoneId of zonesOf.get(view.id) ?? []) {
+        const its = placed.find((each) => each.view.id === zoneId)!.at;
+        expect(its.xMm).toBeGreaterThanOrEqual(at.xMm);
+        expect(its.yMm + its.heightMm).toBeLessThanOrEqual(at.yMm + at.heightMm + 1e-6);
+      }
+  });
+
+  it("open where one of their zones is in hand, bears something, or differs", () => {
+    const [base, back] = [named("Front seat left, base"), named("Second seat mid, back")];
+    expect(asSeats(placed, () => ({}), new Set([base])).zonesOf.size).toBe(4);
+    expect(asSeats(placed, ({ id }) => (id === back ? { words: "heavy" } : {}), none).zonesOf.size).toBe(4);
+    const both = asSeats(placed, ({ id }) => (id === back ? { words: "heavy" } : {}), new Set([base]));
+    expect(both.placed.map(({ view }) => view.id)).toEqual(expect.arrayContaining([base, back]));
   });
 });

@@ -45,6 +45,7 @@ export function LookPhase() {
     const id = known ?? newId();
     const { noted, fresh } = FINDING_KINDS[kind];
     if (!known) run(noted, addFinding(id, { ...fresh, zoneId: zone.id }));
+    setTool(undefined);
     go({ zone: zone.id, finding: id });
   };
 

@@ -3,6 +3,8 @@ import { useEffect, useRef } from "react";
 import { same } from "@/core/job/commands";
 import type { Cloth } from "@/core/job/schema";
 import { soilOps, soilSaidOf } from "@/core/job/soilOps";
+import { seatsOf, wholesOf } from "@/core/judgement/zones/wholes";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { useBay } from "@/bay/state/BayContext";
 import { Act } from "@/ui/Act";
 import { Chips } from "@/ui/Chips";
@@ -18,13 +20,21 @@ const inCommon = (cloths: readonly Cloth[]): Cloth => {
   );
 };
 
+/** What a person would call these zones together, where there is a name. */
+const nameOf = (views: readonly ZoneView[], ids: readonly string[]): string | undefined =>
+  [...seatsOf(views), ...wholesOf(views)].find(
+    ({ zoneIds }) => zoneIds.length === ids.length && zoneIds.every((id) => ids.includes(id)),
+  )?.name;
+
 /** Zones taken together on the map: what is said is said of each of them. */
 export function SeveralPanel({ zoneIds }: { zoneIds: readonly string[] }) {
   const { views, run, setTool } = useBay();
   const taken = views.filter(({ id }) => zoneIds.includes(id));
   const ids = taken.map(({ id }) => id);
   const said = new Set(taken.map(({ zone }) => soilSaidOf(zone)));
-  const what = taken.length === 1 ? taken[0]!.name.toLowerCase() : `${taken.length} zones`;
+  const zones = taken.length === 1 ? "1 zone" : `${taken.length} zones`;
+  const name = nameOf(views, ids) ?? (taken.length === 1 ? taken[0]!.name : undefined);
+  const what = name?.toLowerCase() ?? zones;
   const panel = useRef<HTMLElement>(null);
   // It stands where something longer stood before.
   useEffect(() => {
@@ -33,7 +43,7 @@ export function SeveralPanel({ zoneIds }: { zoneIds: readonly string[] }) {
   return (
     <section ref={panel} className="block" aria-label="Several zones">
       <div className="row-between">
-        <h2>{taken.length === 1 ? "1 zone taken" : `${taken.length} zones taken`}</h2>
+        <h2>{name ? `${name}, ${zones}` : `${zones} taken`}</h2>
         <Act variant="primary" onAct={() => setTool(undefined)}>
           Done with them
         </Act>
@@ -41,7 +51,7 @@ export function SeveralPanel({ zoneIds }: { zoneIds: readonly string[] }) {
       <p className="soft">
         {taken.length === 0
           ? "Tap zones on the drawing, or go over them with the finger down."
-          : `${taken.map(({ name }) => name).join(", ")}. Tap or go over more; a second time leaves them again.`}
+          : `${name ? "" : `${taken.map((each) => each.name).join(", ")}. `}Tap or go over more; a second time leaves them again.`}
       </p>
       {taken.length > 0 && (
         <>

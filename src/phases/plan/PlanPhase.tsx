@@ -1,4 +1,5 @@
 "use client";
+import type { Assessment } from "@/core/answers/assess/assess";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Bay } from "@/bay/state/BayContext";
 import Link from "next/link";
@@ -44,14 +45,15 @@ export function PlanPhase() {
     job.findings.order.length > 0 ||
     job.gas !== undefined;
   if (!anything) return <MarkPicker what="" />;
-  const first = plan.steps[0];
+  const steps = asWorked(assessment);
+  const first = steps[0];
   return (
     <>
       <PlanHead mark={mark} go={go} first={first} />
       {mark && <Ladder mark={mark} />}
       {plan.assumed.length > 0 && <Assumed plan={plan} />}
       {plan.missing.length > 0 && <NotOnShelf plan={plan} />}
-      <StepList mark={mark} first={first} plan={plan} />
+      <StepList mark={mark} first={first} steps={steps} />
       {zone && (
         <Boundary what="The ways through">
           <Schools />
@@ -83,6 +85,13 @@ export function PlanPhase() {
       </Boundary>
     </>
   );
+}
+
+/** The steps as they are worked: what comes first here comes first on the run sheet. */
+function asWorked({ plan, order }: Assessment): Step[] {
+  const places = new Map(order.tasks.map(({ step }, place) => [step.key, place]));
+  const placeOf = ({ key }: Step) => places.get(key) ?? places.size;
+  return [...plan.steps].sort((a, b) => placeOf(a) - placeOf(b));
 }
 
 function PlanHead({ mark, go, first }: { mark: MarkPlan | undefined; go: Bay["go"]; first: Step | undefined }) {
@@ -145,17 +154,25 @@ function NotOnShelf({ plan }: { plan: Plan }) {
   );
 }
 
-function StepList({ mark, first, plan }: { mark: MarkPlan | undefined; first: Step | undefined; plan: Plan }) {
+function StepList({
+  mark,
+  first,
+  steps,
+}: {
+  mark: MarkPlan | undefined;
+  first: Step | undefined;
+  steps: readonly Step[];
+}) {
   return (
     <div className="block">
       <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>
-      {plan.steps
+      {steps
         .filter(
           ({ findingId: of, zoneIds }) =>
             !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId)),
         )
         .map((step, index) => (
-          <StepCard key={step.key} step={step} open={index === 0} number={plan.steps.indexOf(step) + 1} />
+          <StepCard key={step.key} step={step} open={index === 0} number={steps.indexOf(step) + 1} />
         ))}
       {first && <OwnMinutes />}
     </div>

@@ -12,6 +12,25 @@ interface Whole {
   zoneIds: string[];
 }
 
+/** Seats of a cabin stand in the names of its parts: r1-s2-base. */
+const SEAT_OF = /^r\d+-s\d+/;
+
+/** Each seat of a cabin with its zones, headrest to base; what lies under it is floor. */
+export function seatsOf(views: readonly ZoneView[]): Pick<Whole, "id" | "name" | "zoneIds">[] {
+  const seats = new Map<string, ZoneView[]>();
+  for (const view of views) {
+    const seat = groupOf(view.role) === "seats" ? SEAT_OF.exec(view.zone.part ?? "")?.[0] : undefined;
+    const id = seat && `${view.zone.pieceId}/${seat}`;
+    if (id) seats.set(id, [...(seats.get(id) ?? []), view]);
+  }
+  // "Front seat left, base": the seat's name is what they share.
+  return [...seats].map(([id, its]) => ({
+    id,
+    name: its[0]!.name.split(",")[0]!,
+    zoneIds: its.map((view) => view.id),
+  }));
+}
+
 /** Rows of a cabin stand in the names of its parts: r1-s2-base. */
 const ROW_OF = /^r(\d+)-/;
 const rowOf = ({ zone }: ZoneView) => ROW_OF.exec(zone.part ?? "")?.[1];

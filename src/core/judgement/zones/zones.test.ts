@@ -8,7 +8,7 @@ import { purposeOps, soilOps, soilSaidOf, toldNarrower } from "@/core/job/soilOp
 import type { Cloth, Job, PlacedFinding } from "@/core/job/schema";
 import { conditionsOf } from "./conditions";
 import { soilOf } from "./soil";
-import { wholesOf } from "./wholes";
+import { seatsOf, wholesOf } from "./wholes";
 import { fastnessOf, leastFaceCapacity, markArea, mustStayHardlyWet, spreadArea, zoneViews } from "./zoneView";
 
 const AT = "2026-05-04T08:00:00Z";
@@ -255,6 +255,21 @@ describe("whole parts", () => {
     const parts = wholes.filter(({ id }) => !["all", "seats"].includes(id)).flatMap(({ zoneIds }) => zoneIds);
     expect(new Set(parts).size).toBe(parts.length);
     expect(new Set(parts).size).toBe(views.length);
+  });
+
+  it("are each seat too, headrest to base, named as people name it; a bench is no row of seats", () => {
+    const views = zoneViews(jobOf("cabin"));
+    const seats = seatsOf(views);
+    expect(seats.map(({ name }) => name)).toEqual([
+      "Front seat left",
+      "Front seat right",
+      "Second seat left",
+      "Second seat mid",
+      "Second seat right",
+    ]);
+    const all = wholesOf(views).find(({ id }) => id === "seats")!.zoneIds;
+    expect(seats.flatMap(({ zoneIds }) => zoneIds).sort()).toEqual([...all].sort());
+    expect(seatsOf(zoneViews(jobOf("bench-seat")))).toEqual([]);
   });
 
   it("are not offered where each zone is named as soon", () => {
