@@ -152,6 +152,13 @@ describe("what a part usually is", () => {
     const looked = made("cabin", { ...unknown, asUsual: true });
     expect(zoneOf(looked, "base").assumed.join(" ")).not.toContain("Taken for");
     expect(zoneOf(made("settee", unknown), "base").materials.length).toBeGreaterThan(8);
+    // What is not known of many zones is one thing to find out.
+    const soiled = made("cabin", unknown);
+    for (const zone of Object.values(soiled.zones.byId)) zone.soil = "moderate";
+    const { assumed } = planOf(soiled);
+    const said = assumed.map((sentence) => sentence.replace(/^[^.]*\. /, ""));
+    expect(assumed.join(" ")).toMatch(/\d+ zones\. Taken for woven or knitted polyester/);
+    expect(new Set(said).size).toBe(said.length);
     // A test outranks what is usual.
     const tested = made("cabin", { ...unknown, fibreTests: { smoke: "hair" } });
     expect(zoneOf(tested, "base").materials).toContain("wool");

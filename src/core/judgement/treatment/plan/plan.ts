@@ -121,6 +121,7 @@ function planZones(
     drafts.flatMap(({ view, zone }) => (zone.closed || view.surface ? [] : [view])),
     Object.values(plan.marks),
   );
+  const assumed = new Map<string, string[]>();
   const begun = drafts.flatMap((draft, index) => {
     const { view } = draft;
     const untouched = whyUntouched(draft);
@@ -128,10 +129,12 @@ function planZones(
       plan.notes.push(...optional(untouchedNote(draft, untouched)));
       return [];
     }
-    plan.assumed.push(...view.assumed.map((sentence) => `${view.name}. ${sentence}`));
+    for (const sentence of view.assumed) assumed.set(sentence, [...(assumed.get(sentence) ?? []), view.name]);
     const trial = plan.trial?.wanted === true && plan.trial.zoneId === view.id;
     return [{ index, view, ...kept.layZone(draft, trial) }];
   });
+  // What is not known of forty zones is one thing to find out.
+  plan.assumed.push(...[...assumed].map(([sentence, names]) => `${inFewWords(names)}. ${sentence}`));
   const { minutesLeft = Infinity } = context;
   const people = context.job.choices.hands ?? 1;
   let workMin = minutesDone(context) + begun.reduce((sum, { marksMin }) => sum + marksMin, 0);
@@ -144,6 +147,11 @@ function planZones(
     return inOrder(steps, index);
   });
 }
+
+/** More are counted, not named. */
+const MOST_NAMED = 3;
+const inFewWords = (names: readonly string[]): string =>
+  names.length > MOST_NAMED ? `${names.length} zones` : names.join(", ");
 
 /** Spent on it already, by what was planned for it. */
 const minutesDone = ({ history }: Context) =>
