@@ -67,7 +67,10 @@ test("POST /api/plan answers what the screen computed, and refuses what import r
   await phase(page, "Plan").click();
   await expect(page.getByTestId("plan-step")).toHaveCount(plan.steps.length);
   const titles = await page.getByTestId("plan-step").locator(".accordion-button .line-what b").allInnerTexts();
-  expect(titles).toEqual(plan.steps.map(({ title }: { title: string }) => title));
+  expect([...titles].sort()).toEqual(plan.steps.map(({ title }: { title: string }) => title).sort());
+  // They stand as the run sheet has them.
+  await phase(page, "Work").click();
+  await expect(page.getByTestId("now-step").getByRole("heading").first()).toHaveText(titles[0]!);
   await phase(page, "Mix").click();
   for (const { agent, marked } of mixes)
     await expect(page.getByTestId(`mix-${agent}`).getByTestId("pour-water")).toHaveText(

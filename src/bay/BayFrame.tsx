@@ -8,7 +8,8 @@ import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { ThumbBar } from "@/ui/ThumbBar";
 import { UnplannedJob } from "@/ui/UnplannedJob";
-import { later, useAllLoaded } from "@/ui/later";
+import { later, loadedLater, useAllLoaded } from "@/ui/later";
+import { planner } from "@/workers/planner";
 import { BayProvider, useBay } from "./state/BayContext";
 import { useBayKeys } from "./keys";
 import { cautionsFor, Margin, MarginAbove } from "./Margin";
@@ -18,6 +19,7 @@ import { PhaseLinks, Thread } from "./Thread";
 import { TopStrip } from "./TopStrip";
 import { useScreenOn } from "./useScreenOn";
 
+loadedLater(() => planner().loadQuestions());
 const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
 
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */

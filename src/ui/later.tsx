@@ -37,6 +37,9 @@ export function later<P extends object>(
   };
 }
 
+/** Something else that is loaded once the page has been up for a moment. @param load may be asked again */
+export const loadedLater = (load: () => Promise<unknown>) => void waiting.add(load);
+
 /** Parts bring further parts: goes on until none is left. */
 async function loadAll() {
   for (let loaded = -1; loaded < waiting.size;) {

@@ -90,7 +90,8 @@ const planner = {
     const { job, kit, kept } = known(newJob, newKit);
     return assess(job, kit, asOf, { ...inOrder, kept }).order;
   },
-  /** Questions beside the plan, loaded with the first of them. */
+  /** Questions beside the plan come with the first of them, or before the network goes. */
+  loadQuestions: async () => void (await questions()),
   wholeJobBy: async (...asked: Asked["wholeJobBy"]) => (await questions()).wholeJobBy(...asked),
   whatIf: async (...asked: Asked["whatIf"]) => (await questions()).whatIf(...asked),
   saversOf: async (...asked: Asked["saversOf"]) => (await questions()).saversOf(...asked),
