@@ -18,6 +18,9 @@ const SCALE_ROOM_PX = 34;
 const SCALE_FROM_PX = 150;
 const CLOSER_MM = 350;
 const TEXT_PX = 15;
+const THIN_UNDER_PX = 7;
+const TICKS_FROM_PX = 14;
+const SEAM_FROM_PX = 30;
 
 /**
  * A drawing in its place beside the phase: closer at a tap, on a phone the whole screen at another.
@@ -226,6 +229,9 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, marked, len
   const corner = px(8);
   const box = { x: at.xMm, y: at.yMm, width: at.widthMm, height: at.heightMm };
   const outline = pathOf(corners);
+  const shorterPx = Math.min(box.width, box.height) / px(1);
+  // On a drawing the size of a stamp lines as heavy as ever would leave no cloth between them.
+  const linePx = shorterPx < THIN_UNDER_PX ? 0.6 : 1.6;
   return (
     <g
       className="zone-group"
@@ -243,9 +249,9 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, marked, len
         }
       }}
     >
-      <path className="zone" d={outline} strokeLinejoin="round" strokeWidth={px(selected ? 4 : 1.6)} />
+      <path className="zone" d={outline} strokeLinejoin="round" strokeWidth={px(selected ? 4 : linePx)} />
       {lens.fill && <path className="overlay" d={outline} fill={`url(#${prefix}${lens.fill})`} />}
-      {Math.min(box.width, box.height) > px(30) && (
+      {shorterPx > SEAM_FROM_PX && (
         <path
           className="seam"
           d={pathOf(inset(corners, at, px(6)))}
@@ -263,7 +269,9 @@ function Zone({ placed: { view, at, corners }, px, prefix, selected, marked, len
           strokeWidth={px(1.5)}
         />
       )}
-      {view.builds.length === 1 && view.builds[0] === "glue-held" && <GlueTicks at={box} px={px} />}
+      {shorterPx >= TICKS_FROM_PX && view.builds.length === 1 && view.builds[0] === "glue-held" && (
+        <GlueTicks at={box} px={px} />
+      )}
       <rect
         className="focus-ring"
         x={box.x - px(4)}
