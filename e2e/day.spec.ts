@@ -76,6 +76,31 @@ test("the day is timed in a worker: promises, lanes and list; other hands and ot
   await expect(page.getByRole("group", { name: "Pairs of hands" })).toContainText("2");
 });
 
+test("what was promised for this evening keeps hands a little past their hours, and that is said", async ({ page }) => {
+  // 16:20 where the browser stands.
+  await page.clock.install({ time: new Date("2026-05-04T14:20:00Z") });
+  await openFerry(page);
+  await page.goto("/day");
+  await expect(page.getByTestId("overfull")).toContainText("promised for that evening: Gull Point ferry");
+  await expect(page.getByTestId("day-end")).toHaveText(/^Hands done 18:\d\d$/);
+  await expect(page.getByTestId("promises")).toContainText("hand back 18:30: holds");
+  // What is more than fits and was not asked for goes on the next morning, in a block of its own.
+  await page.getByLabel("Gull Point ferry, saloon bench 4: which day").selectOption({ label: "Later" });
+  await page.getByLabel("Estate car of the lightkeeper, full cabin: which day").selectOption({ label: "Today" });
+  await expect(page.getByTestId("overfull")).toContainText("what is left goes on the next morning");
+  const board = page.getByRole("region", { name: "Timetable" });
+  await expect(board.getByRole("button", { name: /Estate car.*goes on: its steps$/ })).toHaveCount(1);
+  // After the hours there is no today, but for what somebody was promised in it.
+  await page.clock.setSystemTime(new Date("2026-05-04T16:20:00Z"));
+  await page.reload();
+  const days = page.getByRole("group", { name: "Which day" }).getByRole("button");
+  await expect(days.first()).toHaveText(/^Tomorrow/);
+  await page.getByLabel("Gull Point ferry, saloon bench 4: which day").selectOption({ label: "Tomorrow" });
+  await expect(days.first()).toHaveText(/^Today: free/);
+  await page.getByRole("button", { name: "Today all the same" }).first().click();
+  await expect(page.getByTestId("overfull")).toContainText("promised for that evening: Gull Point ferry");
+});
+
 test("a search can be lengthened and stopped, and an empty day says what it is made of", async ({ page }) => {
   await page.goto("/day");
   await expect(page.locator("main")).toContainText("A day is made of jobs");

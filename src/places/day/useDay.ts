@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { closedTimes, hoursSaid, workDays, type WorkDay } from "@/core/answers/day/hours";
+import { closedTimes, hoursSaid, outsideHours, workDays, type WorkDay } from "@/core/answers/day/hours";
 import { USUAL_DAY, type DaySettings } from "@/core/answers/day/settings";
 import { handsByMs, weekOf, type Week } from "@/core/answers/day/week";
 import { firstPromiseMs } from "@/core/job/firstPromise";
@@ -82,10 +82,14 @@ export function useWeek(
   fromMs: number,
 ): (Week & Pick<JobMinutes, "unplanned">) | undefined {
   const kit = useKit();
-  const days = useMemo(
-    () => (fromMs > 0 ? workDays(hoursSaid(choices.hours), fromMs, DAYS_AHEAD) : []),
-    [choices, fromMs],
-  );
+  const days = useMemo(() => {
+    if (fromMs <= 0) return [];
+    const hours = hoursSaid(choices.hours);
+    const on = chosenDays(choices);
+    const dues = jobs.filter(({ id }) => on[id] !== "later").map(firstPromiseMs);
+    const outside = outsideHours(hours, fromMs, dues);
+    return [...(outside ? [outside] : []), ...workDays(hours, fromMs, DAYS_AHEAD)];
+  }, [choices, fromMs, jobs]);
   // Lists are made anew on every draw: what is asked is what they say.
   const asked = JSON.stringify({ jobs, settings: settingsOf(choices, fromMs) });
   const made = usePlanned(

@@ -70,6 +70,17 @@ export function workDays(hours: Hours, fromMs: number, count: number): WorkDay[]
   return found;
 }
 
+/**
+ * What is left of today when its hours are over or not begun, for what was promised in it: it has no room of its own.
+ * @returns undefined while hands work, or where nothing is due before they work next
+ * @param duesMs when things were promised, ms since 1970
+ */
+export function outsideHours(hours: Hours, fromMs: number, duesMs: readonly number[]): WorkDay | undefined {
+  const nextMs = nextWorkMs(hours, fromMs);
+  const isAskedFor = duesMs.some((dueMs) => dueMs > fromMs && dueMs < nextMs);
+  return isAskedFor ? { key: `${keyOf(fromMs)}+`, openMs: fromMs, closeMs: fromMs } : undefined;
+}
+
 /** When hands work next: now, where they do. */
 export const nextWorkMs = (hours: Hours, nowMs: number): number => {
   const [next] = workDays(hours, nowMs, 1);
@@ -96,12 +107,14 @@ export function goesOnMs(hours: Hours, { promises }: Pick<Job, "promises">, hist
 /**
  * The times nobody works in, from a moment on.
  * @param days how many working days ahead
- * @param untilMs how long the first of them goes on at least, where somebody asked for that, ms since 1970
+ * @param untilMs how long hands stay, where somebody asked for longer than the hours: on the first of those days, or
+ * before it begins, ms since 1970
  */
 export function closedTimes(hours: Hours, fromMs: number, days: number, untilMs = 0): { from: string; to: string }[] {
   const open = workDays(hours, fromMs, days);
   const closed: { from: string; to: string }[] = [];
-  let from = fromMs - DAY_MS;
+  const isOutside = untilMs > fromMs && open[0] !== undefined && untilMs < open[0].openMs;
+  let from = isOutside ? untilMs : fromMs - DAY_MS;
   for (const [day, { openMs, closeMs }] of open.entries()) {
     if (openMs > from) closed.push({ from: new Date(from).toISOString(), to: new Date(openMs).toISOString() });
     from = day === 0 ? Math.max(closeMs, untilMs) : closeMs;

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { History } from "@/core/job/history";
-import { closedTimes, goesOnMs, nextWorkMs, USUAL_HOURS, workDays, type Hours } from "./hours";
+import { closedTimes, goesOnMs, nextWorkMs, outsideHours, USUAL_HOURS, workDays, type Hours } from "./hours";
 import { dayWithRoom, handsByMs, weekOf, type ToPlace } from "./week";
 
 const local = (text: string) => new Date(text).getTime();
@@ -195,6 +195,23 @@ describe("the days of a week", () => {
     expect(handsByMs({ promises: { handBackAt: "2026-11-30T18:00:00", dampHandBackAgreed: false } }, Infinity, 0)).toBe(
       -Infinity,
     );
+  });
+
+  it("are over, and still hands go for what was promised for tonight, as long as it takes and no longer", () => {
+    const at = (text: string) => local(`2026-11-30T${text}`);
+    const night = at("19:00");
+    expect(outsideHours(WEEK, night, [at("18:30"), local("2026-12-01T09:00"), Infinity])).toBeUndefined();
+    expect(outsideHours(WEEK, at("17:00"), [at("20:30")])).toBeUndefined();
+    const tonight = outsideHours(WEEK, night, [at("20:30")])!;
+    const { days: placed } = weekOf(
+      [job("ferry", 80, { dueMs: at("20:30") }), job("whenever", 30), job("long", 5000)],
+      [tonight, ...workDays(WEEK, night, 2)],
+      night,
+    );
+    expect(placed.map(({ jobIds }) => jobIds.join())).toEqual(["ferry", "long", "whenever"]);
+    expect([placed[0]!.asked, clock(placed[0]!.untilMs)]).toEqual([["ferry"], "20:35"]);
+    const [first] = closedTimes(WEEK, night, 2, placed[0]!.untilMs);
+    expect([clock(Date.parse(first!.from)), clock(Date.parse(first!.to))]).toEqual(["20:35", "08:00"]);
   });
 
   it("leave closed what nobody asked for", () => {

@@ -98,7 +98,7 @@ export function weekOf(
     day.untilMs = isOver && day.asked.length === 0 ? day.closeMs : staysMs + SPARE_MIN * MINUTE_MS;
   };
   const dayOf = (job: ToPlace) => {
-    const day = dayWithRoom(placed, job.minutes) ?? placed.find(({ usedMin }) => usedMin === 0);
+    const day = dayWithRoom(placed, job.minutes) ?? placed.find(({ usedMin, roomMin }) => usedMin === 0 && roomMin > 0);
     const evening = day && day.openMs < job.dueMs ? undefined : eveningOf(job);
     return evening && throughMs(evening, job.minutes) <= job.handsByMs ? evening : day;
   };
