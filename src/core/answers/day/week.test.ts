@@ -182,6 +182,8 @@ describe("the days of a week", () => {
       at("16:00"),
     ).days[0]!;
     expect(clock(full.untilMs)).toBe("19:45");
+    // Begun all the same it is ended, however late.
+    expect(clock(evening(230, { on: today!.key }).days[0]!.untilMs)).toBe("20:05");
     expect(of([job("long", 500, { on: today!.key })], at("16:00")).days[0]!.untilMs).toBe(at("18:00"));
   });
 

@@ -93,7 +93,13 @@ export function weekOf(
     const isOver = day.usedMin > day.roomMin;
     if (isOver && eveningOf(job) === day) day.asked = [...day.asked, job.jobId];
     // What is more than fits, and was not asked for, goes on the next morning.
-    const askedMs = Math.max(...jobs.flatMap((each) => (day.asked.includes(each.jobId) ? [each.handsByMs] : [])));
+    const asked = jobs.filter(({ jobId }) => day.asked.includes(jobId));
+    // Begun all the same it is ended, however late; nobody comes back in the morning for the rest of it.
+    const itselfMs = throughMs(
+      { ...day, usedMin: 0 },
+      asked.reduce((sum, { minutes }) => sum + minutes, 0),
+    );
+    const askedMs = Math.max(itselfMs, ...asked.map((each) => each.handsByMs));
     const staysMs = Math.max(day.closeMs, Math.min(throughMs(day, 0), askedMs));
     day.untilMs = isOver && day.asked.length === 0 ? day.closeMs : staysMs + SPARE_MIN * MINUTE_MS;
   };
