@@ -55,30 +55,24 @@ export function Overfull({
 }) {
   const over = sumOf(SCHEDULE_FORMULAS, "schedule.overDay", { usedMin: day.usedMin, roomMin: day.roomMin });
   if (over.value < 1 || day.jobIds.length === 0) return null;
-  const title = (id: string) => jobs.find((job) => job.id === id)?.title;
-  if (day.asked.length > 0)
-    return (
-      <div className="caution" role="status" data-testid="overfull">
-        <h3>Longer than the hours</h3>
-        <p>
-          <Num of={over} words={formatDuration(over.value)} /> over the hours of {dayWords(day.openMs, nowMs)}, for what
-          is promised for that evening: {day.asked.map(title).join(", ")}.
-        </p>
-      </div>
+  const asked = jobs.filter(({ id }) => day.asked.includes(id));
+  // What was promised for that evening is not what gives way.
+  const last = jobs.findLast((job) => day.jobIds.includes(job.id) && !asked.includes(job));
+  const room =
+    last &&
+    dayWithRoom(
+      week.days.filter(({ key }) => key !== day.key),
+      week.minutes[last.id] ?? 0,
     );
-  const last = jobs.findLast(({ id }) => day.jobIds.includes(id))!;
-  const room = dayWithRoom(
-    week.days.filter(({ key }) => key !== day.key),
-    week.minutes[last.id] ?? 0,
-  );
   return (
     <div className="caution" role="status" data-testid="overfull">
-      <h3>More than fits</h3>
+      <h3>{day.spills ? "More than fits" : "Longer than the hours"}</h3>
       <p>
-        <Num of={over} words={formatDuration(over.value)} /> over the hours of {dayWords(day.openMs, nowMs)}; what is
-        left goes on the next morning.
+        <Num of={over} words={formatDuration(over.value)} /> over the hours of {dayWords(day.openMs, nowMs)}
+        {asked.length > 0 && `, with what is promised for that evening: ${asked.map(({ title }) => title).join(", ")}`}
+        {day.spills && "; what is left goes on the next morning"}.
       </p>
-      {day.jobIds.length > 1 && room && (
+      {day.spills && day.jobIds.length > 1 && room && (
         <Act onAct={() => void set(putOn(last.id, room.key))}>
           {last.title} on {dayWords(room.openMs, nowMs)} instead
         </Act>

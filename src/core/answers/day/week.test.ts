@@ -181,7 +181,8 @@ describe("the days of a week", () => {
       [job("long", 500, { on: today!.key }), job("ferry", 130, { on: today!.key, dueMs: at("19:30") })],
       at("16:00"),
     ).days[0]!;
-    expect(clock(full.untilMs)).toBe("19:45");
+    expect([clock(full.untilMs), full.spills]).toEqual(["19:45", true]);
+    expect([today!.spills, evening(100).days[0]!.spills]).toEqual([false, false]);
     // Begun all the same it is ended, however late.
     expect(clock(evening(230, { on: today!.key }).days[0]!.untilMs)).toBe("20:05");
     expect(of([job("long", 500, { on: today!.key })], at("16:00")).days[0]!.untilMs).toBe(at("18:00"));

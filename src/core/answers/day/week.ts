@@ -26,6 +26,8 @@ export interface PlacedDay extends WorkDay {
   untilMs: number;
   /** What was promised for its evening, and keeps hands past its hours. */
   asked: readonly string[];
+  /** More than hands stay for: the rest goes on the next morning. */
+  spills: boolean;
 }
 
 export interface Week {
@@ -70,7 +72,7 @@ export function weekOf(
   const placed = days.map((day): PlacedDay => {
     const openMin = (day.closeMs - Math.max(nowMs, day.openMs)) / MINUTE_MS;
     const roomMin = Math.max(0, openMin - breakMin(day));
-    return { ...day, jobIds: [], usedMin: 0, asked: [], untilMs: day.closeMs, roomMin };
+    return { ...day, jobIds: [], usedMin: 0, asked: [], spills: false, untilMs: day.closeMs, roomMin };
   });
   const later: string[] = [];
   // What nobody promised comes last, and among themselves no difference is infinite.
@@ -92,7 +94,6 @@ export function weekOf(
     day.usedMin += job.minutes;
     const isOver = day.usedMin > day.roomMin;
     if (isOver && eveningOf(job) === day) day.asked = [...day.asked, job.jobId];
-    // What is more than fits, and was not asked for, goes on the next morning.
     const asked = jobs.filter(({ jobId }) => day.asked.includes(jobId));
     // Begun all the same it is ended, however late; nobody comes back in the morning for the rest of it.
     const itselfMs = throughMs(
@@ -101,7 +102,9 @@ export function weekOf(
     );
     const askedMs = Math.max(itselfMs, ...asked.map((each) => each.handsByMs));
     const staysMs = Math.max(day.closeMs, Math.min(throughMs(day, 0), askedMs));
-    day.untilMs = isOver && day.asked.length === 0 ? day.closeMs : staysMs + SPARE_MIN * MINUTE_MS;
+    // What is more than fits, and was not asked for, goes on the next morning.
+    day.spills = isOver && (asked.length === 0 || throughMs(day, 0) > staysMs);
+    day.untilMs = isOver && asked.length === 0 ? day.closeMs : staysMs + SPARE_MIN * MINUTE_MS;
   };
   const dayOf = (job: ToPlace) => {
     const day = dayWithRoom(placed, job.minutes) ?? placed.find(({ usedMin, roomMin }) => usedMin === 0 && roomMin > 0);
