@@ -2,6 +2,15 @@ import { fileURLToPath } from "node:url";
 import { configDefaults, defineConfig } from "vitest/config";
 import { BaseSequencer, type TestSpecification } from "vitest/node";
 
+/** "usual", "deep" or "near": src/core/testing/runs.ts says what each tries. */
+const size = process.env.SIZE ?? "usual";
+// What is red in the deep run is red for everyone; every other day looks at other cases. FC_SEED names a seed of one's own.
+const ofTheDay = new Date().toISOString().slice(0, 10).replaceAll("-", "");
+const seed = process.env.FC_SEED ?? (size === "deep" ? "20260504" : ofTheDay);
+// Every project and worker reads this file; the first has said it.
+if (!process.env.SEED_SAID) console.error(`Random cases: ${size} size, FC_SEED=${seed}`);
+process.env.SEED_SAID = "1";
+
 /** Those that take minutes begin first, so that neither worker is left alone with one at the end. */
 const LONGEST = ["safety", "edgeDocuments", "laws", "moreEdgeDocuments", "everyJob", "piece", "order", "kept"];
 const rank = ({ moduleId }: TestSpecification) => {
@@ -21,7 +30,8 @@ export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   test: {
     environment: "node",
-    setupFiles: ["scripts/lib/seed.ts"],
+    env: { SIZE: size, FC_SEED: seed },
+    setupFiles: ["src/core/testing/runs.ts"],
     maxWorkers: 2,
     execArgv: ["--max-semi-space-size=64"],
     sequence: { sequencer: LongestFirst },

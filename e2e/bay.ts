@@ -1,9 +1,18 @@
 import { test as base, expect, type Locator, type Page } from "@playwright/test";
 
 /** Every test watches its pages: nothing leaves the machine, nothing is reported on the console. */
-export const test = base.extend<{ watched: undefined }>({
+export const test = base.extend<{
+  /** Parts that come after the first screen load by themselves; elsewhere each comes when it is asked for. */
+  loadsAhead: boolean;
+  watched: undefined;
+}>({
+  loadsAhead: [false, { option: true }],
   watched: [
-    async ({ context, baseURL }, run) => {
+    async ({ context, baseURL, loadsAhead }, run) => {
+      if (!loadsAhead)
+        await context.addInitScript(() =>
+          Object.defineProperty(navigator, "connection", { configurable: true, get: () => ({ saveData: true }) }),
+        );
       const wrong: string[] = [];
       const watch = (page: Page) => {
         page.on("console", (message) => {
@@ -32,13 +41,14 @@ export { expect };
 
 export const PHASES = ["look", "test", "plan", "mix", "work", "dry", "handback"] as const;
 
-/** Loads the demo jobs and opens the ferry bench. */
-export async function openFerry(page: Page, phase = "look", more = "") {
-  await page.goto("/demo");
-  await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toBeVisible();
-  await page.goto(`/bay?job=demo-ferry&phase=${phase}${more}`);
+/** Loads the demo jobs and opens one of them in the bay. */
+export async function openDemo(page: Page, job: string, query: string) {
+  await page.goto(`/demo?to=${encodeURIComponent(`/bay?job=${job}&${query}`)}`);
   await expect(page.locator("main.bay-main")).toBeVisible();
 }
+
+export const openFerry = (page: Page, phase = "look", more = "") =>
+  openDemo(page, "demo-ferry", `phase=${phase}${more}`);
 
 /** Everything the bay needs is here: from now on the network may go. */
 export const allLoaded = (page: Page) => expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");

@@ -1,3 +1,4 @@
+// Screens: store, phases/work
 import { spawn, type ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -9,8 +10,8 @@ import { storedJob } from "./bay";
  * The browser is killed in the middle of a run, as a tablet's battery does it, and opened again on the same profile.
  */
 
-/** `npm run attack` asks for more. */
-const MOMENTS = Number(process.env.KILLS ?? 25);
+/** The deep run and `npm run attack` ask for more. */
+const MOMENTS = Number(process.env.KILLS ?? (process.env.SIZE === "deep" ? 25 : 4));
 const JOB = "demo-settee";
 const PROGRAM = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium-headless-shell";
 

@@ -1,3 +1,4 @@
+// Screens: places/day
 import { readFileSync } from "node:fs";
 import ICAL from "ical.js";
 import { expect, openFerry, pressAgain, test } from "./bay";

@@ -1,3 +1,4 @@
+// Screens: phases/dry, phases/water
 import { mkdtempSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";

@@ -1,3 +1,4 @@
+// Screens: places/jobs, phases/look, phases/work, bay
 import { readFileSync } from "node:fs";
 import type { Locator, Page } from "@playwright/test";
 import { expect, phase, storedJob, test } from "./bay";

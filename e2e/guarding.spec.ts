@@ -1,3 +1,4 @@
+// Screens: phases/work, phases/plan, phases/dry, phases/handback, phases/test
 import type { Page } from "@playwright/test";
 import { expect, openFerry, phase, PHASES, storedJob, test, workToTheEnd } from "./bay";
 

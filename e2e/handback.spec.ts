@@ -1,3 +1,4 @@
+// Screens: phases/handback, phases/measure, print
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { readBack } from "../src/print/readBack";

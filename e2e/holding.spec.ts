@@ -1,3 +1,4 @@
+// Screens: store, places/settings, places/jobs, app
 import type { ChildProcess } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import http from "node:http";

@@ -1,3 +1,4 @@
+// Screens: phases, bay
 import type { Page } from "@playwright/test";
 import {
   allLoaded,
@@ -27,125 +28,132 @@ async function moveOn(page: Page, press: () => Promise<void>) {
   await expect(async () => expect(await shown()).not.toBe(before)).toPass();
 }
 
-test("the ferry bench from Look to Hand back by pointer, with the network gone", async ({ page, context }) => {
-  await page.clock.install();
-  await openFerry(page);
-  await page.clock.fastForward("00:05");
-  await allLoaded(page);
-  await context.setOffline(true);
+test.describe("with everything loaded ahead", () => {
+  test.use({ loadsAhead: true });
 
-  // Look: the length is an input of the area.
-  await page
-    .locator("[data-zone]")
-    .filter({ hasText: "" })
-    .nth(1)
-    .click({ position: { x: 6, y: 6 } });
-  const area = await workingOf(page, "zone-area");
-  await expect(area).toContainText("length");
-  const before = await page.getByTestId("zone-area").innerText();
-  await page.getByText("Piece", { exact: true }).click();
-  await page.getByLabel("Length, mm").fill("2400");
-  await page.getByLabel("Length, mm").press("Enter");
-  await expect(page.getByTestId("zone-area")).not.toHaveText(before);
-  await expect(area).toContainText("800 mm");
-  await expect(page.getByTestId("saved")).toHaveText("Saved");
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByTestId("zone-area")).toHaveText(before);
+  test("the ferry bench from Look to Hand back by pointer, with the network gone", async ({ page, context }) => {
+    await page.clock.install();
+    await openFerry(page);
+    await page.clock.fastForward("00:05");
+    await allLoaded(page);
+    await context.setOffline(true);
 
-  // Test: what was seen is an input of the belief.
-  await page.locator('[data-finding="fb-soup"]').click();
-  await phase(page, "Test").click();
-  const belief = page.getByTestId("belief-plant-colour");
-  const likely = await belief.innerText();
-  await expect(await workingOf(page, "belief-plant-colour")).toContainText("Red or purple | Plant colour");
-  await page
-    .getByRole("group", { name: "Colour", exact: true })
-    .getByRole("button", { name: "Yellow to brown" })
-    .click();
-  await expect(page.getByTestId("beliefs")).not.toContainText(likely);
-  await page.getByRole("group", { name: "Colour", exact: true }).getByRole("button", { name: "Red or purple" }).click();
-  await expect(belief).toHaveText(likely);
+    // Look: the length is an input of the area.
+    await page
+      .locator("[data-zone]")
+      .filter({ hasText: "" })
+      .nth(1)
+      .click({ position: { x: 6, y: 6 } });
+    const area = await workingOf(page, "zone-area");
+    await expect(area).toContainText("length");
+    const before = await page.getByTestId("zone-area").innerText();
+    await page.getByText("Piece", { exact: true }).click();
+    await page.getByLabel("Length, mm").fill("2400");
+    await page.getByLabel("Length, mm").press("Enter");
+    await expect(page.getByTestId("zone-area")).not.toHaveText(before);
+    await expect(area).toContainText("800 mm");
+    await expect(page.getByTestId("saved")).toHaveText("Saved");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect(page.getByTestId("zone-area")).toHaveText(before);
 
-  // Plan: the school chosen is in the hands-on minutes of the finish.
-  await phase(page, "Plan").click();
-  await expect(page.getByText("Still visible when dry").first()).toBeVisible();
-  await expect(page.getByText("Stop. The plant has dyed the fibre")).toBeVisible();
-  const finish = await page.getByTestId("finish").innerText();
-  await expect(await workingOf(page, "finish")).toContainText("hands-on");
-  await page.getByTestId("schools").getByRole("button", { name: "Choose Hot-water extraction" }).click();
-  await expect(page.getByTestId("finish")).not.toHaveText(finish);
-  await page.getByRole("button", { name: "Back to the plan's own pick" }).click();
-  await expect(page.getByTestId("finish")).toHaveText(finish);
-  await page.getByRole("button", { name: "The owner agreed to this" }).click();
-  await expect(page.getByText(/^Agreed/)).toBeVisible();
+    // Test: what was seen is an input of the belief.
+    await page.locator('[data-finding="fb-soup"]').click();
+    await phase(page, "Test").click();
+    const belief = page.getByTestId("belief-plant-colour");
+    const likely = await belief.innerText();
+    await expect(await workingOf(page, "belief-plant-colour")).toContainText("Red or purple | Plant colour");
+    await page
+      .getByRole("group", { name: "Colour", exact: true })
+      .getByRole("button", { name: "Yellow to brown" })
+      .click();
+    await expect(page.getByTestId("beliefs")).not.toContainText(likely);
+    await page
+      .getByRole("group", { name: "Colour", exact: true })
+      .getByRole("button", { name: "Red or purple" })
+      .click();
+    await expect(belief).toHaveText(likely);
 
-  // Mix: the way the label is read is an input of the pour.
-  await phase(page, "Mix").click();
-  const cleaner = page.getByTestId("mix-neutral-cleaner");
-  await expect(cleaner.getByTestId("reading")).toHaveText("10 water + 1 product = 9.09 %");
-  await cleaner.getByTestId("pour-water").click();
-  const working = cleaner.locator(".working").first();
-  await expect(working).toContainText("filled to");
-  // What a sum is made of opens in its turn.
-  await working.getByRole("button").first().click();
-  await expect(working).toContainText("parts water r");
-  await expect(working).toContainText("10 parts");
-  await cleaner.getByRole("button", { name: /It means 9 water/ }).click();
-  await expect(cleaner.getByTestId("reading")).toHaveText("9 water + 1 product = 10 %");
-  await expect(cleaner.locator(".working")).toContainText("9 parts");
+    // Plan: the school chosen is in the hands-on minutes of the finish.
+    await phase(page, "Plan").click();
+    await expect(page.getByText("Still visible when dry").first()).toBeVisible();
+    await expect(page.getByText("Stop. The plant has dyed the fibre")).toBeVisible();
+    const finish = await page.getByTestId("finish").innerText();
+    await expect(await workingOf(page, "finish")).toContainText("hands-on");
+    await page.getByTestId("schools").getByRole("button", { name: "Choose Hot-water extraction" }).click();
+    await expect(page.getByTestId("finish")).not.toHaveText(finish);
+    await page.getByRole("button", { name: "Back to the plan's own pick" }).click();
+    await expect(page.getByTestId("finish")).toHaveText(finish);
+    await page.getByRole("button", { name: "The owner agreed to this" }).click();
+    await expect(page.getByText(/^Agreed/)).toBeVisible();
 
-  // Work: one tap a step; the exception is a minus or plus, and shows in the working.
-  await phase(page, "Work").click();
-  await moveOn(page, () => main(page).click());
-  await page.clock.fastForward("10:00");
-  await moveOn(page, () => main(page).click());
-  for (let step = 0; step < 6 && !(await page.getByTestId("dose").isVisible()); step++) {
-    await page.clock.fastForward("20:00");
+    // Mix: the way the label is read is an input of the pour.
+    await phase(page, "Mix").click();
+    const cleaner = page.getByTestId("mix-neutral-cleaner");
+    await expect(cleaner.getByTestId("reading")).toHaveText("10 water + 1 product = 9.09 %");
+    await cleaner.getByTestId("pour-water").click();
+    const working = cleaner.locator(".working").first();
+    await expect(working).toContainText("filled to");
+    // What a sum is made of opens in its turn.
+    await working.getByRole("button").first().click();
+    await expect(working).toContainText("parts water r");
+    await expect(working).toContainText("10 parts");
+    await cleaner.getByRole("button", { name: /It means 9 water/ }).click();
+    await expect(cleaner.getByTestId("reading")).toHaveText("9 water + 1 product = 10 %");
+    await expect(cleaner.locator(".working")).toContainText("9 parts");
+
+    // Work: one tap a step; the exception is a minus or plus, and shows in the working.
+    await phase(page, "Work").click();
     await moveOn(page, () => main(page).click());
-  }
-  const dose = await page.getByTestId("dose").innerText();
-  await page.getByText("It went otherwise").click();
-  await page.getByRole("button", { name: "Put on: more" }).click();
-  await expect(page.getByTestId("dose")).not.toHaveText(dose);
-  await expect(await workingOf(page, "dose")).toContainText("as put on");
-  await workToTheEnd(page, () => main(page).click());
+    await page.clock.fastForward("10:00");
+    await moveOn(page, () => main(page).click());
+    for (let step = 0; step < 6 && !(await page.getByTestId("dose").isVisible()); step++) {
+      await page.clock.fastForward("20:00");
+      await moveOn(page, () => main(page).click());
+    }
+    const dose = await page.getByTestId("dose").innerText();
+    await page.getByText("It went otherwise").click();
+    await page.getByRole("button", { name: "Put on: more" }).click();
+    await expect(page.getByTestId("dose")).not.toHaveText(dose);
+    await expect(await workingOf(page, "dose")).toContainText("as put on");
+    await workToTheEnd(page, () => main(page).click());
 
-  // Dry: the air is an input of the hours; each mark is judged.
-  await page.getByRole("button", { name: "Go to Dry" }).click();
-  const dryIn = page.getByTestId(/^dry-in-/).first();
-  const hours = await dryIn.innerText();
-  for (let more = 0; more < 5; more++) await pressAgain(page.getByRole("button", { name: "Humidity: more" }));
-  await expect(dryIn).not.toHaveText(hours);
-  await dryIn.click();
-  await expect(page.locator(".working")).toContainText("relative humidity");
-  await page.getByRole("group", { name: "Beetroot soup" }).getByRole("button", { name: "Gone" }).click();
-  await page
-    .getByRole("group", { name: "Sun-oil, arm end" })
-    .getByRole("button", { name: "Better, still visible" })
-    .click();
-  await expect(page.getByText(/Next rung:/)).toBeVisible();
-  await page
-    .getByRole("group", { name: "Sun-oil, arm end" })
-    .getByRole("button", { name: "Leave it, owner told" })
-    .click();
-  await page.getByRole("group", { name: "Salt-water ring" }).getByRole("button", { name: "Gone" }).click();
+    // Dry: the air is an input of the hours; each mark is judged.
+    await page.getByRole("button", { name: "Go to Dry" }).click();
+    const dryIn = page.getByTestId(/^dry-in-/).first();
+    const hours = await dryIn.innerText();
+    for (let more = 0; more < 5; more++) await pressAgain(page.getByRole("button", { name: "Humidity: more" }));
+    await expect(dryIn).not.toHaveText(hours);
+    await dryIn.click();
+    await expect(page.locator(".working")).toContainText("relative humidity");
+    await page.getByRole("group", { name: "Beetroot soup" }).getByRole("button", { name: "Gone" }).click();
+    await page
+      .getByRole("group", { name: "Sun-oil, arm end" })
+      .getByRole("button", { name: "Better, still visible" })
+      .click();
+    await expect(page.getByText(/Next rung:/)).toBeVisible();
+    await page
+      .getByRole("group", { name: "Sun-oil, arm end" })
+      .getByRole("button", { name: "Leave it, owner told" })
+      .click();
+    await page.getByRole("group", { name: "Salt-water ring" }).getByRole("button", { name: "Gone" }).click();
 
-  // Hand back: the promise is an input of the time in hand.
-  await phase(page, "Hand back").click();
-  await expect(page.getByTestId("sheet")).toContainText("Beetroot soup, base mid: most likely plant colour, gone");
-  await expect(page.getByTestId("sheet")).toContainText("Damage that was there before");
-  const slack = await page.getByTestId("handback-slack").innerText();
-  await expect(await workingOf(page, "handback-slack")).toContainText("promised");
-  await page.getByText("Change the promises").click();
-  await page.getByLabel("Usable at").fill("2030-01-01T12:00");
-  await page.getByLabel("Hand back at").fill("2030-01-01T11:00");
-  await expect(page.getByTestId("handback-slack")).not.toHaveText(slack);
-  await page.getByRole("button", { name: /^Hand back/ }).click();
-  await expect(page.getByRole("button", { name: "Handed back" })).toBeVisible();
-  await expect(page.getByTestId("saved")).toHaveText("Saved");
-  const kinds = (await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind);
-  expect(kinds).toContain("agreed");
-  expect(kinds.at(-1)).toBe("handed-back");
+    // Hand back: the promise is an input of the time in hand.
+    await phase(page, "Hand back").click();
+    await expect(page.getByTestId("sheet")).toContainText("Beetroot soup, base mid: most likely plant colour, gone");
+    await expect(page.getByTestId("sheet")).toContainText("Damage that was there before");
+    const slack = await page.getByTestId("handback-slack").innerText();
+    await expect(await workingOf(page, "handback-slack")).toContainText("promised");
+    await page.getByText("Change the promises").click();
+    await page.getByLabel("Usable at").fill("2030-01-01T12:00");
+    await page.getByLabel("Hand back at").fill("2030-01-01T11:00");
+    await expect(page.getByTestId("handback-slack")).not.toHaveText(slack);
+    await page.getByRole("button", { name: /^Hand back/ }).click();
+    await expect(page.getByRole("button", { name: "Handed back" })).toBeVisible();
+    await expect(page.getByTestId("saved")).toHaveText("Saved");
+    const kinds = (await storedJob(page, "demo-ferry")).events.map(({ kind }) => kind);
+    expect(kinds).toContain("agreed");
+    expect(kinds.at(-1)).toBe("handed-back");
+  });
 });
 
 test("the ferry bench by keyboard only", async ({ page }) => {

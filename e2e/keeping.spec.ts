@@ -1,3 +1,4 @@
+// Screens: store, places/jobs, places/shelf
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, openFerry, phase, storedJob, test } from "./bay";

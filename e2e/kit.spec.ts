@@ -1,4 +1,5 @@
-import { expect, openFerry, storedJob, tabTo, test } from "./bay";
+// Screens: ui, design, bay
+import { expect, openDemo, openFerry, storedJob, tabTo, test } from "./bay";
 
 test("a sign says what it does to whoever reaches it by keyboard, and Esc takes the word away", async ({ page }) => {
   await openFerry(page, "work");
@@ -70,9 +71,7 @@ test("a zone drawn by hand asks what it is, and is planned as that", async ({ pa
 test("at night a plan begins when the hours do, until somebody starts", async ({ page }) => {
   // Ten past ten in the evening where the browser stands.
   await page.clock.install({ time: Date.UTC(2026, 4, 4, 20, 10) });
-  await page.goto("/demo");
-  await expect(page.locator(".job-row").first()).toBeVisible();
-  await page.goto("/bay?job=demo-hall&phase=work");
+  await openDemo(page, "demo-hall", "phase=work");
   const hours = page.getByTestId("after-hours");
   await expect(hours).toContainText("reckoned from Tue 08:00");
   await expect(page.getByTestId("run-finish")).toContainText("Tue");

@@ -1,3 +1,4 @@
+// Screens: places/ledger, places/settings
 import { readFileSync } from "node:fs";
 import { differenceCiede2000 } from "culori";
 import type { Page } from "@playwright/test";

@@ -1,10 +1,11 @@
+// Screens: app, workers
 import { appendFileSync, readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, PHASES, storedJob, test } from "./bay";
 
 /** From the second visit on nothing needs the network; another version waits until it may come. */
 
-test.use({ serviceWorkers: "allow" });
+test.use({ serviceWorkers: "allow", loadsAhead: true });
 test.describe.configure({ mode: "serial" });
 
 const kept = (page: Page) => expect(page.locator("html")).toHaveAttribute("data-offline", "ready", { timeout: 60_000 });

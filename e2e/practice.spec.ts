@@ -1,3 +1,4 @@
+// Screens: places/practice, bay/map
 import { AxeBuilder } from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { expect, phase, tabTo, test } from "./bay";

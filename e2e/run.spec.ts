@@ -1,7 +1,8 @@
+// Screens: phases/work, phases/handback, places/jobs
 import { readFileSync } from "node:fs";
 import ICAL from "ical.js";
 import type { Page } from "@playwright/test";
-import { expect, openFerry, phase, pressAgain, storedJob, tabTo, test, workToTheEnd } from "./bay";
+import { expect, openDemo, openFerry, phase, pressAgain, storedJob, tabTo, test, workToTheEnd } from "./bay";
 
 /** The run sheet: dwells run while hands are elsewhere, late is seen early, and what fails moves the plan. */
 
@@ -199,9 +200,7 @@ test("two at it have a run sheet each; what the second did on another device com
 });
 
 test("while nobody taps a better order is found and told, and what comes next stays in its place", async ({ page }) => {
-  await page.goto("/demo");
-  await expect(page.getByRole("link", { name: /Skerry Hall/ }).first()).toBeVisible();
-  await page.goto("/bay?job=demo-hall&phase=work");
+  await openDemo(page, "demo-hall", "phase=work");
   const now = page.getByTestId("now-step").locator("h2").first();
   const before = await now.innerText();
   const sooner = page.getByTestId("sooner");

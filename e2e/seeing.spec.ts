@@ -1,17 +1,12 @@
+// Screens: phases/look, phases/test, bay/map, places/notes
 import { writeFileSync } from "node:fs";
 import exifr from "exifr";
 import type { Locator, Page } from "@playwright/test";
 import { withPlaceAndTurn } from "./exif";
-import { allLoaded, expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
+import { allLoaded, expect, openDemo, openFerry, phase, pressAgain, storedJob, test } from "./bay";
 
 /** The walk-round and the diagnosis, on the real screens. */
 
-async function openDemo(page: Page, job: string, more: string) {
-  await page.goto("/demo");
-  await expect(page.locator(".job-row").first()).toBeVisible();
-  await page.goto(`/bay?job=${job}&${more}`);
-  await expect(page.locator("main.bay-main")).toBeVisible();
-}
 const group = (page: Page, name: string) => page.getByRole("group", { name, exact: true });
 const chip = (page: Page, of: string, name: string) => group(page, of).getByRole("button", { name, exact: true });
 const zone = (page: Page, name: string) => page.getByRole("button", { name: new RegExp(`^${name},`) });
@@ -120,30 +115,34 @@ test("a zone is split, its mark goes with its half, and undo brings the whole ba
   await expect(page.getByTestId("zone-area")).toHaveText(area);
 });
 
-test("only the mark in hand is dragged and sized", async ({ page }) => {
-  await openFerry(page, "look");
-  // Until its face is loaded the drawing moves by a few pixels.
-  await allLoaded(page);
-  const drag = async (target: Locator, by: number) => {
-    const box = (await target.boundingBox())!;
-    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-    await page.mouse.down();
-    await page.mouse.move(box.x + box.width / 2 + by, box.y + box.height / 2 + by, { steps: 5 });
-    await page.mouse.up();
-  };
-  const soup = page.locator('[data-finding="fb-soup"]');
-  const before = (await soup.boundingBox())!.x;
-  await drag(soup, 25);
-  expect((await soup.boundingBox())!.x).toBeCloseTo(before, 0);
-  await soup.click();
-  await expect(page.getByTestId("size-handle")).toBeVisible();
-  await drag(soup, 25);
-  await expect.poll(async () => (await soup.boundingBox())!.x).toBeGreaterThan(before + 15);
-  const area = await page.getByTestId("mark-area").innerText();
-  await drag(page.getByTestId("size-handle"), 20);
-  await expect(page.getByTestId("mark-area")).not.toHaveText(area);
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByTestId("mark-area")).toHaveText(area);
+test.describe("with everything loaded ahead", () => {
+  test.use({ loadsAhead: true });
+
+  test("only the mark in hand is dragged and sized", async ({ page }) => {
+    await openFerry(page, "look");
+    // Until its face is loaded the drawing moves by a few pixels.
+    await allLoaded(page);
+    const drag = async (target: Locator, by: number) => {
+      const box = (await target.boundingBox())!;
+      await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+      await page.mouse.down();
+      await page.mouse.move(box.x + box.width / 2 + by, box.y + box.height / 2 + by, { steps: 5 });
+      await page.mouse.up();
+    };
+    const soup = page.locator('[data-finding="fb-soup"]');
+    const before = (await soup.boundingBox())!.x;
+    await drag(soup, 25);
+    expect((await soup.boundingBox())!.x).toBeCloseTo(before, 0);
+    await soup.click();
+    await expect(page.getByTestId("size-handle")).toBeVisible();
+    await drag(soup, 25);
+    await expect.poll(async () => (await soup.boundingBox())!.x).toBeGreaterThan(before + 15);
+    const area = await page.getByTestId("mark-area").innerText();
+    await drag(page.getByTestId("size-handle"), 20);
+    await expect(page.getByTestId("mark-area")).not.toHaveText(area);
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect(page.getByTestId("mark-area")).toHaveText(area);
+  });
 });
 
 test("a picture is turned the right way up, kept over a reload, and its place is gone", async ({ page }, info) => {

@@ -1,5 +1,6 @@
+// Screens: places/shelf, phases/mix, phases/plan
 import { readFileSync, writeFileSync } from "node:fs";
-import { expect, openFerry, pressAgain, test } from "./bay";
+import { expect, openDemo, openFerry, pressAgain, test } from "./bay";
 
 /** What the technician owns, and what a plan makes of it. */
 
@@ -212,9 +213,7 @@ test("what more dwell or strength would buy unfolds under the step", async ({ pa
 });
 
 test("the three schools are compared for the whole job, and one is taken everywhere with one tap", async ({ page }) => {
-  await page.goto("/demo");
-  await expect(page.locator(".job-row").first()).toBeVisible();
-  await page.goto("/bay?job=demo-hall&phase=plan");
+  await openDemo(page, "demo-hall", "phase=plan");
   await page.getByRole("heading", { name: "Three ways for the whole job" }).click();
   const whole = page.getByTestId("whole-job");
   await expect(whole.getByRole("button", { name: /^Take .* for the whole job$/ })).toHaveCount(3);

@@ -1,35 +1,49 @@
+// Screens: phases, places, ui, design
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
 import { formatQuantity } from "../src/core/ground/quantity/format";
 import { expect, openFerry, PHASES, phase, test } from "./bay";
 
 /** What is shown can be read, agrees with the planning interface, and fits the paper. */
 
-for (const theme of ["light", "night"] as const)
-  test(`axe finds nothing serious on any phase or place, ${theme}`, async ({ page }) => {
-    test.slow();
-    await page.goto("/settings");
-    if (theme === "night") await page.getByRole("button", { name: "Night bay" }).click();
+/** Each view once by day; the deep run looks at them by night too. */
+const THEMES = process.env.SIZE === "deep" ? (["light", "night"] as const) : (["light"] as const);
+const PLACES = ["/", "/day", "/mark", "/shelf", "/ledger", "/practice", "/notes", "/settings"];
+
+async function seriousOn(page: Page): Promise<string[]> {
+  // No frames here, and what passes is not wanted: a fraction of the work.
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ["violations"], iframes: false })
+    .analyze();
+  const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
+  return serious.map(
+    ({ id, nodes }) => `${page.url()}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(" | ")}`,
+  );
+}
+
+for (const theme of THEMES) {
+  const themed = async (page: Page) => {
+    if (theme === "night") {
+      await page.goto("/settings");
+      await page.getByRole("button", { name: "Night bay" }).click();
+    }
     await openFerry(page, "look", "&finding=fb-soup");
-    const scan = async () => {
-      // No frames here, and what passes is not wanted: a fraction of the work.
-      const { violations } = await new AxeBuilder({ page })
-        .options({ resultTypes: ["violations"], iframes: false })
-        .analyze();
-      const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
-      expect(
-        serious.map(
-          ({ id, nodes }) => `${page.url()}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(" | ")}`,
-        ),
-      ).toEqual([]);
-    };
+    await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+  };
+
+  test(`axe finds nothing serious on any phase, ${theme}`, async ({ page }) => {
+    await themed(page);
     for (const name of PHASES) {
       await page.goto(`/bay?job=demo-ferry&phase=${name}&finding=fb-soup`);
       await expect(page.locator("main.bay-main")).toBeVisible();
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
-      await scan();
+      expect(await seriousOn(page)).toEqual([]);
     }
-    // Work is read at arm's length: 7:1 on its own panel and lines.
+  });
+
+  test(`work is read at arm's length, 7:1 on its own panel and lines, ${theme}`, async ({ page }) => {
+    await themed(page);
     await page.goto("/bay?job=demo-ferry&phase=work");
     await expect(page.getByTestId("now-step")).toBeVisible();
     const far = await new AxeBuilder({ page })
@@ -42,14 +56,19 @@ for (const theme of ["light", "night"] as const)
         nodes.map(({ html, failureSummary }) => `${html.slice(0, 100)} ${failureSummary}`),
       ),
     ).toEqual([]);
-    for (const place of ["/", "/day", "/mark", "/shelf", "/ledger", "/practice", "/notes", "/settings"]) {
+  });
+
+  test(`axe finds nothing serious on any place, ${theme}`, async ({ page }) => {
+    await themed(page);
+    for (const place of PLACES) {
       await page.goto(place);
       await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
       if (place === "/day") await expect(page.getByTestId("tries")).not.toContainText("searching on");
       if (place === "/") await expect(page.locator(".job-row").first()).toBeVisible();
-      await scan();
+      expect(await seriousOn(page)).toEqual([]);
     }
   });
+}
 
 const JSON_TYPE = { "content-type": "application/json" };
 

@@ -1,3 +1,4 @@
+// Screens: bay, phases, places, design
 import type { Page } from "@playwright/test";
 import { expect, openFerry, PHASES, phase, pressAgain, test } from "./bay";
 

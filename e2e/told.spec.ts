@@ -1,14 +1,8 @@
+// Screens: phases/look, phases/plan, phases/work, phases/handback
 import type { Page } from "@playwright/test";
-import { expect, phase, storedJob, test } from "./bay";
+import { expect, openDemo, phase, storedJob, test } from "./bay";
 
 /** What the program can be told of cloth, marks and what happens at the work, and what it makes of it. */
-
-async function open(page: Page, job: string, query: string) {
-  await page.goto("/demo");
-  await expect(page.locator(".job-row").first()).toBeVisible();
-  await page.goto(`/bay?job=${job}&${query}`);
-  await expect(page.locator("main.bay-main")).toBeVisible();
-}
 
 const start = (page: Page) => page.getByTestId("main-act");
 const heading = (page: Page) => page.getByTestId("now-step").getByRole("heading").first();
@@ -27,7 +21,7 @@ async function workTo(page: Page, words: RegExp) {
 test("water and detergent in a seat, cloth of all seats, where a mark ran and what was tried change the plan", async ({
   page,
 }) => {
-  await open(page, "demo-settee", "phase=look");
+  await openDemo(page, "demo-settee", "phase=look");
   await page
     .getByRole("button", { name: /^Base left/ })
     .first()
@@ -41,7 +35,7 @@ test("water and detergent in a seat, cloth of all seats, where a mark ran and wh
   await expect(page.locator("main.bay-main")).toContainText("Take up the water that is in it");
   await expect(page.getByTestId("schools")).toContainText("Detergent left in it has to be rinsed out");
 
-  await open(page, "demo-cabin", "phase=look");
+  await openDemo(page, "demo-cabin", "phase=look");
   await page
     .getByRole("button", { name: /^Headliner/ })
     .first()
@@ -69,7 +63,7 @@ test("water and detergent in a seat, cloth of all seats, where a mark ran and wh
   await expect(wipes).toHaveCount(2);
   await expect(wipes.filter({ hasText: "Brush the hard trim" })).toContainText("Dashboard, Centre console");
 
-  await open(page, "demo-hall", "phase=look&finding=hc-tea");
+  await openDemo(page, "demo-hall", "phase=look&finding=hc-tea");
   const area = page.getByTestId("mark-area");
   const before = await area.innerText();
   await page.getByText("Where it ran, what was tried").click();
@@ -88,7 +82,7 @@ test("water and detergent in a seat, cloth of all seats, where a mark ran and wh
 
 test("a trial patch is offered, taken in one tap, and its result sets the rounds of the rest", async ({ page }) => {
   await page.clock.install();
-  await open(page, "demo-hall", "phase=plan");
+  await openDemo(page, "demo-hall", "phase=plan");
   await page.getByRole("heading", { name: "Asked for besides" }).click();
   await expect(page.getByTestId("trial")).toContainText("Old or unknown soil");
   await page.getByRole("button", { name: "Yes, a hand's size" }).click();
@@ -110,7 +104,7 @@ test("damage that comes to light at the work is noted there, worked round, and t
   page,
 }) => {
   await page.clock.install();
-  await open(page, "demo-hall", "phase=work");
+  await openDemo(page, "demo-hall", "phase=work");
   await start(page).click();
   await page.getByRole("button", { name: "It does not go well" }).click();
   await page.getByRole("button", { name: "Something is damaged" }).click();
@@ -127,7 +121,7 @@ test("damage that comes to light at the work is noted there, worked round, and t
 });
 
 test("a full interior is set in one tap, and its short steps fold on the run sheet", async ({ page }) => {
-  await open(page, "demo-cabin", "phase=plan");
+  await openDemo(page, "demo-cabin", "phase=plan");
   await page.getByRole("heading", { name: "Asked for besides" }).click();
   await page.getByRole("group", { name: "Package" }).getByRole("button", { name: "Full interior" }).click();
   await phase(page, "Work").click();

@@ -1,8 +1,10 @@
 // `npm run house`: no circle anywhere in src, every import of the core down the list of its wings, no export that
-// nothing imports, and that list as it stands in docs/architecture.md. With --write the list there is written anew. Part of `npm run lint`.
-import { readFileSync, writeFileSync } from "node:fs";
+// nothing imports, that list as it stands in docs/architecture.md,
+// and the screens that each browser test names. With --write the list there is written anew. Part of `npm run lint`.
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { circlesOf, codeFiles, folderGraph, importGraph, upwardImports } from "./lib/imports.mjs";
+import { screensNamed } from "./lib/nearest.mjs";
 import { root } from "./lib/setup.mjs";
 import { unusedExports } from "./lib/unused.mjs";
 import { WINGS, wingsTable } from "./lib/wings.mjs";
@@ -36,6 +38,15 @@ const problems = [
   ...unusedExports(root)
     .filter((each) => !READ_OTHERWISE.test(each))
     .map((each) => `Exported, and nothing imports it: ${each}`),
+  ...readdirSync(path.join(root, "e2e"))
+    .filter((file) => file.endsWith(".spec.ts"))
+    .flatMap((file) => {
+      const folders = screensNamed(readFileSync(path.join(root, "e2e", file), "utf8"));
+      const missing = folders.filter((folder) => !existsSync(path.join(src, folder)));
+      return folders.length > 0 && missing.length === 0
+        ? []
+        : [`e2e/${file}: its line "// Screens: …" names ${missing.join(", ") || "no folder of src"}`];
+    }),
   ...[...names].filter(([, files]) => files.length > 1).map(([, files]) => `One name twice: ${files.join(", ")}`),
   ...(process.argv.includes("--write") || text.slice(from, to) === wanted
     ? []

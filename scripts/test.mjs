@@ -1,8 +1,10 @@
 // `npm test`: everything that must hold, then one line `N passed, N failed`.
+// By default a share of all random cases, other ones every day; with --deep all of them, as CI does it.
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { bin, ensureBuild, ensureChromium, ensurePackages, root, run } from "./lib/setup.mjs";
 
+if (process.argv.includes("--deep")) process.env.SIZE = "deep";
 let passed = 0;
 let failed = 0;
 

@@ -1,5 +1,6 @@
 "use client";
 import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
+import { savesData } from "@/workers/savesData";
 import { Boundary } from "./Boundary";
 
 /** Screens that come after the first: each is loaded when it is asked for, and all of them soon after the page has come up. */
@@ -48,10 +49,11 @@ async function loadAll() {
   }
 }
 
-/** Loads what is still waiting; true when all of it is here and the network may go. */
+/** Loads what is still waiting, where the device does not ask to save data; true when all of it is here and the network may go. */
 export function useAllLoaded(): boolean {
   const [loaded, setLoaded] = useState(false);
   useEffect(() => {
+    if (savesData()) return;
     const timer = setTimeout(
       () =>
         void loadAll().then(

@@ -3,6 +3,7 @@ import type { Planned } from "@/core/answers/assess/planned";
 import type { Job, Kit } from "@/core/job/schema";
 import { receiver } from "./parts";
 import type { PlannerWorker } from "./planner.worker";
+import { savesData } from "./savesData";
 
 let remote: Remote<PlannerWorker> | undefined;
 let failed: ((problem: string) => void) | undefined;
@@ -16,6 +17,7 @@ export function planner(): Remote<PlannerWorker> {
       failed?.("The planner could not start, so no plan can be shown. What you recorded is kept: load the page again.");
     });
     remote = wrap<PlannerWorker>(worker);
+    if (!savesData()) void remote.warmUp();
   }
   return remote;
 }

@@ -6,6 +6,7 @@ import { keepSame } from "@/core/job/keepSame";
 import type { Job, Kit } from "@/core/job/schema";
 import { KeptZones } from "@/core/judgement/treatment/plan/kept";
 import { sender, type Crossing } from "./parts";
+import { warmUp } from "./warm";
 
 /** Better orders found in idle time, by job: the next plan of it keeps to them. */
 const betters = new Map<string, Known>();
@@ -17,6 +18,7 @@ const asKnown: Reckoning = { ...inFull, order: orderAsKnown };
 /** What dries when does not matter for what comes next. */
 const inOrder: Reckoning = { ...quickly, order: orderAsKnown };
 
+const WARM_AFTER_MS = 200;
 const SLICE_MS = 15;
 const SEEK_FOR_MS = 3000;
 /** Every plan and every search has a number; the next one ends the search before it. */
@@ -90,6 +92,8 @@ const planner = {
     const { job, kit, kept } = known(newJob, newKit);
     return assess(job, kit, asOf, { ...inOrder, kept }).order;
   },
+  /** Runs itself in once the first question is answered, so that no tap waits for cold code. */
+  warmUp: () => void setTimeout(() => void warmUp(breathe), WARM_AFTER_MS),
   /** Questions beside the plan come with the first of them, or before the network goes. */
   loadQuestions: async () => void (await questions()),
   wholeJobBy: async (...asked: Asked["wholeJobBy"]) => (await questions()).wholeJobBy(...asked),

@@ -3,11 +3,20 @@ import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { addDemoJobs } from "@/store/demo";
 
-/** Adds the demo jobs once and shows the jobs; touches nothing else. */
+/** Where to go once the demo jobs are here: a page of ours named by "to", else the jobs. */
+function wantedPage(): string {
+  const { origin, pathname, search } = new URL(
+    new URLSearchParams(window.location.search).get("to") ?? "/",
+    window.location.origin,
+  );
+  return origin === window.location.origin ? pathname + search : "/";
+}
+
+/** Adds the demo jobs once and shows the jobs, or the page that was asked for; touches nothing else. */
 export default function DemoPage() {
   const router = useRouter();
   useEffect(() => {
-    void addDemoJobs().then(() => router.replace("/"));
+    void addDemoJobs().then(() => router.replace(wantedPage()));
   }, [router]);
   return (
     <main className="place" style={{ paddingTop: "3rem" }}>

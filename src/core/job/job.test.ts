@@ -13,6 +13,7 @@ import { historyOf } from "./history";
 import { jobFileJsonSchema } from "./jsonSchema";
 import { inWords } from "./problem";
 import type { Job, JobFile } from "./schema";
+import { runs } from "@/core/testing/runs";
 
 const ids = () => {
   let next = 0;
@@ -42,7 +43,7 @@ describe("the job file", () => {
         const result = readJobFile(JSON.stringify(file));
         expect(result).toEqual({ ok: true, value: file });
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
 
@@ -85,7 +86,7 @@ describe("the job file", () => {
           });
         },
       ),
-      { numRuns: 1500 },
+      { numRuns: runs(1500) },
     );
   });
 

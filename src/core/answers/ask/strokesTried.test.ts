@@ -10,6 +10,7 @@ import { paced } from "@/core/models/water/strokes";
 import { strokesOn, type StrokePattern } from "./strokesTried";
 import { waterBudget, waterCourse } from "@/core/judgement/treatment/cloth/waterBudget";
 import { conditionsOf } from "@/core/judgement/zones/conditions";
+import { runs } from "@/core/testing/runs";
 
 const NOW = "2026-05-04T09:00:00Z";
 const hall = (): Job => demoJobs(new Date(NOW))[2]!;
@@ -43,7 +44,7 @@ describe("a zone's water", () => {
           expect(left.value).toBeLessThanOrEqual(on.value + 1e-12);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 

@@ -16,6 +16,7 @@ import { warmestAtCloth } from "@/core/judgement/treatment/lay/cautions";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { demoJobs } from "@/demo/jobs";
 import { assess, quickly, type Assessment } from "./assess";
+import { runs } from "@/core/testing/runs";
 
 const AT = "2026-05-04T08:00:00Z";
 
@@ -76,7 +77,7 @@ describe("every working", () => {
         holds(estimateOf(assessment, job, 3, USUAL_RATES));
         holds(actualOf(job, assessment, kit, { ...USUAL_RATES, wearPerHour: 2, minimum: 30, taxPct: 20 }, 15));
       }),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
     for (const job of demoJobs(new Date(AT))) {
       holds(assess(job, USUAL_KIT, AT));

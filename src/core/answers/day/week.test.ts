@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { History } from "@/core/job/history";
 import { closedTimes, goesOnMs, nextWorkMs, outsideHours, USUAL_HOURS, workDays, type Hours } from "./hours";
 import { dayWithRoom, handsByMs, weekOf, type ToPlace } from "./week";
+import { runs } from "@/core/testing/runs";
 
 const local = (text: string) => new Date(text).getTime();
 const clock = (ms: number) => new Date(ms).toTimeString().slice(0, 5);
@@ -99,7 +100,7 @@ describe("working hours", () => {
           expect(nextWorkMs(hours, now)).toBe(Math.max(now, open[0]!.openMs));
         },
       ),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
   });
 });

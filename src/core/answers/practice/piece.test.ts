@@ -16,8 +16,9 @@ import { cameTo } from "./played";
 import { isPractice, readCase } from "./results";
 import { chanceOf, seedOf } from "./seeds";
 import { patchLeaves } from "./treated";
+import { runs } from "@/core/testing/runs";
 
-const CASES = 56;
+const CASES = runs(56, 20);
 const cases = Array.from({ length: CASES }, (_, at) =>
   pieceCaseOf(LEVEL_IDS[at % LEVEL_IDS.length]! + seedOf(at * 4957 + 11)),
 );
@@ -179,7 +180,7 @@ describe("what goes wrong", () => {
     expect(pieceOutcome(pieceCaseOf("ckwrtz"), structuredClone(line), parFor(piece))).toEqual(outcome);
     const [a, b, ...rest] = line as [PieceMove, PieceMove, ...PieceMove[]];
     expect(pieceOutcome(piece, [b, a, ...rest], parFor(piece)).harmMin).toEqual(outcome.harmMin);
-    for (let at = 0; at < line.length; at++) expect(pieceLine(piece, line.slice(0, at))).toEqual(line);
+    for (let at = 0; at < line.length; at += runs(1, 6)) expect(pieceLine(piece, line.slice(0, at))).toEqual(line);
   });
 });
 
@@ -218,7 +219,7 @@ describe("the planner with a whole piece", () => {
   });
 
   it("comes to an end from wherever somebody left it", () => {
-    for (let way = 0; way < 60; way++) {
+    for (let way = 0; way < runs(60); way++) {
       const { pick } = chanceOf(seedOf(way * 7919 + 3));
       const any = (): PieceMove =>
         pick<PieceMove>([
@@ -284,7 +285,7 @@ describe("the score of a whole piece cannot be had cheaply", () => {
   });
 
   it("ten ways of guessing: at most 70", () => {
-    for (let way = 0; way < 10; way++)
+    for (let way = 0; way < runs(10); way++)
       expect(
         scoresOf(cases.slice(0, 24), (_, at) => {
           const { pick } = chanceOf(seedOf(at * 31 + way * 7919));

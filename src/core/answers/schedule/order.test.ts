@@ -12,6 +12,7 @@ import { doneOf } from "@/core/judgement/treatment/step/stepEvents";
 import { entered } from "@/core/ground/sums/working";
 import { orderOf, searchedOn, soonerOrders, type Known } from "./order";
 import { finishMs, taskAt, timesOf, type Order } from "./times";
+import { runs } from "@/core/testing/runs";
 
 /** A job worked by the clock: hands go on elsewhere while a dwell runs, and what was done is never planned again. */
 
@@ -124,7 +125,7 @@ describe("a run by the clock", () => {
           expect(wrongWith(ran).filter((words) => pace === 1 || !words.includes("dried out"))).toEqual([]);
         },
       ),
-      { numRuns: 25, endOnFailure: true },
+      { numRuns: runs(25), endOnFailure: true },
     );
   });
 

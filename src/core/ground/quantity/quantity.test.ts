@@ -3,6 +3,7 @@ import { CURRENCY_IDS, formatMoney } from "./money";
 import { describe, expect, it } from "vitest";
 import { assess, inFull, quickly } from "@/core/answers/assess/assess";
 import { USUAL_KIT } from "@/core/job/kit";
+import { runs } from "@/core/testing/runs";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
 import { oneMark } from "@/core/answers/ask/oneMark";
 import { formatDuration, formatQuantity, formatShare } from "./format";
@@ -65,8 +66,8 @@ function workingsIn(value: unknown, found: Working[] = []): Working[] {
 
 describe("workings", () => {
   it.each([
-    ["quickly", quickly, 60],
-    ["in layers", inFull, 15],
+    ["quickly", quickly, runs(60)],
+    ["in layers", inFull, runs(15)],
   ] as const)(
     "are plain data with a known formula, named inputs and no NaN, for any job, dried %s",
     (_, dry, numRuns) => {

@@ -5,6 +5,7 @@ import { HYPOTHESES } from "@/core/ground/catalog/families";
 import { posterior } from "@/core/models/chance/bayes";
 import { diagnose } from "./diagnose";
 import { TABLES } from "./tables";
+import { runs } from "@/core/testing/runs";
 
 const anyEvidence: fc.Arbitrary<Evidence> = fc.record(
   Object.fromEntries(EVIDENCE_IDS.map((test) => [test, fc.constantFrom(...Object.keys(EVIDENCE[test].outcomes))])),
@@ -52,7 +53,7 @@ describe("diagnosis", () => {
         const reversed = Object.fromEntries(Object.entries(evidence).reverse()) as Evidence;
         expect(diagnose(reversed).chances).toEqual(chances);
       }),
-      { numRuns: 10_000 },
+      { numRuns: runs(10_000) },
     );
   });
 

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { ACTION_IDS } from "@/core/ground/catalog/actions";
 import { guardLeftMs, mayFinish, mayRecord } from "./mayFinish";
+import { runs } from "@/core/testing/runs";
 
 const MIN = 60_000;
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: undefined });
@@ -34,7 +35,7 @@ describe("a step that people wait out", () => {
           expect(may).toBe(read ?? waited);
         },
       ),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
 

@@ -56,12 +56,12 @@ export function airDensityKgPerM3(tempC: number, vapourPa: number, pressurePa = 
 }
 
 /**
- * How fast water vapour diffuses in still air at sea level, m²/s; it is faster when warm. Handbook fit
- * D = 2.31e-5 (T / 273)^1.81, T in kelvin, from memory.
+ * How fast water vapour diffuses in still air at sea level, m²/s; it is faster when warm. D = 2.178e-5 (T / 273.15)^1.81,
+ * T in kelvin: Massman 1998, from memory.
  * @param tempC −30 to 80 °C
- * @example vapourDiffusivityM2PerS(20) // 0.00002628
+ * @example vapourDiffusivityM2PerS(20) // 0.00002475
  */
-export const vapourDiffusivityM2PerS = (tempC: number): number => 2.31e-5 * ((tempC + KELVIN) / 273) ** 1.81;
+export const vapourDiffusivityM2PerS = (tempC: number): number => 2.178e-5 * ((tempC + KELVIN) / KELVIN) ** 1.81;
 
 /** Humidity ratio of air whose wet bulb is given. Equations 33 (water) and 35 (ice). */
 function humidityRatioFromWetBulb(tempC: number, wetBulbC: number): number {

@@ -63,7 +63,7 @@ type StageSolver = (
   right: Float64Array,
 ) => Float64Array;
 
-export const USUAL_STEPS: DryOptions = { hours: 72, growth: 0.08, longestStepH: 1 };
+export const USUAL_STEPS: DryOptions = { hours: 72, growth: 0.04, longestStepH: 0.5 };
 
 /** What one piece did, an entry for every step, the start among them. */
 export interface SlabCourse {

@@ -4,6 +4,7 @@ import { day, FT06, FT10, jobShop, madeUpDay, wrongWith } from "@/core/testing/d
 import { bestOf, improving, type Progress } from "./improve";
 import { compile, HANDS, NoSchedule, type Problem, type Schedule, type Task } from "./tasks";
 import { prove } from "./prove";
+import { runs } from "@/core/testing/runs";
 
 const tried = <T>(work: () => T): T | string => {
   try {
@@ -23,7 +24,7 @@ describe("schedules", () => {
         if (typeof made === "string") expect(tried(() => prove(compile(problem)))).toEqual(expect.any(String));
         else expect(wrongWith(problem, made)).toEqual([]);
       }),
-      { numRuns: 5000 },
+      { numRuns: runs(5000) },
     );
   });
 
@@ -60,9 +61,10 @@ describe("schedules", () => {
   });
 
   // A day of zones in chains, waits with a longest one among them, machines, a break.
-  it("are proved the best on at least twenty of thirty random days of twenty tasks", () => {
+  it("are proved the best on two of three random days of twenty tasks", () => {
     let proved = 0;
-    for (let seed = 1; seed <= 30; seed++) {
+    const days = runs(30, 9);
+    for (let seed = 1; seed <= days; seed++) {
       const problem = madeUpDay(20, seed);
       let last: Progress | undefined;
       for (const progress of improving(compile(problem), seed)) {
@@ -77,7 +79,7 @@ describe("schedules", () => {
       expect(alone.schedule.endMin).toBeGreaterThanOrEqual(last!.best!.endMin);
       if (alone.proved) expect(alone.schedule.endMin).toBe(last!.best!.endMin);
     }
-    expect(proved).toBeGreaterThanOrEqual(20);
+    expect(proved).toBeGreaterThanOrEqual((2 / 3) * days);
   });
 
   it("leave no gap between hands that could be closed: 60 and 120 tasks within 6 and 3 % of what no day can beat", () => {

@@ -6,6 +6,7 @@ import { explain, sharedBetween } from "./explain";
 import { Placer } from "./place";
 import { compile, earliestStarts, HANDS, isBetter, NoSchedule, pastBreaks, type Problem, type Task } from "./tasks";
 import { Usage } from "./usage";
+import { runs } from "@/core/testing/runs";
 
 const task = (id: string, minutes: number, more: Partial<Task> = {}): Task => ({
   id,
@@ -73,7 +74,7 @@ describe("what is in use", () => {
           expect(found).toBe(plain.firstFree(start, minutes, room));
         },
       ),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     ));
 
   it("is empty again when all of it was given back, or cleared", () => {
@@ -177,7 +178,7 @@ describe("putting tasks down", () => {
         // A second time nothing is left of the first.
         expect(placer.schedule(priority)).toEqual(made);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     ));
 });
 

@@ -72,10 +72,11 @@ function layPart(work: ZoneWork, plan: MarkPlan, why: string, does: Does, name: 
 }
 
 function layAgent({ work, plan, name, fit, why }: Part, agent: Extract<Does, { action: "agent" }>["agent"]): true {
+  // A ring goes only when the whole panel is wetted evenly, seam to seam; where that may not be, each mark has its own.
+  const evenly = plan.sure && plan.diagnosis.leader === "water-ring" && work.area.value >= work.view.areaM2.value;
   putOn(work, STAGE.spots, name, agent, fit, {
     action: "agent",
-    // A ring goes only when the whole panel is wetted evenly, seam to seam.
-    area: plan.sure && plan.diagnosis.leader === "water-ring" ? work.area : plan.spread,
+    area: evenly ? work.area : plan.spread,
     usualLPerM2: agentOn(work.context.kit, agent).amountLPerM2,
     long: plan.old,
     why,

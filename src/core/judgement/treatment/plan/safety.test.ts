@@ -12,9 +12,11 @@ import { triedOf, type TriedId } from "@/core/ground/catalog/ownersAccount";
 import { same } from "@/core/job/commands";
 import type { Cloth, JobFile } from "@/core/job/schema";
 import { arbitraryJobFile } from "@/core/testing/arbitraryJob";
+import { assertOfJobs, FOUND } from "@/core/testing/found";
 import { zoneViews } from "@/core/judgement/zones/zoneView";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { RULES } from "@/core/judgement/rules/rules";
+import { atLeast, runs } from "@/core/testing/runs";
 
 /** The rules that had a say in the plan that is being made. */
 const met = new Set<string>();
@@ -32,7 +34,7 @@ vi.mock("@/core/judgement/rules/judge", async (original) => {
  * The safety invariants, checked from outside: nothing here asks the rules whether a step is allowed.
  * Whatever a technician enters or leaves out, no plan may break one.
  */
-const RUNS = 20_000;
+const RUNS = runs(20_000);
 
 interface Case {
   file: JobFile;
@@ -561,7 +563,7 @@ const OF_EVERY_WIPED_STEP: Record<
 };
 
 /** So often at least each rule has its say, and each of these cases comes, in the run. */
-const AT_LEAST = 200;
+const AT_LEAST = atLeast(200);
 const isCarried = ({ action }: Step) => POWERED.includes(action);
 
 /** What must be met often for the run to prove anything of it. */
@@ -613,7 +615,8 @@ describe("no input gets around the safety rules", () => {
     const count = (names: Iterable<string>) => {
       for (const name of names) seen.set(name, (seen.get(name) ?? 0) + 1);
     };
-    fc.assert(
+    assertOfJobs(
+      "safety",
       fc.property(arbitraryJobFile, (file) => {
         met.clear();
         const result = assess(file.job, file.kit ?? USUAL_KIT, file.asOf, quickly);
@@ -654,7 +657,8 @@ describe("no input gets around the safety rules", () => {
         });
         expect([...broken]).toEqual([]);
       }),
-      { numRuns: RUNS },
+      { numRuns: RUNS, examples: FOUND.map(({ file }) => [file]) },
+      ([file]) => file,
     );
     const names = [...RULES.map(({ id }) => id), ...Object.keys(CASES)];
     expect(names.filter((name) => (seen.get(name) ?? 0) < AT_LEAST)).toEqual([]);
@@ -668,7 +672,7 @@ describe("no input gets around the safety rules", () => {
           assess(structuredClone(file.job), file.kit ?? USUAL_KIT, file.asOf, quickly).plan,
         ),
       ),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });
