@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: "e2e",
   testMatch: "*.spec.ts",
   fullyParallel: true,
-  workers: 2,
+  // One waits for a page while two are at work.
+  workers: 3,
   // A slow machine is no defect: how fast it is, the benches say.
   timeout: 600_000,
   // A test that only holds at the second try is named in the report; it does not hide.
@@ -24,6 +25,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Only what tests it keeps a version in the browser; for the rest it would only be work.
     serviceWorkers: "block",
+    // Nothing has to be waited for until it has moved.
+    contextOptions: { reducedMotion: "reduce" },
     timezoneId: "Europe/Berlin",
     locale: "en-GB",
     trace: "off",

@@ -56,6 +56,14 @@ export const allLoaded = (page: Page) => expect(page.locator(".bay")).toHaveAttr
 export const phase = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Phases" }).getByRole("link", { name: new RegExp(`${name}$`) });
 
+/** Goes to a phase of the open job by its key; the page is not loaded again. */
+export async function goTo(page: Page, to: (typeof PHASES)[number]) {
+  const key = String(PHASES.indexOf(to) + 1);
+  await page.keyboard.press(key);
+  await expect(page.getByRole("navigation", { name: "Phases" }).locator("[aria-current=page]")).toContainText(key);
+  await expect(page.locator("main.bay-main")).not.toBeEmpty();
+}
+
 /** Opens a number's working and reads it. */
 export async function workingOf(page: Page, testId: string) {
   const number = page.getByTestId(testId).first();
@@ -87,9 +95,16 @@ export const storedJob = (page: Page, id: string) =>
     id,
   );
 
-/** Presses a button that may have been pressed a moment ago: within 300 ms the second tap counts as a bounce. */
+/** Lets the moment pass in which a second tap counts as a bounce (300 ms), without anybody waiting for it. */
+export const pastBounce = (page: Page) =>
+  page.evaluate(() => {
+    const now = performance.now.bind(performance);
+    performance.now = () => now() + 350;
+  });
+
+/** Presses a button that may have been pressed a moment ago. */
 export async function pressAgain(button: Locator) {
-  await button.page().waitForTimeout(350);
+  await pastBounce(button.page());
   await button.click();
 }
 

@@ -1,6 +1,6 @@
 // Screens: phases/work, phases/plan, phases/dry, phases/handback, phases/test
 import type { Page } from "@playwright/test";
-import { expect, openFerry, phase, PHASES, storedJob, test, workToTheEnd } from "./bay";
+import { PHASES, allLoaded, expect, goTo, openFerry, pastBounce, phase, storedJob, test, workToTheEnd } from "./bay";
 
 /** What guards people and cloth holds on the screen too. */
 
@@ -24,7 +24,7 @@ test("steps that guard cannot be left out; others can, and the record says why",
   await expect(page.getByRole("button", { name: "Leave it out" })).toBeHidden();
   await start(page).click();
   await expect(start(page)).toContainText("Looked");
-  await page.waitForTimeout(350);
+  await pastBounce(page);
   await start(page).click();
   await expect(page.getByTestId("now-step")).toContainText("Lift dry soil");
   await page.getByRole("button", { name: "Leave it out" }).click();
@@ -99,41 +99,44 @@ test("worse means stop: the mark's ladder ends, the sheet says so, and undo brin
   expect((await storedJob(page, "demo-ferry")).events.at(-1)?.kind).toBe("undo");
 });
 
-test("no number with a unit stands bare: each opens its working, on every phase", async ({ page }) => {
-  await openFerry(page, "plan", "&finding=fb-soup");
-  const bare: string[] = [];
-  for (const name of PHASES) {
-    await page.goto(`/bay?job=demo-ferry&phase=${name}${name === "plan" || name === "test" ? "&finding=fb-soup" : ""}`);
-    await expect(page.locator("main.bay-main")).toBeVisible();
-    // What opens may hold more that does, and some of it is fetched only then.
-    for (let shut = -1; shut !== 0;) {
-      await expect(page.locator(".bay[data-loaded]")).toBeVisible();
-      shut = await page.evaluate(() => {
-        const lines = document.querySelectorAll<HTMLElement>("main.bay-main .accordion-button[aria-expanded=false]");
-        lines.forEach((each) => each.click());
-        return lines.length;
-      });
+test.describe("with everything loaded ahead", () => {
+  test.use({ loadsAhead: true });
+
+  test("no number with a unit stands bare: each opens its working, on every phase", async ({ page }) => {
+    await openFerry(page, "plan", "&finding=fb-soup");
+    await allLoaded(page);
+    const bare: string[] = [];
+    for (const name of PHASES) {
+      await goTo(page, name);
+      // What opens may hold more that does, and some of it is fetched only then.
+      for (let shut = -1; shut !== 0;) {
+        shut = await page.evaluate(() => {
+          const lines = document.querySelectorAll<HTMLElement>("main.bay-main .accordion-button[aria-expanded=false]");
+          lines.forEach((each) => each.click());
+          return lines.length;
+        });
+      }
+      bare.push(
+        ...(await page.locator("main.bay-main").evaluate((main, at) => {
+          // Knowledge in sentences (rules, how-to, label readings) and what is chosen from (chips, fields) are not results.
+          const stated =
+            "td[colspan], .num, .working, .caution, p, li, button, label, .form-label, .rung, .stop-rung, svg, [data-testid=every-way]";
+          const found: string[] = [];
+          const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
+          while (walker.nextNode()) {
+            const { textContent, parentElement } = walker.currentNode;
+            if (
+              /\d ?(mL|L|m²|L\/m²|mm|min|h|°C|%|strokes)(?!\w)/.test(textContent ?? "") &&
+              !parentElement?.closest(stated)
+            )
+              found.push(`${at}: ${textContent}`);
+          }
+          return found;
+        }, name)),
+      );
     }
-    bare.push(
-      ...(await page.locator("main.bay-main").evaluate((main, at) => {
-        // Knowledge in sentences (rules, how-to, label readings) and what is chosen from (chips, fields) are not results.
-        const stated =
-          "td[colspan], .num, .working, .caution, p, li, button, label, .form-label, .rung, .stop-rung, svg, [data-testid=every-way]";
-        const found: string[] = [];
-        const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
-        while (walker.nextNode()) {
-          const { textContent, parentElement } = walker.currentNode;
-          if (
-            /\d ?(mL|L|m²|L\/m²|mm|min|h|°C|%|strokes)(?!\w)/.test(textContent ?? "") &&
-            !parentElement?.closest(stated)
-          )
-            found.push(`${at}: ${textContent}`);
-        }
-        return found;
-      }, name)),
-    );
-  }
-  expect(bare).toEqual([]);
+    expect(bare).toEqual([]);
+  });
 });
 
 test("the planner's worker is held to the policy of its pages, and says so when it cannot start", async ({ page }) => {

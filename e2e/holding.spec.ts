@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import http from "node:http";
 import type { Page } from "@playwright/test";
 import { startServer } from "../scripts/lib/server.mjs";
-import { expect, openFerry, phase, pressAgain, storedJob, test } from "./bay";
+import { expect, openFerry, pastBounce, phase, pressAgain, storedJob, test } from "./bay";
 
 /**
  * Nothing takes the program down: a job that cannot be planned, a large backup, a lost connection, a wrong clock, a
@@ -67,7 +67,7 @@ test("hair on two seats that are joined is one finding, and the plan stands", as
 async function stepTo(page: Page, button: string, reads: string) {
   const group = page.getByRole("group", { name: button.split(":")[0]!, exact: true });
   for (let tap = 0; tap < 60 && !(await group.innerText()).includes(reads); tap++) {
-    await page.waitForTimeout(350);
+    await pastBounce(page);
     await page
       .getByRole("button", { name: button, exact: true })
       .click({ timeout: 2000 })
@@ -220,7 +220,7 @@ test("a large backup goes out in parts and as one streamed file, and comes back 
   for (;;) {
     const save = parts.getByRole("button", { name: /^Save part/ });
     if (!(await save.isVisible())) break;
-    await page.waitForTimeout(350);
+    await pastBounce(page);
     const [download] = await Promise.all([page.waitForEvent("download"), save.click()]);
     files.push({ name: download.suggestedFilename(), buffer: readFileSync(await download.path()) });
     await expect(page.getByTestId("how-far")).toBeHidden();

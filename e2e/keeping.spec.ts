@@ -1,7 +1,7 @@
 // Screens: store, places/jobs, places/shelf
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, openFerry, phase, storedJob, test } from "./bay";
+import { expect, openFerry, pastBounce, phase, storedJob, test } from "./bay";
 
 /** Nothing is lost: not by reload, two tabs, a bad file or a full disk. */
 
@@ -108,7 +108,7 @@ test("undo and redo; work that is taken back stays in the record", async ({ page
   const title = await page.getByTestId("now-step").getByRole("heading").innerText();
   await page.getByTestId("main-act").click();
   await expect(page.getByTestId("main-act")).toContainText("Done");
-  await page.waitForTimeout(350);
+  await pastBounce(page);
   await page.getByTestId("main-act").click();
   await expect(page.getByTestId("now-step").getByRole("heading").first()).not.toHaveText(title);
   await page.keyboard.press("Control+z");

@@ -1,7 +1,7 @@
 // Screens: app, workers
 import { appendFileSync, readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, PHASES, storedJob, test } from "./bay";
+import { PHASES, expect, goTo, storedJob, test } from "./bay";
 
 /** From the second visit on nothing needs the network; another version waits until it may come. */
 
@@ -20,10 +20,11 @@ async function visitOnce(page: Page) {
 test("with the network gone: opening, reloading, every phase and place, a new job", async ({ page, context }) => {
   await visitOnce(page);
   await context.setOffline(true);
+  await page.goto("/bay?job=demo-ferry&phase=look");
+  await expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");
   for (const phase of PHASES) {
-    await page.goto(`/bay?job=demo-ferry&phase=${phase}`);
-    await expect(page.locator("main.bay-main")).toBeVisible();
-    await expect(page.locator(".bay")).toHaveAttribute("data-loaded", "true");
+    await goTo(page, phase);
+    await expect(page.getByText("could not be loaded")).toHaveCount(0);
   }
   await page.reload();
   await expect(page.locator("main.bay-main")).toBeVisible();

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { formatQuantity } from "../src/core/ground/quantity/format";
-import { expect, openFerry, PHASES, phase, test } from "./bay";
+import { PHASES, expect, goTo, openFerry, phase, test } from "./bay";
 
 /** What is shown can be read, agrees with the planning interface, and fits the paper. */
 
@@ -35,9 +35,8 @@ for (const theme of THEMES) {
   test(`axe finds nothing serious on any phase, ${theme}`, async ({ page }) => {
     await themed(page);
     for (const name of PHASES) {
-      await page.goto(`/bay?job=demo-ferry&phase=${name}&finding=fb-soup`);
-      await expect(page.locator("main.bay-main")).toBeVisible();
-      await expect(page.locator("html")).toHaveAttribute("data-theme", theme);
+      await goTo(page, name);
+      await page.waitForLoadState("networkidle");
       expect(await seriousOn(page)).toEqual([]);
     }
   });

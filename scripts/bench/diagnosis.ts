@@ -12,7 +12,8 @@ import {
   WORTH_DOING,
   type OpenTest,
 } from "../../src/core/judgement/diagnosis/nextTest";
-import { showsOf, TABLES } from "../../src/core/judgement/diagnosis/tables";
+import { columnsOf, slipOf } from "../../src/core/judgement/diagnosis/slips";
+import { atSlip, showsOf, slipLogsAfter, TABLES, type Tables } from "../../src/core/judgement/diagnosis/tables";
 import { breaksForTruth } from "./unsafe";
 
 const CASES = 8000;
@@ -78,7 +79,7 @@ function makeCases(noise: number, seed: number): Case[] {
 }
 
 /** An order of testing: the next of the tests it may do, given the chances now. */
-type Order = (open: readonly OpenTest[], chances: readonly number[], random: () => number) => OpenTest;
+type Order = (open: readonly OpenTest[], chances: readonly number[], random: () => number, tables: Tables) => OpenTest;
 
 const inOrder =
   (order: readonly EvidenceId[]): Order =>
@@ -111,7 +112,7 @@ const OF_THE_TRADE: readonly EvidenceId[] = [
 
 /** Only ours reads a test a second time; the others have no rule for when. */
 const ORDERS: Record<string, Order> = {
-  [OURS]: (open, chances) => mostUseful(chances, open, TABLES).best!,
+  [OURS]: (open, chances, _random, tables) => mostUseful(chances, open, tables).best!,
   [STATIC]: inOrder(byInformation),
   "order of the trade guide": inOrder(OF_THE_TRADE),
   "random order": (open, _chances, random) => open[Math.floor(random() * open.length)]!,
@@ -133,39 +134,57 @@ const OWN_STOP = STOPS.indexOf(WORTH_DOING);
 const NEVER = STOPS.length - 1;
 const HEAT_LOCK = 0.05;
 
+interface SecondReadings {
+  read: number;
+  differed: number;
+}
+
 /**
  * One mark tested in one order.
  * @param last the last of STOPS that is wanted
- * @returns where it stood at each of STOPS, and whether heat set what it is
+ * @param before second readings of the marks before
+ * @returns where it stood at each of STOPS, whether heat set what it is, and what was read twice
  */
-function runCase({ truth, shows, again }: Case, order: Order, name: string, last: number, random: () => number) {
+function runCase(
+  { truth, shows, again }: Case,
+  order: Order,
+  name: string,
+  last: number,
+  random: () => number,
+  before: SecondReadings,
+) {
   const repeats = name === OURS;
   const heatSets = truth.length > 0 && heatSetChance(FAMILY_IDS.map((_, f) => Number(truth.includes(f)))) > 0;
+  const learnt = { ...TABLES, slipLogs: slipLogsAfter(before) };
   const [done, second]: [Evidence, Evidence] = [{}, {}];
   const stops: Stop[] = [];
   let [minutes, tests, setByHeat] = [0, 0, false];
-  let chances = posterior(TABLES.priors, []);
+  /** Second readings by where the program stops, and how many differed; nobody reads on for that. */
+  let twice = { read: 0, differed: 0 };
   while (stops.length <= last) {
+    const tables = atSlip(learnt, slipOf(learnt, done, second));
+    const chances = posterior(tables.priors, columnsOf(tables, done, second));
     // What could set protein or dye stays locked while either is likely, in every order alike.
     const open = openTests(done, second).filter(
       ({ test, first }) =>
         (repeats || first === undefined) && (testOf(test).puts !== "heat" || heatSetChance(chances) <= HEAT_LOCK),
     );
-    const { saves } = mostUseful(chances, open, TABLES);
+    const { saves } = mostUseful(chances, open, tables);
     while (stops.length <= last && (open.length === 0 || saves < STOPS[stops.length]!))
       stops.push({ tests, minutes, ...judged(truth, chances) });
+    if (stops.length <= OWN_STOP)
+      twice = {
+        read: Object.keys(second).length,
+        differed: Object.entries(second).filter(([id, read]) => read !== done[id as EvidenceId]).length,
+      };
     if (open.length === 0) break;
-    const { test, first } = order(open, chances, random);
-    const read = (first === undefined ? shows : again)[test]!;
-    const column =
-      first === undefined ? TABLES.columns[test][read]! : TABLES.again[test]![first]![OUTCOMES[test].indexOf(read)]!;
-    (first === undefined ? done : second)[test] = read;
+    const { test, first } = order(open, chances, random, tables);
+    (first === undefined ? done : second)[test] = (first === undefined ? shows : again)[test]!;
     tests++;
     minutes += testOf(test).minutes;
     if (stops.length <= OWN_STOP) setByHeat ||= testOf(test).puts === "heat" && heatSets;
-    chances = posterior(chances, [column]);
   }
-  return { stops, setByHeat };
+  return { stops, setByHeat, twice };
 }
 
 /** Right: the first step is that of a family that is there; for a mark of none or of two, the common gentle one too. */
@@ -187,6 +206,8 @@ export interface DiagnosisRow {
   minutes: number;
   unsafe: number;
   setByHeat: number;
+  /** A first step for one family, and the wrong one, %. */
+  wrongPct: number;
 }
 
 /** A point of an order's curve: so many tests on average, so many first steps right. */
@@ -203,22 +224,31 @@ export interface Band {
   right: number;
 }
 
-/** Every order on the same cases. @returns one row an order and noise, the curves, and how well "sure" was kept by ours */
-export function compareOrders(): {
+/**
+ * Every order on the same cases.
+ * @param only these orders
+ * @returns one row an order and noise, the curves, and how well "sure" was kept by ours */
+export function compareOrders(only: readonly string[] = Object.keys(ORDERS)): {
   rows: DiagnosisRow[];
   curves: Record<number, Record<string, CurvePoint[]>>;
-  calibration: Band[];
+  calibration: Record<number, Band[]>;
 } {
   const rows: DiagnosisRow[] = [];
   const curves: Record<number, Record<string, CurvePoint[]>> = {};
-  const ours: Stop[] = [];
+  const calibration: Record<number, Band[]> = {};
   NOISE.forEach((noise, level) => {
     const cases = makeCases(noise, SEED + level);
+    // Ours comes first and reads twice; the others reckon with the slips that it has learnt.
+    let before: SecondReadings = { read: 0, differed: 0 };
     const ofNoise: Record<string, CurvePoint[]> = (curves[noise] = {});
-    for (const [order, choose] of Object.entries(ORDERS)) {
+    for (const [order, choose] of Object.entries(ORDERS).filter(([order]) => only.includes(order))) {
       const { uniform } = chance(SEED);
       const last = order === STATIC ? NEVER : NEVER - 1;
-      const runs = cases.map((each) => runCase(each, choose, order, last, uniform));
+      const runs = cases.map((each) => {
+        const run = runCase(each, choose, order, last, uniform, before);
+        before = { read: before.read + run.twice.read, differed: before.differed + run.twice.differed };
+        return run;
+      });
       const at = (stop: number, of: (stop: Stop) => number) =>
         runs.reduce((sum, { stops }) => sum + of(stops[stop]!), 0) / runs.length;
       const rowAt = (stop: number, name: string): DiagnosisRow => ({
@@ -229,14 +259,15 @@ export function compareOrders(): {
         minutes: at(stop, ({ minutes }) => minutes),
         unsafe: runs.filter(({ stops }) => stops[stop]!.unsafe).length,
         setByHeat: runs.filter(({ setByHeat }) => setByHeat).length,
+        wrongPct: 100 * at(stop, ({ right, sure }) => Number(!right && sure !== undefined)),
       });
       rows.push(rowAt(OWN_STOP, order));
       if (order === STATIC) rows.push(rowAt(NEVER, ALL));
       ofNoise[order] = STOPS.slice(0, NEVER).map((_, stop) => rowAt(stop, order));
-      if (order === OURS) ours.push(...runs.map(({ stops }) => stops[OWN_STOP]!));
+      if (order === OURS) calibration[noise] = bandsOf(runs.map(({ stops }) => stops[OWN_STOP]!));
     }
   });
-  return { rows, curves, calibration: bandsOf(ours) };
+  return { rows, curves, calibration };
 }
 
 const BANDS = [

@@ -671,6 +671,12 @@ const experience = thing(
       "Marks that went, of those tried.",
     ),
     families: record(count(0, 10_000_000), FAMILY_IDS.length, "Marks that went, by family.", FAMILY_IDS),
+    again: optional(
+      thing(
+        { read: count(0, 10_000_000), differed: count(0, 10_000_000) },
+        "Second readings of the same test, and how many differed from the first.",
+      ),
+    ),
     pace: record(overTable, 40, "Minutes taken over the table's, by kind of step."),
     recovery: record(
       overTable,

@@ -174,6 +174,7 @@ const experience = fc.record({
   pace: fc.dictionary(fc.constantFrom(...(Object.keys(PACE) as string[])), overTable, { maxKeys: 4 }),
   recovery: fc.dictionary(fc.constantFrom(...MACHINE_IDS), overTable, { maxKeys: 2 }),
   drying: fc.dictionary(fc.constantFrom("dehumidifier", "heater", "air"), overTable, { maxKeys: 3 }),
+  again: maybe(fc.constantFrom({ read: 50, differed: 0 }, { read: 50, differed: 25 }, { read: 3, differed: 9 })),
 }) as fc.Arbitrary<Experience>;
 
 const kit: fc.Arbitrary<Kit> = fc.record({

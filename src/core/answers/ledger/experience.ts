@@ -53,6 +53,10 @@ export function counted(ledger: readonly LedgerJob[]): Experience {
     jobs: ledger.length,
     success: [...success.values()],
     families,
+    again: {
+      read: ledger.reduce((sum, { again }) => sum + (again?.read ?? 0), 0),
+      differed: ledger.reduce((sum, { again }) => sum + (again?.differed ?? 0), 0),
+    },
     pace: summedUp(pace),
     recovery: summedUp(recovery),
     drying: summedUp(drying),

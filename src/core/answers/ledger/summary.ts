@@ -45,6 +45,8 @@ export interface LedgerJob extends LedgerHead {
   /** When the first and the last thing happened, ISO; absent while nothing has. */
   firstAt?: string;
   lastAt?: string;
+  /** Second readings of its marks, and how many differed from the first; left out by lines kept before that was asked. */
+  again?: { read: number; differed: number };
   /** What calls for a visit afterwards. */
   after: { marks: boolean; leather: boolean; cleanAgainMonths?: number };
   /** What to know of its pieces the next time, in sentences. */
@@ -66,6 +68,13 @@ const countsOf = (results: readonly (OutcomeResult | "came-back")[]): LedgerJob[
   return counts;
 };
 
+function secondReadings(job: Job): NonNullable<LedgerJob["again"]> {
+  const pairs = findingsOfKind(job, "mark").flatMap(({ finding: { evidence, again = {} } }) =>
+    Object.entries(again).map(([test, second]) => second === evidence[test as keyof typeof evidence]),
+  );
+  return { read: pairs.length, differed: pairs.filter((same) => !same).length };
+}
+
 function summed(job: Job): LedgerJob {
   const history = historyOf(job);
   const handed = lastOf(history, "handed-back");
@@ -79,6 +88,7 @@ function summed(job: Job): LedgerJob {
   return {
     steps,
     ended,
+    again: secondReadings(job),
     outcomes: countsOf(Object.values(ended)),
     driedBy: driedBy(job.site),
     ...(job.from?.kind === "comeback" ? { comeback: { jobId: job.from.jobId, marks: job.findings.order } } : {}),

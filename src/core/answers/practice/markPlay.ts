@@ -7,7 +7,7 @@ import { branches } from "@/core/models/chance/bayes";
 import { decide, isCommon } from "@/core/judgement/diagnosis/decision";
 import { diagnose, LIKELY_AT } from "@/core/judgement/diagnosis/diagnose";
 import { heatSetChance, nextTest, openTests } from "@/core/judgement/diagnosis/nextTest";
-import { TABLES } from "@/core/judgement/diagnosis/tables";
+import { atSlip, TABLES } from "@/core/judgement/diagnosis/tables";
 import { BEGIN_IDS, beginOf, CHEMISTRY, heatSets, rightFor, type BeginId } from "./begins";
 import type { MarkCase } from "./markCase";
 
@@ -133,9 +133,9 @@ export function knownBefore(moves: readonly Move[], { reads }: MarkCase): Eviden
 
 /** What the planner would do with what is known: the test worth most while one is worth it, else what it begins with. */
 export function plannersMove(evidence: Evidence): Move {
-  const { chances } = diagnose(evidence);
+  const { chances, slip } = diagnose(evidence);
   const open = openTests(evidence).filter(({ first, test }) => first === undefined && !isLocked(test, chances));
-  const { ranked, enough } = nextTest(chances, open, TABLES);
+  const { ranked, enough } = nextTest(chances, open, atSlip(TABLES, slip));
   if (!enough && ranked[0]) return { do: "test", test: ranked[0].test };
   const decision = decide(chances);
   return { do: "begin", begin: isCommon(decision) ? "damp-neutral" : rightFor(decision.leader) };

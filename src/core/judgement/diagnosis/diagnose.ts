@@ -3,7 +3,8 @@ import { FAMILY_IDS, familyOf, HYPOTHESES, type FamilyId, type HypothesisId } fr
 import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import { evidenceWeight, posterior } from "@/core/models/chance/bayes";
-import { TABLES, type Tables } from "./tables";
+import { slipOf } from "./slips";
+import { atSlip, TABLES, type Tables } from "./tables";
 
 /** How much one piece of evidence speaks for a family, against the rest as they then stood. */
 interface Push {
@@ -49,6 +50,8 @@ export interface Diagnosis {
   leader: FamilyId;
   /** Hints that were used, since the test itself was not done. */
   hints: readonly Hint[];
+  /** Share of its readings that are taken for slips, 0 to 1. */
+  slip: number;
 }
 
 export const LIKELY_AT = 0.05;
@@ -67,11 +70,10 @@ interface Seen {
  * @returns beliefs that add to one with that of none of them, most likely first, and what pushed each up or down
  * @throws RangeError when the evidence is impossible, or names an outcome the test does not have
  */
-export function diagnose(
-  evidence: Evidence,
-  { tables, hints, shifts }: Background = NO_BACKGROUND,
-  again: Evidence = {},
-): Diagnosis {
+export function diagnose(evidence: Evidence, background: Background = NO_BACKGROUND, again: Evidence = {}): Diagnosis {
+  const { hints, shifts } = background;
+  const slip = slipOf(background.tables, evidence, again);
+  const tables = atSlip(background.tables, slip);
   const used = hints.filter(({ test, outcomes }) => evidence[test] === undefined && outcomes.length > 0);
   const seen: Seen[] = [
     ...EVIDENCE_IDS.flatMap((test) =>
@@ -124,6 +126,7 @@ export function diagnose(
     likely: beliefs.filter(({ p }) => p.value >= LIKELY_AT).map(({ family }) => family),
     leader: beliefs[0]!.family,
     hints: used,
+    slip,
   };
 }
 

@@ -33,12 +33,14 @@ export interface NextTest {
   enough: boolean;
 }
 
-/** A test that spares fewer wrong first steps than this is not worth doing. Judgement. */
+/** A test that promises less than this is not worth doing: wrong first steps spared, and what it tells besides. Judgement. */
 export const WORTH_DOING = 0.0039;
 /** Reaching for one more test costs as much as this many minutes, whatever the test. Judgement. */
 const SET_UP_MIN = 8;
 /** A bit learnt about the first step weighs as much as this share of wrong first steps. Judgement. */
 const BIT_WEIGHT = 0.2;
+/** The same where it is asked whether to go on at all: the more readings slip, the less one alone decides. Judgement. */
+const goesOnBit = ({ slip }: Tables): number => 0.015 + 0.2 * slip;
 
 /** What a test would do, in bare numbers. */
 interface Promise {
@@ -65,7 +67,8 @@ export function promiseOf(open: OpenTest, chances: readonly number[], tables: Ta
 }
 
 const savesOf = ({ rightNow, rightThen }: Promise) => Math.max(0, rightThen - rightNow);
-const isWorthDoing = (promise: Promise) => savesOf(promise) >= WORTH_DOING;
+/** What going on with it promises: one reading may change no first step, and two that agree do. */
+const goesOnFor = (promise: Promise, tables: Tables) => savesOf(promise) + goesOnBit(tables) * promise.stepGainBits;
 const worth = (promise: Promise, { test }: OpenTest) =>
   (savesOf(promise) + BIT_WEIGHT * promise.stepGainBits) / (testOf(test).minutes + SET_UP_MIN);
 
@@ -78,7 +81,7 @@ export function mostUseful(
   let [saves, most, best] = [0, -Infinity, undefined as OpenTest | undefined];
   for (const each of open) {
     const promise = promiseOf(each, chances, tables);
-    saves = Math.max(saves, savesOf(promise));
+    saves = Math.max(saves, goesOnFor(promise, tables));
     if (worth(promise, each) > most) [most, best] = [worth(promise, each), each];
   }
   return { best, saves };
@@ -102,7 +105,7 @@ export function nextTest(chances: readonly number[], open: readonly OpenTest[], 
     decision,
     sure: sumOf(DIAGNOSIS_FORMULAS, "diagnosis.sure", { families: alike }),
     ranked,
-    enough: !promises.some(({ promise }) => isWorthDoing(promise)),
+    enough: !promises.some(({ promise }) => goesOnFor(promise, tables) >= WORTH_DOING),
   };
 }
 

@@ -11,12 +11,23 @@ import { DIAGNOSIS_FORMULAS } from "@/core/ground/sums/diagnosisFormulas";
 import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { Experience, Kit, OwnTables } from "@/core/job/schema";
 import { ownPriors } from "@/core/judgement/learnt/own";
-import { readAgain, readOnce, trusted } from "@/core/models/chance/misread";
+import { differs, readAgain, readOnce, trusted } from "@/core/models/chance/misread";
 
 /** Every log-likelihood ratio of the tables counts so much: they are judgement, not counts. Judgement. */
 const TRUST = 0.9;
-/** Readings that are no better than a guess. Judgement. */
-const SLIP = 0.05;
+/** Shares of readings that fit a mark no better than a guess which are thought of. */
+export const SLIP_RATES = [0.02, 0.06, 0.1, 0.14, 0.18, 0.22, 0.26, 0.3, 0.36] as const;
+/** So many of those are no slips: the tables are judgement, and some marks are two at once. Judgement. */
+const OF_TABLES = 0.1;
+/** How likely each is before any mark says. Judgement. */
+const START_CHANCES = [0.07, 0.13, 0.18, 0.19, 0.15, 0.12, 0.08, 0.05, 0.03];
+const START_LOGS: readonly number[] = START_CHANCES.map(Math.log);
+/** Outcomes that a test has, as a rule. */
+const OUTCOMES = 5;
+/** What is taken for slips, of what fits no better than a guess. */
+export const slipsOf = (rate: number): number => Math.max(0.005, rate - OF_TABLES);
+const SLIP = START_CHANCES.reduce((sum, chance, index) => sum + chance * slipsOf(SLIP_RATES[index]!), 0);
+
 /** Marks that are none of the families, or of two at once. Judgement. */
 const NONE_SHARE = 0.06;
 
@@ -30,6 +41,12 @@ export interface Tables {
   again: Partial<Record<EvidenceId, Record<string, readonly (readonly number[])[]>>>;
   /** Weights that are the technician's own. */
   ownCount: number;
+  /** Share of readings that are no better than a guess. */
+  slip: number;
+  /** How likely each of SLIP_RATES is by the second readings of other marks, as logarithms up to a constant. */
+  slipLogs: readonly number[];
+  /** The same weights with another share of slips. */
+  withSlip: (slip: number) => Tables;
 }
 
 /** The weight of an outcome for a family as the table has it. */
@@ -70,9 +87,10 @@ export function showsOf(test: EvidenceId, own?: OwnTables): number[][] {
   return ofFamilies.map((row, o) => [...row, none[o]!]);
 }
 
-function compile(own?: OwnTables): Tables {
+function compile(own?: OwnTables, slip = SLIP): Tables {
+  const bySlip = new Map<number, Tables>();
   const shows = EVIDENCE_IDS.map((test) => [test, trusted(showsOf(test, own), TRUST)] as const);
-  const lists = Object.fromEntries(shows.map(([test, of]) => [test, readOnce(of, SLIP)])) as unknown as Tables["lists"];
+  const lists = Object.fromEntries(shows.map(([test, of]) => [test, readOnce(of, slip)])) as unknown as Tables["lists"];
   const byOutcome = <T>(test: EvidenceId, of: (index: number) => T) =>
     Object.fromEntries(Object.keys(testOf(test).outcomes).map((outcome, index) => [outcome, of(index)]));
   const priors = FAMILY_IDS.map((family) => own?.priors[family] ?? FAMILIES[family].prior);
@@ -85,11 +103,34 @@ function compile(own?: OwnTables): Tables {
     again: Object.fromEntries(
       shows
         .filter(([test]) => REPEATABLE_IDS.includes(test))
-        .map(([test, of]) => [test, byOutcome(test, (index) => readAgain(of, index, SLIP))]),
+        .map(([test, of]) => [test, byOutcome(test, (index) => readAgain(of, index, slip))]),
     ),
     ownCount: (own?.weights.length ?? 0) + Object.keys(own?.priors ?? {}).length,
+    slip,
+    slipLogs: START_LOGS,
+    withSlip: (other) => {
+      const rounded = Math.round(other * 100) / 100;
+      const made = bySlip.get(rounded) ?? compile(own, rounded);
+      bySlip.set(rounded, made);
+      return made;
+    },
   };
 }
+
+/** How likely each of SLIP_RATES is after so many second readings, of which so many differed from the first. */
+export const slipLogsAfter = ({ read, differed }: { read: number; differed: number }): number[] =>
+  SLIP_RATES.map((rate, index) => {
+    // What surprises is read twice, so of these more had slipped than of all.
+    const apart = differs(rate, OUTCOMES);
+    return START_LOGS[index]! + differed * Math.log(apart) + (read - differed) * Math.log(1 - apart);
+  });
+
+/** The same tables, families as often met and what was learnt of slips, with another share of them. */
+export const atSlip = (tables: Tables, slip: number): Tables => ({
+  ...tables.withSlip(slip),
+  priors: tables.priors,
+  slipLogs: tables.slipLogs,
+});
 
 /** The families' weights, and that of none of them. */
 const withNone = (families: readonly number[]): number[] => [
@@ -131,6 +172,7 @@ export function tablesFor({ ownTables, experience }: Pick<Kit, "ownTables" | "ex
   const known = ofLog.get(tables) ?? {
     ...tables,
     priors: withNone(FAMILY_IDS.map((family, index) => ownTables?.priors[family] ?? learnt[index]!)),
+    slipLogs: experience.again ? slipLogsAfter(experience.again) : START_LOGS,
   };
   ofLog.set(tables, known);
   return known;

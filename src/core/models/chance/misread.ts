@@ -22,6 +22,14 @@ export const readOnce = (shows: readonly Column[], slip: number): number[][] =>
   shows.map((column) => column.map((p) => (1 - slip) * p + slip / shows.length));
 
 /**
+ * How often two readings of the same thing differ: one of them slipped, and not by chance onto the other.
+ * @param slip share of readings that are no better than a guess, 0 to 1
+ * @param outcomes how many the test has, 2 or more
+ * @example differs(0.1, 5) // 0.152
+ */
+export const differs = (slip: number, outcomes: number): number => (1 - (1 - slip) ** 2) * (1 - 1 / outcomes);
+
+/**
  * P(second reading | hypothesis, first reading): the mark shows the same, only the slips are new.
  * Σ over what it may show of P(shows) P(first | shows) P(second | shows), over P(first).
  * @param first index of the outcome read first

@@ -6,6 +6,7 @@ import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { MarkPlan } from "./markPlan";
+import { atSlip } from "@/core/judgement/diagnosis/tables";
 import { lockOf } from "@/core/judgement/diagnosis/locks";
 import { nextTest, openTests, tellsApart, type NextTest } from "@/core/judgement/diagnosis/nextTest";
 
@@ -32,7 +33,7 @@ export function adviseTests(
   ) as TestAdvice["locks"];
   const open = openTests(finding.evidence, finding.again).filter(({ test }) => !locks[test]);
   const { tables } = backgroundFor(context, view);
-  const next = nextTest(diagnosis.chances, open, tables);
+  const next = nextTest(diagnosis.chances, open, atSlip(tables, diagnosis.slip));
   const [best] = next.ranked;
   return { ...next, locks, apart: best && tellsApart(best.test, diagnosis.likely, tables) };
 }
