@@ -25,7 +25,13 @@ const contentSecurityPolicy = [
   "frame-ancestors 'none'",
 ].join("; ");
 
+/** A build of its own beside the usual one, to read off its scripts what is in them (`npm run bench -- load`). */
+const named: NextConfig = process.env.NAMED_MODULES
+  ? { distDir: ".cache/named", experimental: { turbopackModuleIds: "named" } }
+  : {};
+
 const config: NextConfig = {
+  ...named,
   reactStrictMode: true,
   poweredByHeader: false,
   // Types are checked by `npm run typecheck`, beside lint: the build would only do it once more.

@@ -24,7 +24,7 @@ export const OURS = "our next test";
 const STATIC = "best static order";
 const ALL = "all tests";
 /** Not the seed the constants of the tables were chosen on. */
-const SEED = 20261129;
+const SEED = 20261202;
 
 /** One made-up mark: what it really is, and what each test would show, read once and read again. */
 interface Case {
