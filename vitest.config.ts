@@ -1,5 +1,6 @@
 import { fileURLToPath } from "node:url";
 import { configDefaults, defineConfig } from "vitest/config";
+import { LONGEST } from "./scripts/lib/nearest.mjs";
 import { BaseSequencer, type TestSpecification } from "vitest/node";
 
 /** "usual", "deep" or "near": src/core/testing/runs.ts says what each tries. */
@@ -11,8 +12,7 @@ const seed = process.env.FC_SEED ?? (size === "deep" ? "20260504" : ofTheDay);
 if (!process.env.SEED_SAID) console.error(`Random cases: ${size} size, FC_SEED=${seed}`);
 process.env.SEED_SAID = "1";
 
-/** Those that take minutes begin first, so that neither worker is left alone with one at the end. */
-const LONGEST = ["safety", "edgeDocuments", "laws", "moreEdgeDocuments", "everyJob", "piece", "order", "kept"];
+/** Those that take longest begin first, so that neither worker is left alone with one at the end. */
 const rank = ({ moduleId }: TestSpecification) => {
   const at = LONGEST.findIndex((name) => moduleId.endsWith(`/${name}.test.ts`));
   return at < 0 ? LONGEST.length : at;

@@ -1,6 +1,9 @@
 // Which tests a change is nearest to: by imports, and by the screens that a browser test names in its first lines.
 import path from "node:path";
 
+/** Unit tests that take longest, by file name: they begin first, and near a change they are the first to be left out. */
+export const LONGEST = ["safety", "edgeDocuments", "piece", "moreEdgeDocuments", "everyJob", "laws", "order", "kept"];
+
 const bare = (file) => file.replace(/\.tsx?$/, "");
 
 /**
