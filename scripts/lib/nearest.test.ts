@@ -35,7 +35,10 @@ describe("the tests near a change", () => {
   });
 
   it("of the browser are those whose screens are changed, or that are changed themselves", () => {
-    const specs = { "a.spec.ts": "// Screens: phases/work, bay\nimport", "b.spec.ts": "// Screens: places/day\nimport" };
+    const specs = {
+      "a.spec.ts": "// Screens: phases/work, bay\nimport",
+      "b.spec.ts": "// Screens: places/day\nimport",
+    };
     expect(screensNamed(specs["a.spec.ts"])).toEqual(["phases/work", "bay"]);
     expect(screensOf(specs, ["phases/work/Work.tsx"], [])).toEqual(["a.spec.ts"]);
     expect(screensOf(specs, ["phases/worktop/x.ts"], [])).toEqual([]);
