@@ -5,11 +5,11 @@ import { addDemoJobs } from "@/store/demo";
 
 /** Where to go once the demo jobs are here: a page of ours named by "to", else the jobs. */
 function wantedPage(): string {
-  const { origin, pathname, search } = new URL(
-    new URLSearchParams(window.location.search).get("to") ?? "/",
-    window.location.origin,
-  );
-  return origin === window.location.origin ? pathname + search : "/";
+  const here = window.location.origin;
+  const wanted = new URLSearchParams(window.location.search).get("to") ?? "/";
+  if (!URL.canParse(wanted, here)) return "/";
+  const { origin, pathname, search } = new URL(wanted, here);
+  return origin === here ? pathname + search : "/";
 }
 
 /** Adds the demo jobs once and shows the jobs, or the page that was asked for; touches nothing else. */

@@ -29,7 +29,7 @@ export interface NextTest {
   sure: Worked;
   /** Open tests, the most useful one per minute first. */
   ranked: TestWorth[];
-  /** No single open test spares wrong first steps enough to be worth it, or no test is left. */
+  /** No single open test spares or tells enough to be worth it, or no test is left. */
   enough: boolean;
 }
 

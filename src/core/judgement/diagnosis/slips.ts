@@ -32,8 +32,9 @@ const slipLogsOf = (tables: Tables, evidence: Evidence, again: Evidence = {}): n
   });
 
 /**
- * The share of slips to reckon a mark with: the mean over SLIP_RATES by what second readings of other marks and its own readings say.
- * @example slipOf(TABLES, {}) // 0.05
+ * The share of slips to reckon a mark with: the mean over SLIP_RATES by what second readings of other marks and its own
+ * readings say.
+ * @example slipOf(TABLES, {}) // 0.0665
  */
 export function slipOf(tables: Tables, evidence: Evidence, again: Evidence = {}): number {
   const own = slipLogsOf(tables, evidence, again);

@@ -122,7 +122,9 @@ export const slipLogsAfter = ({ read, differed }: { read: number; differed: numb
   SLIP_RATES.map((rate, index) => {
     // What surprises is read twice, so of these more had slipped than of all.
     const apart = differs(rate, OUTCOMES);
-    return START_LOGS[index]! + differed * Math.log(apart) + (read - differed) * Math.log(1 - apart);
+    // A file may say that more differed than were read.
+    const alike = Math.max(0, read - differed);
+    return START_LOGS[index]! + differed * Math.log(apart) + alike * Math.log(1 - apart);
   });
 
 /** The same tables, families as often met and what was learnt of slips, with another share of them. */
