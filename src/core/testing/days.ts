@@ -92,21 +92,32 @@ export function wrongWith(
   return wrong;
 }
 
-/** Made-up days of zones in chains, with dwell that must not dry out, two pairs of hands, machines and a circuit. */
-export function madeUpDay(size: number, seed: number): Problem {
+interface DayOf {
+  hands: number;
+  circuitW: number;
+  breaks: Problem["breaks"];
+  /** What closes a zone once it is dry, the last of its steps; sometimes it takes two. */
+  closes: boolean;
+}
+
+const STEPS_A_ZONE = 6;
+
+/** Made-up zones in chains, with dwell that must not dry out, hands, machines and a circuit. */
+function zonesDay(size: number, seed: number, { hands, circuitW, breaks, closes }: DayOf): Problem {
   const random = xoroshiro128plus(seed);
   const pick = (min: number, max: number) => min + ((random.next() >>> 0) % (max - min + 1));
   const tasks: Task[] = [];
   const lags: Lag[] = [];
   for (let zone = 0; tasks.length < size; zone++)
-    for (let step = 0; step < 6 && tasks.length < size; step++) {
-      const machine = ["", "", "vacuum", "extractor", "steamer"][pick(0, 4)]!;
+    for (let step = 0; step < STEPS_A_ZONE && tasks.length < size; step++) {
+      const closing = closes && step === STEPS_A_ZONE - 1;
+      const machine = closing ? "" : ["", "", "vacuum", "extractor", "steamer"][pick(0, 4)]!;
       tasks.push({
         id: `${zone}.${step}`,
         name: `zone ${zone} step ${step}`,
-        minutes: pick(2, 25),
+        minutes: closing ? pick(3, 12) : pick(2, 25),
         needs: [
-          { resource: HANDS, amount: 1 },
+          { resource: HANDS, amount: closing && pick(0, 2) === 0 ? 2 : 1 },
           ...(machine
             ? [
                 { resource: machine, amount: 1 },
@@ -115,26 +126,42 @@ export function madeUpDay(size: number, seed: number): Problem {
             : []),
         ],
       });
-      if (step > 0) {
-        const dwells = pick(0, 2) === 0;
-        const min = dwells ? pick(4, 12) : 0;
-        lags.push({
-          from: `${zone}.${step - 1}`,
-          to: `${zone}.${step}`,
-          min,
-          ...(dwells ? { max: min + pick(3, 12) } : {}),
-          why: "dwells",
-        });
-      }
+      if (step === 0) continue;
+      const dwells = !closing && pick(0, 2) === 0;
+      const min = closing ? pick(40, 180) : dwells ? pick(4, 12) : 0;
+      lags.push({
+        from: `${zone}.${step - 1}`,
+        to: `${zone}.${step}`,
+        min,
+        ...(dwells ? { max: min + pick(3, 12) } : {}),
+        why: "dwells",
+      });
     }
   return {
     tasks,
     lags,
-    capacity: { [HANDS]: 2, vacuum: 1, extractor: 1, steamer: 1, circuit: 2000 },
-    breaks: [{ from: 180, to: 210 }],
+    capacity: { [HANDS]: hands, vacuum: 1, extractor: 1, steamer: 1, circuit: circuitW },
+    breaks,
     dues: [],
   };
 }
+
+/** Two pairs of hands, one break. */
+export const madeUpDay = (size: number, seed: number): Problem =>
+  zonesDay(size, seed, { hands: 2, circuitW: 2000, breaks: [{ from: 180, to: 210 }], closes: false });
+
+/** Two or three pairs of hands, three breaks, and zones that are closed when they are dry. */
+export const hardDay = (size: number, seed: number): Problem =>
+  zonesDay(size, seed, {
+    hands: 2 + (seed % 2),
+    circuitW: seed % 2 === 0 ? 2000 : 3000,
+    breaks: [
+      { from: 150, to: 165 },
+      { from: 300, to: 330 },
+      { from: 480, to: 495 },
+    ],
+    closes: true,
+  });
 
 /** Small days with everything in them. */
 export const day = (most: number): fc.Arbitrary<Problem> =>

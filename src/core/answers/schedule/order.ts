@@ -25,6 +25,8 @@ import type { Order, OrderArc } from "./times";
  */
 const triesOf = (tasks: number): number => (tasks <= 40 ? 12 : tasks <= 400 ? 3 : 1);
 const SEED = 1;
+/** So many times the tries while what is put on would dry out. */
+const DRYING_TRIES = 5;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
 
@@ -154,7 +156,8 @@ function best(problem: Problem, known?: Known): Found | undefined {
     let usual = placer.schedule(compiled.minutes.map((_, task) => task));
     for (const { best, tries } of improving(compiled, SEED, placer)) {
       if (best && (!usual || isWorthIt(best, usual))) usual = best;
-      if (tries >= most) break;
+      // Something would dry out: worth more tries than minutes are.
+      if (tries >= (usual && usual.lateMin > NEAR ? DRYING_TRIES * most : most)) break;
     }
     const before = known && knownAgain(compiled, placer, known);
     const schedule = before && (!usual || !isWorthIt(usual, before, NEAR)) ? before : usual;

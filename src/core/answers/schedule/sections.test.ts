@@ -4,7 +4,7 @@ import { answerText, LEFT_OUT, planAnswerOf } from "@/core/answers/assess/planAn
 import { USUAL_KIT } from "@/core/job/kit";
 import type { Job } from "@/core/job/schema";
 import type { Step } from "@/core/judgement/treatment/step/step";
-import { startOf } from "@/core/judgement/treatment/step/stepEvents";
+import { doneOf, startOf } from "@/core/judgement/treatment/step/stepEvents";
 import { scaledJob } from "@/core/testing/scaledJob";
 import type { Order } from "./times";
 
@@ -68,6 +68,22 @@ describe("a panel put on, worked in and lifted by sections", () => {
     expect([...again.tasks[0]!.step.zoneIds].sort()).toEqual([...first.zoneIds].sort());
     const others = again.tasks.slice(1).filter(({ step }) => step.key === first.key);
     for (const { step } of others) for (const zoneId of step.zoneIds) expect(first.zoneIds).not.toContain(zoneId);
+  });
+
+  it("what was put on at another moment is worked on its own, for it dries out at another moment", () => {
+    const clean = order.tasks.find(({ step }) => step.action === "clean" && step.zoneIds.length > 1)!.step;
+    const later = (minutes: number) => new Date(Date.parse(AT) + minutes * 60_000).toISOString();
+    const [first, ...rest] = clean.zoneIds;
+    const on = (zoneIds: string[], id: string, at: string) => doneOf({ ...clean, zoneIds }, { id, at });
+    const worked = (...events: Job["events"]) =>
+      zonesOf(
+        assess({ ...cabin(24), events }, USUAL_KIT, later(4)).order.tasks.filter(({ step }) => step.action === "work"),
+      );
+    const together = [...clean.zoneIds].sort().join("+");
+    expect(worked(on(clean.zoneIds, "a", later(3)))).toContain(together);
+    const apart = worked(on([first!], "a", later(0)), on(rest, "b", later(3)));
+    expect(apart).not.toContain(together);
+    expect(apart).toContain(first);
   });
 
   it("a step over several zones names each in its sums, and opens to what each takes", () => {

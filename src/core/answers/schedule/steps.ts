@@ -120,7 +120,7 @@ export function stepTasks(
     since: [],
     dusty: [],
   };
-  const alike = chainsOf(plan.steps, history.running);
+  const alike = chainsOf(plan.steps, history);
   for (const whole of plan.steps)
     for (const part of partsOf(whole, draft, history.running, alike)) addPart(draft, part);
   const { tasks, lags, dues, capacity } = draft;
@@ -312,12 +312,14 @@ function sectionsOf(
 }
 
 /** What is done on each zone section by section, as one name: only zones that share all of it are worked together. */
-function chainsOf(steps: readonly Step[], running: readonly StartEvent[]): Map<string, string> {
+function chainsOf(steps: readonly Step[], { running, dwelling }: JobPlan["history"]): Map<string, string> {
   const chains = new Map<string, string>();
   const add = (zoneId: string, name: string) => chains.set(zoneId, `${chains.get(zoneId) ?? ""} ${name}`);
   for (const { key, zoneIds, sectionM2 } of steps) if (sectionM2) for (const zoneId of zoneIds) add(zoneId, key);
   // Hands are at these and at no others: what follows is for these too.
-  for (const { id, zoneIds } of running) for (const zoneId of zoneIds) if (chains.has(zoneId)) add(zoneId, id);
+  // And what was put on at another moment dries out at another moment.
+  for (const { id, zoneIds } of [...running, ...dwelling])
+    for (const zoneId of zoneIds) if (chains.has(zoneId)) add(zoneId, id);
   return chains;
 }
 

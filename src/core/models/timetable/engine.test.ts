@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { day, FT06, FT10, jobShop, madeUpDay, wrongWith } from "@/core/testing/days";
 import { bestOf, improving, type Progress } from "./improve";
 import { compile, HANDS, NoSchedule, type Problem, type Schedule, type Task } from "./tasks";
+import { cannotEndBy } from "./forced";
 import { prove } from "./prove";
 import { runs } from "@/core/testing/runs";
 
@@ -42,6 +43,31 @@ describe("schedules", () => {
     ends.slice(1).forEach((end, at) => expect(end).toBeLessThanOrEqual(ends[at]!));
     expect(run(7)).toEqual(ends);
     expect(ends.at(-1)).toBe(55);
+  });
+
+  it("stop where nothing can end sooner, also on days too large to be proved by trying", () => {
+    const one = madeUpDay(60, 2);
+    const inARow = {
+      ...one,
+      lags: one.tasks.slice(1).map(({ id }, at) => ({ from: one.tasks[at]!.id, to: id, min: 0, why: "" })),
+    };
+    const all = [...improving(compile(inARow), 1)];
+    expect(all.at(-1)).toMatchObject({ proved: true });
+    expect(all.length).toBeLessThan(100);
+  });
+
+  it("never end by a time that is said to be too soon", () => {
+    fc.assert(
+      fc.property(day(9), (problem) => {
+        const undue = { ...problem, dues: [] };
+        const made = tried(() => bestOf(compile(undue), 12));
+        if (typeof made === "string") return;
+        const compiled = compile(undue);
+        expect(cannotEndBy(compiled, made.endMin)).toBe(false);
+        expect(cannotEndBy(compiled, Math.max(0, ...problem.tasks.map(({ minutes }) => minutes)) - 1)).toBe(true);
+      }),
+      { numRuns: runs(500, 200) },
+    );
   });
 
   it("prove ft06 at 55 within two thousand nodes", () => {

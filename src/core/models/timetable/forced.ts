@@ -1,4 +1,4 @@
-import type { Net } from "./net";
+import { Net } from "./net";
 import { scarceOf } from "./place";
 import { HANDS, type Compiled } from "./tasks";
 
@@ -82,6 +82,16 @@ export function loadsOf(compiled: Compiled): Load[] {
       ...(alone.length > 1 ? [load(alone, () => 1, 1)] : []),
     ];
   });
+}
+
+/**
+ * Whether no schedule in time ends by then: the longest chain or the work there is does not fit.
+ * @param pinned by task, where it has to start; NaN leaves it free
+ * @example cannotEndBy(compile(day), 20) // true
+ */
+export function cannotEndBy(compiled: Compiled, endMin: number, pinned?: ArrayLike<number>): boolean {
+  const net = new Net(compiled);
+  return !net.begin({ lateMin: 0, endMin }, pinned) || !fitsByEnergy(net, loadsOf(compiled));
 }
 
 /**

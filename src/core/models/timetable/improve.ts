@@ -1,7 +1,10 @@
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
+import { cannotEndBy } from "./forced";
+import { pinnedBy } from "./net";
 import { Placer } from "./place";
 import { proving } from "./prove";
-import { Repairer } from "./repair";
+import { race } from "./race";
+import { rulesOf } from "./rules";
 import { isBetter, NoSchedule, type Compiled, type Schedule } from "./tasks";
 
 /** What a search knows after a try. */
@@ -14,46 +17,12 @@ export interface Progress {
   proved: boolean;
 }
 
-/**
- * Latest ends by dues and by what follows, as a priority: what has least time comes first.
- * @example latestStarts(compile(day), 30)[0] // -5
- */
-export function latestStarts({ arcs, minutes, dueOf }: Compiled, endBy: number): Float64Array {
-  const latest = Float64Array.from(
-    minutes,
-    (length, task) => Math.min(endBy, ...dueOf[task]!.map(({ at }) => at)) - length,
-  );
-  // What comes last mostly stands last, so nearly all of it settles in the first round.
-  for (let rounds = latest.length; rounds > 0; rounds--) {
-    let changed = false;
-    for (let task = latest.length - 1; task >= 0; task--)
-      for (const { to, weight } of arcs[task]!)
-        if (latest[to]! - weight < latest[task]! - 1e-9) {
-          latest[task] = latest[to]! - weight;
-          changed = true;
-        }
-    if (!changed) break;
-  }
-  return latest;
-}
-
 /** Days of so many tasks at most are also proved, in between. */
 const MOST_PROVED = 40;
 /** Nodes of the proof for every try: about as long as one. */
 const NODES_A_TRY = 3;
 /** A proof that has not come by then will not. */
 const MOST_NODES = 60_000;
-
-/** The rules tasks are put down by at first: what has least time, then what has least slack, the longest, in turn. */
-const rulesOf = (compiled: Compiled): ArrayLike<number>[] => {
-  const latest = latestStarts(compiled, compiled.horizon);
-  return [
-    latest,
-    Float64Array.from(latest, (start, task) => start + compiled.minutes[task]!),
-    Float64Array.from(compiled.minutes, (length) => -length),
-    Float64Array.from(latest.keys()),
-  ];
-};
 
 /**
  * Ever better schedules: each step is one try, so that whoever steps it can stop between any two. It ends when nothing
@@ -80,27 +49,43 @@ export function* improving(
   };
   const rules = rulesOf(compiled);
   for (const priority of rules) yield tried(placer.schedule(priority));
-  const repairer = new Repairer(compiled, placer, unit);
   const proof = compiled.minutes.length <= MOST_PROVED ? proving(compiled, () => best) : undefined;
   let nodes = 0;
+  const races = race(compiled, placer, unit, best);
+  const bounded = boundedFrom(compiled);
   for (;;) {
-    // While none is found, by the rule shaken too: it may happen on an order that the repair does not.
-    yield tried(best || tries % 2 === 0 ? repairer.better(best) : placer.schedule(shaken(rules[0]!, compiled, unit)));
-    for (let more = NODES_A_TRY; proof && nodes < MOST_NODES && more > 0; more--) {
+    yield tried(races());
+    let over = best !== undefined && bounded(best);
+    for (let more = NODES_A_TRY; !over && proof && nodes < MOST_NODES && more > 0; more--) {
       const { value, done } = proof.next();
       nodes += 1;
       if (value && (done || value !== best) && isBetter(value, best)) yield tried(value);
-      if (!done) continue;
-      yield { best, tries, improved: false, proved: true };
-      return;
+      over = done === true;
     }
+    if (!over) continue;
+    yield { best, tries, improved: false, proved: true };
+    return;
   }
 }
 
-const shaken = (rule: ArrayLike<number>, { minutes }: Compiled, unit: () => number): Float64Array => {
-  const spread = 4 * Math.max(1, ...minutes);
-  return Float64Array.from(rule, (latest) => latest + (unit() - 0.5) * spread);
-};
+/** Larger days are not held against their bound: that would take as long as many tries. */
+const MOST_BOUNDED = 150;
+/** A best that stood for so many tries is held against it. */
+const STANDS_TRIES = 64;
+/** Sooner by less is not sooner, min. */
+const SOONER_MIN = 0.01;
+
+/** @returns whether a best is known to be one: in time, and nothing can end sooner */
+function boundedFrom(compiled: Compiled): (best: Schedule) => boolean {
+  let held: Schedule | undefined;
+  let tries = 0;
+  return (best) => {
+    if (best !== held) [held, tries] = [best, 0];
+    tries += 1;
+    if (tries !== STANDS_TRIES || best.lateMin > 0 || compiled.minutes.length > MOST_BOUNDED) return false;
+    return cannotEndBy(compiled, best.endMin - SOONER_MIN, pinnedBy(compiled, best));
+  };
+}
 
 /**
  * The best of so many tries.

@@ -18,6 +18,10 @@ const SIZES = [3, 6, 12, 24, 48] as const;
 const [LEAST_SHARE, MORE_SHARE] = [0.6, 0.8];
 /** Taken from one stretch of the day more often than from all of it, of so much of its length to either side. */
 const [OFTEN_NEAR, STRETCH] = [0.6, 0.15];
+/** Half the time more of them are from what holds the end where it is. */
+const [OFTEN_TIGHT, TIGHT_SHARE] = [0.5, 0.6];
+/** Less slack than this is as good as none, min. */
+const HARDLY_MIN = 2;
 /** What a way of taking out has found and cost fades by this every try. */
 const FADE = 0.98;
 /** What any way is thought to find and cost before it was tried. */
@@ -47,6 +51,8 @@ export class Repairer {
   private readonly ways: Way[];
   private readonly out: Uint8Array;
   private current: Schedule | undefined;
+  private tight: number[] = [];
+  private tightOf: Schedule | undefined;
   private best: Schedule | undefined;
   private sinceGain = 0;
   private nodes = 0;
@@ -80,6 +86,10 @@ export class Repairer {
     this.best = best;
     const { current } = this;
     this.pinned = pinnedBy(this.compiled, current);
+    if (this.tightOf !== current) {
+      this.tightOf = current;
+      this.tight = this.withoutSlack(current);
+    }
     const way = this.pickWay();
     this.takeOut(way.size, current);
     const before = this.nodes;
@@ -114,6 +124,16 @@ export class Repairer {
     return this.ways.find((_, at) => (left -= scores[at]!) <= 0) ?? this.ways.at(-1)!;
   }
 
+  /** The tasks that hold its end where it is: in its order they can hardly be later. */
+  private withoutSlack(schedule: Schedule): number[] {
+    const { net } = this;
+    this.out.fill(0);
+    if (!net.begin(schedule, this.pinned)) return [];
+    this.keepOrder(schedule.starts);
+    if (!net.propagate()) return [];
+    return [...net.est.keys()].filter((task) => net.lst[task]! - net.est[task]! < HARDLY_MIN);
+  }
+
   /** Takes out about so many, whole blocks of what may not wait longer. */
   private takeOut(size: number, { starts, endMin }: Schedule) {
     const { out, unit, placer } = this;
@@ -121,9 +141,12 @@ export class Repairer {
     out.fill(0);
     const most = Math.min(n, Math.round(size * (LEAST_SHARE + MORE_SHARE * unit())));
     const near = unit() < OFTEN_NEAR ? STRETCH * endMin : Infinity;
-    const centre = starts[Math.floor(unit() * n)]!;
+    const { tight } = this;
+    const share = tight.length > 0 && unit() < OFTEN_TIGHT ? TIGHT_SHARE : 0;
+    const any = () => (unit() < share ? tight[Math.floor(unit() * tight.length)]! : Math.floor(unit() * n));
+    const centre = starts[any()]!;
     for (let pick = 0, taken = 0; pick < PICKS && taken < most; pick++) {
-      const task = Math.floor(unit() * n);
+      const task = any();
       if (out[task] || Math.abs(starts[task]! - centre) > near) continue;
       for (const member of placer.blocks[placer.blockOf[task]!]!) {
         taken += out[member] ? 0 : 1;
