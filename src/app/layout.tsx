@@ -1,14 +1,6 @@
 import type { Metadata, Viewport } from "next";
 import type { ReactNode } from "react";
-import "@fontsource/atkinson-hyperlegible-next/latin-400.css";
-import "@fontsource/atkinson-hyperlegible-next/latin-600.css";
-import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
-import "@fontsource/atkinson-hyperlegible-next/latin-ext-400.css";
-import "@fontsource/atkinson-hyperlegible-next/latin-ext-600.css";
-import "@fontsource/atkinson-hyperlegible-next/latin-ext-700.css";
-import "@fontsource/bricolage-grotesque/latin-600.css";
-import "@fontsource/bricolage-grotesque/latin-700.css";
-import "@fontsource/bricolage-grotesque/latin-ext-700.css";
+import "../design/fonts/faces.css";
 import "./globals.scss";
 import { StartUp } from "@/ui/StartUp";
 
