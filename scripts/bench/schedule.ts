@@ -4,7 +4,7 @@ import type { Job } from "../../src/core/job/schema";
 import { orderOf } from "../../src/core/answers/schedule/order";
 import { improving } from "../../src/core/models/timetable/improve";
 import { cannotEndBy } from "../../src/core/models/timetable/forced";
-import { compile, type Compiled } from "../../src/core/models/timetable/tasks";
+import { compile, type Compiled, type Problem } from "../../src/core/models/timetable/tasks";
 import { prove } from "../../src/core/models/timetable/prove";
 import { FT06, FT10, hardDay, jobShop, madeUpDay } from "../../src/core/testing/days";
 import { doneOf } from "../../src/core/judgement/treatment/step/stepEvents";
@@ -21,7 +21,7 @@ function bound(compiled: Compiled): number {
   return low;
 }
 
-interface HardRow {
+interface SearchedDays {
   /** Of the days, over what each is held against, %: the mean and the worst. */
   meanPct: number;
   worstPct: number;
@@ -38,23 +38,34 @@ const spentMs = (): number => {
   return (user + system) / 1000;
 };
 
-/** Ends of hard days of 60 tasks by seed from 1, the best that searches of 20 s from two seeds have found. */
+/** Ends of hard days of 60 tasks by seed from 1, the best that searches of 20 s from several seeds have found. */
 const BEST_KNOWN_60 = [337, 519, 401, 588, 337, 478, 346, 506];
 
-/** Hard days of so many tasks searched for so long, held against the best known or the bound. */
-export function hardDays(size: 60 | 120): HardRow {
-  const days = size === 60 ? BEST_KNOWN_60.length : 6;
+/** Days of one kind, how long each is searched, and what each is held against: the best known, or the bound. */
+export const DAYS = {
+  "days of 60 tasks": { dayOf: (seed: number) => madeUpDay(60, seed), days: 8, forMs: SECOND_MS, best: [] },
+  "hard days of 60 tasks": {
+    dayOf: (seed: number) => hardDay(60, seed),
+    days: 8,
+    forMs: SECOND_MS,
+    best: BEST_KNOWN_60,
+  },
+  "hard days of 120 tasks": { dayOf: (seed: number) => hardDay(120, seed), days: 6, forMs: FIVE_MS, best: [] },
+} satisfies Record<string, { dayOf: (seed: number) => Problem; days: number; forMs: number; best: number[] }>;
+
+export function searchedDays(kind: keyof typeof DAYS): SearchedDays {
+  const { dayOf, days, forMs, best: known } = DAYS[kind];
   const rows = Array.from({ length: days }, (_, day) => {
-    const compiled = compile(hardDay(size, day + 1));
+    const compiled = compile(dayOf(day + 1));
     const began = spentMs();
     let [greedy, firstMs, end] = [0, 0, Infinity];
     for (const { best, tries } of improving(compiled, 1)) {
       const spent = spentMs() - began;
       end = best?.endMin ?? end;
       if (tries === 1) [greedy, firstMs] = [end, spent];
-      if (spent > (size === 60 ? SECOND_MS : FIVE_MS)) break;
+      if (spent > forMs) break;
     }
-    const least = size === 60 ? Math.min(end, BEST_KNOWN_60[day]!) : bound(compiled);
+    const least = Math.min(end, known[day] ?? bound(compiled));
     return { overPct: 100 * (end / least - 1), greedyPct: 100 * (greedy / least - 1), firstMs };
   });
   const mean = (of: number[]) => of.reduce((sum, each) => sum + each, 0) / of.length;

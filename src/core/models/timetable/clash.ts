@@ -29,6 +29,9 @@ export class Clashes {
   readonly forced: number[] = [];
   /** Those that clash in the tightest clash: the smallest set of them. */
   private atOnce: number[] = [];
+  /** Clashes are looked for between these. */
+  private from = -Infinity;
+  private until = Infinity;
   private pairUntil = -Infinity;
   private least = Infinity;
   private first = -1;
@@ -55,8 +58,18 @@ export class Clashes {
     });
   }
 
-  /** The clash with least room in it, undefined where nothing clashes; "none" where one cannot be settled. */
-  tightest(): Clash | "none" | undefined {
+  /**
+   * The clash with least room in it, undefined where nothing clashes; "none" where one cannot be settled.
+   * @param among one of these is in every clash: the others are in order already
+   */
+  tightest(among?: readonly number[]): Clash | "none" | undefined {
+    const { est } = this.net;
+    this.from = among ? Infinity : -Infinity;
+    this.until = among ? -Infinity : Infinity;
+    for (const task of among ?? []) {
+      this.from = Math.min(this.from, est[task]!);
+      this.until = Math.max(this.until, this.endOf(task));
+    }
     this.least = Infinity;
     this.first = -1;
     this.forced.length = 0;
@@ -86,7 +99,10 @@ export class Clashes {
     let count = 0;
     let used = 0;
     for (let at = 0; at < tasks.length; at++) {
-      const from = est[tasks[at]!]! + NEAR;
+      const start = est[tasks[at]!]!;
+      if (start + minutes[tasks[at]!]! <= this.from) continue;
+      if (start >= this.until) break;
+      const from = start + NEAR;
       let kept = 0;
       for (let place = 0; place < count; place++) {
         const user = active[place]!;
@@ -127,6 +143,8 @@ export class Clashes {
       for (let j = 0; j < count; j++) {
         if (i === j) continue;
         const left = this.room(tasks[active[i]!]!, tasks[active[j]!]!);
+        // Another clash has less room already.
+        if (left >= this.least) return true;
         if (left <= room) continue;
         room = left;
         [first, then] = [tasks[active[i]!]!, tasks[active[j]!]!];

@@ -163,6 +163,7 @@ export class Repairer {
     let fine = net.propagate();
     let deadEnds = 0;
     const open: { mark: Mark; first: number; then: number }[] = [];
+    const among = from && [...this.out.keys()].filter((task) => this.out[task]);
     for (;;) {
       while (!fine) {
         deadEnds += 1;
@@ -172,7 +173,7 @@ export class Repairer {
         fine = net.order(back.first, back.then);
       }
       this.nodes += 1;
-      const clash = clashes.tightest();
+      const clash = clashes.tightest(among);
       if (clash === "none") fine = false;
       else if (clashes.forced.length > 0) fine = net.orderAll(clashes.forced);
       else if (clash) {
