@@ -8,7 +8,7 @@ import { PHASES, expect, goTo, storedJob, test } from "./bay";
 test.use({ serviceWorkers: "allow", loadsAhead: true });
 test.describe.configure({ mode: "serial" });
 
-const kept = (page: Page) => expect(page.locator("html")).toHaveAttribute("data-offline", "ready", { timeout: 60_000 });
+const kept = (page: Page) => expect(page.locator("html")).toHaveAttribute("data-offline", "ready");
 
 /** Once with the network: the demo jobs, and everything kept. */
 async function visitOnce(page: Page) {

@@ -94,7 +94,7 @@ test("a lesson is failed on purpose, debriefed, replayed from its mistake and pa
   await taps(page, "24 h");
   await page.getByRole("button", { name: "Hand it back" }).click();
   const debrief = page.getByTestId("debrief");
-  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
+  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible();
   await expect(page.getByTestId("losses")).toContainText("The glue let go");
   await expect(page.getByTestId("mattered").getByRole("listitem").first()).toContainText("The planner there:");
   await page.getByTestId("harm").click();
@@ -111,7 +111,7 @@ test("a lesson is failed on purpose, debriefed, replayed from its mistake and pa
     .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
   await expect(page.getByRole("alert").filter({ hasText: "some other kind of file" })).toBeVisible();
   await page.getByLabel("Case file").setInputFiles(path);
-  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
+  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible();
   // From before the cleaner went on.
   await page.getByRole("button", { name: "Again from move 4" }).click();
   await expect(page.getByTestId("case-clock")).toBeVisible();
@@ -122,11 +122,10 @@ test("a lesson is failed on purpose, debriefed, replayed from its mistake and pa
   await phase(page, "Hand back").click();
   await taps(page, "24 h");
   await page.getByRole("button", { name: "Hand it back" }).click();
-  await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible({ timeout: 60_000 });
+  await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible();
   await page.getByRole("button", { name: "All cases" }).click();
   await expect(page.getByTestId("lessons").getByRole("listitem").filter({ hasText: "Held by glue" })).toContainText(
     "passed",
-    { timeout: 30_000 },
   );
   await expect(page.getByTestId("progress").getByRole("img", { name: /^Minutes lost by decision/ })).toBeVisible();
 });
@@ -170,7 +169,7 @@ test("a lesson is failed, debriefed, replayed from its mistake and passed by key
   await page.keyboard.press("7");
   await press(/^Hand it back$/);
   const debrief = page.getByTestId("debrief");
-  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible({ timeout: 60_000 });
+  await expect(debrief.getByRole("heading", { name: "Not passed" })).toBeVisible();
   await press(/^Again from move 1$/);
   await expect(inHand).toBeVisible();
   for (const [key, ...names] of [
@@ -184,7 +183,7 @@ test("a lesson is failed, debriefed, replayed from its mistake and passed by key
     await page.keyboard.press(key);
     for (const name of names) await press(name);
   }
-  await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible({ timeout: 60_000 });
+  await expect(debrief.getByRole("heading", { name: "Passed", exact: true })).toBeVisible();
 });
 
 test("a cabin is worked on part by part under one clock, and told part by part", async ({ page }) => {
@@ -212,7 +211,7 @@ test("a cabin is worked on part by part under one clock, and told part by part",
   await phase(page, "Hand back").click();
   await page.getByRole("button", { name: "Hand it back" }).click();
   const debrief = page.getByTestId("debrief");
-  await expect(debrief.getByRole("img", { name: /^Headliner, as it was/ })).toBeVisible({ timeout: 120_000 });
+  await expect(debrief.getByRole("img", { name: /^Headliner, as it was/ })).toBeVisible();
   await expect(page.getByTestId("losses")).toContainText("Driver's seat; Back seat; Driver's floor; Headliner.");
 });
 
@@ -232,7 +231,7 @@ test("a spill that ran in: asked, tested, felt and treated by itself, and told a
   await phase(page, "Hand back").click();
   await page.getByRole("button", { name: "Hand it back" }).click();
   const debrief = page.getByTestId("debrief");
-  await expect(debrief).toContainText("Spilled on it: urine, into the foam or backing", { timeout: 60_000 });
+  await expect(debrief).toContainText("Spilled on it: urine, into the foam or backing");
   await expect(debrief.getByRole("img", { name: /^As it was/ })).toBeVisible();
   // What each move cost stands apart: nobody said when it can be used.
   await expect(debrief.getByRole("row", { name: /^9\. Hand it back/ })).toContainText("honesty 15 min");
@@ -280,7 +279,7 @@ test.describe("from the cache", () => {
   test("on a phone, with the network gone, a case is played to its debrief", async ({ page, context }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto("/practice");
-    await expect(page.locator("html")).toHaveAttribute("data-offline", "ready", { timeout: 60_000 });
+    await expect(page.locator("html")).toHaveAttribute("data-offline", "ready");
     await context.setOffline(true);
     await page.reload();
     await page.getByRole("button", { name: "A new mark" }).click();
@@ -295,7 +294,7 @@ test.describe("from the cache", () => {
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     }
     await page.getByRole("button", { name: "Hand it back" }).click();
-    await expect(page.getByRole("heading", { name: "You will hear of it" })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole("heading", { name: "You will hear of it" })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 });

@@ -3,16 +3,17 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { bin, ensureBuild, ensureChromium, ensurePackages, root, run } from "./lib/setup.mjs";
+import { runWatched } from "./lib/watched.mjs";
 
 if (process.argv.includes("--deep")) process.env.SIZE = "deep";
 let passed = 0;
 let failed = 0;
 
-function check(name, work) {
+async function check(name, work) {
   const started = Date.now();
   console.log(`\n== ${name}`);
   try {
-    work();
+    await work();
   } catch (error) {
     failed += 1;
     console.error(`${name}: ${error.message}`);
@@ -25,16 +26,18 @@ const must = (code, sentence) => {
 };
 
 /** Runs one test runner and adds its counts; a crash or an empty run is a failure. */
-function counted(reportName, command, args, read) {
+async function counted(reportName, command, args, read) {
   const report = path.join(root, ".cache", reportName);
   mkdirSync(path.dirname(report), { recursive: true });
   rmSync(report, { force: true });
-  const code = run(command, args(report), { env: { ...process.env, REPORT: report } });
-  if (!existsSync(report)) throw new Error("the runner crashed before it wrote its report.");
+  const { code, hung } = await runWatched(command, args(report), { env: { ...process.env, REPORT: report } });
+  if (hung) console.error(`A test hangs: the last line above was written before it. ${hung}`);
+  if (!existsSync(report)) throw new Error("the runner ended before it wrote its report.");
   const counts = read(JSON.parse(readFileSync(report, "utf8")));
   passed += counts.passed;
   failed += counts.failed;
   if (counts.passed + counts.failed === 0) throw new Error("no test ran.");
+  if (hung) throw new Error("it hung and was ended.");
   if (code !== 0 && counts.failed === 0) throw new Error(`the runner ended with ${code}.`);
 }
 
@@ -48,26 +51,26 @@ function runBeside(scripts) {
 }
 
 ensurePackages();
-check("Layout", () =>
+await check("Layout", () =>
   must(
     run(bin("prettier"), ["--check", "--log-level=warn", "--cache", "--cache-location=.cache/prettier", "."]),
     "some files are not laid out by Prettier: npm run format",
   ),
 );
-check("Lint and types", () => {
+await check("Lint and types", () => {
   const [lint, types] = runBeside(["lint", "typecheck"]);
   if (lint !== 0 && types !== 0) throw new Error("lint found something, and the types do not hold.");
   must(lint, "lint found something.");
   must(types, "the types do not hold.");
 });
-check("Schemas", () => {
+await check("Schemas", () => {
   must(run(bin("tsx"), ["scripts/schema.ts", "--check"]), "docs/job-file.schema.json is stale: npm run schema");
   must(
     run(bin("tsx"), ["scripts/answerSchema.ts", "--check"]),
     "docs/plan-answer.schema.json is stale: npm run schema",
   );
 });
-check("Unit tests", () =>
+await check("Unit tests", () =>
   counted(
     "vitest.json",
     bin("vitest"),
@@ -82,10 +85,10 @@ check("Unit tests", () =>
     }),
   ),
 );
-check("Browser tests", () => {
+await check("Browser tests", async () => {
   ensureChromium({ windowless: true });
   ensureBuild();
-  counted(
+  await counted(
     "playwright.json",
     bin("playwright"),
     () => ["test"],
