@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { formatQuantity } from "../src/core/ground/quantity/format";
-import { PHASES, expect, goTo, openFerry, phase, test } from "./bay";
+import { PHASES, expect, goTo, openFerry, phase, pressAgain, test } from "./bay";
 
 /** What is shown can be read, agrees with the planning interface, and fits the paper. */
 
@@ -165,9 +165,26 @@ test("by touch on a tablet: targets are large, a bounced tap counts once, and na
   await expect(page.locator(".margin-inline .caution").first()).toBeVisible();
   const start = page.getByTestId("main-act");
   expect((await start.boundingBox())!.height).toBeGreaterThanOrEqual(72);
-  await start.tap();
-  await start.tap();
+  // Wet gloves bounce: a second click in the same moment, once the first has been drawn.
+  const bounced = async (button: HTMLElement) => {
+    const now = performance.now();
+    performance.now = () => now;
+    button.click();
+    await new Promise((done) => setTimeout(done, 100));
+    button.click();
+    performance.now = () => now + 1000;
+  };
+  await start.evaluate(bounced);
   await expect(start).toContainText("Done");
+  await phase(page, "Dry").tap();
+  const humidity = page.getByRole("group", { name: "Humidity", exact: true });
+  const more = page.getByRole("button", { name: "Humidity: more", exact: true });
+  const before = Number(/\d+/.exec(await humidity.innerText())![0]);
+  await more.evaluate(bounced);
+  const once = 5 * Math.round(before / 5 + 1);
+  await expect(humidity).toContainText(`${once} %`);
+  await pressAgain(more);
+  await expect(humidity).toContainText(`${once + 5} %`);
   await phase(page, "Test").tap();
   await expect(page.locator(".bay-test .btn-chip").first()).toBeVisible();
   for (const chip of await page.locator(".btn-chip:visible").all())
