@@ -24,6 +24,7 @@ import { usableFromCacheMs } from "./lib/fromCache.mjs";
 import { firstLoadKb } from "./lib/firstLoad.mjs";
 import { shipsTwice } from "./lib/shipsTwice.mjs";
 import { whatIfInPage } from "./lib/whatIfInPage.mjs";
+import { firstTaps } from "./lib/firstTaps.mjs";
 import { planInPage } from "./lib/planInPage.mjs";
 
 interface Row {
@@ -162,6 +163,18 @@ const FEW_CASES = 100;
 /** First steps for one family that are wrong, at the most, % by noise. */
 const MOST_WRONG_PCT: Record<number, number> = { 0.2: 12 };
 
+/** A fresh browser's first taps are no slower than its others. */
+async function firstTapRows(): Promise<Row[]> {
+  const { medianMs, slowMs } = await firstTaps();
+  return [
+    shown("first three taps in twenty fresh browsers, median", medianMs, "ms"),
+    {
+      ...shown("the same, 95th percentile, over the median", slowMs / medianMs, "×"),
+      ...{ target: "≤ 2", holds: slowMs <= 2 * medianMs },
+    },
+  ];
+}
+
 /** What a tap costs where only what it changed is planned. */
 function tapRows(job: Job): Row[] {
   tapsOf(job);
@@ -245,6 +258,7 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         target: "≤ 50",
         holds: heldMs <= 50,
       },
+      ...(await firstTapRows()),
       ...tapRows(big),
       {
         name: "64 soiled zones in the worker, median",

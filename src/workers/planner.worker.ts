@@ -93,7 +93,14 @@ const planner = {
     return assess(job, kit, asOf, { ...inOrder, kept }).order;
   },
   /** Runs itself in once the first question is answered, so that no tap waits for cold code. */
-  warmUp: () => void setTimeout(() => void warmUp(breathe), WARM_AFTER_MS),
+  warmUp: () =>
+    void setTimeout(() => {
+      const from = asked;
+      void warmUp(async () => {
+        await breathe();
+        return asked === from;
+      });
+    }, WARM_AFTER_MS),
   /** Questions beside the plan come with the first of them, or before the network goes. */
   loadQuestions: async () => void (await questions()),
   wholeJobBy: async (...asked: Asked["wholeJobBy"]) => (await questions()).wholeJobBy(...asked),

@@ -26,13 +26,16 @@ function smallJob(): Job {
   return job;
 }
 
-/** Plans a small job a few times, each time as after a tap. @param breathe lets a question that came meanwhile go first */
-export async function warmUp(breathe: () => Promise<void>) {
+/**
+ * Plans a small job a few times, each time as after a tap.
+ * @param goesOn lets a question that came meanwhile go first; false once one came, for it does as well
+ */
+export async function warmUp(goesOn: () => Promise<boolean>) {
   const kept = new KeptZones();
   for (let round = 0; round < ROUNDS; round++) {
     const job = smallJob();
     job.zones.byId[job.zones.order[0]!]!.soil = round % 2 === 0 ? "moderate" : "heavy";
     plannedOf(job, USUAL_KIT, AT, { ...inFull, kept });
-    await breathe();
+    if (!(await goesOn())) return;
   }
 }
