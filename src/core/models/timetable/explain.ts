@@ -1,4 +1,4 @@
-import { latestStarts } from "./rules";
+import { latestStarts } from "./priorities";
 import type { Compiled, Schedule } from "./tasks";
 
 /** What a schedule hangs on: how much later each task may start, and the chain that decides when it ends. */

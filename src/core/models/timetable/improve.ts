@@ -4,7 +4,7 @@ import { pinnedBy } from "./net";
 import { Placer } from "./place";
 import { proving } from "./prove";
 import { race } from "./race";
-import { rulesOf } from "./rules";
+import { rulesOf } from "./priorities";
 import { isBetter, NoSchedule, type Compiled, type Schedule } from "./tasks";
 
 /** What a search knows after a try. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { day, wrongWith } from "@/core/testing/days";
-import { latestStarts } from "./rules";
+import { latestStarts } from "./priorities";
 import { explain, sharedBetween } from "./explain";
 import { Placer } from "./place";
 import { compile, earliestStarts, HANDS, isBetter, NoSchedule, pastBreaks, type Problem, type Task } from "./tasks";

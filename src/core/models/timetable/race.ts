@@ -1,6 +1,6 @@
 import type { Placer } from "./place";
 import { Repairer } from "./repair";
-import { rulesOf, shaken } from "./rules";
+import { rulesOf, shaken } from "./priorities";
 import { isBetter, type Compiled, type Schedule } from "./tasks";
 
 /** Several searches from different orders, the worse ones given up as they go: luck at the start costs less. */
