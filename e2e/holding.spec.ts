@@ -77,6 +77,10 @@ async function stepTo(page: Page, button: string, reads: string) {
 
 test("air that is stepped to where drying cannot be reckoned is said, and the job stays open", async ({ page }) => {
   await openFerry(page, "dry");
+  const { site, ...job } = (await storedJob(page, "demo-ferry")) as unknown as { site: object };
+  const air = { ...site, relativeHumidityPct: 95, outsideTempC: -18 };
+  await keepRaw(page, "demo-ferry", { version: 2, job: { ...job, site: air } });
+  await page.reload();
   await stepTo(page, "Humidity: more", "100 %");
   await expect(page.getByText("Humidity is over 99 %: reckoned as 99 %.").first()).toBeVisible();
   await chip(page, "It stands", "Doors open").click();
@@ -182,6 +186,18 @@ test("addresses with names of traps, and files that would make a job of none, ch
     zones: { ...zones, byId: { ...zones.byId, [zones.order[0]!]: { ...zones.byId[zones.order[0]!], part: "wing-9" } } },
   });
   await expect(alertWith(page, "is no part of a bench seat")).toBeVisible();
+  await give({ ...ferry.job, id: "toString" });
+  await expect(alertWith(page, "job.id must be an id")).toBeVisible();
+
+  // Kept by an older version: named, and gone in one tap; the rest goes on.
+  await keepRaw(page, "toString", { version: 2, job: { ...ferry.job, id: "toString", title: "Trap" } });
+  await page.goto("/");
+  await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toBeVisible();
+  await page.getByTestId("broken-toString").getByRole("button", { name: "Delete" }).click();
+  await expect(page.getByTestId("broken-toString")).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toBeVisible();
+  await expect(page.getByTestId("broken-toString")).toBeHidden();
 });
 
 test("a large backup goes out in parts and as one streamed file, and comes back from either in a clean profile", async ({

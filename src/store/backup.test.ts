@@ -231,6 +231,8 @@ describe("a backup", () => {
     ).toMatch(/no backup of this program/);
     for (const [name, content, words] of [
       ["manifest.json", manifest({ version: 9 }), /Update the program/],
+      ["manifest.json", manifest({ version: "1" }), /its version is no whole number/],
+      ["manifest.json", manifest({ version: 0 }), /its version is no whole number/],
       ["manifest.json", manifest({ madeAt: "<img src=x>" }), /when it was made is no time/],
       ["manifest.json", manifest({ part: { number: 3, of: 2 } }), /which part it is/],
       ["jobs/demo-hall.job.json", undefined, /does not hold what its list says/],

@@ -101,9 +101,11 @@ export async function readHead(archive: Archive): Promise<ReadHead> {
     part,
   } = (typeof manifest === "object" && manifest !== null ? manifest : {}) as Record<string, unknown>;
   if (format !== FORMAT) throw new BadArchive("This ZIP is no backup of this program.");
-  if (typeof version !== "number" || version > VERSION)
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1)
+    throw new BadArchive("manifest.json: its version is no whole number, so how to read it is not known.");
+  if (version > VERSION)
     throw new BadArchive(
-      `The backup is of version ${String(version).slice(0, 20)}, and this program reads up to ${VERSION}. ` +
+      `The backup is of version ${version}, and this program reads up to ${VERSION}. ` +
         "Update the program, then open it again.",
     );
   if (!isTime(madeAt)) throw new BadArchive("manifest.json: when it was made is no time.");

@@ -4,7 +4,20 @@ import { csvOf } from "./csv";
 import { tableText } from "./filesWork";
 
 it("marks every text that a spreadsheet would run, line breaks in it or not, and leaves numbers alone", () => {
-  const texts = ["=1+1", "=1+1\n=2", "+a\r\nb", "-a\n", "@SUM(A1)\nx", "\t=1", "\r=1", "\n=1", "plain\n=1", "a=1"];
+  const run = [
+    "=1+1",
+    "=1+1\n=2",
+    "+a\r\nb",
+    "-a\n",
+    "@SUM(A1)\nx",
+    "\t=1",
+    "\r=1",
+    "\n=1",
+    "\uff1d1+1",
+    "\uff0b1",
+    "\uff20A1",
+  ];
+  const texts = [...run, "plain\n=1", "a=1"];
   const back = Papa.parse<{ text: string; number: string }>(
     csvOf(
       texts.map((text) => ({ text, number: -5 })),
@@ -12,8 +25,13 @@ it("marks every text that a spreadsheet would run, line breaks in it or not, and
     ),
     { header: true },
   ).data;
-  expect(back.map(({ text }) => text)).toEqual([...texts.slice(0, 8).map((text) => `'${text}`), "plain\n=1", "a=1"]);
+  expect(back.map(({ text }) => text)).toEqual([...run.map((text) => `'${text}`), "plain\n=1", "a=1"]);
   expect(back.every(({ number }) => number === "-5")).toBe(true);
+});
+
+it("keeps a field one field where a spreadsheet parts by semicolon or tab", () => {
+  const text = csvOf([{ what: "red wine; two glasses", where: "a\tb" }], ["what", "where"]);
+  expect(text.split("\r\n")[1]).toBe('"red wine; two glasses","a\tb"');
 });
 
 it("reads a table of any size in pieces, tells how far it is, and counts what is too long to its end", async () => {

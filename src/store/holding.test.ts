@@ -111,6 +111,7 @@ describe("what is kept and is no job", () => {
       await database.put("jobs", 7 as never, "seven");
       await database.put("jobs", { version: 2, job: { ...good, id: "other" } }, "elsewhere");
       await database.put("jobs", { version: 99, job: {} }, "newer");
+      await database.put("jobs", { version: 2, job: { ...good, id: "toString" } }, "toString");
     });
     const tab = await program();
     await tab.loadJobs();
@@ -120,7 +121,7 @@ describe("what is kept and is no job", () => {
         .stateNow()
         .broken.map(({ key }) => key)
         .sort(),
-    ).toEqual(["elsewhere", "half", "seven"]);
+    ).toEqual(["elsewhere", "half", "seven", "toString"]);
     expect(tab.texts().join()).toContain("1 of the jobs here were written by a newer version");
     for (const name of ["__proto__", "constructor", "toString"]) expect(tab.jobNow(name)).toBeUndefined();
     await tab.deleteBroken("half");

@@ -287,7 +287,8 @@ function readable(kept: readonly KeyedJob[]): { jobs: Record<string, Job>; newer
   for (const { key, held } of kept) {
     const job = isHeld(held) ? jobOf(held) : null;
     if (job === undefined) newer += 1;
-    else if (job?.id === key && hasOutlineOfJob(job)) jobs[key] = job;
+    // A name that every object has would find a method wherever jobs are looked up by their id.
+    else if (job?.id === key && !(key in Object.prototype) && hasOutlineOfJob(job)) jobs[key] = job;
     else broken.push({ key, held });
   }
   return { jobs, newer, broken };

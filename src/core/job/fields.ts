@@ -18,7 +18,17 @@ import {
  * what the JSON Schema writer needs, so that the two can never say different things.
  */
 
-export const ID_PATTERN = /^[a-z0-9][a-z0-9-]{0,39}$/i;
+/** Names that every object has: as an id one of them would find what nobody stored. */
+const EVERY_OBJECT_HAS = [
+  "constructor",
+  "hasOwnProperty",
+  "isPrototypeOf",
+  "propertyIsEnumerable",
+  "toLocaleString",
+  "toString",
+  "valueOf",
+];
+export const ID_PATTERN = new RegExp(`^(?!(?:${EVERY_OBJECT_HAS.join("|")})$)[A-Za-z0-9][A-Za-z0-9-]{0,39}$`);
 // Letters, digits, marks and line breaks of any language; no control characters, no bidirectional overrides.
 const TEXT_PATTERN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/;
 const TIME_PATTERN = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
@@ -35,12 +45,12 @@ export const text = (max: number, about = "") =>
     .matches(TEXT_PATTERN, { message: "holds characters that cannot be shown or printed", excludeEmptyString: true })
     .meta(described({ type: "string", maxLength: max, pattern: TEXT_PATTERN.source }, about));
 
-/** An id: letters, digits and hyphens, at most 40. */
+/** An id: letters, digits and hyphens, at most 40; none that every object has. */
 export const id = (about = "") =>
   string()
     .defined()
-    .matches(ID_PATTERN, "must be an id: letters, digits and hyphens, at most 40")
-    .meta(described({ type: "string", pattern: "^[A-Za-z0-9][A-Za-z0-9-]{0,39}$" }, about));
+    .matches(ID_PATTERN, "must be an id: letters, digits and hyphens, at most 40, and no word of the program's own")
+    .meta(described({ type: "string", pattern: ID_PATTERN.source }, about));
 
 /** A moment, ISO 8601 with its offset. */
 export const time = (about = "") =>

@@ -8,7 +8,7 @@ import { addPieceOps, emptyJob, jobFromTemplate } from "./newJob";
 import { applyOps, CommandRefused, overwrites, rebased, same, standsAsLeft, type Op } from "./commands";
 import { checkJobFile, readJobFile, shapeProblems } from "./file";
 import { jobFileOf } from "./jobFile";
-import { exists } from "./fields";
+import { exists, ID_PATTERN } from "./fields";
 import { historyOf } from "./history";
 import { jobFileJsonSchema } from "./jsonSchema";
 import { inWords } from "./problem";
@@ -42,6 +42,20 @@ describe("the job file", () => {
       fc.property(arbitraryJobFile, (file) => {
         const result = readJobFile(JSON.stringify(file));
         expect(result).toEqual({ ok: true, value: file });
+      }),
+      { numRuns: runs(150) },
+    );
+  });
+
+  it("has no id that every object has, wherever it stands: Jobs would find a method where a job should be", () => {
+    const names = Object.getOwnPropertyNames(Object.prototype);
+    for (const name of names) expect([name, ID_PATTERN.test(name)]).toEqual([name, false]);
+    fc.assert(
+      fc.property(arbitraryJobFile, fc.constantFrom(...names), fc.nat(), (file, name, at) => {
+        const { id, pieces, zones, findings, events } = file.job;
+        const all = [id, ...pieces.order, ...zones.order, ...findings.order, ...events.map((event) => event.id)];
+        const text = JSON.stringify(file).replaceAll(JSON.stringify(all[at % all.length]), JSON.stringify(name));
+        expect(complaint(text)).toMatch(/must be an id|do not belong there|a key named/);
       }),
       { numRuns: runs(150) },
     );

@@ -1,4 +1,5 @@
 import type { AnyObject } from "yup";
+import { ID_PATTERN } from "./fields";
 import { JOB_FILE_VERSION } from "./fileFormat";
 import { jobFileSchema } from "./schema";
 
@@ -32,7 +33,7 @@ function jsonOf(schema: AnySchema): AnyObject {
       type: "object",
       ...about,
       maxProperties: meta.max,
-      propertyNames: keys ? { enum: [...keys] } : { pattern: "^[A-Za-z0-9][A-Za-z0-9-]{0,39}$" },
+      propertyNames: keys ? { enum: [...keys] } : { pattern: ID_PATTERN.source },
       additionalProperties: jsonOf(meta.record),
     };
   }
