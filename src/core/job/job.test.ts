@@ -50,15 +50,21 @@ describe("the job file", () => {
   it("has no id that every object has, wherever it stands: Jobs would find a method where a job should be", () => {
     const names = Object.getOwnPropertyNames(Object.prototype);
     for (const name of names) expect([name, ID_PATTERN.test(name)]).toEqual([name, false]);
-    fc.assert(
-      fc.property(arbitraryJobFile, fc.constantFrom(...names), fc.nat(), (file, name, at) => {
-        const { id, pieces, zones, findings, events } = file.job;
-        const all = [id, ...pieces.order, ...zones.order, ...findings.order, ...events.map((event) => event.id)];
-        const text = JSON.stringify(file).replaceAll(JSON.stringify(all[at % all.length]), JSON.stringify(name));
-        expect(complaint(text)).toMatch(/must be an id|do not belong there|a key named/);
-      }),
-      { numRuns: runs(150) },
-    );
+    const file = changed(({ job }) => {
+      const zoneId = job.zones.order[0]!;
+      job.findings = { order: ["smell"], byId: { smell: { kind: "odour", zoneId, closed: 3 } } };
+      job.events = [{ kind: "undo", id: "taken-back", at: "2026-05-04T08:00:00Z", of: "taken-back" }];
+    });
+    const { id, pieces, zones, findings, events } = file.job;
+    for (const each of [id, ...pieces.order, ...zones.order, ...findings.order, ...events.map((event) => event.id)])
+      for (const name of names) {
+        const text = JSON.stringify(file).replaceAll(JSON.stringify(each), JSON.stringify(name));
+        expect([each, name, complaint(text)]).toEqual([
+          each,
+          name,
+          expect.stringMatching(/must be an id|do not belong there|a key named/),
+        ]);
+      }
   });
 
   it("means the same to Yup and to its JSON Schema, for valid files and for any single change of one", () => {
