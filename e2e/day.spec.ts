@@ -103,11 +103,13 @@ test("what was promised for this evening keeps hands a little past their hours, 
 });
 
 test("a search can be lengthened and stopped, and an empty day says what it is made of", async ({ page }) => {
+  // Late in the evening little is left of a day, and that is proved at once.
+  await page.clock.install({ time: new Date("2026-05-04T09:12:00") });
   await page.goto("/day");
   await expect(page.locator("main")).toContainText("A day is made of jobs");
   await openFerry(page);
   await page.goto("/day");
-  // A day of one visit may be proved at once: the fullest is not.
+  // A day of one visit may be proved at once as well: the fullest is not.
   const days = page.getByRole("group", { name: "Which day" }).getByRole("button");
   await expect(days.first()).toBeVisible();
   const visits = (await days.allInnerTexts()).map((words) => Number(/(\d+) visits?/.exec(words)?.[1] ?? 0));
