@@ -36,6 +36,16 @@ describe("an order from before", () => {
   });
 });
 
+describe("an order from a day with more hands", () => {
+  it.each(seeds)("day %i: is kept no further than the hands there are", (seed) => {
+    const problem = madeUpDay(24, seed);
+    const before = bestOf(compile(problem), 30, seed);
+    const alone = { ...problem, capacity: { ...problem.capacity, [HANDS]: 1 } };
+    const again = repairerOf(compile(alone)).again(before.starts);
+    if (again) expect(wrongWith(alone, again)).toEqual([]);
+  });
+});
+
 describe("what can run short", () => {
   it("are hands, and of machines on one circuit only the circuit, which keeps them apart already", () => {
     const problem = madeUpDay(30, 3);

@@ -163,7 +163,9 @@ export class Repairer {
     let fine = net.propagate();
     let deadEnds = 0;
     const open: { mark: Mark; first: number; then: number }[] = [];
-    const among = from && [...this.out.keys()].filter((task) => this.out[task]);
+    // An order of this very day clashes only where something was taken out; one from before may do so anywhere.
+    const among =
+      from && from === this.current?.starts ? [...this.out.keys()].filter((task) => this.out[task]) : undefined;
     for (;;) {
       while (!fine) {
         deadEnds += 1;
