@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { redo, undo } from "@/store/jobs";
@@ -39,7 +40,7 @@ export function useBayKeys() {
     if (order.length === 0) return;
     const at = findingId ? order.indexOf(findingId) : by > 0 ? -1 : 0;
     const id = order[(at + by + order.length) % order.length]!;
-    go({ finding: id, zone: byId[id]!.zoneId });
+    go({ finding: id, zone: own(byId, id)!.zoneId });
   };
   useHotkeys("n", () => step(1));
   useHotkeys("p", () => step(-1));

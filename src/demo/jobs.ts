@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { addFinding, setZone } from "@/core/job/change";
 import { addDays, set as setTime } from "date-fns";
 import { applyOps, type Op } from "../core/job/commands";
@@ -29,7 +30,7 @@ function build(
   more: (zone: (part: string) => string) => Op[],
 ): Job {
   const withPiece = applyOps(base, addPieceOps(template, counterIds(prefix), piece)).job;
-  const zone = (part: string) => withPiece.zones.order.find((id) => withPiece.zones.byId[id]!.part === part)!;
+  const zone = (part: string) => withPiece.zones.order.find((id) => own(withPiece.zones.byId, id)!.part === part)!;
   return { ...applyOps(withPiece, more(zone)).job, demo: true };
 }
 

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { useEffect } from "react";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
@@ -108,7 +109,7 @@ function cachedView(cache: Views, state: State, jobId: string, counts: (command:
   const known = ofStored.get(jobId);
   if (known?.waiting === state.waiting) return known.job;
   // The id may come out of an address: only what is really kept counts.
-  let job: Job | undefined = Object.hasOwn(state.stored, jobId) ? state.stored[jobId] : undefined;
+  let job: Job | undefined = own(state.stored, jobId);
   for (const entry of state.waiting) {
     if (entry.jobId !== jobId || !job || !counts(entry.command)) continue;
     try {

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { useEffect, useMemo, useState } from "react";
 import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
@@ -32,7 +33,7 @@ export function useWaits(): JobWait[] {
       .catch(() => undefined);
   }, [waits]);
   return useMemo(
-    () => (named ? waits.map((wait) => ({ ...wait, where: whereOf(stored[wait.jobId]!, wait) })) : waits),
+    () => (named ? waits.map((wait) => ({ ...wait, where: whereOf(own(stored, wait.jobId)!, wait) })) : waits),
     [named, waits, stored],
   );
 }
@@ -67,11 +68,13 @@ function timed(job: Job): JobWait[] {
 let drawings: typeof import("@/core/ground/pieces/templates") | undefined;
 
 function whereOf(job: Job, { zoneIds, title }: Wait): string {
-  const zone = job.zones.byId[zoneIds[0] ?? ""];
+  const zone = own(job.zones.byId, zoneIds[0] ?? "");
   const short = title.split(",")[0]!;
   if (!zone || zoneIds.length > 1) return short;
   return (
-    zone.name ?? drawings?.partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? short
+    zone.name ??
+    drawings?.partsOf(own(job.pieces.byId, zone.pieceId)!).find(({ part }) => part === zone.part)?.name ??
+    short
   );
 }
 

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 // The planner's first plans are slow until the engine knows its code: it is run in once, before the first tap.
 import { inFull } from "@/core/answers/assess/assess";
 import { plannedOf } from "@/core/answers/assess/planned";
@@ -14,7 +15,7 @@ function smallJob(): Job {
   let next = 0;
   const job = jobFromTemplate("bench-seat", () => `w${next++}`, AT, { cloth: { material: "polyester" } });
   const [zoneId] = job.zones.order as [string];
-  job.zones.byId[zoneId]!.soil = "moderate";
+  own(job.zones.byId, zoneId)!.soil = "moderate";
   const size = { widthMm: 60, heightMm: 40 };
   job.findings = {
     order: ["mark", "smell"],
@@ -34,7 +35,7 @@ export async function warmUp(goesOn: () => Promise<boolean>) {
   const kept = new KeptZones();
   for (let round = 0; round < ROUNDS; round++) {
     const job = smallJob();
-    job.zones.byId[job.zones.order[0]!]!.soil = round % 2 === 0 ? "moderate" : "heavy";
+    own(job.zones.byId, job.zones.order[0]!)!.soil = round % 2 === 0 ? "moderate" : "heavy";
     plannedOf(job, USUAL_KIT, AT, { ...inFull, kept });
     if (!(await goesOn())) return;
   }

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { useRef, type PointerEvent, type RefObject } from "react";
 import { addFinding } from "@/core/job/change";
 import { FINDING_KINDS, isPlaced } from "@/core/job/findingKinds";
@@ -62,7 +63,7 @@ function LensCaption() {
 }
 
 /** Something was said of a whole part: only then is what was said of a zone itself told apart. */
-const saidOfWholes = ({ zones }: Job) => zones.order.some((id) => zones.byId[id]!.soilOf !== undefined);
+const saidOfWholes = ({ zones }: Job) => zones.order.some((id) => own(zones.byId, id)!.soilOf !== undefined);
 
 /** What a tap on the drawing does, by what the next tap is for. */
 function useTaps(
@@ -148,7 +149,7 @@ const NO_SEATS: ReadonlyMap<string, readonly string[]> = new Map();
 const apartIn = ({ findings }: Job, inHand: string | undefined): ReadonlySet<string> =>
   new Set([
     ...(inHand === undefined ? [] : [inHand]),
-    ...findings.order.flatMap((id) => findings.byId[id]!.zoneId ?? []),
+    ...findings.order.flatMap((id) => own(findings.byId, id)!.zoneId ?? []),
   ]);
 
 function Drawing({ closer }: { closer: boolean }) {
@@ -192,7 +193,7 @@ function Drawing({ closer }: { closer: boolean }) {
 function Findings({ sheet: { placed, px, unit, prefix } }: { sheet: Sheet }) {
   const { job, findingId, phase, lens } = useBay();
   return job.findings.order.map((id) => {
-    const finding = job.findings.byId[id]!;
+    const finding = own(job.findings.byId, id)!;
     if (!isPlaced(finding)) return null;
     const on = placed.find(({ view }) => view.id === finding.zoneId);
     // Only what is in hand moves: a wet sleeve must not drag what it brushes.

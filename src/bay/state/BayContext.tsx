@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import type { Assessment } from "@/core/answers/assess/assess";
@@ -82,7 +83,7 @@ function pointedAt(
   const times = beginMs > nowMs ? timesOf(order, nowMs) : planned;
   const phase = phaseIn(params);
   const findingId = params.get("finding") ?? undefined;
-  const finding = findingId && Object.hasOwn(job.findings.byId, findingId) ? job.findings.byId[findingId] : undefined;
+  const finding = findingId ? own(job.findings.byId, findingId) : undefined;
   const hands = Math.min(order.people, Math.max(1, Number(params.get("hands")) || 1));
   const at = taskAt(order, hands);
   const now = at < 0 ? undefined : { ...order.tasks[at]!, at, time: times[at]! };

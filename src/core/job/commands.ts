@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { hairOn } from "./hairFinding";
 import type { Job } from "./schema";
 
@@ -125,7 +126,7 @@ export function overwrites(seen: Job, stored: Job, ops: readonly Op[]): boolean 
 export function standsAsLeft(job: Job, ops: readonly Op[]): boolean {
   return ops.every((op) => {
     if (op.op === "set") return same(valueAt(job, op.path), op.value);
-    if (op.op === "insert") return same(job[op.collection].byId[op.id], op.value);
+    if (op.op === "insert") return same(own<unknown>(job[op.collection].byId, op.id), op.value);
     if (op.op === "remove") return !Object.hasOwn(job[op.collection].byId, op.id);
     return true;
   });

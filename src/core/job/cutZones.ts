@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { joined, split } from "@/core/ground/pieces/cutting";
 import { boundsOf, contains } from "@/core/ground/pieces/geometry";
 import { partsOf } from "@/core/ground/pieces/templates";
@@ -26,13 +27,13 @@ import {
 /** One zone becomes two; each mark goes with the half it lies in. */
 export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bottom", newId: () => string): Change {
   if (worked(job, zoneId)) return no(WORKED);
-  const zone = job.zones.byId[zoneId]!;
+  const zone = own(job.zones.byId, zoneId)!;
   const halves = split(cornersOf(job, zoneId)!, way);
   if (!halves) return no("It cannot be cut there.");
   const [first, second] = halves;
   const other = newId();
   const name =
-    zone.name ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.name ?? "Zone";
+    zone.name ?? partsOf(own(job.pieces.byId, zone.pieceId)!).find(({ part }) => part === zone.part)?.name ?? "Zone";
   const names = way === "left-right" ? ["left", "right"] : ["top", "bottom"];
   const copy: Zone = { ...zone, name: `${name}, ${names[1]}`.slice(0, 80), shape: rounded(second) };
   const from = boundsOf(cornersOf(job, zoneId)!);
@@ -55,7 +56,7 @@ export function splitOps(job: Job, zoneId: string, way: "left-right" | "top-bott
 /** Two zones that touch become one; what was found on the second moves over. */
 export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
   if (worked(job, zoneId) || isNamed(job, otherId)) return no(WORKED);
-  const [zone, other] = [job.zones.byId[zoneId]!, job.zones.byId[otherId]!];
+  const [zone, other] = [own(job.zones.byId, zoneId)!, own(job.zones.byId, otherId)!];
   if (zone.pieceId !== other.pieceId) return no("They belong to two pieces.");
   const [a, b] = [cornersOf(job, zoneId)!, cornersOf(job, otherId)!];
   const whole = joined(a, b);
@@ -70,7 +71,7 @@ export function mergeOps(job: Job, zoneId: string, otherId: string): Change {
   const goOver: Op[] = [
     ...spare.map(removeFinding),
     ...job.findings.order.flatMap((id): Op[] =>
-      job.findings.byId[id]!.zoneId === otherId && !spare.includes(id) ? [setFinding(id, "zoneId", zoneId)] : [],
+      own(job.findings.byId, id)!.zoneId === otherId && !spare.includes(id) ? [setFinding(id, "zoneId", zoneId)] : [],
     ),
   ];
   return yes(

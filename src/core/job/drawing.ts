@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { enclosesRoom, shapeProblem } from "@/core/ground/pieces/geometry";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
 import type { Problem } from "./problem";
@@ -18,7 +19,7 @@ export function drawingProblems(job: Job): Problem[] {
     if (wrong) problems.push({ where, what: wrong });
   }
   for (const [id, { part, pieceId, shape }] of Object.entries(job.zones.byId)) {
-    const piece = Object.hasOwn(job.pieces.byId, pieceId) ? job.pieces.byId[pieceId] : undefined;
+    const piece = own(job.pieces.byId, pieceId);
     if (piece && !shape && !partsOf(piece).some((each) => each.part === part))
       problems.push({
         where: `job.zones.byId.${id}.part`,

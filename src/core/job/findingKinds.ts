@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Finding, Job, PlacedFinding } from "./schema";
 
@@ -57,7 +58,7 @@ export const kindOf = (finding: Finding) => FINDING_KINDS[finding.kind] as Findi
 
 /** What a finding is called wherever it is shown. */
 export const findingName = (job: Job, id: string): string => {
-  const finding = job.findings.byId[id]!;
+  const finding = own(job.findings.byId, id)!;
   return kindOf(finding).name(finding);
 };
 
@@ -78,7 +79,7 @@ export function findingsOn({ findings }: Pick<Job, "findings">, zoneId: string):
     byZone = new Map();
     foundBy.set(findings, byZone);
     for (const id of findings.order) {
-      const finding = findings.byId[id]!;
+      const finding = own(findings.byId, id)!;
       const list = byZone.get(finding.zoneId);
       if (list) list.push({ id, finding });
       else byZone.set(finding.zoneId, [{ id, finding }]);
@@ -93,6 +94,6 @@ export const findingsOfKind = <K extends FindingKindId>(
   kind: K,
 ): { id: string; finding: OfKind<K> }[] =>
   findings.order.flatMap((id) => {
-    const finding: Finding | undefined = findings.byId[id];
+    const finding: Finding | undefined = own(findings.byId, id);
     return finding?.kind === kind ? [{ id, finding: finding as OfKind<K> }] : [];
   });

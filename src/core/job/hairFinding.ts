@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
 import { findingsOfKind } from "./findingKinds";
 import type { HairFinding, Job } from "./schema";
@@ -27,6 +28,6 @@ export function withOneHairAZone(job: Job): Job {
   const kept = job.findings.order.filter((id) => !gone.has(id));
   return {
     ...job,
-    findings: { byId: Object.fromEntries(kept.map((id) => [id, job.findings.byId[id]!])), order: kept },
+    findings: { byId: Object.fromEntries(kept.map((id) => [id, own(job.findings.byId, id)!])), order: kept },
   };
 }

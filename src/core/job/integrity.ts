@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
 
@@ -23,7 +24,7 @@ export function integrityProblems(job: Job): Problem[] {
   }
 
   for (const [id, zone] of Object.entries(job.zones.byId)) {
-    const piece = Object.hasOwn(job.pieces.byId, zone.pieceId) ? job.pieces.byId[zone.pieceId] : undefined;
+    const piece = own(job.pieces.byId, zone.pieceId);
     if (!piece) report(`job.zones.byId.${id}.pieceId`, `points at "${zone.pieceId}", and there is no such piece`);
   }
 

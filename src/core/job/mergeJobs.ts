@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { partsOf } from "@/core/ground/pieces/templates";
 import { same } from "./commands";
 import { withOneHairAZone } from "./hairFinding";
@@ -34,11 +35,11 @@ export function mergedJob(mine: Job, theirs: Job): Merged | undefined {
 /** A part that only the older measures of its piece have keeps the shape it had there. */
 function drawnStill(job: Job, before: readonly Job[]): Job {
   const lost = job.zones.order.flatMap((id) => {
-    const zone = job.zones.byId[id]!;
-    const piece = job.pieces.byId[zone.pieceId];
+    const zone = own(job.zones.byId, id)!;
+    const piece = own(job.pieces.byId, zone.pieceId);
     if (zone.shape || !piece || partsOf(piece).some(({ part }) => part === zone.part)) return [];
     const corners = before
-      .map((each) => (each.zones.byId[id] ? cornersOf(each, id) : undefined))
+      .map((each) => (own(each.zones.byId, id) ? cornersOf(each, id) : undefined))
       .find((each) => each !== undefined);
     return corners
       ? [

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { kindOf } from "./findingKinds";
 import { emptyJob } from "./newJob";
 import type { Cloth, Finding, Job, Zone } from "./schema";
@@ -22,7 +23,7 @@ export function nextVisit(
   const cloth = ({ fastness: _proved, ...rest }: Cloth): Cloth => rest;
   const stays = (finding: Finding, findingId: string) =>
     kindOf(finding).stays === true || comeback?.includes(findingId);
-  const findings = job.findings.order.filter((findingId) => stays(job.findings.byId[findingId]!, findingId));
+  const findings = job.findings.order.filter((findingId) => stays(own(job.findings.byId, findingId)!, findingId));
   const { weather: _weather, ...site } = job.site;
   const next: Job = {
     ...emptyJob({ id, title: job.title, createdAt }),
@@ -60,7 +61,9 @@ export function nextVisit(
     },
     findings: {
       order: findings,
-      byId: Object.fromEntries(findings.map((findingId) => [findingId, seenBefore(job.findings.byId[findingId]!)])),
+      byId: Object.fromEntries(
+        findings.map((findingId) => [findingId, seenBefore(own(job.findings.byId, findingId)!)]),
+      ),
     },
   };
   // What is left out is left out, not there as nothing.

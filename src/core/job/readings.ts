@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { EvidenceId } from "@/core/ground/catalog/evidence";
 import { EVIDENCE } from "@/core/ground/catalog/evidence";
 import { INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
@@ -70,11 +71,12 @@ export function readingOps(job: Job, reading: NewReading, id: string, at: string
       ([, given]) => given !== undefined,
     ),
   ) as unknown as Job["events"][number];
-  const shows = findingId && job.findings.byId[findingId]?.kind === "mark" ? evidenceOf(instrument, value) : undefined;
+  const shows =
+    findingId && own(job.findings.byId, findingId)?.kind === "mark" ? evidenceOf(instrument, value) : undefined;
   return [
     record(event),
     ...(shows ? [setEvidence(findingId!, shows.test, shows.outcome)] : []),
-    ...(findingId && job.findings.byId[findingId]?.kind === "mould" && instrument === "moisture"
+    ...(findingId && own(job.findings.byId, findingId)?.kind === "mould" && instrument === "moisture"
       ? [setFinding<MouldFinding, "meterPct">(findingId, "meterPct", value)]
       : []),
     ...(instrument === "air"

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { SOIL_OF_IDS, type SoilLevel, type SoilOf } from "@/core/ground/catalog/builds";
 import { PURPOSES, type PurposeId } from "@/core/ground/catalog/purposes";
 import { setChoice, setZone } from "./change";
@@ -30,7 +31,7 @@ const narrowness = (zone: Zone): number =>
 
 /** Zones of a whole of which something else was said more narrowly: what is said of the whole does not change them. */
 export const toldNarrower = ({ zones }: Job, { of, zoneIds }: { of: SoilOf; zoneIds: readonly string[] }): string[] =>
-  zoneIds.filter((id) => narrowness(zones.byId[id]!) > SOIL_OF_IDS.indexOf(of));
+  zoneIds.filter((id) => narrowness(own(zones.byId, id)!) > SOIL_OF_IDS.indexOf(of));
 
 /** What one was called for, and what a vehicle gets beside its cloth with it. */
 export function purposeOps({ pieces }: Job, purpose: PurposeId | undefined): Op[] {

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import { areaMm2, boundsOf, scaledTo, shapeProblem, type Corners, type Point } from "@/core/ground/pieces/geometry";
 import { partsOf, type Measures } from "@/core/ground/pieces/templates";
@@ -24,8 +25,8 @@ export const yes = (...ops: Op[]): Change => ({ ok: true, ops });
 
 /** The corners of a zone as drawn now. */
 export function cornersOf(job: Job, zoneId: string): Corners | undefined {
-  const zone = job.zones.byId[zoneId]!;
-  return zone.shape ?? partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part)?.corners;
+  const zone = own(job.zones.byId, zoneId)!;
+  return zone.shape ?? partsOf(own(job.pieces.byId, zone.pieceId)!).find(({ part }) => part === zone.part)?.corners;
 }
 
 export const worked = (job: Job, zoneId: string) =>
@@ -36,7 +37,9 @@ export const isNamed = (job: Job, zoneId: string) =>
     (event) =>
       ("zoneId" in event && event.zoneId === zoneId) ||
       ("zoneIds" in event && event.zoneIds?.includes(zoneId)) ||
-      ("findingId" in event && event.findingId !== undefined && job.findings.byId[event.findingId]?.zoneId === zoneId),
+      ("findingId" in event &&
+        event.findingId !== undefined &&
+        own(job.findings.byId, event.findingId)?.zoneId === zoneId),
   );
 export const WORKED = "Work was recorded on it, so its shape stays as it was worked.";
 
@@ -67,8 +70,8 @@ export const moveCornerOps = (job: Job, zoneId: string, index: number, to: Point
 
 /** Back to the template's own shape. */
 export function ownShapeOps(job: Job, zoneId: string): Change {
-  const zone = job.zones.byId[zoneId]!;
-  const part = partsOf(job.pieces.byId[zone.pieceId]!).find(({ part }) => part === zone.part);
+  const zone = own(job.zones.byId, zoneId)!;
+  const part = partsOf(own(job.pieces.byId, zone.pieceId)!).find(({ part }) => part === zone.part);
   if (!part) return no("It was drawn free: there is no shape of the pattern to go back to.");
   const change = reshapeOps(job, zoneId, part.corners);
   return change.ok ? yes(setZone(zoneId, "shape", undefined), ...change.ops.slice(1)) : change;
@@ -112,7 +115,7 @@ export function removeZoneOps(job: Job, zoneId: string): Change {
   if (isNamed(job, zoneId)) return no("Work was recorded on it, so it stays in the job.");
   if (job.zones.order.length === 1) return no("It is the last zone: a job needs one.");
   return yes(
-    ...job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).map(removeFinding),
+    ...job.findings.order.filter((id) => own(job.findings.byId, id)!.zoneId === zoneId).map(removeFinding),
     ...choicesGone(job, zoneId),
     removeZone(zoneId),
   );
@@ -123,10 +126,10 @@ export function removeZoneOps(job: Job, zoneId: string): Change {
  * something was found or done there.
  */
 export function measureOps(job: Job, pieceId: string, change: Partial<Measures>, newId: () => string): Op[] {
-  const piece = job.pieces.byId[pieceId]!;
+  const piece = own(job.pieces.byId, pieceId)!;
   const before = partsOf(piece);
   const after = partsOf({ ...piece, ...change } as Parameters<typeof partsOf>[0]);
-  const its = job.zones.order.filter((id) => job.zones.byId[id]!.pieceId === pieceId);
+  const its = job.zones.order.filter((id) => own(job.zones.byId, id)!.pieceId === pieceId);
   // Of several that go, each takes itself out of what the one before it left.
   let left = job;
   const goes = (zoneId: string): Op[] => {
@@ -136,11 +139,11 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
   };
   const gone = before.filter(({ part }) => !after.some((each) => each.part === part));
   const held = (zoneId: string) =>
-    isNamed(job, zoneId) || job.findings.order.some((id) => job.findings.byId[id]!.zoneId === zoneId);
+    isNamed(job, zoneId) || job.findings.order.some((id) => own(job.findings.byId, id)!.zoneId === zoneId);
   return [
     ...Object.keys(change).map((key) => setMeasure(pieceId, key as keyof Measures, change[key as keyof Measures])),
     ...its.flatMap((zoneId): Op[] => {
-      const zone = job.zones.byId[zoneId]!;
+      const zone = own(job.zones.byId, zoneId)!;
       const part = gone.find((each) => each.part === zone.part);
       if (!part || zone.shape) return [];
       return held(zoneId) ? [setZone(zoneId, "shape", rounded(part.corners))] : goes(zoneId);
@@ -149,7 +152,7 @@ export function measureOps(job: Job, pieceId: string, change: Partial<Measures>,
     ...after
       .filter(
         ({ part }) =>
-          !before.some((each) => each.part === part) && !its.some((id) => job.zones.byId[id]!.part === part),
+          !before.some((each) => each.part === part) && !its.some((id) => own(job.zones.byId, id)!.part === part),
       )
       .map(({ part }) => addZone(newId(), { pieceId, part })),
   ];
@@ -164,7 +167,7 @@ export const within = (xMm: number, yMm: number): Point => ({
 
 export const placedOn = (job: Job, zoneId: string) =>
   job.findings.order.flatMap((id) => {
-    const finding: Finding = job.findings.byId[id]!;
+    const finding: Finding = own(job.findings.byId, id)!;
     return finding.zoneId === zoneId && isPlaced(finding) ? [{ id, finding }] : [];
   });
 

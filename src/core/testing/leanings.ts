@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import fc from "fast-check";
 import { planJob } from "@/core/judgement/treatment/plan/plan";
 import { doneOf } from "@/core/judgement/treatment/step/stepEvents";
@@ -103,7 +104,7 @@ const damaged: Leaning = fc
     };
     return wellKnown(
       change(file, {
-        zones: { ...zones, byId: { ...zones.byId, [zoneId]: { ...zones.byId[zoneId]!, soil: "heavy" } } },
+        zones: { ...zones, byId: { ...zones.byId, [zoneId]: { ...own(zones.byId, zoneId)!, soil: "heavy" } } },
         findings: { order: [...findings.order, "hurt"], byId: { ...findings.byId, hurt } },
       }),
     );

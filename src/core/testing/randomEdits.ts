@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { Finding, Job, JobFile, Kit, WorkEvent } from "@/core/job/schema";
 import { doneOf, startOf } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";
@@ -22,7 +23,7 @@ const withEvent = ({ job, ...rest }: Edited, event: WorkEvent | undefined): Edit
 
 const withZone = (job: Job, id: string, change: object): Job => ({
   ...job,
-  zones: { ...job.zones, byId: { ...job.zones.byId, [id]: { ...job.zones.byId[id]!, ...change } } },
+  zones: { ...job.zones, byId: { ...job.zones.byId, [id]: { ...own(job.zones.byId, id)!, ...change } } },
 });
 
 /** Something is promised: soon enough to matter to the pick of a way, now and then. */
@@ -61,12 +62,12 @@ function oneChoice(job: Job, { choices }: Job, draw: Draw): Partial<Job["choices
 function editZone(edited: Edited, other: JobFile, draw: Draw): Edited {
   const { job } = edited;
   const id = one(draw, job.zones.order)!;
-  const theirs = other.job.zones.byId[one(draw, other.job.zones.order)!]!;
+  const theirs = own(other.job.zones.byId, one(draw, other.job.zones.order)!)!;
   const field = one(draw, ["soil", "cloth", "wet", "residue", "part"] as const)!;
   if (field !== "part") return { ...edited, job: withZone(job, id, { [field]: theirs[field] }) };
   const piece = one(draw, Object.keys(job.pieces.byId))!;
   const { cloth, groups } = Object.values(other.job.pieces.byId)[0]!;
-  const byId = { ...job.pieces.byId, [piece]: { ...job.pieces.byId[piece]!, cloth, groups } };
+  const byId = { ...job.pieces.byId, [piece]: { ...own(job.pieces.byId, piece)!, cloth, groups } };
   return { ...edited, job: { ...job, pieces: { ...job.pieces, byId } } };
 }
 
@@ -91,7 +92,7 @@ function happen(edited: Edited, steps: readonly Step[], draw: Draw): Edited {
   const next = { ...edited, asOf: moment.at };
   const step = one(draw, steps.slice(0, 3));
   const zoneId = one(draw, job.zones.order)!;
-  const marks = job.findings.order.filter((each) => ["mark", "mould"].includes(job.findings.byId[each]!.kind));
+  const marks = job.findings.order.filter((each) => ["mark", "mould"].includes(own(job.findings.byId, each)!.kind));
   const findingId = one(draw, marks);
   const undone = one(draw, job.events);
   const made: (() => WorkEvent | undefined)[] = [

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { EVIDENCE, type Evidence } from "@/core/ground/catalog/evidence";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Finding, Job } from "@/core/job/schema";
@@ -28,7 +29,7 @@ export function scaledJob(zones: number, kind: Kind, marksPerZone = 2): Job {
     order.map((id, at) => [
       id,
       {
-        ...job.zones.byId[parts[at % parts.length]!]!,
+        ...own(job.zones.byId, parts[at % parts.length]!)!,
         ...(kind === "marks" || kind === "smell" ? {} : { soil: soils[at % 3]! }),
       },
     ]),

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import fc from "fast-check";
 import { EVIDENCE, EVIDENCE_IDS, type Evidence, type Outcome } from "@/core/ground/catalog/evidence";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
@@ -87,7 +88,7 @@ export const tradeJob: fc.Arbitrary<TradeJob> = fc
     const job = jobFromTemplate(template, () => `t${next++}`, TRADE_NOW, { cloth });
     const views = zoneViews(job);
     const zoneAt = (of: number) => views[Math.min(views.length - 1, Math.floor(of * views.length))]!;
-    for (const [of, level] of soil) job.zones.byId[zoneAt(of).id]!.soil = level;
+    for (const [of, level] of soil) own(job.zones.byId, zoneAt(of).id)!.soil = level;
     const findings: Finding[] = marks.map(([of, { evidence, x, y, sizeMm }]) => {
       const { id, shape } = zoneAt(of);
       return {

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import type { Bay, MapTool } from "@/bay/state/BayContext";
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -35,7 +36,7 @@ export function LookPhase() {
   const { job, zone, views, tool, setTool, go, run } = useBay();
   const place = usePlacing();
   useHotkeys("enter", () => zone && place(zone.id), { enabled: tool?.kind === "place" });
-  const piece = zone && job.pieces.byId[zone.zone.pieceId];
+  const piece = zone && own(job.pieces.byId, zone.zone.pieceId);
   const asked = accountAsked(job);
   const alive = job.findings.order.length > 0;
   /** Hair and smells belong to a whole zone: one of a kind each. */

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { useState } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { PURPOSES, PURPOSE_IDS, type PurposeId } from "@/core/ground/catalog/purposes";
@@ -66,7 +67,7 @@ function SoilOfWholes({ wholes }: { wholes: ReturnType<typeof wholesOf> }) {
   const say = (soil: SoilSaid | undefined, zoneIds = whole.zoneIds.filter((id) => !narrower.includes(id))) =>
     run(`Soil on ${whole.name.toLowerCase()}`, ...soilOps(zoneIds, soil, whole.of));
   const follow = new Set(
-    whole.zoneIds.flatMap((id) => (narrower.includes(id) ? [] : [soilSaidOf(job.zones.byId[id]!)])),
+    whole.zoneIds.flatMap((id) => (narrower.includes(id) ? [] : [soilSaidOf(own(job.zones.byId, id)!)])),
   );
   const ofWhole = follow.size === 1 ? [...follow][0] : undefined;
   return (

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";
@@ -6,7 +7,8 @@ import { useBay } from "@/bay/state/BayContext";
 /** The drawing as a list: for screen readers, keyboards, and zones too small to hit. */
 export function ZoneList() {
   const { job, views, zone, go } = useBay();
-  const found = (zoneId: string) => job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zoneId).length;
+  const found = (zoneId: string) =>
+    job.findings.order.filter((id) => own(job.findings.byId, id)!.zoneId === zoneId).length;
   const words = ({ id, soil, zone: { clean } }: (typeof views)[number]) =>
     [
       soil ? SOIL_LEVELS[soil.level].toLowerCase() : clean ? "clean" : "not looked at",
@@ -18,7 +20,7 @@ export function ZoneList() {
     <>
       {job.pieces.order.map((pieceId) => (
         <div key={pieceId}>
-          {job.pieces.order.length > 1 && <h3>{job.pieces.byId[pieceId]!.name}</h3>}
+          {job.pieces.order.length > 1 && <h3>{own(job.pieces.byId, pieceId)!.name}</h3>}
           {views
             .filter(({ zone }) => zone.pieceId === pieceId)
             .map((view) => (

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { OF_WHAT } from "@/core/ground/catalog/surfaces";
 import { usualClothOf } from "@/core/ground/pieces/usualCloth";
 import { setZone } from "@/core/job/change";
@@ -23,7 +24,7 @@ const ShapeFields = later(() => import("./ShapeFields").then(({ ShapeFields }) =
 export function ZonePanel() {
   const { zone, job, go, tool, setTool, views } = useBay();
   if (!zone) return null;
-  const its = job.findings.order.filter((id) => job.findings.byId[id]!.zoneId === zone.id);
+  const its = job.findings.order.filter((id) => own(job.findings.byId, id)!.zoneId === zone.id);
   return (
     <div className="block">
       <div className="row-between">

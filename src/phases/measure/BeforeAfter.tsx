@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { setFinding } from "@/core/job/change";
 import { useState } from "react";
 import { colourOf } from "@/core/answers/measure/result";
@@ -21,7 +22,7 @@ const isPictured = (finding: Finding): finding is Pictured => kindOf(finding).be
 export function BeforeAfter() {
   const { job, assessment } = useBay();
   const marks = job.findings.order.flatMap((id) => {
-    const finding = job.findings.byId[id]!;
+    const finding = own(job.findings.byId, id)!;
     return isPictured(finding) ? [{ id, finding }] : [];
   });
   if (marks.length === 0) return null;

@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import { setGas } from "@/core/job/change";
 import {
   CABIN_SIZES,
@@ -36,7 +37,7 @@ const AIRINGS = {
 /** The air, once the source is gone: by gas with nobody inside, and what steam can and cannot do. */
 export function AirTreatment() {
   const { job, run, assessment } = useBay();
-  const smells = job.findings.order.filter((id) => job.findings.byId[id]?.kind === "odour").length;
+  const smells = job.findings.order.filter((id) => own(job.findings.byId, id)?.kind === "odour").length;
   const { gas } = assessment;
   const set = (label: string, change: Partial<GasChoice>) => run(label, setGas({ ...job.gas, ...change } as GasChoice));
   const choice = job.gas;

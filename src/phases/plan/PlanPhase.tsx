@@ -1,4 +1,5 @@
 "use client";
+import { own } from "@/core/job/own";
 import type { Assessment } from "@/core/answers/assess/assess";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Bay } from "@/bay/state/BayContext";
@@ -272,7 +273,7 @@ function Ladder({ mark }: { mark: MarkPlan }) {
 function StepCard({ step, open, number }: { step: Step; open: boolean; number: number }) {
   const { job, assessment, kit } = useBay();
   const warmest = warmestAtCloth(step, kit);
-  const zones = zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? job.zones.byId[id]?.name ?? id);
+  const zones = zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? own(job.zones.byId, id)?.name ?? id);
   return (
     <Opens
       className="step-card"

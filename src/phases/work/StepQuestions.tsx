@@ -1,5 +1,6 @@
 "use client";
 
+import { own } from "@/core/job/own";
 import { useState } from "react";
 import { record, setCloth, setFastness, setFinding } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";
@@ -40,7 +41,7 @@ export function CheckFirst({ step }: { step: Step }) {
 export function WhatLayThere({ step }: { step: Step }) {
   const { run, job, assessment } = useBay();
   const marks = job.findings.order.flatMap((id) => {
-    const finding = job.findings.byId[id]!;
+    const finding = own(job.findings.byId, id)!;
     const open = finding.kind === "mark" && step.zoneIds.includes(finding.zoneId);
     return open && assessment.plan.marks[id]?.state === "open" ? [{ id, ranTo: finding.ranTo }] : [];
   });

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import { knownJob } from "@/core/answers/practice/pieceMoves";
 import { SPILL_ID } from "@/core/answers/practice/spills";
@@ -18,7 +19,7 @@ export function caseViews(whole: Whole, moves: readonly PieceMove[]): CaseView[]
   const parts = whole.parts.map((piece, part) => {
     const job = knownJob(piece, seenBy(whole, moves, part));
     const view = zoneViews(job)[0]!;
-    const spill = job.findings.byId[SPILL_ID];
+    const spill = own(job.findings.byId, SPILL_ID);
     return { view: { ...view, name: job.title }, spill };
   });
   const left = Math.min(...parts.map(({ view: { shape } }) => shape.xMm));

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { Evidence } from "@/core/ground/catalog/evidence";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { addFinding } from "@/core/job/change";
@@ -15,7 +16,7 @@ export function oneMarkJob(
   createdAt: string,
 ): Job {
   const job = jobFromTemplate("settee", newId, createdAt, { title: "One mark", cloth: material ? { material } : {} });
-  const zoneId = job.zones.order.find((id) => job.zones.byId[id]!.part === "base-1")!;
+  const zoneId = job.zones.order.find((id) => own(job.zones.byId, id)!.part === "base-1")!;
   const known = Object.fromEntries(Object.entries(evidence).filter(([, outcome]) => outcome !== undefined));
   return applyOps(job, [
     addFinding(FINDING, {

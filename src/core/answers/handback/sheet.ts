@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { agentOf, AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { DAMAGES } from "@/core/ground/catalog/builds";
@@ -50,7 +51,7 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
   const zoneName = (id: string) => plan.zones[id]?.view.name.toLowerCase() ?? "";
   const marks = Object.values(plan.marks);
   const others = job.findings.order.flatMap((id) => {
-    const finding = job.findings.byId[id]!;
+    const finding = own(job.findings.byId, id)!;
     return foundWords(finding, zoneName(finding.zoneId)) ?? [];
   });
   const done = history.done.filter(({ action }) => action !== "check-first");
@@ -102,7 +103,7 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
     due: appointmentsOf(job, assessment, nowMs)
       .filter(({ kind }) => kind === "return" || kind === "aftercare")
       .map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),
-    pictures: job.findings.order.flatMap((id) => picturesOf(job.findings.byId[id]!, colourOf(history, id))),
+    pictures: job.findings.order.flatMap((id) => picturesOf(own(job.findings.byId, id)!, colourOf(history, id))),
   };
 }
 

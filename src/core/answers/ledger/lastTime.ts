@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import type { Job } from "@/core/job/schema";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";
@@ -17,7 +18,7 @@ export const OUTCOME_WORDS: Record<NonNullable<LedgerStep["outcome"]>, string> =
  */
 export function lastTimeOf(before: Job, steps: readonly LedgerStep[]): string[] {
   const marks = before.findings.order.flatMap((id) => {
-    const finding = before.findings.byId[id]!;
+    const finding = own(before.findings.byId, id)!;
     const tried = steps.filter((step) => step.findingId === id && step.outcome && step.agent);
     if (finding.kind !== "mark" || tried.length === 0) return [];
     return [

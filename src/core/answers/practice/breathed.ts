@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { agentOf } from "@/core/ground/catalog/agents";
 import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";
@@ -20,7 +21,7 @@ const STAYS_H = 0.5;
 
 /** What was breathed of solvent in too little air; the worst of its puttings on. */
 export function breathedBy(piece: PieceCase, { view }: Treated, moves: readonly PieceMove[]): Loss[] {
-  const template = piece.job.pieces.byId[view.zone.pieceId]!.template;
+  const template = own(piece.job.pieces.byId, view.zone.pieceId)!.template;
   const shares = moves.flatMap((move, at) => {
     if (move.do !== "put" || !agentOf(move.agent).groups.includes("solvent")) return [];
     const areaM2 = move.on === "spill" ? SPILL_M2 : view.areaM2.value;

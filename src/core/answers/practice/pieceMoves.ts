@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { EVIDENCE_IDS, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { TOOLS, toolOf, type ToolId } from "@/core/ground/catalog/tools";
@@ -208,7 +209,7 @@ export function trueJob(piece: PieceCase, moves: readonly PieceMove[]): Job {
 }
 
 function withCloth({ job, soil }: PieceCase, moves: readonly PieceMove[], cloth: Cloth, soilKnown: boolean): Job {
-  const zone = { ...job.zones.byId[PIECE_ZONE]!, cloth, ...(soilKnown ? { soil } : {}) };
+  const zone = { ...own(job.zones.byId, PIECE_ZONE)!, cloth, ...(soilKnown ? { soil } : {}) };
   return {
     ...job,
     site: { ...job.site, ...AIRS[airNow(moves)].air },

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { Job, Kit } from "@/core/job/schema";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -119,7 +120,7 @@ function findsFirst({ damaged }: PieceCase, job: Job, moves: readonly PieceMove[
   if (find) return { moves: [{ do: "find", what: find }], why: FINDS[find].why };
   if (damaged && !moves.some((move) => move.do === "tell"))
     return { moves: [{ do: "tell" }], why: "Said before the work it is a finding, said after it an excuse." };
-  const spill = job.findings.byId[SPILL_ID];
+  const spill = own(job.findings.byId, SPILL_ID);
   if (spill?.kind !== "mark" || moves.some(isOnSpill)) return undefined;
   const next = plannersMove(spill.evidence as Evidence);
   if (next.do === "test") return { moves: [next], why: "It spares most wrong first steps for its minutes." };

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { vapourPressurePa } from "@/core/models/air/moistAir";
 import type { Air, Room } from "@/core/models/air/room";
 import {
@@ -39,7 +40,7 @@ export const moversAt = (speedMPerS: number) =>
 /** Room inside: as given, the cabin's own, or a room over what lies on its floor. */
 function roomVolume({ pieces, site }: Job): Worked {
   if (site.volumeM3 !== undefined) return entered("as given", site.volumeM3, "m3");
-  const all = pieces.order.map((id) => pieces.byId[id]!);
+  const all = pieces.order.map((id) => own(pieces.byId, id)!);
   const cabin = all.find(({ template }) => CABINS.includes(template));
   const floorOf = ({ lengthMm, depthMm }: { lengthMm: number; depthMm: number }) => (lengthMm * depthMm) / 1e6;
   if (cabin)

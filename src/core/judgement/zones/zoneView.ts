@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import {
   BUILD_IDS,
@@ -67,8 +68,8 @@ const FREE: RoleId = "field";
  */
 export function zoneViews(job: Job): ZoneView[] {
   return job.zones.order.flatMap((id) => {
-    const zone = job.zones.byId[id]!;
-    const piece = job.pieces.byId[zone.pieceId]!;
+    const zone = own(job.zones.byId, id)!;
+    const piece = own(job.pieces.byId, zone.pieceId)!;
     const part = partsOf(piece).find(({ part }) => part === zone.part);
     const corners = zone.shape ?? part?.corners;
     return corners ? [viewOf(id, zone, piece, part ?? { name: "Own zone", role: zone.role ?? FREE }, corners)] : [];

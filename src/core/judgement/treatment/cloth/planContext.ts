@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { historyOf, stepBase, type History } from "@/core/job/history";
 import { backgroundOf, certainly } from "@/core/judgement/diagnosis/background";
 import { diagnose, type Background, type Diagnosis } from "@/core/judgement/diagnosis/diagnose";
@@ -95,7 +96,7 @@ export function lastJudged({ job, history }: Context, view: ZoneView): number {
     judged = new Map();
     judgedBy.set(history, judged);
     for (const [at, event] of history.standing.entries()) {
-      const zoneId = event.kind === "outcome" ? job.findings.byId[event.findingId]?.zoneId : undefined;
+      const zoneId = event.kind === "outcome" ? own(job.findings.byId, event.findingId)?.zoneId : undefined;
       if (zoneId !== undefined) judged.set(zoneId, at);
     }
   }

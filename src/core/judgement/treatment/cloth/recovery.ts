@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { extractorFor } from "@/core/judgement/shelf/shelf";
 import { recoveryFactor } from "@/core/judgement/learnt/own";
 import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
@@ -91,10 +92,11 @@ function fitsOn(context: Context, view: ZoneView, table: number): number[] {
 
 /** Zones of one piece with no cloth of their own are of the same cloth; the zone itself always is. */
 function isSameCloth({ job }: Context, view: ZoneView, zoneId: string): boolean {
-  const other = job.zones.byId[zoneId];
-  const own = ({ cloth }: { cloth?: { material?: string; build?: string } }) =>
+  const other = own(job.zones.byId, zoneId);
+  const clothOf = ({ cloth }: { cloth?: { material?: string; build?: string } }) =>
     `${cloth?.material ?? ""}/${cloth?.build ?? ""}`;
   return (
-    zoneId === view.id || (other !== undefined && other.pieceId === view.zone.pieceId && own(other) === own(view.zone))
+    zoneId === view.id ||
+    (other !== undefined && other.pieceId === view.zone.pieceId && clothOf(other) === clothOf(view.zone))
   );
 }

@@ -1,3 +1,4 @@
+import { own } from "@/core/job/own";
 import { findingsOn, findingsOfKind } from "@/core/job/findingKinds";
 import type { Job, WorkEvent } from "@/core/job/schema";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
@@ -93,7 +94,8 @@ function eventsByZone({ job, history }: Context): Map<string, WorkEvent[]> {
   };
   for (const event of history.standing) {
     if (ASIDE.includes(event.kind)) continue;
-    const ofFinding = "findingId" in event && event.findingId ? job.findings.byId[event.findingId]?.zoneId : undefined;
+    const ofFinding =
+      "findingId" in event && event.findingId ? own(job.findings.byId, event.findingId)?.zoneId : undefined;
     const named = "zoneIds" in event && event.zoneIds ? event.zoneIds : "zoneId" in event ? [event.zoneId] : [];
     const zoneIds = [...named, ofFinding].filter((id) => id !== undefined);
     for (const id of zoneIds.length > 0 ? zoneIds : [""]) put(id, event);
