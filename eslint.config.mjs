@@ -21,7 +21,7 @@ const CLOCK = {
 /** Ids come from people and files: a bare look-up would find "toString" in every record. */
 const OUTSIDE_ID = ["object.property.name", "object.name"].map((name) => ({
   selector: `MemberExpression[computed=true][${name}=/^(byId|stored|away)$/]:not(AssignmentExpression > .left)`,
-  message: "Look it up with own(record, id) of core/job/own.",
+  message: "Look it up with own(record, id) of core/job/lookUp.",
 }));
 
 export default tseslint.config(
@@ -115,7 +115,7 @@ export default tseslint.config(
   },
   {
     files: ["src/core/job/**/*.ts"],
-    ignores: ["**/*.test.ts", "src/core/job/own.ts"],
+    ignores: ["**/*.test.ts", "src/core/job/lookUp.ts"],
     rules: { "no-restricted-syntax": ["error", CLOCK, ...OUTSIDE_ID] },
   },
   {

@@ -97,9 +97,14 @@ test("everything goes out as one ZIP and comes back in a clean profile, weighed 
   await openFerry(page, "work");
   await page.getByTestId("main-act").click();
   await expect.poll(async () => (await storedJob(page, "demo-ferry")).events.length).toBe(1);
+  // Where the browser writes no file by itself, a person says whether the download arrived.
+  await page.addInitScript(() => Object.assign(window, { showSaveFilePicker: undefined }));
   await page.goto("/settings");
   const { name, bytes } = await downloaded(page, "Save everything as one ZIP");
   expect(name).toMatch(/^weary-bristle-\d{4}-\d\d-\d\d\.zip$/);
+  await expect(page.getByText("Never saved yet.")).toBeHidden();
+  await page.reload();
+  await page.getByTestId("did-it-arrive").getByRole("button", { name: "Yes, I see it" }).click();
   await expect(page.getByText(/^Last saved/)).toBeVisible();
 
   const clean = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();

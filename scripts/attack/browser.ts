@@ -295,15 +295,14 @@ export async function attackTabs(base: string, executablePath: string) {
 }
 
 const JOBS = Number(process.env.ATTACK_JOBS ?? 10_000);
-const PICTURES = Number(process.env.ATTACK_PICTURES ?? 1500);
-const PICTURE_BYTES = 2_000_000;
+const PICTURE_BYTES = Number(process.env.ATTACK_PICTURE_BYTES ?? 3e9);
 const JOB_BYTES = 30_000;
 const MOST_HELD_BY_BACKUP_MS = 100;
 
 /** Fills a browser with jobs and pictures, made there from a seed. */
 const fill = (page: Page, sample: unknown) =>
   page.evaluate(
-    async ([job, jobs, pictures, pictureBytes, jobBytes]) => {
+    async ([job, jobs, pictureBytes, jobBytes]) => {
       const database = await new Promise<IDBDatabase>((resolve) => {
         const open = indexedDB.open("weary-bristle");
         open.onsuccess = () => resolve(open.result);
@@ -346,24 +345,32 @@ const fill = (page: Page, sample: unknown) =>
           );
         await done(transaction);
       }
+      // One picture of noise, as large as this program keeps them.
+      const canvas = new OffscreenCanvas(1600, 1200);
+      const brush = canvas.getContext("2d")!;
+      const noise = brush.createImageData(1600, 1200);
+      for (let at = 0, state = 1; at < noise.data.length; at++) {
+        state = (state * 1103515245 + 12345) % 2147483648;
+        noise.data[at] = at % 4 === 3 ? 255 : state >> 16;
+      }
+      brush.putImageData(noise, 0, 0);
+      const blob = await canvas.convertToBlob({ type: "image/jpeg", quality: 0.85 });
+      const pictures = Math.ceil(pictureBytes / blob.size);
       for (let at = 0; at < pictures; at++) {
-        const bytes = new Uint8Array(pictureBytes);
-        for (let place = 0; place < bytes.length; place += 512)
-          new DataView(bytes.buffer).setUint32(place, (at * 2654435761 + place) >>> 0);
         const transaction = database.transaction("pictures", "readwrite");
         transaction.objectStore("pictures").put({
           id: `pic${at}`,
           jobId: `big${at % jobs}`,
-          blob: new Blob([bytes], { type: "image/jpeg" }),
-          widthPx: 10,
-          heightPx: 10,
+          blob,
+          widthPx: 1600,
+          heightPx: 1200,
           addedAt: Date.now(),
         });
         await done(transaction);
       }
       database.close();
     },
-    [sample, JOBS, PICTURES, PICTURE_BYTES, JOB_BYTES] as const,
+    [sample, JOBS, PICTURE_BYTES, JOB_BYTES] as const,
   );
 
 /** A fingerprint of everything kept, reckoned in the page a piece at a time. */
@@ -479,10 +486,10 @@ export async function attackBackup(base: string, executablePath: string) {
     }
     const inSeconds = (performance.now() - cleanBegan) / 1000;
     const after = await fingerprint(clean);
-    const gb = ((PICTURES * PICTURE_BYTES) / 1e9).toFixed(1);
+    const gb = (PICTURE_BYTES / 1e9).toFixed(1);
     check(
       `${JOBS} jobs of ${JOB_BYTES / 1000} kB and ${gb} GB of pictures go out and come back equal in a clean profile`,
-      JSON.stringify(before) === JSON.stringify(after) && before.jobs === JOBS && before.pictures === PICTURES,
+      JSON.stringify(before) === JSON.stringify(after) && before.jobs === JOBS && before.pictures > 0,
       `${parts.length} parts; out ${outSeconds.toFixed(0)} s, in ${inSeconds.toFixed(0)} s`,
     );
     check(

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { redo, undo } from "@/store/jobs";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { addFinding, setZone } from "@/core/job/change";
 import { addDays, set as setTime } from "date-fns";
 import { applyOps, type Op } from "../core/job/commands";

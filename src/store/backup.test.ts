@@ -23,7 +23,32 @@ const jobs = JSON.parse(
   ),
 ) as Job[];
 const kit = { ...USUAL_KIT, labels: { degreaser: { name: "Blue drum", leftMl: 300 } } };
-const JPEG = new Uint8Array([0xff, 0xd8, 1, 2, 3, 250]);
+/** A JPEG of 3 × 2 pixels with what is between its head and its end. */
+const jpeg = (...between: number[]) =>
+  new Uint8Array(
+    [
+      [0xff, 0xd8],
+      [0xff, 0xe0, 0, 16, 74, 70, 73, 70, 0, 1, 1, 0, 0, 1, 0, 1, 0, 0],
+      [0xff, 0xc0, 0, 11, 8, 0, 2, 0, 3, 1, 1, 0x11, 0],
+      between,
+      [0xff, 0xda, 0, 8, 1, 1, 0, 0, 0x3f, 0],
+      [1, 2, 3, 0xff, 0xd9],
+    ].flat(),
+  );
+const JPEG = jpeg();
+const DAMAGED = 66;
+/** What a browser draws: everything but what says that it is damaged. */
+vi.stubGlobal("createImageBitmap", async (blob: Blob) => {
+  if (new Uint8Array(await blob.arrayBuffer()).includes(DAMAGED)) throw new DOMException("no picture", "EncodingError");
+  return { width: 3, height: 2, close: () => undefined };
+});
+vi.stubGlobal(
+  "OffscreenCanvas",
+  class {
+    getContext = () => ({ drawImage: () => undefined });
+    convertToBlob = () => Promise.resolve(new Blob([JPEG], { type: "image/jpeg" }));
+  },
+);
 const picture = (id: string): Picture => ({
   id,
   jobId: "demo-ferry",
@@ -63,10 +88,13 @@ async function profile(keeps: { jobs: readonly Job[]; pictures: readonly Picture
   return { work: await import("./filesWork"), database };
 }
 
-const good = <T extends object>(answer: T | { problem: string } | { problems: string[] }): T => {
+const good = <T extends object>(
+  answer: T | { problem: string } | { problems: string[] } | { locked: string },
+): Exclude<T, { problem: string } | { locked: string }> => {
   if ("problem" in answer) throw new Error(String(answer.problem));
   if ("problems" in answer) throw new Error((answer.problems as string[]).join());
-  return answer;
+  if ("locked" in answer) throw new Error(String(answer.locked));
+  return answer as Exclude<T, { problem: string } | { locked: string }>;
 };
 
 async function saved(work: Work, limits?: Parameters<Work["planBackup"]>[1]): Promise<Blob[]> {
@@ -158,14 +186,14 @@ describe("a backup", () => {
         ),
     } as unknown as FileSystemFileHandle;
     const told: number[] = [];
-    expect(await work.saveWhole(handle, parts, saving, (done, of) => told.push(done / of))).toEqual({});
+    expect(await work.saveWhole(handle, parts, saving, (done, of) => told.push(done / of))).toEqual({ missing: [] });
     expect([closed, told.at(-1), told.length > jobs.length]).toEqual([true, 1, true]);
     const to = await profile();
     expect(good(await to.work.openBackup(new Blob(chunks as BlobPart[]), quiet)).preview).toMatchObject({
       pictures: 2,
     });
     const stopped = await work.saveWhole(handle, parts, saving, () => work.stop());
-    expect([stopped.problem, aborted]).toEqual([expect.stringContaining("Stopped"), true]);
+    expect([stopped, aborted]).toEqual([{ problem: expect.stringContaining("Stopped") }, true]);
   });
 
   it("of one job holds it and its pictures, and nothing of how things are set here", async () => {
@@ -219,7 +247,7 @@ describe("a backup", () => {
     const bytes = new Uint8Array(await whole.arrayBuffer());
     const at = bytes.findIndex((_, index) => JPEG.every((byte, offset) => bytes[index + offset] === byte));
     const flipped = bytes.slice();
-    flipped[at + 3]! ^= 1;
+    flipped[at + JPEG.length - 3]! ^= 1;
     expect(await why(new Blob([flipped]))).toMatch(/pictures\/p\d\.bin" was changed or damaged: its checksum/);
     expect(
       await why(
@@ -281,6 +309,104 @@ describe("a backup", () => {
         content?.slice(0, 60),
         await tampered((files) => (content === undefined ? files.delete(name) : files.set(name, content))),
       ]).toEqual([name, content?.slice(0, 60), expect.stringMatching(words)]);
+  });
+
+  it("leaves out what the browser has lost, names it, also in its own list, and lets it be dropped", async () => {
+    const { work, database } = await profile(held);
+    await database.put("pictures", { ...picture("lost"), blob: undefined as unknown as Blob });
+    await database.put("pictures", { ...picture("empty"), jobId: "gone", blob: new Blob([]) });
+    const [part] = good(await work.planBackup(quiet)).parts;
+    const { file, missing } = good(await work.savePart(part!, 1, 1, saving, quiet));
+    const lost = [
+      { id: "empty", of: "gone" },
+      { id: "lost", of: jobs.find(({ id }) => id === "demo-ferry")!.title },
+    ];
+    expect(missing).toEqual(lost);
+    expect(JSON.parse(await (await openZip(file)).text("manifest.json"))).toMatchObject({ pictures: 2, missing: lost });
+    expect(good(await (await profile()).work.openBackup(file, quiet))).toMatchObject({
+      missing: 2,
+      preview: { pictures: 2, refused: [] },
+    });
+    // An older backup brings it back.
+    const [whole] = await saved((await profile({ jobs, pictures: [picture("lost")] })).work);
+    const lossy = await profile(held);
+    await lossy.database.put("pictures", { ...picture("lost"), blob: undefined as unknown as Blob });
+    expect(good(await lossy.work.takeBackup(whole!, 7, quiet)).preview.pictures).toBe(1);
+    expect((await lossy.database.get("pictures", "lost"))?.blob.size).toBe(JPEG.length);
+    await lossy.database.put("pictures", { ...picture("lost"), blob: undefined as unknown as Blob });
+    expect(await lossy.work.dropMissing(["lost", "nowhere", "p1"])).toBe(1);
+    expect(await lossy.database.getAllKeys("pictures")).toEqual(["p1", "p2"]);
+  });
+
+  it("is locked with a passphrase where somebody wants it: another one opens nothing", async () => {
+    const { work } = await profile(held);
+    const [part] = good(await work.planBackup(quiet)).parts;
+    const { file } = good(await work.savePart(part!, 1, 1, saving, quiet, "salt and grey water"));
+    const bytes = Buffer.from(await file.arrayBuffer());
+    expect(bytes.includes("Gull Point")).toBe(false);
+    // The AE-x specification of encrypted ZIP files: extra field 0x9901, 7 bytes, vendor "AE", strength 3 is AES-256.
+    const isAes256 = (version: number) => bytes.includes(Buffer.from([0x01, 0x99, 7, 0, version, 0, 0x41, 0x45, 3]));
+    expect([1, 2].some(isAes256)).toBe(true);
+    const to = await profile();
+    expect(await to.work.openBackup(file, quiet)).toEqual({ locked: expect.stringContaining("is locked") });
+    expect(await to.work.openBackup(file, quiet, "salt and grey")).toEqual({
+      locked: expect.stringContaining("not the one"),
+    });
+    expect(await to.work.takeBackup(file, 7, quiet, "salt and grey")).toEqual({
+      problem: expect.stringContaining("not the one"),
+    });
+    expect(await all(to)).toEqual({ jobs: {}, pictures: [] });
+    good(await to.work.takeBackup(file, 7, quiet, "salt and grey water"));
+    expect(Object.keys((await all(to)).jobs)).toHaveLength(jobs.length);
+  });
+
+  it("brings pictures in with nothing in them but the picture; what is none stays outside, by name", async () => {
+    const GPS = [0xff, 0xe1, 0, 8, 69, 120, 105, 102, 0, 0];
+    const wide = jpeg();
+    wide.set([0x75, 0x30, 0x75, 0x30], 25);
+    const names: Record<string, Uint8Array> = {
+      bare: JPEG,
+      noted: jpeg(...GPS),
+      profile: jpeg(0xff, 0xe2, 0, 16, ...new TextEncoder().encode("ICC_PROFILE\0"), 1, 1),
+      longer: new Uint8Array([...JPEG, 60, 98, 62]),
+      html: new TextEncoder().encode("<html><script>1</script>"),
+      wide,
+      damaged: jpeg(0xff, 0xdb, 0, 3, DAMAGED),
+    };
+    const file = await zipOf([
+      ["manifest.json", manifest({ jobs: 1, pictures: 7, settings: false })],
+      [
+        "jobs/demo-hall.job.json",
+        JSON.stringify(
+          jobFileOf(
+            jobs.find(({ id }) => id === "demo-hall")!,
+            kit,
+            NOW,
+          ),
+        ),
+      ],
+      ...Object.entries(names).flatMap(([id, bytes]): [string, string | Uint8Array][] => [
+        [
+          `pictures/${id}.json`,
+          JSON.stringify({ id, jobId: "j", widthPx: 9, heightPx: 9, addedAt: 5, type: "image/jpeg" }),
+        ],
+        [`pictures/${id}.bin`, bytes],
+      ]),
+    ]);
+    const to = await profile();
+    const refused = [
+      expect.stringMatching(/^pictures\/html.bin is no picture/),
+      expect.stringMatching(/^pictures\/wide.bin is 30000 × 30000 pixels/),
+    ];
+    expect(good(await to.work.openBackup(file, quiet)).preview).toMatchObject({ pictures: 5, refused });
+    const taken = good(await to.work.takeBackup(file, 7, quiet));
+    expect(taken.preview).toMatchObject({
+      pictures: 4,
+      refused: [...refused, expect.stringMatching(/^pictures\/damaged.bin is damaged/)],
+    });
+    // What holds more than the picture is drawn anew, what does not comes in byte for byte.
+    for (const { id, bytes, widthPx } of (await all(to)).pictures)
+      expect([id, widthPx, [...bytes]]).toEqual([id, 3, [...(id === "profile" ? names.profile! : JPEG)]]);
   });
 
   it("of pictures alone is refused: no job would show them", async () => {

@@ -13,6 +13,7 @@ import { emptyJob } from "../core/job/newJob";
 import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";
 import type { Picture, Settings } from "./db";
+import { bytesOf } from "./pictureBytes";
 
 /**
  * What a backup is made of, and what may be in one: pure of storage, so that it is read and weighed before anything
@@ -26,11 +27,23 @@ const MOST_EXCLUDED = 100_000;
 
 export type KeptSettings = Pick<Settings, "units" | "currency" | "theme" | "rates" | "learning" | "practice">;
 
+/** A picture that is noted here and whose data is gone. */
+export interface Missing {
+  id: string;
+  /** Title of its job, or its id where that is gone too. */
+  of: string;
+}
+
+/** What is in an archive, counted when the rest of it was written. */
+interface Counts {
+  jobs: number;
+  pictures: number;
+  missing: readonly Missing[];
+}
+
 /** One archive: everything, a part of everything, or one job with its pictures. */
 export interface Head {
   madeAt: string;
-  jobs: number;
-  pictures: number;
   /** In which part of how many the rest stands; each part opens by itself. */
   part?: { number: number; of: number };
   /** Only in the first part of a whole backup. */
@@ -38,43 +51,50 @@ export interface Head {
   kit: Kit;
 }
 
-/** What stands first in an archive. */
-export function* headEntries({ madeAt, jobs, pictures, part, settings, kit }: Head): Generator<Entry> {
-  yield {
-    name: "manifest.json",
-    content: JSON.stringify({
-      format: FORMAT,
-      version: VERSION,
-      madeAt,
-      jobs,
-      pictures,
-      ...(part ? { part } : {}),
-      ...(settings ? {} : { settings: false }),
-    }),
-  };
-  if (settings)
-    yield {
-      name: "settings.json",
-      content: JSON.stringify({
-        units: settings.units,
-        theme: settings.theme,
-        ...(settings.currency ? { currency: settings.currency } : {}),
-        ...(settings.rates ? { rates: settings.rates } : {}),
-        ...(settings.learning ? { learning: settings.learning } : {}),
-        ...(settings.practice ? { practice: settings.practice } : {}),
-        kit,
-      }),
-    };
-}
+/** An archive's own list, written last: only then is it known what could be read. */
+export const manifestEntry = (
+  { madeAt, part, settings }: Omit<Head, "kit">,
+  { jobs, pictures, missing }: Counts,
+): Entry => ({
+  name: "manifest.json",
+  content: JSON.stringify({
+    format: FORMAT,
+    version: VERSION,
+    madeAt,
+    jobs,
+    pictures,
+    ...(missing.length > 0 ? { missing } : {}),
+    ...(part ? { part } : {}),
+    ...(settings ? {} : { settings: false }),
+  }),
+});
+
+export const settingsEntry = (settings: KeptSettings, kit: Kit): Entry => ({
+  name: "settings.json",
+  content: JSON.stringify({
+    units: settings.units,
+    theme: settings.theme,
+    ...(settings.currency ? { currency: settings.currency } : {}),
+    ...(settings.rates ? { rates: settings.rates } : {}),
+    ...(settings.learning ? { learning: settings.learning } : {}),
+    ...(settings.practice ? { practice: settings.practice } : {}),
+    kit,
+  }),
+});
 
 export const jobEntry = (job: Job, kit: Kit, madeAt: string): Entry => ({
   name: `jobs/${job.id}.job.json`,
   content: JSON.stringify(jobFileOf(job, kit, madeAt)),
 });
 
-export async function* pictureEntries({ blob, cameInAt: _cameInAt, ...facts }: Picture): AsyncGenerator<Entry> {
-  yield { name: `pictures/${facts.id}.json`, content: JSON.stringify({ ...facts, type: blob.type }) };
-  yield { name: `pictures/${facts.id}.bin`, content: new Uint8Array(await blob.arrayBuffer()) };
+/** A picture's two entries; none where its data is gone. */
+export async function pictureEntries({ blob, cameInAt: _cameInAt, ...facts }: Picture): Promise<Entry[]> {
+  const content = await bytesOf(blob);
+  if (!content) return [];
+  return [
+    { name: `pictures/${facts.id}.json`, content: JSON.stringify({ ...facts, type: blob.type }) },
+    { name: `pictures/${facts.id}.bin`, content },
+  ];
 }
 
 /** What an archive says of itself, checked. */
@@ -84,6 +104,8 @@ export interface ReadHead {
   /** Names of pictures' facts. */
   pictureNames: string[];
   part?: { number: number; of: number };
+  /** Pictures that were missing already when it was made. */
+  missing: number;
   settings?: KeptSettings;
   kit?: Kit;
 }
@@ -99,6 +121,7 @@ export async function readHead(archive: Archive): Promise<ReadHead> {
     pictures,
     settings: has,
     part,
+    missing = [],
   } = (typeof manifest === "object" && manifest !== null ? manifest : {}) as Record<string, unknown>;
   if (format !== FORMAT) throw new BadArchive("This ZIP is no backup of this program.");
   if (typeof version !== "number" || !Number.isInteger(version) || version < 1)
@@ -110,6 +133,7 @@ export async function readHead(archive: Archive): Promise<ReadHead> {
     );
   if (!isTime(madeAt)) throw new BadArchive("manifest.json: when it was made is no time.");
   if (part !== undefined && !isPart(part)) throw new BadArchive("manifest.json: which part it is cannot be read.");
+  if (!Array.isArray(missing)) throw new BadArchive("manifest.json: what was missing when it was made is no list.");
   const jobNames = archive.names.filter((name) => name.startsWith("jobs/"));
   const pictureNames = archive.names.filter((name) => /^pictures\/.*\.json$/.test(name));
   if (jobNames.length !== jobs || pictureNames.length !== pictures)
@@ -119,7 +143,7 @@ export async function readHead(archive: Archive): Promise<ReadHead> {
   );
   if (bare.length > 0) throw new BadArchive(`${bare[0]}: nothing says what picture it is.`);
   const kept = has === false ? undefined : readSettings(await json(archive, "settings.json"), madeAt);
-  return { madeAt, jobNames, pictureNames, ...(part === undefined ? {} : { part }), ...kept };
+  return { madeAt, jobNames, pictureNames, missing: missing.length, ...(part === undefined ? {} : { part }), ...kept };
 }
 
 const isTime = (value: unknown): value is string =>
@@ -152,18 +176,18 @@ export async function readJobEntry(archive: Archive, name: string): Promise<{ jo
     : { problems: [`${name}: holds the job "${job.id}", and its name says another.`] };
 }
 
-/** A picture of an archive, its checksum verified, or what is wrong with it. */
+/** What an archive tells of a picture, and its bytes, the checksum verified; or what is wrong with it. */
 export async function readPictureEntry(
   archive: Archive,
   name: string,
-): Promise<{ picture: Picture } | { problem: string }> {
+): Promise<{ facts: Omit<Picture, "blob">; bytes: Uint8Array<ArrayBuffer> } | { problem: string }> {
   const facts = await json(archive, name);
   if (!isPicture(facts) || `pictures/${facts.id}.json` !== name)
     return { problem: `${name}: says nothing of a picture.` };
   const data = name.replace(/json$/, "bin");
   if (!archive.names.includes(data)) return { problem: `${name}: the picture itself is missing.` };
-  const { id, jobId, widthPx, heightPx, addedAt, type } = facts;
-  return { picture: { id, jobId, widthPx, heightPx, addedAt, blob: new Blob([await archive.bytes(data)], { type }) } };
+  const { id, jobId, widthPx, heightPx, addedAt } = facts;
+  return { facts: { id, jobId, widthPx, heightPx, addedAt }, bytes: await archive.bytes(data) };
 }
 
 interface PictureFacts {

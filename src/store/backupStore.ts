@@ -1,6 +1,6 @@
 import { proxy } from "comlink";
-import { whyNotKept } from "./db";
 import { filesWorker } from "./filesWorker";
+import type { Missing } from "./backup";
 import type { Opened, PartLimits, Plan, Preview, Saving, Taken, Tell } from "./filesWork";
 import { allSaved, fetchJobs, jobNow, jobsCameIn, notify, putJobs } from "./jobs";
 import { kitNow } from "./kit";
@@ -42,54 +42,90 @@ const savingNow = (): Saving => {
   };
 };
 
-/** Makes one part and hands it over. The last one says that everything was saved. @param number from 1 @returns why not, in words */
+/** What went out: when it was begun, and pictures that could not go with it. */
+export interface Saved {
+  saving: Saving;
+  missing: readonly Missing[];
+}
+
+/** Makes one part and hands it over. @param number from 1 @returns why not, in words */
 export async function savePart(
   plan: Plan,
   number: number,
   begun: Saving | undefined,
+  passphrase: string | undefined,
   tell: Tell,
-): Promise<{ problem: string } | { saving: Saving }> {
+): Promise<{ problem: string } | Saved> {
   const saving = begun ?? savingNow();
   const of = plan.parts.length;
-  const made = await filesWorker().savePart(plan.parts[number - 1]!, number, of, saving, proxy(tell));
+  const made = await filesWorker().savePart(plan.parts[number - 1]!, number, of, saving, proxy(tell), passphrase);
   if ("problem" in made) return made;
-  saveAsFile(`weary-bristle-${saving.madeAt.slice(0, 10)}${of > 1 ? `-part-${number}-of-${of}` : ""}.zip`, made.file);
-  return { saving };
+  saveAsFile(`${fileNameOf(saving)}${of > 1 ? `-part-${number}-of-${of}` : ""}.zip`, made.file);
+  return { saving, missing: made.missing };
 }
 
-/** Writes everything into one file that is picked now. @returns why not, in words; "" where nobody picked one */
-export async function saveWhole(plan: Plan, tell: Tell): Promise<{ problem: string } | { saving: Saving }> {
-  const saving = savingNow();
-  let into: FileSystemFileHandle;
+const fileNameOf = ({ madeAt }: Pick<Saving, "madeAt">) => `weary-bristle-${madeAt.slice(0, 10)}`;
+
+type Picker = (options: object) => Promise<FileSystemFileHandle>;
+
+/**
+ * The file that everything is to be written into, picked now: the tap that asks for it must be just over.
+ * @returns undefined where this browser writes no file by itself; "left" where nobody picked one
+ */
+export async function pickFile(): Promise<FileSystemFileHandle | "left" | undefined> {
+  const { showSaveFilePicker } = window as unknown as { showSaveFilePicker?: Picker };
+  if (!showSaveFilePicker) return undefined;
   try {
-    into = await (
-      window as unknown as { showSaveFilePicker: (options: object) => Promise<FileSystemFileHandle> }
-    ).showSaveFilePicker({
-      suggestedName: `weary-bristle-${saving.madeAt.slice(0, 10)}.zip`,
+    return await showSaveFilePicker.call(window, {
+      suggestedName: `${fileNameOf({ madeAt: nowIso() })}.zip`,
       types: [{ description: "ZIP", accept: { "application/zip": [".zip"] } }],
     });
   } catch (error) {
-    return {
-      problem:
-        error instanceof DOMException && error.name === "AbortError"
-          ? ""
-          : `The file was not made: ${whyNotKept(error)}.`,
-    };
+    return error instanceof DOMException && error.name === "AbortError" ? "left" : undefined;
   }
-  const { problem } = await filesWorker().saveWhole(into, plan.parts, saving, proxy(tell));
-  return problem === undefined ? { saving } : { problem };
 }
 
-/** Remembers that everything stands elsewhere too. */
-export const backedUp = ({ madeAt }: Saving) => changeSettings({ backedUpAt: madeAt });
+/** Writes everything into one file. @returns why not, in words */
+export async function saveWhole(
+  into: FileSystemFileHandle,
+  plan: Plan,
+  passphrase: string | undefined,
+  tell: Tell,
+): Promise<{ problem: string } | Saved> {
+  const saving = savingNow();
+  const made = await filesWorker().saveWhole(into, plan.parts, saving, proxy(tell), passphrase);
+  return "problem" in made ? made : { saving, missing: made.missing };
+}
+
+/** Everything was written into a file: the browser said so. */
+export const backedUp = ({ madeAt }: Pick<Saving, "madeAt">) =>
+  changeSettings({ backedUpAt: madeAt, handedOverAt: undefined });
+
+/** Everything was handed to the browser as a download: whether it arrived only somebody who looks can say. */
+export const handedOver = ({ madeAt }: Saving) => changeSettings({ handedOverAt: madeAt });
+export const didNotArrive = () => changeSettings({ handedOverAt: undefined });
+
+/** Takes notes of pictures away whose data is gone. @returns how many went */
+export const dropMissing = (missing: readonly Missing[]): Promise<number> =>
+  filesWorker().dropMissing(missing.map(({ id }) => id));
 
 /** Reads a backup and says what it would change; nothing is changed. */
-export const openBackup = (file: File, tell: Tell): Promise<Opened | { problems: string[] }> =>
-  filesWorker().openBackup(file, proxy(tell));
+export const openBackup = (
+  file: File,
+  tell: Tell,
+  passphrase?: string,
+): Promise<Opened | { locked: string } | { problems: string[] }> =>
+  // What comes over from a worker loses which of them it is.
+  filesWorker().openBackup(file, proxy(tell), passphrase) as ReturnType<typeof openBackup>;
 
 /** Takes a backup in, all of it or nothing. @returns what was done, or why not */
-export async function takeBackup(file: File, withSettings: boolean, tell: Tell): Promise<Taken | { problem: string }> {
-  const taken = await filesWorker().takeBackup(file, nowMs(), proxy(tell));
+export async function takeBackup(
+  file: File,
+  withSettings: boolean,
+  tell: Tell,
+  passphrase?: string,
+): Promise<Taken | { problem: string }> {
+  const taken = await filesWorker().takeBackup(file, nowMs(), proxy(tell), passphrase);
   if ("problem" in taken) return taken;
   await jobsCameIn(taken.jobIds);
   const { settings, kit } = taken;
@@ -104,6 +140,7 @@ export async function takeBackup(file: File, withSettings: boolean, tell: Tell):
 export async function openPacked(file: File): Promise<string[]> {
   const opened = await openBackup(file, () => undefined);
   if ("problems" in opened) return opened.problems;
+  if ("locked" in opened) return [`${opened.locked} Open it in Settings and files: it asks for the passphrase there.`];
   if (opened.hasSettings || opened.part)
     return [
       "This is a backup of everything, or a part of one. Open it in Settings and files: there you see what it would change before it does.",
@@ -115,7 +152,7 @@ export async function openPacked(file: File): Promise<string[]> {
 }
 
 /** What came in, in words. */
-function takenWords({ added, merged, kept, same, pictures }: Preview): string {
+export function takenWords({ added, merged, kept, same, pictures, refused }: Preview): string {
   const words = [
     ...named(
       added,
@@ -135,6 +172,11 @@ function takenWords({ added, merged, kept, same, pictures }: Preview): string {
     ),
     ...(same > 0 ? [same === 1 ? "One job is here already, just so." : `${same} jobs are here already, just so.`] : []),
     ...(pictures > 0 ? [pictures === 1 ? "One picture came in." : `${pictures} pictures came in.`] : []),
+    ...named(
+      refused,
+      (why) => `Left out: ${why}`,
+      (count) => `${count} pictures were left out: they are none this browser can draw.`,
+    ),
   ];
   return words.length > 0 ? words.join(" ") : "There was nothing in it that is not here already.";
 }

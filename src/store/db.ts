@@ -67,6 +67,8 @@ export interface Settings {
   day?: DayChoices;
   /** When everything was last saved as one file, ISO. */
   backedUpAt?: string;
+  /** When everything was handed to the browser as a download, until somebody says whether it arrived; ISO. */
+  handedOverAt?: string;
   units: UnitSystem;
   /** Whose money prices are in; left out: the usual one. */
   currency?: CurrencyId;

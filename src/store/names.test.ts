@@ -10,7 +10,15 @@ import { USUAL_KIT } from "../core/job/kit";
 import type { Job } from "../core/job/schema";
 import { openZip, packed, type Entry } from "../core/job/zip";
 import { demoJobs } from "../demo/jobs";
-import { headEntries, jobEntry, readHead, readJobEntry, readPictureEntry, type KeptSettings } from "./backup";
+import {
+  jobEntry,
+  manifestEntry,
+  readHead,
+  readJobEntry,
+  readPictureEntry,
+  settingsEntry,
+  type KeptSettings,
+} from "./backup";
 
 /** Names that every object has, drawn as ids wherever somebody or some file names something. */
 
@@ -72,8 +80,10 @@ it("of a picture, of a job that is not learnt from, of a rate: refused", async (
         { ...usual, learning: { excluded: [name] } },
         { ...usual, rates: JSON.parse(`{"${name}":5}`) as KeptSettings["rates"] },
       ]) {
-        const head = { madeAt: AT, jobs: 0, pictures: 0, settings, kit: USUAL_KIT };
-        await expect(readHead(await archive(...headEntries(head)))).rejects.toThrow(/settings.json: /);
+        const head = manifestEntry({ madeAt: AT, settings }, { jobs: 0, pictures: 0, missing: [] });
+        await expect(readHead(await archive(head, settingsEntry(settings, USUAL_KIT)))).rejects.toThrow(
+          /settings.json: /,
+        );
       }
     }),
     { numRuns: 24 },

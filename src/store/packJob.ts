@@ -9,5 +9,14 @@ import { fileName, saveAsFile } from "./saveFile";
 export async function savePacked(job: Job) {
   const made = await filesWorker().packJob(job.id, kitNow(), nowIso());
   if ("problem" in made) notify(made.problem, "problem");
-  else saveAsFile(`${fileName(job.title)}.job.zip`, made.file);
+  else {
+    if (made.missing.length > 0)
+      notify(
+        made.missing.length === 1
+          ? "One picture is not in the file: the browser has lost its data."
+          : `${made.missing.length} pictures are not in the file: the browser has lost their data.`,
+        "problem",
+      );
+    saveAsFile(`${fileName(job.title)}.job.zip`, made.file);
+  }
 }

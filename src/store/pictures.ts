@@ -1,11 +1,10 @@
 import { useEffect, useState } from "react";
 import { shrinkWorker } from "../workers/shrink";
 import { whyNotKept, withDb, type Picture } from "./db";
+import { bytesOf } from "./pictureBytes";
 import { newId } from "./newId";
 import { slicesOf } from "./reading";
 
-const LONGEST_PX = 1600;
-const QUALITY = 0.85;
 const MOST_BYTES = 60_000_000;
 /** As long as this a picture nothing names is kept: what was taken off can be put back. */
 const KEPT_MS = 7 * 86_400_000;
@@ -17,11 +16,8 @@ const KEPT_MS = 7 * 86_400_000;
 export async function addPicture(jobId: string, file: File): Promise<string> {
   if (file.size > MOST_BYTES)
     throw new Error(`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a picture may have ${MOST_BYTES / 1e6} MB.`);
-  const shrunk = await shrinkWorker()
-    .shrink(file, LONGEST_PX, QUALITY)
-    .catch(() => {
-      throw new Error(`"${file.name}" is no picture this browser can read. JPEG, PNG and WebP are.`);
-    });
+  const shrunk = await shrinkWorker().shrink(file);
+  if ("problem" in shrunk) throw new Error(`"${file.name}" ${shrunk.problem}.`);
   const picture: Picture = { id: newId(), jobId, addedAt: Date.now(), ...shrunk };
   try {
     await withDb((database) => database.put("pictures", picture));
@@ -40,7 +36,7 @@ export function usePicture(id: string): string | null | undefined {
     void withDb((database) => database.get("pictures", id))
       .then((picture) => {
         if (over) return;
-        made = picture && URL.createObjectURL(picture.blob);
+        made = picture?.blob instanceof Blob ? URL.createObjectURL(picture.blob) : undefined;
         setUrl(made ?? null);
       })
       .catch(() => setUrl(null));
@@ -67,11 +63,14 @@ export async function sweepPictures() {
   for (const id of old) await withDb((database) => database.delete("pictures", id));
 }
 
-/** A kept picture itself; undefined when it is not on this device. */
-export const pictureBlob = async (id: string): Promise<Blob | undefined> =>
-  (await withDb((database) => database.get("pictures", id)))?.blob;
+/** A kept picture itself; undefined when it is not on this device, or its data is gone. */
+export async function pictureBlob(id: string): Promise<Blob | undefined> {
+  const kept = await withDb((database) => database.get("pictures", id));
+  const bytes = await bytesOf(kept?.blob);
+  return bytes && kept!.blob;
+}
 
-/** A kept picture as data that paper can hold; undefined when it is not on this device. */
+/** A kept picture as data that paper can hold; undefined when it is not on this device, or its data is gone. */
 export async function pictureData(id: string): Promise<string | undefined> {
   const blob = await pictureBlob(id);
   if (!blob) return undefined;

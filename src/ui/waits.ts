@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { useEffect, useMemo, useState } from "react";
 import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";

@@ -1,24 +1,11 @@
 import { expose } from "comlink";
+import { NoPicture, redraw, type Redrawn } from "./redraw";
 
-interface Shrunk {
-  blob: Blob;
-  widthPx: number;
-  heightPx: number;
-}
-
-/** Draws a picture the right way up, no longer than `longestPx`, into a new file that holds nothing but the picture. */
-async function shrink(file: Blob, longestPx: number, quality: number): Promise<Shrunk> {
-  const whole = await createImageBitmap(file, { imageOrientation: "from-image" });
-  const scale = Math.min(1, longestPx / Math.max(whole.width, whole.height));
-  const [widthPx, heightPx] = [whole.width, whole.height].map((side) => Math.max(1, Math.round(side * scale))) as [
-    number,
-    number,
-  ];
-  const canvas = new OffscreenCanvas(widthPx, heightPx);
-  canvas.getContext("2d")!.drawImage(whole, 0, 0, widthPx, heightPx);
-  whole.close();
-  return { blob: await canvas.convertToBlob({ type: "image/jpeg", quality }), widthPx, heightPx };
-}
+/** A picture as it is kept, or the end of a sentence that says why it is none. */
+const shrink = async (file: Blob): Promise<Redrawn | { problem: string }> =>
+  redraw(file).catch((error: unknown) => ({
+    problem: error instanceof NoPicture ? error.message : "could not be drawn: this browser gave no room for it",
+  }));
 
 expose({ shrink });
 export type ShrinkWorker = { shrink: typeof shrink };

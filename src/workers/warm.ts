@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 // The planner's first plans are slow until the engine knows its code: it is run in once, before the first tap.
 import { inFull } from "@/core/answers/assess/assess";
 import { plannedOf } from "@/core/answers/assess/planned";

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { useRef, type PointerEvent, type RefObject } from "react";
 import { addFinding } from "@/core/job/change";
 import { FINDING_KINDS, isPlaced } from "@/core/job/findingKinds";

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { useSearchParams } from "next/navigation";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import type { Assessment } from "@/core/answers/assess/assess";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { hairOn } from "./hairFinding";
 import type { Job } from "./schema";
 

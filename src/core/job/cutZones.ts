@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { joined, split } from "@/core/ground/pieces/cutting";
 import { boundsOf, contains } from "@/core/ground/pieces/geometry";
 import { partsOf } from "@/core/ground/pieces/templates";

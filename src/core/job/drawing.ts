@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { enclosesRoom, shapeProblem } from "@/core/ground/pieces/geometry";
 import { partsOf, templateOf } from "@/core/ground/pieces/templates";
 import type { Problem } from "./problem";

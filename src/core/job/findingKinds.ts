@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Finding, Job, PlacedFinding } from "./schema";
 

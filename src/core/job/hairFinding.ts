@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { HAIR_DENSITY_IDS } from "@/core/ground/catalog/findings";
 import { findingsOfKind } from "./findingKinds";
 import type { HairFinding, Job } from "./schema";

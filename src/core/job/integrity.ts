@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
 

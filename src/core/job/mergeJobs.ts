@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { partsOf } from "@/core/ground/pieces/templates";
 import { same } from "./commands";
 import { withOneHairAZone } from "./hairFinding";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { kindOf } from "./findingKinds";
 import { emptyJob } from "./newJob";
 import type { Cloth, Finding, Job, Zone } from "./schema";

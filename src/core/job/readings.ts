@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { EvidenceId } from "@/core/ground/catalog/evidence";
 import { EVIDENCE } from "@/core/ground/catalog/evidence";
 import { INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";

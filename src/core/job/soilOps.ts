@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { SOIL_OF_IDS, type SoilLevel, type SoilOf } from "@/core/ground/catalog/builds";
 import { PURPOSES, type PurposeId } from "@/core/ground/catalog/purposes";
 import { setChoice, setZone } from "./change";

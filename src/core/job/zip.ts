@@ -1,6 +1,7 @@
 import {
   BlobReader,
   configure,
+  ERR_INVALID_PASSWORD,
   ERR_UNSAFE_FILENAME,
   TextReader,
   Uint8ArrayReader,
@@ -28,13 +29,18 @@ export interface Entry {
 
 /** Why an archive is not read, as a sentence. */
 export class BadArchive extends Error {}
+/** It is locked: somebody has to say with what. */
+export class LockedArchive extends BadArchive {}
 
-/** Writes entries in their order; the stream is closed at the end. */
+/** Writes entries in their order; the stream is closed at the end. @param passphrase each entry is locked with it */
 export async function writeZip(
   entries: AsyncIterable<Entry> | Iterable<Entry>,
   into: WritableStream<Uint8Array>,
+  passphrase?: string,
 ): Promise<void> {
-  const writer = new ZipWriter(into, { extendedTimestamp: false, keepOrder: true });
+  // Strength 3 is AES with 256 bits.
+  const lock = passphrase ? { password: passphrase, encryptionStrength: 3 as const } : {};
+  const writer = new ZipWriter(into, { extendedTimestamp: false, keepOrder: true, ...lock });
   for await (const { name, content } of entries)
     await (typeof content === "string"
       ? writer.add(name, new TextReader(content), { level: 6 })
@@ -70,9 +76,9 @@ function intoBlob(type: string): { stream: WritableStream<Uint8Array>; blob: () 
 }
 
 /** Entries packed into one file. */
-export async function packed(entries: AsyncIterable<Entry> | Iterable<Entry>): Promise<Blob> {
+export async function packed(entries: AsyncIterable<Entry> | Iterable<Entry>, passphrase?: string): Promise<Blob> {
   const { stream, blob } = intoBlob("application/zip");
-  await writeZip(entries, stream);
+  await writeZip(entries, stream, passphrase);
   return blob();
 }
 
@@ -85,9 +91,11 @@ export interface Archive {
 
 /**
  * Opens an archive by its list of entries; nothing is unpacked yet.
+ * @param passphrase what it was locked with
  * @throws BadArchive with a sentence: no ZIP, cut short, something in it that is no part of a backup, twice the same, too many, too large
+ * @throws LockedArchive where a passphrase is needed, or is another one
  */
-export async function openZip(file: Blob): Promise<Archive> {
+export async function openZip(file: Blob, passphrase?: string): Promise<Archive> {
   const entries = new Map<string, FileEntry>();
   try {
     for await (const entry of new ZipReader(new BlobReader(file)).getEntriesGenerator()) {
@@ -102,7 +110,6 @@ export async function openZip(file: Blob): Promise<Archive> {
         throw new BadArchive(
           `Unpacked "${name}" would be over ${most / 1e6} MB: nothing of a backup is that large. Nothing of it was unpacked.`,
         );
-      if (entry.encrypted) throw new BadArchive("The archive is locked with a password. Nothing of it was unpacked.");
       entries.set(name, entry);
       if (entries.size > MOST_ENTRIES)
         throw new BadArchive(
@@ -117,13 +124,19 @@ export async function openZip(file: Blob): Promise<Archive> {
       );
     throw new BadArchive("This is no ZIP, or it was cut short.");
   }
+  const locked = [...entries.values()].filter(({ encrypted }) => encrypted).length;
+  if (locked > 0 && locked < entries.size)
+    throw new BadArchive("Some of the archive is locked and some is not: it was changed. Nothing of it was unpacked.");
+  if (locked > 0 && !passphrase) throw new LockedArchive("The backup is locked with a passphrase.");
   const bytes = async (name: string): Promise<Uint8Array<ArrayBuffer>> => {
     const entry = entries.get(name);
     if (!entry) throw new BadArchive(`"${name}" is missing.`);
     const into = atMost(name);
     try {
-      await entry.getData(into.stream, { checkSignature: true });
+      await entry.getData(into.stream, { checkSignature: true, ...(locked > 0 ? { password: passphrase } : {}) });
     } catch (error) {
+      if (error instanceof Error && error.message === ERR_INVALID_PASSWORD)
+        throw new LockedArchive("The passphrase is not the one this backup was locked with.");
       throw error instanceof BadArchive
         ? error
         : new BadArchive(`"${name}" was changed or damaged: its checksum is not the one it was packed with.`);

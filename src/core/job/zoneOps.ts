@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { RoleId } from "@/core/ground/catalog/roles";
 import { areaMm2, boundsOf, scaledTo, shapeProblem, type Corners, type Point } from "@/core/ground/pieces/geometry";
 import { partsOf, type Measures } from "@/core/ground/pieces/templates";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import fc from "fast-check";
 import { planJob } from "@/core/judgement/treatment/plan/plan";
 import { doneOf } from "@/core/judgement/treatment/step/stepEvents";

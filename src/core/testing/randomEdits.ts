@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { Finding, Job, JobFile, Kit, WorkEvent } from "@/core/job/schema";
 import { doneOf, startOf } from "@/core/judgement/treatment/step/stepEvents";
 import type { Step } from "@/core/judgement/treatment/step/step";

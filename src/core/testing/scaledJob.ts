@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { EVIDENCE, type Evidence } from "@/core/ground/catalog/evidence";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Finding, Job } from "@/core/job/schema";

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { Bay, MapTool } from "@/bay/state/BayContext";
 import { Fragment } from "react";
 import { useHotkeys } from "react-hotkeys-hook";

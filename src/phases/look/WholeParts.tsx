@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { useState } from "react";
 import { SOIL_LEVELS, type SoilLevel } from "@/core/ground/catalog/builds";
 import { PURPOSES, PURPOSE_IDS, type PurposeId } from "@/core/ground/catalog/purposes";

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { SOIL_LEVELS } from "@/core/ground/catalog/builds";
 import { Act } from "@/ui/Act";
 import { useBay } from "@/bay/state/BayContext";

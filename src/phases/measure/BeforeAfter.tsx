@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { setFinding } from "@/core/job/change";
 import { useState } from "react";
 import { colourOf } from "@/core/answers/measure/result";

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { setGas } from "@/core/job/change";
 import {
   CABIN_SIZES,

@@ -1,5 +1,5 @@
 "use client";
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { Assessment } from "@/core/answers/assess/assess";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Bay } from "@/bay/state/BayContext";

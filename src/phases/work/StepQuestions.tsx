@@ -1,6 +1,6 @@
 "use client";
 
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { useState } from "react";
 import { record, setCloth, setFastness, setFinding } from "@/core/job/change";
 import { AGENTS, type AgentId } from "@/core/ground/catalog/agents";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { PieceMove } from "@/core/answers/practice/pieceMoves";
 import { knownJob } from "@/core/answers/practice/pieceMoves";
 import { SPILL_ID } from "@/core/answers/practice/spills";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { Evidence } from "@/core/ground/catalog/evidence";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { addFinding } from "@/core/job/change";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { agentOf, AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { DAMAGES } from "@/core/ground/catalog/builds";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { AGENTS } from "@/core/ground/catalog/agents";
 import type { Job } from "@/core/job/schema";
 import type { LedgerStep } from "@/core/judgement/learnt/ledgerStep";

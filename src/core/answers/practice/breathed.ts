@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { agentOf } from "@/core/ground/catalog/agents";
 import { PRACTICE_FORMULAS } from "@/core/ground/sums/practiceFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";

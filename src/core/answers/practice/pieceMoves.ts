@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { EVIDENCE_IDS, type Evidence, type EvidenceId } from "@/core/ground/catalog/evidence";
 import { TOOLS, toolOf, type ToolId } from "@/core/ground/catalog/tools";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { agentOf } from "@/core/ground/catalog/agents";
 import type { Job, Kit } from "@/core/job/schema";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { vapourPressurePa } from "@/core/models/air/moistAir";
 import type { Air, Room } from "@/core/models/air/room";
 import {

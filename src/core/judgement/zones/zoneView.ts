@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import {
   BUILD_IDS,

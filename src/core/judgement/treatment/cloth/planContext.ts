@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { historyOf, stepBase, type History } from "@/core/job/history";
 import { backgroundOf, certainly } from "@/core/judgement/diagnosis/background";
 import { diagnose, type Background, type Diagnosis } from "@/core/judgement/diagnosis/diagnose";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { extractorFor } from "@/core/judgement/shelf/shelf";
 import { recoveryFactor } from "@/core/judgement/learnt/own";
 import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";

@@ -1,4 +1,4 @@
-import { own } from "@/core/job/own";
+import { own } from "@/core/job/lookUp";
 import { findingsOn, findingsOfKind } from "@/core/job/findingKinds";
 import type { Job, WorkEvent } from "@/core/job/schema";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";

@@ -1,0 +1,224 @@
+"use client";
+import { type Dispatch, type RefObject, type SetStateAction, useRef, useState } from "react";
+import type { Named, Opened } from "@/store/filesWork";
+import { notify } from "@/store/jobs";
+import { Act } from "@/ui/Act";
+import { fullTime } from "@/ui/time";
+import { HowFar } from "./HowFar";
+import { Passphrase } from "./Lock";
+import { several, useDoing } from "./useDoing";
+
+/** A backup that is opened: what it would change is shown before anything does. */
+
+const store = () => import("@/store/backupStore");
+
+interface InHand {
+  file: File;
+  passphrase?: string;
+  opened: Opened;
+}
+
+export function OpenBackup() {
+  const input = useRef<HTMLInputElement>(null);
+  const [inHand, setInHand] = useState<InHand>();
+  const [locked, setLocked] = useState<{ file: File; words: string }>();
+  const [problems, setProblems] = useState<string[]>([]);
+  const { working, doing } = useDoing();
+  const busy = working !== undefined;
+  const read = (file: File | undefined, passphrase?: string) =>
+    file &&
+    doing("Reading it", async (tell) => {
+      const result = await (await store()).openBackup(file, tell, passphrase);
+      setInHand("preview" in result ? { file, opened: result, ...(passphrase ? { passphrase } : {}) } : undefined);
+      setLocked("locked" in result ? { file, words: result.locked } : undefined);
+      setProblems("problems" in result ? result.problems : []);
+      if (input.current) input.current.value = "";
+    });
+  const take = ({ file, passphrase }: InHand, withSettings: boolean) =>
+    doing("Taking it in", async (tell) => {
+      const { takeBackup, takenWords } = await store();
+      const taken = await takeBackup(file, withSettings, tell, passphrase);
+      if ("problem" in taken) return notify(taken.problem, "problem");
+      notify("The backup was taken in.");
+      if (taken.preview.refused.length > 0)
+        notify(takenWords({ ...taken.preview, added: [], merged: [], kept: [], same: 0, pictures: 0 }), "problem");
+      setInHand(undefined);
+    });
+  return (
+    <div className="mt-3">
+      <div className="row-wrap">
+        <Act onAct={() => input.current?.click()} disabled={busy}>
+          Open a backup
+        </Act>
+        {working && <HowFar {...working} />}
+      </div>
+      <BackupInput input={input} read={read} />
+      {problems.length > 0 && <NotOpened problems={problems} setProblems={setProblems} />}
+      {locked && (
+        <Locked
+          words={locked.words}
+          busy={busy}
+          onOpen={(passphrase) => void read(locked.file, passphrase)}
+          onLeave={() => setLocked(undefined)}
+        />
+      )}
+      {inHand && (
+        <WhatChanges
+          opened={inHand.opened}
+          busy={busy}
+          onTake={(withSettings) => void take(inHand, withSettings)}
+          onLeave={() => setInHand(undefined)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Asks what a backup was locked with. */
+function Locked({
+  words,
+  busy,
+  onOpen,
+  onLeave,
+}: {
+  words: string;
+  busy: boolean;
+  onOpen: (passphrase: string) => void;
+  onLeave: () => void;
+}) {
+  const [passphrase, setPassphrase] = useState("");
+  return (
+    <form
+      className="block mt-3"
+      data-testid="backup-locked"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (passphrase && !busy) onOpen(passphrase);
+      }}
+    >
+      <h3>{words}</h3>
+      <Passphrase label="Its passphrase" value={passphrase} onChange={setPassphrase} />
+      <div className="row-wrap mt-2">
+        <Act variant="primary" disabled={busy || passphrase === ""} onAct={() => onOpen(passphrase)}>
+          Open it
+        </Act>
+        <Act variant="link" onAct={onLeave}>
+          Leave it
+        </Act>
+      </div>
+    </form>
+  );
+}
+
+function BackupInput({
+  input,
+  read,
+}: {
+  input: RefObject<HTMLInputElement | null>;
+  read: (file: File | undefined) => Promise<void> | undefined;
+}) {
+  return (
+    <input
+      ref={input}
+      type="file"
+      accept=".zip,application/zip"
+      className="visually-hidden"
+      tabIndex={-1}
+      aria-label="Backup file"
+      onChange={({ target }) => void read(target.files?.[0])}
+    />
+  );
+}
+
+function NotOpened({ problems, setProblems }: { problems: string[]; setProblems: Dispatch<SetStateAction<string[]>> }) {
+  return (
+    <div className="caution caution-danger mt-2" role="alert">
+      <h3>The backup was not opened, and nothing here changed</h3>
+      <ul className="mb-2">
+        {problems.map((problem) => (
+          <li key={problem}>{problem}</li>
+        ))}
+      </ul>
+      <Act onAct={() => setProblems([])}>Close</Act>
+    </div>
+  );
+}
+
+const MOST_LISTED = 20;
+
+/** Titles, the first of them; how many more. */
+function Titles<T extends Named>({ list, say, more }: { list: readonly T[]; say: (each: T) => string; more: string }) {
+  return (
+    <>
+      {list.slice(0, MOST_LISTED).map((each) => (
+        <li key={each.id}>{say(each)}</li>
+      ))}
+      {list.length > MOST_LISTED && (
+        <li>
+          {more}: {list.length - MOST_LISTED} more
+        </li>
+      )}
+    </>
+  );
+}
+
+function WhatChanges({
+  opened: {
+    madeAt,
+    part,
+    hasSettings,
+    missing,
+    preview: { added, merged, same, kept, pictures, refused },
+  },
+  busy,
+  onTake,
+  onLeave,
+}: {
+  opened: Opened;
+  busy: boolean;
+  onTake: (withSettings: boolean) => void;
+  onLeave: () => void;
+}) {
+  const nothing = added.length + merged.length + pictures === 0;
+  return (
+    <div className="block mt-3" data-testid="backup-preview">
+      <h3>
+        What {part ? `part ${part.number} of ${part.of} of the backup` : "this backup"} of{" "}
+        {fullTime(Date.parse(madeAt))} would change
+      </h3>
+      <ul>
+        <Titles list={added} say={({ title }) => `Comes in: ${title}`} more="Come in" />
+        <Titles
+          list={merged}
+          say={({ title, events }) =>
+            `Put together: ${title}, ${several(events, "thing that happened", "things that happened")} elsewhere`
+          }
+          more="Put together"
+        />
+        <Titles list={kept} say={({ title }) => `Stays as it is here: ${title}`} more="Stay as they are here" />
+        {same > 0 && <li>As it is here already: {several(same, "job", "jobs")}</li>}
+        {pictures > 0 && <li>{several(pictures, "picture comes", "pictures come")} in</li>}
+        <Titles
+          list={refused.map((title) => ({ id: title, title }))}
+          say={({ title }) => `Left out: ${title}`}
+          more="Left out"
+        />
+        {missing > 0 && <li>{several(missing, "picture was", "pictures were")} lost when it was made</li>}
+        {nothing && <li>Nothing: all of it is here already</li>}
+      </ul>
+      <div className="row-wrap">
+        <Act variant="primary" disabled={busy} onAct={() => onTake(false)}>
+          Take jobs and pictures in
+        </Act>
+        {hasSettings && (
+          <Act disabled={busy} onAct={() => onTake(true)}>
+            With shelf, tables and settings
+          </Act>
+        )}
+        <Act variant="link" onAct={onLeave}>
+          Leave it
+        </Act>
+      </div>
+    </div>
+  );
+}
