@@ -338,7 +338,9 @@ const air = {
   volumeM3: optional(amount(0.3, 5000, "Room inside, m³; left out: from the drawing.")),
   airChangesPerH: optional(amount(0.05, 200, "Air changes, 1/h; left out: the fewest of such a space.")),
   outsideTempC: optional(amount(-30, 50, "Air that comes in, °C; left out: as the air was when drying began.")),
-  outsideHumidityPct: optional(amount(1, 100, "Its relative humidity, %.")),
+  outsideHumidityPct: optional(
+    amount(1, 100, "Its relative humidity, %; left out: usual at that temperature, 85 when cold to 70 when warm."),
+  ),
   heater: optional(flag("The heater runs.")),
   dehumidifier: optional(flag("The dehumidifier runs.")),
   sunHours: optional(amount(0, 16, "Sun on it for so many hours, in the open.")),

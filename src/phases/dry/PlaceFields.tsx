@@ -144,7 +144,14 @@ function ShutRoom({
         step={5}
         min={5}
         max={100}
-        unknown={{ words: "as inside", start: 70 }}
+        unknown={
+          place?.outsideAssumedPct === undefined
+            ? { words: "as inside", start: 70 }
+            : {
+                words: `assumed ${Math.round(place.outsideAssumedPct)} %`,
+                start: Math.round(place.outsideAssumedPct / 5) * 5,
+              }
+        }
         onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })}
       />
     </div>

@@ -16,7 +16,13 @@ import type { AirEvent, DryingAir, Job, Kit } from "@/core/job/schema";
 import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
 import { sumOf, stated, entered, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
-import { conditionsOf, reckonedHumidityPct, reckonedTempC } from "@/core/judgement/zones/conditions";
+import {
+  conditionsOf,
+  isOutsideAssumed,
+  reckonedHumidityPct,
+  reckonedTempC,
+  usualOutsidePct,
+} from "@/core/judgement/zones/conditions";
 import type { Surroundings } from "@/core/models/drying/dryOut";
 
 /** What a job's things dry in, now and since they were set to dry. */
@@ -24,6 +30,8 @@ export interface DryingPlace {
   space: SpaceId;
   /** Nobody said where it dries: planned as shut. */
   spaceAssumed: boolean;
+  /** Humidity outside that nobody said, %, where its temperature is known. */
+  outsideAssumedPct?: number;
   volume: Worked;
   at: (hours: number) => Surroundings;
   /** Says all of it in one text; what is alike dries alike. */
@@ -96,6 +104,7 @@ export function dryingPlace(job: Job, kit: Kit, events: readonly AirEvent[], sta
   return {
     space: job.site.space ?? "shut",
     spaceAssumed: job.site.space === undefined,
+    ...(isOutsideAssumed(job.site) ? { outsideAssumedPct: usualOutsidePct(job.site.outsideTempC) } : {}),
     volume,
     at: (hours) => spans.find(({ untilH }) => hours < untilH)!.at(hours, weatherAt(hours)),
     key: JSON.stringify([kept, volume.value, weather, weather && startMs, kit.machines]),
@@ -109,17 +118,13 @@ const airOf = (air: DryingAir): Air => {
   return { tempC, vapourPa: vapourPressurePa(tempC, relativeHumidityPct) };
 };
 
-/** What comes in from outside: as read there, else as the air was when drying began. */
+/** What comes in from outside: as read there; with its temperature alone as humid as is usual; else as inside at first. */
 function outsideOf(air: DryingAir): Air {
-  const { tempC, relativeHumidityPct } = conditionsOf(air).slow;
-  const outsideC = reckonedTempC(air.outsideTempC ?? tempC);
-  return {
-    tempC: outsideC,
-    vapourPa:
-      air.outsideHumidityPct === undefined
-        ? Math.min(vapourPressurePa(tempC, relativeHumidityPct), vapourPressurePa(outsideC, 100))
-        : vapourPressurePa(outsideC, reckonedHumidityPct(air.outsideHumidityPct)),
-  };
+  const inside = airOf(air);
+  if (air.outsideTempC === undefined && air.outsideHumidityPct === undefined) return inside;
+  const outsideC = reckonedTempC(air.outsideTempC ?? inside.tempC);
+  const humidityPct = reckonedHumidityPct(air.outsideHumidityPct ?? usualOutsidePct(outsideC));
+  return { tempC: outsideC, vapourPa: vapourPressurePa(outsideC, humidityPct) };
 }
 
 /** The surroundings while nothing is changed. */

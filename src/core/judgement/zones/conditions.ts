@@ -29,6 +29,19 @@ const within = (value: number, [least, most]: readonly [number, number]) => Math
 export const reckonedTempC = (tempC: number) => within(tempC, RECKONED_FOR.tempC);
 export const reckonedHumidityPct = (pct: number) => within(pct, RECKONED_FOR.relativeHumidityPct);
 
+/**
+ * Humidity outside where only the temperature there is known, %: damp when it is cold, as it is by season where it is
+ * neither desert nor jungle. Common practice, no source.
+ */
+const USUAL_OUTSIDE = { cold: { atC: 5, humidityPct: 85 }, warm: { atC: 15, humidityPct: 70 } } as const;
+
+/** The usual relative humidity of outside air of a temperature, %. @example usualOutsidePct(20) // 70 */
+export function usualOutsidePct(outsideTempC: number): number {
+  const { cold, warm } = USUAL_OUTSIDE;
+  const share = within((outsideTempC - cold.atC) / (warm.atC - cold.atC), [0, 1]);
+  return cold.humidityPct + share * (warm.humidityPct - cold.humidityPct);
+}
+
 /** What was given and lies beyond, each in a sentence. */
 function beyond({ airTempC, outsideTempC, relativeHumidityPct, outsideHumidityPct, weather }: Job["site"]): string[] {
   const sentence = (
@@ -60,6 +73,17 @@ function beyond({ airTempC, outsideTempC, relativeHumidityPct, outsideHumidityPc
   ];
 }
 
+/** Air that comes in is asked for its humidity too: until somebody says, it is as usual. */
+export const isOutsideAssumed = (site: Job["site"]): site is Job["site"] & { outsideTempC: number } =>
+  site.space !== "open" && !site.weather && site.outsideTempC !== undefined && site.outsideHumidityPct === undefined;
+
+const usualOutside = (site: Job["site"]): string[] =>
+  isOutsideAssumed(site)
+    ? [
+        `Humidity outside not measured: taken as ${Math.round(usualOutsidePct(site.outsideTempC))} %, usual at that temperature.`,
+      ]
+    : [];
+
 /** The air at the job; each number unknown is taken from the unfavourable side for what it guards. */
 export function conditionsOf(site: Job["site"]): Conditions {
   const known: Partial<AirNumbers> = {
@@ -85,6 +109,7 @@ export function conditionsOf(site: Job["site"]): Conditions {
             `The air's ${missing.map((name) => WORDS[name]).join(", ")} not measured: drying is planned as in a cold, damp, shut room.`,
           ]
         : []),
+      ...usualOutside(site),
       ...beyond(site),
     ],
     beyond: beyond(site),
