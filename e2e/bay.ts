@@ -98,7 +98,7 @@ export const storedJob = (page: Page, id: string) =>
       new Promise<{
         title: string;
         customer: string;
-        events: { kind: string; of?: string }[];
+        events: { kind: string; at: string; of?: string }[];
         pieces: { byId: Record<string, { lengthMm: number; depthMm: number; name: string }> };
         zones: { byId: Record<string, { role?: string }> };
       }>((resolve, reject) => {

@@ -26,13 +26,11 @@ const fillDisk = (page: Page) =>
   });
 const makeRoom = (page: Page) => page.evaluate(() => (globalThis as unknown as { room: () => void }).room());
 
-test("a dwell runs on through a reload and a closed tab, in another place and on the wall clock", async ({
-  page,
-  context,
-}) => {
+const loop = (where: Page) => where.getByTestId("running-loop").first();
+/** Works until something dwells, with a clock of the test's own. */
+async function workToADwell(page: Page) {
   await page.clock.install();
   await openFerry(page, "work");
-  const loop = (where: Page) => where.getByTestId("running-loop").first();
   for (let step = 0; step < 12 && !(await loop(page).isVisible()); step++) {
     const recorded = await page.locator(".done-lines").getAttribute("data-recorded");
     await page.getByTestId("main-act").click();
@@ -40,6 +38,50 @@ test("a dwell runs on through a reload and a closed tab, in another place and on
     await page.clock.fastForward("01:00");
   }
   await expect(loop(page)).toContainText("dwelling");
+}
+
+test("a device that slept for hours tells first what dried out meanwhile, until it is answered", async ({ page }) => {
+  await workToADwell(page);
+  await page.clock.fastForward("03:00:00");
+  const ranOut = page.getByTestId("ran-out");
+  await expect(ranOut).toContainText("Dried out while nobody looked");
+  await expect(ranOut).toContainText("Rinse it out twice");
+  await expect(loop(page)).toBeHidden();
+  await page.goto("/shelf");
+  await expect(ranOut).toBeVisible();
+  await ranOut.getByRole("button", { name: "Rinsed twice and tested" }).click();
+  await expect(ranOut).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Shelf" }).first()).toBeVisible();
+  await expect(ranOut).toBeHidden();
+  const notes = (await storedJob(page, "demo-ferry")).events.filter(({ kind }) => kind === "note");
+  expect(notes).toMatchObject([{ words: expect.stringContaining("Rinsed twice, tested for residue") }]);
+});
+
+test("a clock that was a year ahead for a moment leaves no stamp of it", async ({ page }) => {
+  await workToADwell(page);
+  const now = await page.evaluate(() => Date.now());
+  const YEAR_MS = 365 * 86_400_000;
+  const recorded = async () => (await storedJob(page, "demo-ferry")).events;
+  const before = (await recorded()).length;
+  await page.clock.setSystemTime(now + YEAR_MS);
+  await page.clock.runFor(2000);
+  await pastBounce(page);
+  await page.getByTestId("main-act").click();
+  await expect.poll(async () => (await recorded()).length).toBeGreaterThan(before);
+  expect(Date.parse((await recorded()).at(-1)!.at)).toBeGreaterThan(now + YEAR_MS);
+  await page.clock.setSystemTime(now + 5000);
+  await page.clock.runFor(2000);
+  await expect(page.getByText("Times that were written down meanwhile are put right")).toBeVisible();
+  const { at } = (await recorded()).at(-1)!;
+  expect(Math.abs(Date.parse(at) - now)).toBeLessThan(10_000);
+});
+
+test("a dwell runs on through a reload and a closed tab, in another place and on the wall clock", async ({
+  page,
+  context,
+}) => {
+  await workToADwell(page);
   const seconds = async (where: Page) => {
     const [minutes, rest] = (await loop(where).innerText())
       .match(/(\d+):(\d\d)/)!

@@ -70,6 +70,33 @@ describe("while the tab lives", () => {
     expect([clock.nowMs(), clock.news]).toEqual([START + 45 * MINUTE, []]);
   });
 
+  it("a clock that was a year ahead for a while is believed again when it comes back, and what was stamped is put right", async () => {
+    const YEAR = 365 * 24 * 60 * MINUTE;
+    for (const runs of [true, false]) {
+      vi.setSystemTime(START);
+      aheadMs = 0;
+      kept = {};
+      const clock = await load();
+      const wrong: unknown[] = [];
+      clock.onWrongStamps((each) => wrong.push(each));
+      clock.watchClock(runs ? [{ id: "air", fromMs: START }] : [], runs);
+      vi.advanceTimersByTime(2 * MINUTE);
+      setDevice(YEAR);
+      expect(clock.nowMs()).toBe(START + YEAR + 2 * MINUTE);
+      vi.advanceTimersByTime(5000);
+      setDevice(-YEAR + 1500);
+      expect(clock.nowMs()).toBe(START + 2 * MINUTE + 6500);
+      expect(wrong).toEqual([{ fromMs: START + YEAR + 2 * MINUTE, byMs: YEAR - 1500 }]);
+      // What guards a person counted what was seen, no more.
+      if (runs) expect(clock.seenMs("air", START)).toBe(2 * MINUTE + 5000);
+      expect(clock.news.filter((news) => news.startsWith("back"))).toEqual([]);
+      // Once put right it is over: a clock set back later is one that is wrong now.
+      clock.watchClock([], true);
+      setDevice(-60 * MINUTE);
+      expect([clock.nowMs(), wrong.length]).toEqual([START + 2 * MINUTE + 6500, 1]);
+    }
+  });
+
   it("where nothing runs the device's clock is believed at once", async () => {
     const clock = await load();
     setDevice(-60 * MINUTE);
@@ -105,6 +132,20 @@ describe("after a reload", () => {
     expect(after.nowMs()).toBe(START + 10 * MINUTE);
     vi.advanceTimersByTime(7 * MINUTE);
     expect(after.seenMs("air", START)).toBe(17 * MINUTE);
+  });
+
+  it("a clock that was ahead and was put right while no tab was open: what was stamped is put right", async () => {
+    const before = await begun();
+    setDevice(30 * 24 * 60 * MINUTE);
+    before.nowMs();
+    vi.advanceTimersByTime(MINUTE);
+    vi.advanceTimersByTime(20 * MINUTE);
+    setDevice(-30 * 24 * 60 * MINUTE);
+    const after = await load();
+    const wrong: unknown[] = [];
+    after.onWrongStamps((each) => wrong.push(each));
+    expect(wrong).toEqual([{ fromMs: START + 30 * 24 * 60 * MINUTE + 10 * MINUTE, byMs: 30 * 24 * 60 * MINUTE }]);
+    expect([after.nowMs(), after.news]).toEqual([START + 31 * MINUTE, []]);
   });
 
   it("a clock set far ahead is said, and what guards people stays as far as it was seen", async () => {

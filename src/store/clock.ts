@@ -2,6 +2,7 @@
  * The clock of this program. While a tab lives it only goes forward: the device's clock may be set back or ahead, and sleep.
  * What guards a person is timed apart, by time that was seen to pass: a jump of the device's clock counts for nothing there.
  * What was seen is kept, so that a reload neither starts such a wait anew nor ends it.
+ * A jump ahead that is taken back was a wrong clock: what was stamped meanwhile is put right by as much.
  */
 
 const KEY = "weary-bristle-clock";
@@ -9,15 +10,25 @@ const KEY = "weary-bristle-clock";
 const JUMP_MS = 10_000;
 /** A tab that was closed for longer may have been away, or its clock was set ahead: neither was seen, ms. Judgement. */
 const FAR_MS = 12 * 3_600_000;
+/** A clock that comes back to within this of where it would be was wrong meanwhile, ms. Judgement. */
+const BACK_WITHIN_MS = 120_000;
 /** How often what was seen is kept while something runs, ms. */
 const KEEP_EVERY_MS = 5000;
 
 type ClockNews = { kind: "back" | "ahead"; byMs: number };
 
+/** Stamps from `fromMs` on are too late by `byMs`: the clock was wrong when they were made. */
+export interface WrongStamps {
+  fromMs: number;
+  byMs: number;
+}
+
 interface Kept {
   wallMs: number;
   appMs: number;
   running: boolean;
+  /** The clock has jumped ahead, and nobody knows yet whether it was right to. */
+  ahead?: WrongStamps;
   /** By the event a guarding wait runs from: ms that were seen to pass. */
   seen: Record<string, number>;
 }
@@ -34,6 +45,9 @@ let running = false;
 let seen: Record<string, number> = {};
 let watched: readonly Watch[] = [];
 let keptAtMs = 0;
+let ahead: WrongStamps | undefined;
+let corrected: WrongStamps[] = [];
+let correct: ((wrong: WrongStamps) => void) | undefined;
 let told: ClockNews[] = [];
 let tell: ((news: ClockNews) => void) | undefined;
 
@@ -49,19 +63,25 @@ function kept(): Kept | undefined {
       appMs: app,
       running: was,
       seen: all,
+      ahead: jumped,
     } = JSON.parse(localStorage.getItem(KEY) ?? "null") as Kept;
     return [wall, app].every(Number.isFinite)
-      ? { wallMs: wall, appMs: app, running: was, seen: { ...all } }
+      ? { wallMs: wall, appMs: app, running: was, seen: { ...all }, ...(isJump(jumped) ? { ahead: jumped } : {}) }
       : undefined;
   } catch {
     return undefined;
   }
 }
 
+const isJump = (jump: WrongStamps | undefined) => Number.isFinite(jump?.fromMs) && Number.isFinite(jump?.byMs);
+
 function keep() {
   keptAtMs = steadyMs;
   try {
-    localStorage.setItem(KEY, JSON.stringify({ wallMs, appMs, running, seen } satisfies Kept));
+    localStorage.setItem(
+      KEY,
+      JSON.stringify({ wallMs, appMs, running, seen, ...(ahead ? { ahead } : {}) } satisfies Kept),
+    );
   } catch {
     // Without it a reload starts the waits that guard anew, which is the safe side.
   }
@@ -74,6 +94,12 @@ function begin() {
   if (!before) return;
   const gapMs = wallMs - before.wallMs;
   seen = before.seen;
+  ahead = before.ahead;
+  // Set right while no tab was open: it stands between where it would be and where it was.
+  if (ahead && gapMs < -JUMP_MS && gapMs > -ahead.byMs - BACK_WITHIN_MS) {
+    running = before.running;
+    return putRight(ahead.byMs);
+  }
   if (!before.running) return;
   running = true;
   const behindMs = before.appMs - wallMs;
@@ -88,6 +114,16 @@ function begin() {
 }
 if (typeof localStorage !== "undefined") begin();
 
+/** What was stamped since the jump is too late by as much. */
+function putRight(byMs: number) {
+  const wrong = { fromMs: ahead!.fromMs, byMs };
+  ahead = undefined;
+  appMs = wallMs;
+  keep();
+  if (correct) correct(wrong);
+  else corrected.push(wrong);
+}
+
 /** Looks at the device's clocks and goes on. */
 function tick() {
   const [wall, now] = [Date.now(), steady()];
@@ -95,6 +131,12 @@ function tick() {
   const jumpMs = wall - wallMs - passedMs;
   wallMs = wall;
   steadyMs = now;
+  for (const { id } of watched) seen[id] = (seen[id] ?? 0) + passedMs;
+  if (ahead && jumpMs < -JUMP_MS && Math.abs(jumpMs + ahead.byMs) <= BACK_WITHIN_MS) return putRight(-jumpMs);
+  if (jumpMs > JUMP_MS) {
+    ahead = { fromMs: ahead?.fromMs ?? wall, byMs: (ahead?.byMs ?? 0) + jumpMs };
+    keep();
+  }
   if (Math.abs(jumpMs) <= JUMP_MS) appMs = running && appMs > wall + JUMP_MS ? appMs + passedMs : Math.max(appMs, wall);
   else {
     // Set back: what passed is known. Ahead, or the device slept: things dried meanwhile, but nobody saw it.
@@ -105,7 +147,6 @@ function tick() {
   }
   // Where nothing runs there is nothing to hold on to: the device's clock is believed again.
   if (!running) appMs = wall;
-  for (const { id } of watched) seen[id] = (seen[id] ?? 0) + passedMs;
   if (running && steadyMs - keptAtMs > KEEP_EVERY_MS) keep();
 }
 
@@ -155,11 +196,18 @@ export function onClockNews(listener: (news: ClockNews) => void) {
   told = [];
 }
 
+/** Who puts stamps right when the clock was. */
+export function onWrongStamps(listener: (wrong: WrongStamps) => void) {
+  correct = listener;
+  corrected.splice(0).forEach(listener);
+  corrected = [];
+}
+
 /** Keeps what was seen when the page goes. */
 export function keepOnLeaving(): () => void {
   const leave = () => {
     tick();
-    if (running) keep();
+    if (running || ahead) keep();
   };
   addEventListener("pagehide", leave);
   return () => removeEventListener("pagehide", leave);

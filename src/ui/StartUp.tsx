@@ -1,11 +1,12 @@
 "use client";
 import { useEffect } from "react";
 import { formatDuration } from "@/core/ground/quantity/format";
-import { keepOnLeaving, onClockNews } from "@/store/clock";
+import { keepOnLeaving, onClockNews, onWrongStamps } from "@/store/clock";
 import { askBeforeLeaving, loadJobs, notify } from "@/store/jobs";
 import { loadSettings, useSettings } from "@/store/settings";
 import { onPlannerFailure } from "@/workers/planner";
 import { NewVersion } from "./NewVersion";
+import { RanOut } from "./RanOut";
 import { Notices } from "./Notices";
 import { useWaitSignals } from "./waits";
 
@@ -27,7 +28,10 @@ export function StartUp() {
       ),
     );
     void loadSettings();
-    void loadJobs();
+    void loadJobs().then(() =>
+      // Seldom needed, so fetched when it is.
+      onWrongStamps((wrong) => void import("@/store/stamps").then(({ putStampsRight }) => putStampsRight(wrong))),
+    );
     const [stopAsking, stopKeeping] = [askBeforeLeaving(), keepOnLeaving()];
     return () => {
       stopAsking();
@@ -40,6 +44,7 @@ export function StartUp() {
   return (
     <>
       <NewVersion />
+      <RanOut />
       <Notices />
     </>
   );

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { waitState } from "@/core/job/waits";
 import { clockText, useNow } from "./clock";
-import { isForgotten, useWaits } from "./waits";
+import { isRanOut, useWaits } from "./waits";
 import { Tip } from "./Tip";
 
 const STATE_WORDS = { early: "dwelling", right: "ready", drying: "drying out" } as const;
@@ -15,7 +15,7 @@ export function Threads({ only, jobId }: { only?: ReadonlySet<string>; jobId?: s
   const leftMs = ({ fromMs, minMin, maxMin }: { fromMs: number; minMin: number; maxMin?: number }) =>
     fromMs + (nowMs < fromMs + minMin * 60_000 ? minMin : (maxMin ?? minMin)) * 60_000 - nowMs;
   const shown = useWaits()
-    .filter((wait) => !isForgotten(wait, nowMs) && (!only || wait.jobId !== jobId || only.has(wait.id)))
+    .filter((wait) => !isRanOut(wait, nowMs) && (!only || wait.jobId !== jobId || only.has(wait.id)))
     .sort((a, b) => leftMs(a) - leftMs(b));
   if (nowMs === 0) return null;
   return shown.slice(0, MOST_SHOWN).map((wait) => {

@@ -3,20 +3,18 @@ import { own } from "@/core/job/lookUp";
 import { useEffect, useMemo, useState } from "react";
 import { historyOf } from "@/core/job/history";
 import type { Job } from "@/core/job/schema";
-import { signalsToCome, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
+import { ranOut, signalsOf, signalsToCome, waitsOf, type SignalKind, type Wait } from "@/core/job/waits";
 import { jobNow, notify, useJobsState } from "@/store/jobs";
 import { nowMs, seenMs, watchClock } from "@/store/clock";
 import { settingsNow } from "@/store/settings";
+import { rememberTold, wasToldOf } from "@/store/told";
 import { readySound, sound } from "./tone";
 
-interface JobWait extends Wait {
+export interface JobWait extends Wait {
   jobId: string;
   /** Where it is, in the technician's words. */
   where: string;
 }
-
-/** What has run over by so long is nobody's dwell any more, min. */
-const FORGOTTEN_MIN = 60;
 
 /** Every dwell of every job on this device. */
 export function useWaits(): JobWait[] {
@@ -78,8 +76,8 @@ function whereOf(job: Job, { zoneIds, title }: Wait): string {
   );
 }
 
-export const isForgotten = ({ fromMs, minMin, maxMin }: Wait, nowMs: number) =>
-  nowMs > fromMs + ((maxMin ?? minMin) + FORGOTTEN_MIN) * 60_000;
+/** True for a dwell that ran out and waits for an answer. */
+export const isRanOut = (wait: Wait, nowMs: number) => ranOut(wait, nowMs, wasToldOf(wait.id));
 
 const WORDS: Record<SignalKind, string> = {
   right: "Right: lift it off now",
@@ -98,7 +96,7 @@ export function useWaitSignals() {
       watchClock(
         waits.filter(({ guards }) => guards),
         waits.some((wait) =>
-          wait.guards ? seenMs(wait.id, wait.fromMs) < wait.minMin * 60_000 : !isForgotten(wait, nowMs()),
+          wait.guards ? seenMs(wait.id, wait.fromMs) < wait.minMin * 60_000 : !isRanOut(wait, nowMs()),
         ),
       );
     watch();
@@ -119,14 +117,26 @@ export function useWaitSignals() {
   useEffect(() => {
     const now = nowMs();
     const timers = waits.flatMap((wait) =>
-      signalsToCome(wait, now).map(({ kind, atMs }) => setTimeout(() => tell(wait, kind), atMs - now)),
+      signalsToCome(wait, now).map(({ kind, atMs }) => setTimeout(() => ring(wait, kind, atMs), atMs - now)),
     );
     return () => timers.forEach(clearTimeout);
   }, [waits]);
 }
 
-function tell(wait: JobWait, kind: SignalKind) {
-  const words = wait.guards ? "The wait is over" : WORDS[kind];
+/** A timer that rings so much later than it was set: the device slept meanwhile, ms. Browsers round to a minute. */
+const LATE_MS = 90_000;
+
+/** Rings when it is time; after sleep only for the last of what passed, and not as if it were now. */
+function ring(wait: JobWait, kind: SignalKind, atMs: number) {
+  const now = nowMs();
+  if (signalsOf(wait).some((later) => later.atMs > atMs && later.atMs <= now)) return;
+  const isLate = now - atMs > LATE_MS;
+  if (kind === "drying" && !isLate) rememberTold(wait.id);
+  tell(wait, kind, kind === "drying" && isLate ? "It dried out while nobody looked" : WORDS[kind]);
+}
+
+function tell(wait: JobWait, kind: SignalKind, said: string) {
+  const words = wait.guards ? "The wait is over" : said;
   const { sound: wanted = true } = settingsNow();
   if (wanted) sound(kind !== "right");
   navigator.vibrate?.(kind === "right" ? [300, 150, 300] : [200, 100, 200, 100, 500]);
@@ -134,6 +144,7 @@ function tell(wait: JobWait, kind: SignalKind) {
   const body = `${wait.where}, ${wait.title.toLowerCase()}${job ? ` · ${job.title}` : ""}`;
   if ("Notification" in window && window.isSecureContext && Notification.permission === "granted")
     new Notification(words, { body, tag: wait.id });
-  if (kind !== "drying") return;
+  // What waits for an answer stands there already.
+  if (kind !== "drying" || isRanOut(wait, nowMs())) return;
   notify(`${words}: ${wait.where}.`);
 }

@@ -8,7 +8,7 @@ import { jobFromTemplate } from "./newJob";
 import { agentOn, ownAgentProblems } from "./ownAgent";
 import { evidenceOf, readingOps, readingProblem, readingsOps } from "./readings";
 import type { Finding, Job, PlacedFinding, WorkEvent } from "./schema";
-import { signalsOf, signalsToCome, waitsOf, waitState } from "./waits";
+import { ranOut, ranOutNoteId, signalsOf, signalsToCome, waitsOf, waitState } from "./waits";
 
 const AT = "2026-05-04T08:00:00Z";
 const at = (minute: number) => new Date(Date.parse(AT) + minute * 60_000).toISOString();
@@ -250,6 +250,24 @@ describe("waits", () => {
     // A clock that was wrong by days sets nothing off.
     expect(signalsToCome({ ...wait(5, 15), fromMs: 1e12 }, 0)).toEqual([]);
     expect(signalsToCome({ ...wait(0, 15), guards: true }, -1).map(({ kind }) => kind)).not.toContain("right");
+  });
+
+  it("that ran out are asked about: at once where nobody was told, an hour later where somebody was; never one that guards", () => {
+    const asked = (minutes: number, maxMin: number | undefined, wasTold: boolean, guards = false) =>
+      ranOut({ ...wait(5, maxMin), guards }, minutes * 60_000, wasTold);
+    expect([10, 10.1].map((minutes) => asked(minutes, 10, false))).toEqual([false, true]);
+    expect([69, 71].map((minutes) => asked(minutes, 10, true))).toEqual([false, true]);
+    expect([12 * 60, 12.2 * 60].map((minutes) => asked(minutes, undefined, false))).toEqual([false, true]);
+    expect(asked(10_000, 10, false, true)).toBe(false);
+  });
+
+  it("that were answered for run no more, until the answer is taken back", () => {
+    const left = done("spray", ["z1"], { at: at(5), dwellMinMin: 5, dwellMaxMin: 10 });
+    const answer = { kind: "note" as const, id: ranOutNoteId("spray"), at: at(90), words: "Rinsed twice." };
+    const undo = { kind: "undo" as const, id: "u", at: at(91), of: answer.id };
+    expect(
+      [[left], [left, answer], [left, answer, undo]].map((events) => waitsOf(historyOf(jobOf(events))).length),
+    ).toEqual([1, 0, 1]);
   });
 
   it("oldest first, those on the cloth and those that hands sit out", () => {

@@ -16,11 +16,14 @@ export interface Wait {
 
 export type WaitState = "early" | "right" | "drying";
 
-/** Every dwell that runs, oldest first: what was put on and left, and what hands wait out. */
-export const waitsOf = ({ dwelling, running }: History): Wait[] =>
+/** Id of the note that answers for a wait which ran out while nobody looked. @param waitId of the event it runs from */
+export const ranOutNoteId = (waitId: string) => `ran-out-${waitId}`.slice(0, 40);
+
+/** Every dwell that runs, oldest first: what was put on and left, and what hands wait out; none that was answered for. */
+export const waitsOf = ({ dwelling, running, standing }: History): Wait[] =>
   [...dwelling, ...running]
     .flatMap((event) =>
-      event.dwellMinMin === undefined
+      event.dwellMinMin === undefined || standing.some(({ id }) => id === ranOutNoteId(event.id))
         ? []
         : [
             {
@@ -40,6 +43,22 @@ export const waitsOf = ({ dwelling, running }: History): Wait[] =>
 export function waitState({ minMin, maxMin }: Pick<Wait, "minMin" | "maxMin">, elapsedMs: number): WaitState {
   if (elapsedMs < minMin * 60_000) return "early";
   return maxMin !== undefined && elapsedMs > maxMin * 60_000 ? "drying" : "right";
+}
+
+/** What was said to be drying out and still lies there so much later was not lifted, min. Judgement. */
+const SURELY_MIN = 60;
+/** What has no longest time and lies there so much longer than it needs is nobody's any more, min. Judgement. */
+const LEFT_MIN = 12 * 60;
+
+/**
+ * True for a wait that ran out and that somebody has to answer for: lifted in time, or dried in. What guards a person
+ * is never over by itself.
+ * @param wasTold somebody was told when it began to dry out
+ */
+export function ranOut({ fromMs, minMin, maxMin, guards }: Wait, nowMs: number, wasTold: boolean): boolean {
+  if (guards) return false;
+  const lastMin = maxMin === undefined ? minMin + LEFT_MIN : maxMin + (wasTold ? SURELY_MIN : 0);
+  return nowMs > fromMs + lastMin * 60_000;
 }
 
 /** Said so long before it dries out, min, but never before it is right. Judgement. */
