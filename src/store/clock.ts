@@ -124,6 +124,15 @@ function putRight(byMs: number) {
   else corrected.push(wrong);
 }
 
+/** The time while something runs: forward only, whatever the device's clock was set to. @returns ms since 1970 */
+function heldTo(wall: number, passedMs: number, jumpMs: number): number {
+  if (Math.abs(jumpMs) <= JUMP_MS) return appMs > wall + JUMP_MS ? appMs + passedMs : Math.max(appMs, wall);
+  // A device that slept is nothing to speak of, unless somebody is kept from going in.
+  if (jumpMs < 0 || watched.length > 0) say({ kind: jumpMs < 0 ? "back" : "ahead", byMs: Math.abs(jumpMs) });
+  // Set back: what passed is known. Ahead, or the device slept: things dried meanwhile, but nobody saw it.
+  return jumpMs < 0 ? appMs + passedMs : Math.max(appMs + passedMs, wall);
+}
+
 /** Looks at the device's clocks and goes on. */
 function tick() {
   const [wall, now] = [Date.now(), steady()];
@@ -137,16 +146,8 @@ function tick() {
     ahead = { fromMs: ahead?.fromMs ?? wall, byMs: (ahead?.byMs ?? 0) + jumpMs };
     keep();
   }
-  if (Math.abs(jumpMs) <= JUMP_MS) appMs = running && appMs > wall + JUMP_MS ? appMs + passedMs : Math.max(appMs, wall);
-  else {
-    // Set back: what passed is known. Ahead, or the device slept: things dried meanwhile, but nobody saw it.
-    appMs = jumpMs < 0 ? appMs + passedMs : Math.max(appMs + passedMs, wall);
-    // A device that slept is nothing to speak of, unless somebody is kept from going in.
-    if (running && (jumpMs < 0 || watched.length > 0))
-      say({ kind: jumpMs < 0 ? "back" : "ahead", byMs: Math.abs(jumpMs) });
-  }
-  // Where nothing runs there is nothing to hold on to: the device's clock is believed again.
-  if (!running) appMs = wall;
+  // Where nothing runs there is nothing to hold on to: the device's clock is believed at once.
+  appMs = running ? heldTo(wall, passedMs, jumpMs) : wall;
   if (running && steadyMs - keptAtMs > KEEP_EVERY_MS) keep();
 }
 

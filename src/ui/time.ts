@@ -1,6 +1,6 @@
 import { formatDuration } from "@/core/ground/quantity/format";
 import type { Slack } from "@/core/answers/schedule/forecast";
-import { isSameDay, lightFormat } from "date-fns";
+import { differenceInCalendarDays, isSameDay, lightFormat } from "date-fns";
 
 /** "Tue" or "4 May", in the browser's own words; the small formatter of date-fns has no names of days. */
 const day = (ms: number, how: Intl.DateTimeFormatOptions) => new Date(ms).toLocaleDateString("en-GB", how);
@@ -10,7 +10,8 @@ export function timeText(ms: number, nowMs: number): string {
   if (!Number.isFinite(ms)) return "not like this";
   const hour = lightFormat(ms, "HH:mm");
   if (isSameDay(ms, nowMs)) return hour;
-  return `${day(ms, Math.abs(ms - nowMs) < 6 * 86_400_000 ? { weekday: "short" } : { day: "numeric", month: "short" })} ${hour}`;
+  const isNear = Math.abs(differenceInCalendarDays(ms, nowMs)) < 6;
+  return `${day(ms, isNear ? { weekday: "short" } : { day: "numeric", month: "short" })} ${hour}`;
 }
 
 /** A moment in full, for the owner. @example "Tuesday 24 November, 21:40" */
@@ -32,6 +33,6 @@ export function slackWords({ minutes: { value } }: Slack): string {
 /** A day as spoken of. @example "Today", "Tomorrow", "Mon 30 Nov" */
 export function dayWords(ms: number, nowMs: number): string {
   if (isSameDay(ms, nowMs)) return "Today";
-  if (isSameDay(ms, nowMs + 86_400_000)) return "Tomorrow";
+  if (differenceInCalendarDays(ms, nowMs) === 1) return "Tomorrow";
   return day(ms, { weekday: "short", day: "numeric", month: "short" }).replace(",", "");
 }

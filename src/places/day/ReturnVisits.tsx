@@ -1,4 +1,5 @@
 "use client";
+import { daysLater } from "@/core/ground/quantity/days";
 import Link from "next/link";
 import { AFTERCARE } from "@/core/ground/catalog/aftercare";
 import { historyOf, lastOf } from "@/core/job/history";
@@ -15,7 +16,7 @@ export function ReturnVisits({ jobs, nowMs }: { jobs: readonly Job[]; nowMs: num
     .flatMap((job) => {
       const handed = lastOf(historyOf(job), "handed-back");
       const marks = Object.values(job.findings.byId).some(({ kind }) => kind === "mark");
-      const atMs = handed && marks ? Date.parse(handed.at) + AFTERCARE["look-again"].afterDays * DAY_MS : Infinity;
+      const atMs = handed && marks ? daysLater(Date.parse(handed.at), AFTERCARE["look-again"].afterDays) : Infinity;
       return Math.abs(atMs - nowMs) < SHOWN_DAYS * DAY_MS ? [{ job, atMs }] : [];
     })
     .sort((a, b) => a.atMs - b.atMs);

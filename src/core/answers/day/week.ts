@@ -1,3 +1,4 @@
+import { daysLater } from "@/core/ground/quantity/days";
 import type { Job } from "@/core/job/schema";
 import type { WorkDay } from "./hours";
 
@@ -41,7 +42,6 @@ export interface Week {
 }
 
 const MINUTE_MS = 60_000;
-const DAY_MS = 86_400_000;
 /** Steps take whole minutes, and their waits leave gaps: a visit is a little longer than its sum, min. Judgement. */
 const SPARE_MIN = 15;
 
@@ -86,7 +86,7 @@ export function weekOf(
   /** The day in whose evening something was promised of it, after the hours. */
   const eveningOf = ({ dueMs, handsByMs }: ToPlace) => {
     const day = placed.findLast(({ openMs }) => openMs < dueMs);
-    return day && handsByMs > day.closeMs && handsByMs <= day.openMs + DAY_MS ? day : undefined;
+    return day && handsByMs > day.closeMs && handsByMs <= daysLater(day.openMs, 1) ? day : undefined;
   };
   const put = (job: ToPlace, day: PlacedDay | undefined) => {
     if (!day) return void later.push(job.jobId);

@@ -1,3 +1,4 @@
+import { daysLater } from "@/core/ground/quantity/days";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { AFTERCARE, CLEAN_AGAIN_MONTHS } from "@/core/ground/catalog/aftercare";
 import { lastOf } from "@/core/job/history";
@@ -18,7 +19,6 @@ export interface Appointment {
 }
 
 const MINUTE_MS = 60_000;
-const DAY_MS = 86_400_000;
 const RETURN_MIN = 30;
 const REMINDER_MIN = 15;
 
@@ -82,7 +82,7 @@ function afterwards(job: Job, { history, plan, order }: Assessment, endMs: numbe
   const from = Math.max(endMs, handed ? Date.parse(handed.at) : 0);
   const of = (id: keyof typeof AFTERCARE, kind: Entry["kind"], leastMs = 0): Entry => {
     const { title, words, afterDays } = AFTERCARE[id];
-    return { id, kind, title, words, startMs: Math.max(from + afterDays * DAY_MS, leastMs), minutes: RETURN_MIN };
+    return { id, kind, title, words, startMs: Math.max(daysLater(from, afterDays), leastMs), minutes: RETURN_MIN };
   };
   const wet =
     order.tasks.some(({ step }) => step.waterOnLPerM2 > 0) ||
@@ -94,7 +94,7 @@ function afterwards(job: Job, { history, plan, order }: Assessment, endMs: numbe
     ...(Object.keys(plan.marks).length > 0 && wet ? [of("look-again", "return", usableMs)] : []),
     ...(isLeatherKept(job, history) ? [of("leather", "aftercare")] : []),
     ...(job.choices.protect ? [of("protector", "aftercare")] : []),
-    ...(soils.length > 0 ? [cleanAgain(from + Math.min(...soils) * MONTH_DAYS * DAY_MS)] : []),
+    ...(soils.length > 0 ? [cleanAgain(daysLater(from, Math.min(...soils) * MONTH_DAYS))] : []),
   ];
 }
 

@@ -1,8 +1,8 @@
+import { daysLater } from "@/core/ground/quantity/days";
 import { AFTERCARE } from "@/core/ground/catalog/aftercare";
 import type { Appointment } from "@/core/answers/handback/appointments";
 import type { LedgerJob } from "./summary";
 
-const DAY_MS = 86_400_000;
 const MONTH_DAYS = 30.4;
 const VISIT_MIN = 30;
 
@@ -12,7 +12,7 @@ export function dueOf(ledger: readonly LedgerJob[]): (Appointment & { jobId: str
     .filter(({ handedBack }) => handedBack)
     .flatMap(({ id: jobId, title, customer, place, at, steps, after }) => {
       const make = (id: string, kind: Appointment["kind"], what: string, words: string, days: number) => {
-        const startMs = Date.parse(at) + days * DAY_MS;
+        const startMs = daysLater(Date.parse(at), days);
         return {
           id: `${jobId}-${id}`,
           jobId,

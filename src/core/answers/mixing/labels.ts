@@ -1,3 +1,4 @@
+import { daysLater } from "@/core/ground/quantity/days";
 import { hazardOf, signalOf, type HazardId, type PictogramId } from "@/core/ground/catalog/hazards";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { formatNumber } from "@/core/ground/quantity/format";
@@ -24,7 +25,6 @@ export interface BottleLabel {
   recipe: string;
 }
 
-const DAY_MS = 86_400_000;
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
 /**
@@ -48,7 +48,7 @@ export function labelOf(
     : `${ml(marked.water.value)} water + ${ml(marked.product.value)} product, in a ${formatNumber(bottleMl)} mL bottle`;
   const ratio = ready ? "Ready to use" : markedWords;
   const mixedOn = dayOf(Date.parse(nowIso));
-  const useBy = dayOf(Date.parse(nowIso) + row.keepsDays * DAY_MS);
+  const useBy = dayOf(daysLater(Date.parse(nowIso), row.keepsDays));
   const unique = <T>(items: readonly T[]) => [...new Set(items)];
   return {
     agent,
