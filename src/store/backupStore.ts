@@ -2,7 +2,7 @@ import { proxy } from "comlink";
 import { filesWorker } from "./filesWorker";
 import type { Missing } from "./backup";
 import type { Opened, PartLimits, Plan, Preview, Saving, Taken, Tell } from "./filesWork";
-import { allSaved, fetchJobs, jobNow, jobsCameIn, notify, putJobs } from "./jobs";
+import { allSaved, jobsCameIn, notify, putBack } from "./jobs";
 import { kitNow } from "./kit";
 import { nowIso, nowMs } from "./clock";
 import { saveAsFile } from "./saveFile";
@@ -191,14 +191,8 @@ export async function importFile(file: File): Promise<{ imported: string[]; prob
   if ("problems" in taken) return { imported: [], problems: taken.problems };
   await jobsCameIn(taken.jobIds);
   const { before } = taken;
-  await fetchJobs(before.map(({ id }) => id));
-  const after = before.map(({ id }) => jobNow(id));
-  // As it was before, unless something happened to it since.
-  const putBack = () =>
-    before.some(({ id }, at) => jobNow(id) !== after[at])
-      ? notify("It was worked on since, so it stays as it is.", "problem")
-      : void putJobs(before);
-  notify(takenWords(taken.preview), "plain", before.length > 0 ? putBack : undefined);
+  const after = new Map(taken.after.map((job) => [job.id, job]));
+  notify(takenWords(taken.preview), "plain", before.length > 0 ? () => void putBack(before, after) : undefined);
   return { imported: taken.jobIds, problems: [] };
 }
 

@@ -139,6 +139,8 @@ export interface Taken {
   preview: Preview;
   /** Merged jobs as they were before. */
   before: Job[];
+  /** The same as they were stored. */
+  after: Job[];
   settings?: KeptSettings;
   kit?: Kit;
 }
@@ -190,7 +192,7 @@ export async function takeBackup(
  */
 async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
   return withDb(async (database) => {
-    const taken: Taken = { jobIds: [], preview: emptyPreview(), before: [] };
+    const taken: Taken = { jobIds: [], preview: emptyPreview(), before: [], after: [] };
     const transaction = database.transaction("jobs", "readwrite", { durability: "strict" });
     const store = async (job: Job) => {
       await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
@@ -205,6 +207,7 @@ async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
         if (what.kind === "added") await store(job);
         if (what.kind === "merged") {
           taken.before.push(here!);
+          taken.after.push(what.job);
           await store(what.job);
         }
         if (asCopy && (what.kind === "kept" || what.kind === "same")) {

@@ -212,6 +212,54 @@ describe("undo", () => {
     expect(texts(tab).join()).toContain("cannot be undone");
   });
 
+  it("is refused too where this tab has not heard of the other's change yet", async () => {
+    tab.run(job.id, title("One"));
+    await settled();
+    // Stored by a tab that tells nobody.
+    const { db } = await import("./db");
+    const put = async (value: string) =>
+      (await db()).put("jobs", { version: 2, job: { ...(await storedJob(job.id))!, title: value } }, job.id);
+    await put("Theirs");
+    tab.undo(job.id);
+    await settled();
+    expect([(await storedJob(job.id))?.title, texts(tab).join()]).toEqual([
+      "Theirs",
+      expect.stringMatching(/"Undo: Title One" was not kept. It was changed since/),
+    ]);
+    await put("Before");
+    tab.run(job.id, title("Two"));
+    await settled();
+    tab.undo(job.id);
+    await settled();
+    await put("Theirs again");
+    tab.redo(job.id);
+    await settled();
+    expect((await storedJob(job.id))?.title).toBe("Theirs again");
+  });
+
+  it("of a deletion brings back what was deleted, and never over what was opened or changed since", async () => {
+    const undoNotice = () =>
+      notes
+        .get(tab)!
+        .noticesNow()
+        .findLast(({ undo }) => undo)!;
+    await tab.deleteJobs([job], "It was deleted.");
+    undoNotice().undo!();
+    await eventually(async () => expect(await storedJob(job.id)).toEqual(job));
+    await eventually(() => expect(tab.jobNow(job.id)).toEqual(job));
+    await tab.deleteJobs([job], "It was deleted again.");
+    // Opened from a file in a second tab, changed in a third.
+    const second = await openTab();
+    await second.putJobs([job]);
+    const third = await openTab();
+    third.run(job.id, title("Newest"));
+    await settled();
+    undoNotice().undo!();
+    await eventually(() => expect(texts(tab).join()).toMatch(/is not put back: it was opened or worked on since/));
+    expect((await storedJob(job.id))?.title).toBe("Newest");
+    expect(tab.jobNow(job.id)?.title).toBe("Newest");
+  });
+
   it("of recorded work appends an event, as often as it goes to and fro", async () => {
     const zoneId = job.zones.order[0]!;
     const event = {

@@ -2,7 +2,7 @@ import { own } from "@/core/job/lookUp";
 import { useEffect } from "react";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
-import { applyOps, CommandRefused, overwrites, standsAsLeft, type Command, type Op } from "../core/job/commands";
+import { applyOps, CommandRefused, overwrites, same, standsAsLeft, type Command, type Op } from "../core/job/commands";
 import { record } from "../core/job/change";
 import { JOB_FILE_VERSION } from "../core/job/fileFormat";
 import { jobFileOf } from "@/core/job/jobFile";
@@ -31,6 +31,8 @@ interface Waiting {
   command: Command;
   /** The job as this tab saw it when the command was given. */
   seen: Job;
+  /** What an undo or a redo rests on: where it does not stand as these left it, nothing is taken back. */
+  restsOn?: readonly Op[];
 }
 
 interface Done {
@@ -422,8 +424,10 @@ export function run(jobId: string, command: Command) {
   }
 }
 
-function wait(jobId: string, command: Command, seen: Job) {
-  set(({ waiting }) => ({ waiting: [...waiting, { id: next(), jobId, command, seen }] }));
+function wait(jobId: string, command: Command, seen: Job, restsOn?: readonly Op[]) {
+  set(({ waiting }) => ({
+    waiting: [...waiting, { id: next(), jobId, command, seen, ...(restsOn ? { restsOn } : {}) }],
+  }));
   void enqueue();
 }
 
@@ -432,7 +436,7 @@ async function flush() {
   for (;;) {
     const [entry] = get().waiting;
     if (!entry) return;
-    const { jobId, command, seen } = entry;
+    const { jobId, command, seen, restsOn = [] } = entry;
     try {
       const checks = await fullCheck();
       const { before, job } = await withDb(async (database) => {
@@ -443,6 +447,8 @@ async function flush() {
         const before = jobOf(kept);
         if (!before)
           throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
+        if (!standsAsLeft(before, restsOn))
+          throw new CommandRefused("It was changed since, in another tab or by a later step.");
         const { job } = applyOps(before, command.ops);
         const problem = problemOf(job, checks);
         if (problem) throw new CommandRefused(problem);
@@ -533,7 +539,7 @@ export function undo(jobId: string) {
       ? [record({ kind: "undo", id: newId(), at: nowIso(), of: lastlyUndoneBy(job, op.event.id) })]
       : [],
   );
-  wait(jobId, { label: `Undo: ${entry.label}`, ops: [...takenBack.reverse(), ...entry.inverse] }, job);
+  wait(jobId, { label: `Undo: ${entry.label}`, ops: [...takenBack.reverse(), ...entry.inverse] }, job, entry.ops);
 }
 
 /** The event to take back: the event itself, or the undo that brought it again. */
@@ -555,8 +561,10 @@ export function redo(jobId: string) {
     undoable: [...undoable, entry],
   }));
   try {
+    if (!standsAsLeft(job, entry.inverse))
+      throw new CommandRefused(`"${entry.label}" cannot be done again: it was changed since, in another tab.`);
     applyOps(job, again);
-    wait(jobId, { label: `Redo: ${entry.label}`, ops: again }, job);
+    wait(jobId, { label: `Redo: ${entry.label}`, ops: again }, job, entry.inverse);
   } catch (error) {
     if (!(error instanceof CommandRefused)) throw error;
     notify(error.message, "problem");
@@ -587,6 +595,34 @@ export async function putJobs(jobs: readonly Job[]): Promise<boolean> {
 }
 
 /**
+ * Puts jobs back as they were, where what is kept now is what this tab left there; what was changed since stays.
+ * @param left what this tab left of each, by id; none where it left nothing
+ */
+export async function putBack(jobs: readonly Job[], left: ReadonlyMap<string, Job>) {
+  try {
+    const kept = await withDb(async (database) => {
+      const transaction = database.transaction("jobs", "readwrite");
+      const kept: Job[] = [];
+      for (const job of jobs) {
+        const held = await transaction.store.get(job.id);
+        const now = held && jobOf(held);
+        const expected = left.get(job.id);
+        const isAsLeft = held === undefined ? !expected : now !== undefined && same(now, expected);
+        if (isAsLeft) await transaction.store.put({ version: JOB_FILE_VERSION, job }, job.id);
+        else kept.push(job);
+      }
+      await transaction.done;
+      return kept;
+    });
+    await jobsCameIn(jobs.map(({ id }) => id));
+    for (const { title } of kept)
+      notify(`"${title}" is not put back: it was opened or worked on since, and stays as it is now.`, "problem");
+  } catch (error) {
+    notify(`Not put back: ${whyNotKept(error)}.`, "problem");
+  }
+}
+
+/**
  * Jobs that were stored by something else of this tab: shown, and the other tabs told. A few at a time, so that the
  * page is not held.
  */
@@ -607,7 +643,7 @@ export async function deleteJobs(jobs: readonly Job[], words: string) {
   if (!(await deleteKeys(ids))) return;
   const left = new Set(ids);
   set(({ stored, away }) => ({ stored: without(stored, left), away: without(away, left) }));
-  notify(words, "plain", () => void putJobs(jobs));
+  notify(words, "plain", () => void putBack(jobs, new Map()));
 }
 
 /** Removes what is kept and is no job; it cannot be brought back but from its export. */
