@@ -250,6 +250,105 @@ test("jobs are duplicated, deleted and brought back; the demo comes once and goe
   await expect(page.getByText("Tern House settee (copy)")).toBeVisible();
 });
 
+test("a deletion is not undone over what was opened and changed elsewhere since", async ({ page, context }) => {
+  await page.goto("/demo");
+  await expect(page.locator(".job-row")).toHaveCount(5);
+  const title = "Tern House settee";
+  const job = await page.getByRole("link", { name: title }).getAttribute("href");
+  const jobId = new URL(job!, page.url()).searchParams.get("job")!;
+  const buffer = Buffer.from(
+    JSON.stringify({
+      format: "weary-bristle-job",
+      version: 2,
+      asOf: new Date().toISOString(),
+      job: await storedJob(page, jobId),
+    }),
+  );
+  await page.getByRole("button", { name: `Delete ${title}`, exact: true }).click();
+  await expect(page.locator(".job-row")).toHaveCount(4);
+  const second = await context.newPage();
+  await second.goto("/");
+  await second.getByLabel("Job file").setInputFiles({ name: "j.job.json", mimeType: "application/json", buffer });
+  await expect(second.getByRole("link", { name: title })).toBeVisible();
+  const third = await context.newPage();
+  await third.goto(`/bay?job=${jobId}&phase=look`);
+  await openPiece(third);
+  await setField(third, "Length, mm", "1850");
+  await expect(third.getByTestId("saved")).toHaveText("Saved");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(alertWith(page, "is not put back: it was opened or worked on since")).toBeVisible();
+  expect(Object.values((await storedJob(page, jobId)).pieces.byId)[0]).toMatchObject({ lengthMm: 1850 });
+});
+
+test("where site data is blocked every place says so and what to do, and nothing pretends to be kept", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const blocked = () => {
+      throw new DOMException("Access is denied for this document.", "SecurityError");
+    };
+    for (const name of ["indexedDB", "localStorage", "sessionStorage", "BroadcastChannel", "caches"])
+      Object.defineProperty(globalThis, name, { get: blocked, configurable: true });
+  });
+  for (const place of ["/", "/day", "/mark", "/shelf", "/ledger", "/practice", "/notes", "/settings"]) {
+    await page.goto(place);
+    await expect(page.getByTestId("nothing-kept")).toContainText("Allow them for this address");
+    await expect(page.getByTestId("failed-part")).toBeHidden();
+    for (const comfort of ["No jobs yet", "There are no jobs to save yet", "No finished jobs", "Never saved yet"])
+      await expect(page.getByText(comfort)).toBeHidden();
+  }
+});
+
+test("where workers are blocked it is said, and what is kept can be taken along", async ({ page }) => {
+  await page.addInitScript(() =>
+    Object.defineProperty(globalThis, "Worker", {
+      value: function () {
+        throw new DOMException("Workers are not allowed here.", "SecurityError");
+      },
+    }),
+  );
+  await page.goto("/demo");
+  await expect(alertWith(page, "lets the page start no workers").first()).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Export" }).first().click(),
+  ]);
+  expect(readFileSync(await file.path(), "utf8")).toContain('"weary-bristle-job"');
+});
+
+test("a damaged setting is listed with Export and Delete, and the rest works", async ({ page }) => {
+  await page.goto("/settings");
+  await page.getByRole("button", { name: "Night bay" }).click();
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const open = indexedDB.open("weary-bristle");
+        open.onsuccess = () => {
+          const { result: database } = open;
+          const writing = database.transaction("settings", "readwrite");
+          writing.objectStore("settings").put({ units: "metric", theme: "night", practice: { done: 5 } }, "settings");
+          writing.oncomplete = () => {
+            database.close();
+            resolve();
+          };
+        };
+      }),
+  );
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "night");
+  const damaged = page.getByTestId("damaged-practice");
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    damaged.getByRole("button", { name: "Export" }).click(),
+  ]);
+  expect(JSON.parse(readFileSync(await file.path(), "utf8"))).toEqual({ done: 5 });
+  await damaged.getByRole("button", { name: "Delete" }).click();
+  await expect(damaged).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Backup" })).toBeVisible();
+  await expect(damaged).toBeHidden();
+});
+
 test("a wrong number in a field gets a sentence and changes nothing", async ({ page }) => {
   await openFerry(page);
   await openPiece(page);

@@ -257,7 +257,7 @@ function readSettings(raw: unknown, at: string): { settings: KeptSettings; kit: 
 }
 
 /** Why these are no rates; undefined where they are. */
-function problemOfRates(rates: unknown): string | undefined {
+export function problemOfRates(rates: unknown): string | undefined {
   if (rates !== undefined && (typeof rates !== "object" || rates === null || Array.isArray(rates)))
     return "rates are no list of rates.";
   const wrong = Object.entries((rates ?? {}) as object).find(([key, value]) => {
@@ -268,7 +268,7 @@ function problemOfRates(rates: unknown): string | undefined {
   return wrong && `"${wrong[0].slice(0, 30)}" is no rate in its range.`;
 }
 
-const isLearning = (raw: unknown): raw is Learning => {
+export const isLearning = (raw: unknown): raw is Learning => {
   if (typeof raw !== "object" || raw === null) return false;
   const { since, excluded = [] } = raw as Record<string, unknown>;
   return (

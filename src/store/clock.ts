@@ -112,7 +112,7 @@ function begin() {
     if (Object.keys(seen).length > 0) say({ kind: "ahead", byMs: gapMs });
   } else for (const id of Object.keys(seen)) seen[id]! += Math.max(0, gapMs);
 }
-if (typeof localStorage !== "undefined") begin();
+begin();
 
 /** What was stamped since the jump is too late by as much. */
 function putRight(byMs: number) {

@@ -128,7 +128,8 @@ const isLost = (error: unknown) => error instanceof DOMException && error.name =
 export const whenBlocked: { tell: (blocked: boolean) => void } = { tell: () => undefined };
 
 async function open(): Promise<Db> {
-  if (typeof indexedDB === "undefined")
+  // With site data off some browsers have none, some say null, and some throw as soon as it is asked for.
+  if (typeof indexedDB === "undefined" || !indexedDB)
     throw new DOMException("This browser has no storage for pages.", "NotSupportedError");
   let wasBlocked = false;
   const database = await openDB<Kept>("weary-bristle", 3, {
@@ -162,10 +163,18 @@ async function open(): Promise<Db> {
 /** Why the browser could not keep something, for the technician. */
 export function whyNotKept(error: unknown): string {
   const name = error instanceof DOMException ? error.name : "";
+  if (name === "UnknownError")
+    return (
+      "this browser cannot open its storage: the disk is full or damaged, or its data is blocked. Free some space, " +
+      "start the browser again, then load the page"
+    );
   if (name === "QuotaExceededError") return "this device has no room left. Free some space, then press Try again";
   if (name === "VersionError")
     return "what is kept here was written by a newer version of this program. Load the page again; until then nothing is stored";
   if (name === "InvalidStateError" || name === "SecurityError" || name === "NotSupportedError")
-    return "this browser does not let the page keep data (a private window does that). Export the job to a file before you close it";
+    return (
+      "this browser keeps no data for this address: site data or cookies are blocked, or it is a private window. " +
+      "Allow them for this address in the browser's settings, or use an ordinary window, and load the page again"
+    );
   return `the browser answered "${error instanceof Error ? error.message : String(error)}"`;
 }

@@ -66,14 +66,14 @@ describe("the connection to storage", () => {
     (await raw(99)).close();
     const tab = await program();
     await tab.loadJobs();
-    expect([tab.stateNow().status, tab.texts().join()]).toEqual([
+    expect([tab.stateNow().status, tab.stateNow().noStorage]).toEqual([
       "no-storage",
       expect.stringMatching(/written by a newer version of this program. Load the page again/),
     ]);
     vi.stubGlobal("indexedDB", undefined);
     const none = await program();
     await none.loadJobs();
-    expect(none.texts().join()).toMatch(/does not let the page keep data/);
+    expect(none.stateNow().noStorage).toMatch(/site data or cookies are blocked.*Allow them for this address/);
   });
 
   it("without room says so at every write, settings and deleting among them", async () => {

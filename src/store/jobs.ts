@@ -12,6 +12,7 @@ import type { Job } from "../core/job/schema";
 import { mayRecord } from "@/core/judgement/rules/mayFinish";
 import { upgradeJob } from "../core/job/upgrades";
 import { hasOutlineOfJob } from "../core/job/outline";
+import { channelNamed } from "./channel";
 import { nowIso, seenSince } from "./clock";
 import { whenBlocked, whyNotKept, withDb, type Held } from "./db";
 import { dismiss, noticesNow, notify } from "./notices";
@@ -58,6 +59,8 @@ interface State {
   /** Lines of the finished jobs that are still on their way. */
   heads: readonly LedgerHead[];
   waiting: readonly Waiting[];
+  /** Why nothing can be kept here, and what to do, in words; only without storage. */
+  noStorage?: string;
   /** Why the last save failed; the waiting commands are still here. */
   saveProblem?: string;
   lastSavedAt?: number;
@@ -259,8 +262,7 @@ export async function loadJobs() {
     // Asked for once there is something to lose; the browser may say no, Settings then says what to do.
     if (first.held.length + first.rest.length > 0) void navigator.storage?.persist?.().catch(() => false);
   } catch (error) {
-    set({ status: "no-storage" });
-    notify(`Nothing can be kept here: ${whyNotKept(error)}.`, "problem");
+    set({ status: "no-storage", noStorage: whyNotKept(error) });
   }
 }
 
@@ -351,7 +353,7 @@ export const wholeJobs = (): Promise<void> =>
 const jobOf = ({ version, job }: Held): Job | undefined =>
   version > JOB_FILE_VERSION ? undefined : (upgradeJob(job, version) as Job);
 
-const channel = typeof BroadcastChannel === "undefined" ? undefined : new BroadcastChannel("weary-bristle");
+const channel = channelNamed("weary-bristle");
 
 /** Another tab stored or deleted jobs. */
 const onOtherTab = ({ data: { jobIds } }: MessageEvent<{ jobIds: string[] }>) =>

@@ -7,6 +7,7 @@ import { loadSettings, useSettings } from "@/store/settings";
 import { onPlannerFailure } from "@/workers/planner";
 import { NewVersion } from "./NewVersion";
 import { RanOut } from "./RanOut";
+import { NothingKept } from "./NothingKept";
 import { Notices } from "./Notices";
 import { useWaitSignals } from "./waits";
 
@@ -44,6 +45,7 @@ export function StartUp() {
   return (
     <>
       <NewVersion />
+      <NothingKept />
       <RanOut />
       <Notices />
     </>

@@ -8,10 +8,31 @@ import { savesData } from "./savesData";
 let remote: Remote<PlannerWorker> | undefined;
 let failed: ((problem: string) => void) | undefined;
 
+const NO_WORKERS =
+  "This browser lets the page start no workers, so nothing can be planned. Allow scripts and site data for this " +
+  "address, or use another browser, and load the page again.";
+const unplanned: Planned = { ok: false, problem: NO_WORKERS };
+
+/** Where no worker can be started a job is said to be unplanned, and any other question stays without an answer. */
+const nobody = new Proxy({} as Remote<PlannerWorker>, {
+  get: (_, name) =>
+    name === "assessAll"
+      ? (jobs: readonly Job[]) => Promise.resolve(jobs.map(() => unplanned))
+      : () => new Promise(() => undefined),
+});
+
 /** Plans are made beside the page, so that no tap waits for one. One worker a tab, started with the first question. */
 export function planner(): Remote<PlannerWorker> {
   if (!remote) {
-    const worker = new Worker(new URL("./planner.worker.ts", import.meta.url), { type: "module" });
+    let worker: Worker;
+    try {
+      worker = new Worker(new URL("./planner.worker.ts", import.meta.url), { type: "module" });
+    } catch {
+      // Whoever is told may not be there yet: this may be asked while the page is read.
+      setTimeout(() => failed?.(`${NO_WORKERS} What you recorded is kept.`));
+      remote = nobody;
+      return remote;
+    }
     worker.addEventListener("error", (event) => {
       event.preventDefault();
       failed?.("The planner could not start, so no plan can be shown. What you recorded is kept: load the page again.");
@@ -26,6 +47,7 @@ const page = receiver();
 
 /** The plan of a job. What of it the page has from the plan before stays the same objects. */
 export async function assessed(job: Job, kit: Kit, asOf: string): Promise<Planned> {
+  if (planner() === nobody) return unplanned;
   const taken = page.take(await planner().assess(job, kit, asOf, page.has()));
   return taken ?? page.take(await planner().assess(job, kit, asOf, 0))!;
 }

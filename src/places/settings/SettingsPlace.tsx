@@ -1,7 +1,8 @@
 "use client";
 import { useSyncExternalStore } from "react";
 import { countOf, notify, useJobsState } from "@/store/jobs";
-import { changeSettings, useSettings } from "@/store/settings";
+import { saveAsFile } from "@/store/saveFile";
+import { changeSettings, deleteDamaged, useDamagedSettings, useSettings } from "@/store/settings";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
@@ -20,6 +21,7 @@ export function SettingsPlace() {
   const { theme } = useSettings();
   const whole = useJobsState(({ whole }) => whole);
   const count = useJobsState(countOf);
+  const status = useJobsState(({ status }) => status);
   return (
     <PlaceFrame at="/settings">
       <h1>Settings and files</h1>
@@ -50,9 +52,11 @@ export function SettingsPlace() {
       <div className="block">
         <h2>Files</h2>
         <p>
-          {count === 0
-            ? "There are no jobs to save yet."
-            : `${count} ${count === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}
+          {status === "no-storage"
+            ? "Jobs kept here cannot be read now."
+            : count === 0
+              ? "There are no jobs to save yet."
+              : `${count} ${count === 1 ? "job" : "jobs"} on this device. They leave it only as files you save.`}
         </p>
         <div className="row-wrap">
           <SaveList disabled={!whole || count === 0} />
@@ -62,9 +66,24 @@ export function SettingsPlace() {
           <Backup />
         </Boundary>
       </div>
+      <Damaged />
       <ThisDevice />
     </PlaceFrame>
   );
+}
+
+/** Settings that are kept and cannot be read as such: left as they are until somebody says otherwise. */
+function Damaged() {
+  return useDamagedSettings().map(({ key, value }) => (
+    <div key={key} className="caution mt-3" role="alert" data-testid={`damaged-${key}`}>
+      <h3>Kept here and damaged: {key}</h3>
+      <p>It is left as it is, and not used. Export it before you delete it: somebody may be able to put it right.</p>
+      <div className="row-wrap mt-2">
+        <Act onAct={() => saveAsFile(`${key}.kept.json`, JSON.stringify(value, null, 2))}>Export</Act>
+        <Act onAct={() => void deleteDamaged(key)}>Delete</Act>
+      </div>
+    </div>
+  ));
 }
 
 /** Jobs alone, as files that open again: one, or more where one would be too large to open. */
