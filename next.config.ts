@@ -7,7 +7,8 @@ const asSassMap = (name: string, theme: Record<string, string>) =>
     .map(([key, value]) => `"${key}": ${value}`)
     .join(", ")});`;
 
-// Static pages carry inline start-up data that has no nonce, hence 'unsafe-inline'; everything else is this origin only.
+// Static pages carry inline start-up data: `npm start` replaces 'unsafe-inline' by the hashes of each page's own
+// (scripts/lib/door.mjs). Everything else is this origin only.
 // The page layout of the printed labels is a small piece of WebAssembly that ships with it.
 // Next's development server evaluates code for its refresh.
 const scriptSource = `'self' 'unsafe-inline' 'wasm-unsafe-eval'${process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : ""}`;
@@ -25,6 +26,22 @@ const contentSecurityPolicy = [
   "frame-ancestors 'none'",
 ].join("; ");
 
+/** What a page may ask of the device: the camera and the lock of the screen, and nothing else. */
+const permissions = [
+  ...["camera", "screen-wake-lock", "clipboard-write"].map((ability) => `${ability}=(self)`),
+  ...[
+    "accelerometer",
+    "autoplay",
+    "bluetooth",
+    "display-capture",
+    "geolocation",
+    "gyroscope",
+    "hid",
+    "magnetometer",
+  ].map((ability) => `${ability}=()`),
+  ...["microphone", "midi", "payment", "publickey-credentials-get", "serial", "usb"].map((ability) => `${ability}=()`),
+].join(", ");
+
 /** A build of its own beside the usual one, to read off its scripts what is in them (`npm run bench -- load`). */
 const named: NextConfig = process.env.NAMED_MODULES
   ? { distDir: ".cache/named", experimental: { turbopackModuleIds: "named" } }
@@ -34,6 +51,7 @@ const config: NextConfig = {
   ...named,
   reactStrictMode: true,
   poweredByHeader: false,
+  images: { unoptimized: true },
   // Types are checked by `npm run typecheck`, beside lint: the build would only do it once more.
   typescript: { ignoreBuildErrors: true },
   sassOptions: {
@@ -52,6 +70,9 @@ const config: NextConfig = {
       headers: [
         { key: "X-Content-Type-Options", value: "nosniff" },
         { key: "Referrer-Policy", value: "no-referrer" },
+        { key: "Permissions-Policy", value: permissions },
+        { key: "Cross-Origin-Opener-Policy", value: "same-origin" },
+        { key: "Cross-Origin-Resource-Policy", value: "same-origin" },
       ],
     },
   ],

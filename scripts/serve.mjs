@@ -1,8 +1,10 @@
 // `npm start`: serves the built application. Next answers everything; this adds what a server owes whoever stands before it.
-import { readFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import path from "node:path";
 import sirv from "sirv";
+import { atTheDoor, inlineScripts, pagePolicy } from "./lib/door.mjs";
 import { pageDataFile, WORKER_FILE } from "./lib/offline.mjs";
 import { root } from "./lib/setup.mjs";
 
@@ -71,12 +73,37 @@ function answerStatic(request, response, next) {
   });
 }
 
+/** Of each page the hashes of the scripts written into it, read once. */
+const pages = path.join(root, ".next", "server", "app");
+const hashesOf = Object.fromEntries(
+  readdirSync(pages)
+    .filter((file) => file.endsWith(".html"))
+    .map((file) => [
+      file === "index.html" ? "/" : `/${file.slice(0, -5)}`,
+      inlineScripts(readFileSync(path.join(pages, file), "utf8")).map((text) =>
+        createHash("sha256").update(text).digest("base64"),
+      ),
+    ]),
+);
+const NOT_FOUND = "/_not-found";
+
 function answerPage(request, response) {
-  const caching = cachingOf(new URL(request.url ?? "/", "http://here").pathname);
+  const { pathname } = new URL(request.url ?? "/", "http://here");
+  const hashes = (Object.hasOwn(hashesOf, pathname) ? hashesOf[pathname] : hashesOf[NOT_FOUND]) ?? [];
+  const caching = cachingOf(pathname);
   const set = response.setHeader.bind(response);
   // Next marks its pages for a shared cache to keep for a year.
-  response.setHeader = (name, value) =>
-    name.toLowerCase() === "cache-control" ? set(name, caching) : set(name, value);
+  response.setHeader = (name, value) => {
+    const key = name.toLowerCase();
+    if (key === "cache-control") return set(name, caching);
+    return set(name, key === "content-security-policy" ? pagePolicy(String(value), hashes) : value);
+  };
+  // Whoever was refused what he sent may still be sending it.
+  const head = response.writeHead.bind(response);
+  response.writeHead = (status, ...rest) => {
+    if (status >= 400 && request.method === "POST") set("Connection", "close");
+    return head(status, ...rest);
+  };
   set("Cache-Control", caching);
   answer(request, response).catch((error) => {
     console.error(error);
@@ -85,13 +112,23 @@ function answerPage(request, response) {
   });
 }
 
+/** Whose request it is: the first address a proxy names, where one of ours stands before us, else the connection's own. */
+const clientOf = ({ headers, socket }) =>
+  (process.env.BEHIND_PROXY &&
+    String(headers["x-forwarded-for"] ?? "")
+      .split(",")[0]
+      .trim()) ||
+  (socket.remoteAddress ?? "");
+
 const server = createServer((request, response) => {
-  // A request that is sent back as it came tells cookies to whoever asks.
-  if (request.method === "TRACE" || request.method === "TRACK" || request.method === "CONNECT") {
-    response.writeHead(405, { Allow: "GET, HEAD, POST, OPTIONS", "Content-Type": "text/plain; charset=utf-8" });
-    response.end("This method is not allowed.\n");
+  const { refused, path: asked } = atTheDoor(request);
+  if (refused) {
+    response.writeHead(refused.status, refused.headers);
+    response.end(request.method === "HEAD" ? undefined : refused.body);
     return;
   }
+  request.url = asked;
+  request.headers["x-client-address"] = clientOf(request);
   if (answerKept(request.url ?? "/", response)) return;
   answerStatic(request, response, () => answerPage(request, response));
 });

@@ -1,7 +1,7 @@
 import { EventEmitter } from "node:events";
 import type { Worker } from "node:worker_threads";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { Pool, type Limits } from "./pool";
+import { Pool, type Limits, type Question } from "./pool";
 
 /** A thread that answers when it is told to. */
 class Slow extends EventEmitter {
@@ -10,7 +10,8 @@ class Slow extends EventEmitter {
   unref() {
     return this;
   }
-  postMessage(text: string) {
+  postMessage({ text, brief }: Question) {
+    this.briefly = brief;
     this.asked.push(text);
   }
   terminate() {
@@ -18,6 +19,7 @@ class Slow extends EventEmitter {
     return Promise.resolve(0);
   }
   answer = () => this.emit("message", { status: 200, body: this.asked.at(-1) });
+  briefly = false;
 }
 
 const LIMITS: Limits = { threads: 2, queue: 1, timeMs: 1000, memoryMb: 64 };
@@ -55,10 +57,39 @@ describe("the pool of planners", () => {
     ]);
     vi.advanceTimersByTime(LIMITS.timeMs);
     expect(await slow).toEqual({ refused: "too-long" });
-    expect([threads[0]!.ended, running()]).toEqual([true, [threads[1], threads[2]]]);
+    // Stopped in full and stopped in brief: each time another takes its place.
+    expect([threads[0]!.ended, threads[2]!.ended, running()]).toEqual([true, true, [threads[1], threads[3]]]);
     const next = pool.ask("next");
     running()[0]!.answer();
     expect(await next).toMatchObject({ status: 200 });
+  });
+
+  it("what takes too long in full is answered in brief, within its time", async () => {
+    const slow = pool.ask("slow");
+    vi.advanceTimersByTime(LIMITS.timeMs * 0.6);
+    const again = threads.find(({ asked, ended }) => asked.includes("slow") && !ended)!;
+    expect([threads[0]!.ended, again.briefly]).toEqual([true, true]);
+    again.answer();
+    expect(await slow).toEqual({ status: 200, body: "slow" });
+    again.ended = false;
+    const [other] = [pool.ask("other")];
+    expect(running().find(({ asked }) => asked.includes("other"))!.briefly).toBe(false);
+    running()
+      .find(({ asked }) => asked.includes("other"))!
+      .answer();
+    await other;
+  });
+
+  it("one client never takes every thread: another's file is planned beside", async () => {
+    const roomy = new Pool({ ...LIMITS, queue: 9 }, () => threads[threads.push(new Slow()) - 1] as unknown as Worker);
+    const mine = ["a", "b", "c"].map((text) => roomy.ask(text, undefined, "10.0.0.1"));
+    expect(roomy.state).toMatchObject({ working: 1, waiting: 2 });
+    const theirs = roomy.ask("theirs", undefined, "10.0.0.2");
+    expect(roomy.state).toMatchObject({ working: 2, waiting: 2 });
+    threads.find(({ asked }) => asked.includes("theirs"))!.answer();
+    expect(await theirs).toMatchObject({ body: "theirs" });
+    for (let at = 0; at < 3; at++) threads[0]!.answer();
+    expect((await Promise.all(mine)).map((answer) => "body" in answer && answer.body)).toEqual(["a", "b", "c"]);
   });
 
   it("what needs too much memory is refused, what fails by itself is said, and neither takes the pool down", async () => {

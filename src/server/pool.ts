@@ -1,6 +1,9 @@
 import { Worker } from "node:worker_threads";
 import type { Said } from "./planFile";
 
+/** What of a plan's time is spent on planning in full; the rest is kept for the same plan in brief. Judgement. */
+const FULL_SHARE = 0.6;
+
 /** A few threads that plan, each with a limit of time and memory, and a short queue before them: one request stops no other. */
 
 export interface Limits {
@@ -15,8 +18,16 @@ export interface Limits {
 export type Refusal = "busy" | "too-long" | "too-much" | "gone";
 type PoolAnswer = Said | { refused: Refusal };
 
-interface Asked {
+/** What a thread is asked. */
+export interface Question {
   text: string;
+  /** Planned in brief: the full plan took too long. */
+  brief: boolean;
+}
+
+interface Asked extends Question {
+  /** Who asks, "" where nobody knows: one client takes no more than all threads but one. */
+  client: string;
   answer: (answer: PoolAnswer) => void;
   /** The one who asked has gone. */
   gone: boolean;
@@ -38,12 +49,12 @@ export class Pool {
     private readonly start: (memoryMb: number) => Worker,
   ) {}
 
-  /** Plans a file, or says why not. @param signal of the request: what the client gave up is stopped */
-  ask(text: string, signal?: AbortSignal): Promise<PoolAnswer> {
+  /** Plans a file, or says why not. @param signal of the request: what the client gave up is stopped @param client who asks */
+  ask(text: string, signal?: AbortSignal, client = ""): Promise<PoolAnswer> {
     return new Promise((answer) => {
       if (signal?.aborted) return answer({ refused: "gone" });
       if (this.free() === undefined && this.waiting.length >= this.limits.queue) return answer({ refused: "busy" });
-      const asked: Asked = { text, answer, gone: false };
+      const asked: Asked = { text, brief: false, client, answer, gone: false };
       signal?.addEventListener("abort", () => this.giveUp(asked), { once: true });
       this.waiting.push(asked);
       this.next();
@@ -71,13 +82,45 @@ export class Pool {
 
   private next() {
     const free = this.free();
-    if (free === undefined || this.waiting.length === 0) return;
+    const turn = this.waiting.findIndex(({ client }) => this.mayTake(client));
+    if (free === undefined || turn < 0) return;
     const thread = free === "new" ? this.begin() : free;
-    const asked = this.waiting.shift()!;
-    thread.at = asked;
-    thread.timer = setTimeout(() => this.end(thread, { refused: "too-long" }), this.limits.timeMs);
-    thread.worker.postMessage(asked.text);
+    const [asked] = this.waiting.splice(turn, 1);
+    this.give(thread, asked!, this.limits.timeMs * FULL_SHARE, () => this.inBrief(thread));
     this.next();
+  }
+
+  /** One thread is always left for others. */
+  private mayTake(client: string): boolean {
+    if (client === "") return true;
+    const its = this.threads.filter(({ at }) => at?.client === client).length;
+    return its < Math.max(1, this.limits.threads - 1);
+  }
+
+  private give(thread: Thread, asked: Asked, timeMs: number, onLate: () => void) {
+    thread.at = asked;
+    thread.timer = setTimeout(onLate, timeMs);
+    thread.worker.postMessage({ text: asked.text, brief: asked.brief } satisfies Question);
+  }
+
+  /** The full plan takes too long: the same in brief, with what is left of its time. */
+  private inBrief(thread: Thread) {
+    const asked = thread.at;
+    if (!asked || !this.drop(thread)) return;
+    asked.brief = true;
+    const fresh = this.begin();
+    const leftMs = this.limits.timeMs * (1 - FULL_SHARE);
+    this.give(fresh, asked, leftMs, () => this.end(fresh, { refused: "too-long" }));
+  }
+
+  /** Stops a thread and forgets it. @returns false where that was done already */
+  private drop(thread: Thread): boolean {
+    const at = this.threads.indexOf(thread);
+    if (at < 0) return false;
+    this.threads.splice(at, 1);
+    clearTimeout(thread.timer);
+    void thread.worker.terminate();
+    return true;
   }
 
   private begin(): Thread {
@@ -104,13 +147,9 @@ export class Pool {
 
   /** Stops a thread; the next who asks gets a new one. */
   private end(thread: Thread, answer: PoolAnswer) {
-    const at = this.threads.indexOf(thread);
-    if (at < 0) return;
-    this.threads.splice(at, 1);
-    clearTimeout(thread.timer);
+    if (!this.drop(thread)) return;
     thread.at?.answer(answer);
     thread.at = undefined;
-    void thread.worker.terminate();
     // One that was stopped for its work is replaced at once; one that failed by itself might fail for ever.
     if ("refused" in answer) this.warm();
     this.next();

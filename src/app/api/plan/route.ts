@@ -3,6 +3,8 @@ import { plannerPool } from "@/server/planner";
 import type { Refusal } from "@/server/pool";
 
 const SECONDS = 1000;
+/** Set by the server from the connection, whatever the client says of itself (scripts/serve.mjs). */
+const CLIENT_HEADER = "x-client-address";
 
 const refuse = (status: number, problem: string, headers: Record<string, string> = {}) =>
   Response.json({ problems: [problem] }, { status, headers: { "Cache-Control": "no-store", ...headers } });
@@ -28,7 +30,7 @@ export async function POST(request: Request): Promise<Response> {
     return refuse(415, "Send the job file as JSON, with the content type application/json.");
   const text = await readAtMost(request, MOST_BYTES);
   if (text === undefined) return refuse(413, `The file is over ${MOST_BYTES / 1e6} MB.`);
-  const answer = await plannerPool().ask(text, request.signal);
+  const answer = await plannerPool().ask(text, request.signal, request.headers.get(CLIENT_HEADER) ?? "");
   if ("refused" in answer) return REFUSALS[answer.refused]();
   return new Response(answer.body, {
     status: answer.status,

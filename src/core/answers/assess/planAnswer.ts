@@ -17,6 +17,8 @@ export interface PlanAnswer {
   version: typeof PLAN_ANSWER_VERSION;
   /** A large job is answered briefly: see docs/plan-answer.md for what is left out. */
   brief?: true;
+  /** The full plan took too long: steps stand one after another, drying is reckoned simply. Ask again with less in it. */
+  quick?: true;
   /** By finding: what each mark may be, likeliest first, and what says so. */
   diagnosis: Record<string, Diagnosis>;
   plan: AnsweredPlan;
