@@ -32,7 +32,6 @@ const permissions = [
   ...[
     "accelerometer",
     "autoplay",
-    "bluetooth",
     "display-capture",
     "geolocation",
     "gyroscope",

@@ -52,6 +52,17 @@ export const id = (about = "") =>
     .matches(ID_PATTERN, "must be an id: letters, digits and hyphens, at most 40, and no word of the program's own")
     .meta(described({ type: "string", pattern: ID_PATTERN.source }, about));
 
+// Lines and moves of a pen, as an SVG path says them.
+const PEN_PATTERN = /^[MLml\d\s.,-]*$/;
+
+/** Lines of a pen, of at most `max` characters. */
+export const pen = (max: number, about = "") =>
+  string()
+    .defined()
+    .test("length", `must be at most ${max} characters`, (value) => value === undefined || value.length <= max)
+    .matches(PEN_PATTERN, "must be lines of a pen: M, L and numbers, and nothing else")
+    .meta(described({ type: "string", maxLength: max, pattern: PEN_PATTERN.source }, about));
+
 /** A moment, ISO 8601 with its offset. */
 export const time = (about = "") =>
   string()

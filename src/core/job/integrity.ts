@@ -1,9 +1,10 @@
 import { own } from "@/core/job/lookUp";
+import { READING_RANGE } from "./readingRange";
 import type { Problem } from "./problem";
 import type { Job } from "./schema";
 
 /**
- * What a shape cannot say: every id stands once, and points at something.
+ * What a shape cannot say: every id stands once, and points at something; readings are what their instrument can show.
  * @param job a document of the right shape
  * @returns problems, none when the document holds together
  */
@@ -51,6 +52,11 @@ export function integrityProblems(job: Job): Problem[] {
     if ("zoneIds" in event)
       for (const zoneId of event.zoneIds ?? [])
         if (zoneMissing(zoneId)) report(`${where}.zoneIds`, `points at "${zoneId}", and there is no such zone`);
+    if (event.kind === "reading") {
+      const [least, most] = READING_RANGE[event.instrument];
+      if (event.value < least || event.value > most)
+        report(`${where}.value`, `is ${event.value}, and this instrument shows ${least} to ${most}`);
+    }
     if ("findingId" in event && event.findingId !== undefined && findingMissing(event.findingId))
       report(`${where}.findingId`, `points at "${event.findingId}", and there is no such mark`);
   });

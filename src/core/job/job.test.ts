@@ -67,6 +67,30 @@ describe("the job file", () => {
       }
   });
 
+  it("holds no number that nothing shows and no signature that is no line of a pen", () => {
+    const event = { id: "e", at: "2026-05-04T08:00:00Z" };
+    const withEvent = (more: object) =>
+      complaint(JSON.stringify(changed(({ job }) => void (job.events = [{ ...event, ...more } as never]))));
+    for (const [instrument, value] of [
+      ["moisture", -50],
+      ["ph", 15],
+      ["lamp", 7],
+      ["gas", 900],
+    ] as const)
+      expect(withEvent({ kind: "reading", instrument, value })).toMatch(/value is -?\d+, and this instrument shows/);
+    expect(withEvent({ kind: "signed", name: "Orla Venn", strokes: "M0 0 <script>" })).toMatch(/lines of a pen/);
+    const kit = structuredClone(USUAL_KIT);
+    kit.experience = {
+      jobs: 1,
+      success: [],
+      families: {},
+      pace: { work: { n: 1, meanLog: 20 } },
+      recovery: {},
+      drying: {},
+    };
+    expect(complaint(JSON.stringify({ ...changed(() => undefined), kit }))).toMatch(/meanLog/);
+  });
+
   it("means the same to Yup and to its JSON Schema, for valid files and for any single change of one", () => {
     const bad = fc.constantFrom<unknown>(
       null,

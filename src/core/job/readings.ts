@@ -1,6 +1,7 @@
 import { own } from "@/core/job/lookUp";
 import type { EvidenceId } from "@/core/ground/catalog/evidence";
 import { EVIDENCE } from "@/core/ground/catalog/evidence";
+import { READING_RANGE } from "./readingRange";
 import { INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
 import { airOps } from "./airOps";
 import { record, setEvidence, setFinding } from "./change";
@@ -21,16 +22,6 @@ export interface NewReading {
 
 /** The columns of a table of readings, as it is pasted or opened; the last two may be left out. */
 export const READING_COLUMNS = ["instrument", "zone", "value", "humidity", "time"] as const;
-
-/** What each instrument can show; outside of it the reading is a slip of the finger. */
-export const READING_RANGE: Record<InstrumentId, readonly [number, number]> = {
-  moisture: [0, 100],
-  ph: [0, 14],
-  lamp: [0, 3],
-  surface: [-20, 120],
-  air: [-20, 60],
-  gas: [0, 200],
-};
 
 /** Ids are no longer than this. */
 const MOST_ID = 40;

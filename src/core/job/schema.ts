@@ -44,7 +44,7 @@ import { SPACE_IDS } from "@/core/ground/catalog/spaces";
 import { CURRENCY_IDS } from "@/core/ground/quantity/money";
 import { GROUP_IDS } from "@/core/ground/pieces/groups";
 import { TEMPLATE_IDS } from "@/core/ground/pieces/templates";
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS } from "./fileFormat";
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST, MOST_HANDS, MOST_LOG } from "./fileFormat";
 import { SCHOOL_IDS } from "@/core/ground/catalog/schoolIds";
 import {
   amount,
@@ -55,6 +55,7 @@ import {
   list,
   oneOfKinds,
   optional,
+  pen,
   pick,
   record,
   text,
@@ -500,7 +501,7 @@ const event = oneOfKinds(
         id: id(),
         at: did.at,
         name: text(120, "Who signed."),
-        strokes: text(40_000, "The signature as an SVG path in a box of 600 by 200."),
+        strokes: pen(40_000, "The signature as an SVG path in a box of 600 by 200."),
       },
       "The owner signed for it.",
     ),
@@ -655,7 +656,7 @@ const ownAgent = thing(
 
 const overTable = thing({
   n: count(0, 10_000_000, "Steps or jobs behind it."),
-  meanLog: amount(-20, 20, "Mean of ln(own / table)."),
+  meanLog: amount(-MOST_LOG, MOST_LOG, "Mean of ln(own / table)."),
 });
 
 const experience = thing(

@@ -2,7 +2,8 @@
 import { type JSX, useState } from "react";
 import { EVIDENCE, type Outcome } from "@/core/ground/catalog/evidence";
 import { INSTRUMENTS, TEST_INSTRUMENTS, type InstrumentId } from "@/core/ground/catalog/findings";
-import { evidenceOf, READING_RANGE, type NewReading } from "@/core/job/readings";
+import { evidenceOf, type NewReading } from "@/core/job/readings";
+import { READING_RANGE } from "@/core/job/readingRange";
 import type { Unit } from "@/core/ground/quantity/units";
 import { entered } from "@/core/ground/sums/working";
 import type { ReadingEvent } from "@/core/job/schema";

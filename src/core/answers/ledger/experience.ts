@@ -1,3 +1,4 @@
+import { MOST_LOG } from "@/core/job/fileFormat";
 import type { Experience } from "@/core/job/schema";
 import { spreadLogs } from "@/core/answers/schedule/spread";
 import { ledgerOf, type LedgerJob } from "./summary";
@@ -65,7 +66,8 @@ export function counted(ledger: readonly LedgerJob[]): Experience {
 
 const meanOf = (logs: readonly number[]) => ({
   n: logs.length,
-  meanLog: logs.reduce((sum, log) => sum + log, 0) / logs.length,
+  // Beyond it no job file takes it in; nobody is a hundred times as slow.
+  meanLog: Math.min(MOST_LOG, Math.max(-MOST_LOG, logs.reduce((sum, log) => sum + log, 0) / logs.length)),
 });
 const summedUp = (logs: Record<string, number[]>) =>
   Object.fromEntries(Object.entries(logs).flatMap(([key, each]) => (each.length > 0 ? [[key, meanOf(each)]] : [])));
