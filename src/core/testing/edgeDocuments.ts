@@ -1,3 +1,4 @@
+import { READING_RANGE } from "../job/readingRange";
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 import { jobFileSchema, type Job, type JobFile, type Piece } from "../job/schema";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from "@/core/job/fileFormat";
@@ -82,7 +83,10 @@ export function edgeDocument(seed: number, most: EdgeSize): JobFile {
     if (json?.type === "number" || json?.type === "integer")
       return numberOf(json.minimum!, json.maximum!, json.type === "integer");
     if (json?.format === "moment") return oneOf(TIMES);
-    if (json?.maxLength !== undefined) return [...oneOf(TEXTS)].slice(0, json.maxLength).join("");
+    if (json?.maxLength !== undefined) {
+      const text = [...oneOf(TEXTS)].slice(0, json.maxLength).join("");
+      return json.pattern && !new RegExp(json.pattern).test(text) ? "M0 0L600 200" : text;
+    }
     if (json?.pattern) return "id1";
     if (shape)
       return Object.fromEntries(
@@ -160,6 +164,7 @@ export function edgeDocument(seed: number, most: EdgeSize): JobFile {
       ...("zoneId" in event ? { zoneId: oneOf(zoneIds) } : {}),
       ...("findingId" in event ? { findingId: oneOf(marks) } : {}),
       ...(event.kind === "undo" ? { of: oneOf(events).id } : {}),
+      ...(event.kind === "reading" ? { value: numberOf(...READING_RANGE[event.instrument], false) } : {}),
     } as Job["events"][number]);
   }
   const byZone = <T>(value: () => T): Record<string, T> =>
