@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { readBack } from "../src/print/readBack";
-import { expect, openFerry, pressAgain, storedJob, test, workToTheEnd } from "./bay";
+import { expect, openFerry, pressAgain, pastBounce, storedJob, test, workToTheEnd } from "./bay";
 
 /** From the last look to a signed sheet: dry only when somebody read or felt it. */
 
@@ -87,6 +87,37 @@ test("a worked job is looked over, felt dry, signed with a finger and handed bac
   await expect(page.getByTestId("job-detail")).toContainText("Lift dry soil");
   await page.getByRole("button", { name: "What works here" }).click();
   await expect(page.getByTestId("what-works")).toContainText("Learnt from 47 finished jobs");
+});
+
+test("a backup is locked with a passphrase and opens with no other; all of one customer is erased for good", async ({
+  page,
+}) => {
+  await page.addInitScript(() => Object.assign(window, { showSaveFilePicker: undefined }));
+  await page.goto("/demo");
+  await expect(page.locator(".job-row")).toHaveCount(5);
+  await page.goto("/settings");
+  await page.getByRole("button", { name: "Whoever knows the passphrase" }).click();
+  const save = page.getByRole("button", { name: "Save everything as one ZIP" });
+  await expect(save).toBeDisabled();
+  await page.getByLabel("Passphrase", { exact: true }).fill("salt and grey water");
+  const { bytes } = await downloaded(page, "Save everything as one ZIP");
+  expect(bytes.includes("Gull Point")).toBe(false);
+
+  await page.getByLabel("Customer").selectOption("Gull Point Ferries, Orla Venn");
+  await page.getByRole("button", { name: "Erase all of it" }).click();
+  await page.getByTestId("erase-customer").getByRole("button", { name: "Erase for good" }).click();
+  await expect(page.getByText(/^Erased: /)).toBeVisible();
+  await expect(page.getByLabel("Customer")).not.toContainText("Gull Point Ferries");
+
+  await page.getByLabel("Backup file").setInputFiles({ name: "b.zip", mimeType: "application/zip", buffer: bytes });
+  const locked = page.getByTestId("backup-locked");
+  await locked.getByLabel("Its passphrase").fill("salt and grey");
+  await locked.getByRole("button", { name: "Open it" }).click();
+  await expect(locked).toContainText("not the one this backup was locked with");
+  await locked.getByLabel("Its passphrase").fill("salt and grey water");
+  await pastBounce(page);
+  await locked.getByRole("button", { name: "Open it" }).click();
+  await expect(page.getByTestId("backup-preview")).toContainText("Comes in: Gull Point ferry, saloon bench 4");
 });
 
 test("everything goes out as one ZIP and comes back in a clean profile, weighed before it is taken; a bad archive changes nothing", async ({

@@ -13,7 +13,11 @@ export interface Said {
 
 const refused = (status: number, problems: string[]): Said => ({ status, body: JSON.stringify({ problems }) });
 
-/** Plans a job file, the same core as on the screen, the same sentences as when it is opened there. @param text of the file @param brief one step after another, with the simple drying */
+/**
+ * Plans a job file, the same core as on the screen, the same sentences as when it is opened there.
+ * @param text of the file
+ * @param brief one step after another, with the simple drying
+ */
 export function planFile(text: string, brief = false): Said {
   const read = readJobFile(text);
   if (!read.ok) return refused(400, read.problems.map(inWords));

@@ -215,7 +215,7 @@ describe("a backup", () => {
       },
     };
     const { work } = await profile({ jobs: [job], pictures: held.pictures });
-    const { file } = good(await work.packJob(job.id, kit, NOW));
+    const { file } = good(await work.packJobs([job.id], kit, NOW));
     const to = await profile();
     expect(good(await to.work.openBackup(file, quiet))).toMatchObject({
       hasSettings: false,
@@ -407,6 +407,22 @@ describe("a backup", () => {
     // What holds more than the picture is drawn anew, what does not comes in byte for byte.
     for (const { id, bytes, widthPx } of (await all(to)).pictures)
       expect([id, widthPx, [...bytes]]).toEqual([id, 3, [...(id === "profile" ? names.profile! : JPEG)]]);
+  });
+
+  it("erases jobs with the pictures of theirs that no other job names, and the lines that name them", async () => {
+    const [first, second] = jobs as [Job, Job];
+    const note = (id: string, pictures: string[]) => ({ kind: "note" as const, id, at: NOW, words: "", pictures });
+    const with1 = { ...first, events: [...first.events, note("n1", ["p1", "shared"])] };
+    const with2 = { ...second, events: [...second.events, note("n2", ["shared"])] };
+    const { work, database } = await profile({
+      jobs: [with1, with2],
+      pictures: [picture("p1"), { ...picture("shared"), jobId: second.id }, { ...picture("loose"), jobId: first.id }],
+    });
+    await database.put("index", JSON.stringify([{ customer: first.customer }]), "ledger");
+    expect(await work.eraseJobs([first.id])).toEqual({ pictures: 2 });
+    expect(await database.getAllKeys("jobs")).toEqual([second.id]);
+    expect(await database.getAllKeys("pictures")).toEqual(["shared"]);
+    expect(await database.getAllKeys("index")).toEqual([]);
   });
 
   it("of pictures alone is refused: no job would show them", async () => {

@@ -229,20 +229,55 @@ export async function saveWhole(
   }
 }
 
-/** One job with its pictures as a file that opens like a backup. */
-export async function packJob(
-  jobId: string,
+/** Some jobs with their pictures as a file that opens like a backup. */
+export async function packJobs(
+  jobIds: readonly string[],
   kit: Kit,
   madeAt: string,
 ): Promise<(Made & { file: Blob }) | { problem: string }> {
   try {
-    const job = await jobKept(jobId);
-    if (!job) throw new BadArchive("The job is not here any more.");
+    const pictures = new Set<string>();
+    for (const id of jobIds) {
+      const job = await jobKept(id);
+      if (!job) throw new BadArchive("A job is not here any more, or is of a newer version.");
+      picturesOf(job).forEach((picture) => pictures.add(picture));
+    }
     const missing: Missing[] = [];
-    const parts = [{ jobs: [jobId], pictures: picturesOf(job), bytes: 0 }];
+    const parts = [{ jobs: [...jobIds], pictures: [...pictures], bytes: 0 }];
     return { file: await packed(entriesOf(parts, { madeAt, kit }, () => undefined, missing)), missing };
   } catch (error) {
     return { problem: problemOf(error, "The file was not made") };
+  }
+}
+
+/**
+ * Takes jobs away for good, with every picture that was taken for them and that no other job names.
+ * @returns how many pictures went
+ */
+export async function eraseJobs(jobIds: readonly string[]): Promise<{ pictures: number } | { problem: string }> {
+  const ids = new Set(jobIds);
+  try {
+    const own = new Set<string>();
+    const others = new Set<string>();
+    for (const key of await withDb((database) => database.getAllKeys("jobs"))) {
+      const job = await jobKept(key);
+      for (const picture of job ? picturesOf(job) : []) (ids.has(key) ? own : others).add(picture);
+    }
+    return await withDb(async (database) => {
+      const transaction = database.transaction(["jobs", "pictures", "index"], "readwrite");
+      const pictures = transaction.objectStore("pictures");
+      for (let cursor = await pictures.openCursor(); cursor; cursor = await cursor.continue())
+        if (ids.has(cursor.value.jobId)) own.add(cursor.key);
+      const going = [...own].filter((id) => !others.has(id));
+      for (const id of ids) await transaction.objectStore("jobs").delete(id);
+      for (const id of going) await pictures.delete(id);
+      // Lines of finished jobs name customers too; they are made again from what is left.
+      await transaction.objectStore("index").clear();
+      await transaction.done;
+      return { pictures: going.length };
+    });
+  } catch (error) {
+    return { problem: problemOf(error, "Nothing was erased") };
   }
 }
 

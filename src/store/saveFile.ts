@@ -22,3 +22,11 @@ export const fileName = (title: string) =>
 
 export const exportJob = (job: Job, asOf: string) =>
   saveAsFile(`${fileName(job.title)}.job.json`, JSON.stringify(jobFileOf(job, kitNow(), asOf), null, 2));
+
+/** The same with nobody's name, words, pictures or learnt pace in it. */
+export async function exportWithoutNames(job: Job, asOf: string) {
+  const { kitWithoutNames, withoutNames } = await import("../core/job/withoutNames");
+  const bare = withoutNames(job);
+  const text = JSON.stringify(jobFileOf(bare, kitWithoutNames(kitNow()), asOf), null, 2);
+  saveAsFile(`${fileName(bare.title)}.job.json`, text);
+}

@@ -1,3 +1,4 @@
+import { kitWithoutNames, toldOfPeople, withoutNames } from "./withoutNames";
 import { readFileSync } from "node:fs";
 import Ajv from "ajv/dist/2020";
 import fc from "fast-check";
@@ -65,6 +66,48 @@ describe("the job file", () => {
           expect.stringMatching(/must be an id|do not belong there|a key named/),
         ]);
       }
+  });
+
+  it("without names is still a job, and tells nobody's name, words or picture", () => {
+    const secret = "Orla Venn";
+    const named = changed(({ job }) => {
+      Object.assign(job, { title: secret, customer: secret, place: secret });
+      for (const piece of Object.values(job.pieces.byId)) piece.name = secret;
+      for (const zone of Object.values(job.zones.byId)) zone.name = secret;
+      const at = "2026-05-04T08:00:00Z";
+      job.events = [
+        { kind: "note", id: "n", at, words: secret, pictures: ["secret-picture"] },
+        { kind: "signed", id: "s", at, name: secret, strokes: "M1 1L99 99" },
+      ];
+      const zoneId = job.zones.order[0]!;
+      job.findings = {
+        order: ["d"],
+        byId: {
+          d: {
+            kind: "damage",
+            zoneId,
+            name: secret,
+            damage: "burn",
+            centre: { xMm: 9, yMm: 9 },
+            size: { widthMm: 9, heightMm: 9 },
+            told: true,
+            pictures: ["secret-picture"],
+          } as never,
+        },
+      };
+    }).job;
+    const kit = { ...USUAL_KIT, labels: { degreaser: { name: secret } }, experience: { jobs: 3 } as never };
+    expect(toldOfPeople(named, kit)).toEqual({
+      customer: true,
+      place: true,
+      notes: 1,
+      signature: true,
+      pictures: 2,
+      learntFrom: 3,
+    });
+    const text = JSON.stringify(jobFileOf(withoutNames(named), kitWithoutNames(kit), "2026-05-04T08:00:00Z"));
+    for (const word of [secret, "secret-picture", "99", "experience"]) expect(text).not.toContain(word);
+    expect(complaint(text)).toBe("");
   });
 
   it("holds no number that nothing shows and no signature that is no line of a pen", () => {

@@ -1,4 +1,5 @@
 "use client";
+import { JobFile } from "./JobFile";
 import type { Job } from "@/core/job/schema";
 import type { HandBack } from "@/core/answers/handback/dryness";
 import type { History } from "@/core/job/history";
@@ -11,7 +12,6 @@ import type { DoneEvent } from "@/core/job/schema";
 import { LEDGER_FORMULAS } from "@/core/ground/sums/ledgerFormulas";
 import { sumOf, stated } from "@/core/ground/sums/working";
 import { nowIso } from "@/store/clock";
-import { exportJob } from "@/store/saveFile";
 import { newId } from "@/store/newId";
 import { Act } from "@/ui/Act";
 import { AtThumb } from "@/ui/ThumbBar";
@@ -197,7 +197,7 @@ function Deeds({
       </AtThumb>
       <PaperButtons />
       <Act onAct={() => window.print()}>Print this page</Act>
-      <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
+      <JobFile job={job} />
       <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
     </div>
   );

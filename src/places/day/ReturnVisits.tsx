@@ -1,5 +1,5 @@
 "use client";
-import { daysLater } from "@/core/ground/quantity/days";
+import { daysLater } from "@/core/ground/quantity/calendarDays";
 import Link from "next/link";
 import { AFTERCARE } from "@/core/ground/catalog/aftercare";
 import { historyOf, lastOf } from "@/core/job/history";

@@ -12,6 +12,7 @@ import { UnitsChips } from "@/ui/UnitsChips";
 import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
 import { Backup } from "./Backup";
+import { Customers } from "./Customers";
 import { HowFar } from "./HowFar";
 import { ImportButton } from "./ImportButton";
 import { StorageUse } from "./StorageUse";
@@ -64,6 +65,7 @@ export function SettingsPlace() {
         </div>
         <Boundary what="Backup">
           <Backup />
+          <Customers />
         </Boundary>
       </div>
       <Damaged />

@@ -1,4 +1,4 @@
-import { daysLater } from "@/core/ground/quantity/days";
+import { daysLater } from "@/core/ground/quantity/calendarDays";
 import type { Job } from "@/core/job/schema";
 import type { WorkDay } from "./hours";
 

@@ -1,4 +1,4 @@
-import { daysLater } from "@/core/ground/quantity/days";
+import { daysLater } from "@/core/ground/quantity/calendarDays";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { AFTERCARE, CLEAN_AGAIN_MONTHS } from "@/core/ground/catalog/aftercare";
 import { lastOf } from "@/core/job/history";

@@ -1,4 +1,4 @@
-import { daysLater } from "@/core/ground/quantity/days";
+import { daysLater } from "@/core/ground/quantity/calendarDays";
 import { AFTERCARE } from "@/core/ground/catalog/aftercare";
 import type { Appointment } from "@/core/answers/handback/appointments";
 import type { LedgerJob } from "./summary";

@@ -1,4 +1,4 @@
-import { daysLater } from "@/core/ground/quantity/days";
+import { daysLater } from "@/core/ground/quantity/calendarDays";
 import { hazardOf, signalOf, type HazardId, type PictogramId } from "@/core/ground/catalog/hazards";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { formatNumber } from "@/core/ground/quantity/format";

@@ -1,0 +1,82 @@
+import { templateOf } from "@/core/ground/pieces/templates";
+import { own } from "./lookUp";
+import type { Job, Kit, WorkEvent } from "./schema";
+
+/** A job as it may be shown to somebody else: what was done and measured, and nobody's name, words or pictures. */
+
+/** What a job file tells of people, counted, for whoever hands it on. */
+interface ToldOfPeople {
+  customer: boolean;
+  place: boolean;
+  notes: number;
+  signature: boolean;
+  /** Pictures it names; they themselves go along only in a ZIP. */
+  pictures: number;
+  /** Finished jobs whose pace and outcomes are counted up in it. */
+  learntFrom: number;
+}
+
+const picturesIn = (each: object): number =>
+  ("pictures" in each ? ((each.pictures as string[] | undefined)?.length ?? 0) : 0) +
+  ("after" in each && Array.isArray(each.after) ? each.after.length : 0);
+
+export function toldOfPeople(job: Job, kit: Kit): ToldOfPeople {
+  return {
+    customer: job.customer !== "",
+    place: job.place !== "",
+    notes: job.events.filter(({ kind }) => kind === "note").length,
+    signature: job.events.some(({ kind }) => kind === "signed"),
+    pictures: [...Object.values(job.findings.byId), ...job.events].reduce((sum, each) => sum + picturesIn(each), 0),
+    learntFrom: kit.experience?.jobs ?? 0,
+  };
+}
+
+function eventWithoutNames(event: WorkEvent): WorkEvent {
+  if (event.kind === "note") {
+    const { pictures: _pictures, ...rest } = event;
+    return { ...rest, words: "" };
+  }
+  if (event.kind === "signed") return { ...event, name: "", strokes: "" };
+  if (event.kind === "skip") return { ...event, reason: "" };
+  if ("pictures" in event) {
+    const { pictures: _pictures, ...rest } = event;
+    return rest as WorkEvent;
+  }
+  return event;
+}
+
+/** The job without names, notes, reasons, signature and pictures; what was done and measured stays. */
+export function withoutNames(job: Job): Job {
+  const { pieces, zones, findings } = job;
+  const each = <T extends object>(byId: Readonly<Record<string, T>>, change: (value: T) => T) =>
+    Object.fromEntries(Object.entries(byId).map(([id, value]) => [id, change(value)]));
+  const first = own(pieces.byId, pieces.order[0] ?? "");
+  return {
+    ...job,
+    title: first ? templateOf(first.template).name : "Job",
+    customer: "",
+    place: "",
+    pieces: { ...pieces, byId: each(pieces.byId, (piece) => ({ ...piece, name: templateOf(piece.template).name })) },
+    zones: { ...zones, byId: each(zones.byId, ({ name: _name, ...zone }) => zone as typeof zone & { name?: string }) },
+    findings: {
+      ...findings,
+      byId: each(findings.byId, (finding) => {
+        const {
+          name: _name,
+          pictures: _pictures,
+          after: _after,
+          ...rest
+        } = finding as typeof finding & { name?: string; pictures?: string[]; after?: string[] };
+        return rest as typeof finding;
+      }),
+    },
+    events: job.events.map(eventWithoutNames),
+  };
+}
+
+/** What somebody owns, without what their own jobs taught and what they call their bottles. */
+export function kitWithoutNames({ experience: _learnt, labels, ...kit }: Kit): Kit {
+  if (!labels) return kit;
+  const unnamed = Object.entries(labels).map(([agent, { name: _name, ...own }]) => [agent, own]);
+  return { ...kit, labels: Object.fromEntries(unnamed) as NonNullable<Kit["labels"]> };
+}

@@ -1,0 +1,36 @@
+"use client";
+import { toldOfPeople } from "@/core/job/withoutNames";
+import type { Job } from "@/core/job/schema";
+import { nowIso } from "@/store/clock";
+import { useKit } from "@/store/kit";
+import { exportJob, exportWithoutNames } from "@/store/saveFile";
+import { Act } from "@/ui/Act";
+import { SmallFold } from "@/ui/Fold";
+import { fetched } from "@/ui/fetched";
+
+/** The job as a file, and what it would tell of people before it leaves. */
+export function JobFile({ job }: { job: Job }) {
+  const told = toldOfPeople(job, useKit());
+  const counted = (count: number, one: string, many: string) =>
+    count === 0 ? [] : [count === 1 ? `one ${one}` : `${count} ${many}`];
+  const holds = [
+    ...(told.customer ? ["the customer"] : []),
+    ...(told.place ? ["the place"] : []),
+    ...counted(told.notes, "note", "notes"),
+    ...(told.signature ? ["the signature"] : []),
+    ...counted(told.pictures, "picture by its number", "pictures by their numbers"),
+    ...counted(told.learntFrom, "finished job counted up", "finished jobs counted up"),
+  ];
+  return (
+    <>
+      <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
+      <SmallFold title="What the file tells">
+        <p>
+          {holds.length > 0 ? `It holds ${holds.join(", ")}.` : "It names nobody."} Pictures themselves stay here; the
+          Ledger saves a job with its pictures.
+        </p>
+        <Act onAct={() => fetched(() => exportWithoutNames(job, nowIso()))}>Save it without names</Act>
+      </SmallFold>
+    </>
+  );
+}
