@@ -1,4 +1,5 @@
 "use client";
+import { exportJob } from "@/store/saveFile";
 import { JobFile } from "./JobFile";
 import type { Job } from "@/core/job/schema";
 import type { HandBack } from "@/core/answers/handback/dryness";
@@ -197,8 +198,9 @@ function Deeds({
       </AtThumb>
       <PaperButtons />
       <Act onAct={() => window.print()}>Print this page</Act>
-      <JobFile job={job} />
+      <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
       <Act onAct={() => fetched(saveCalendar)}>Calendar file</Act>
+      <JobFile job={job} />
     </div>
   );
 }

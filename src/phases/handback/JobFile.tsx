@@ -3,12 +3,12 @@ import { toldOfPeople } from "@/core/job/withoutNames";
 import type { Job } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
 import { useKit } from "@/store/kit";
-import { exportJob, exportWithoutNames } from "@/store/saveFile";
+import { exportWithoutNames } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
 import { SmallFold } from "@/ui/Fold";
 import { fetched } from "@/ui/fetched";
 
-/** The job as a file, and what it would tell of people before it leaves. */
+/** What the job as a file tells of people, before it leaves; and the same without. */
 export function JobFile({ job }: { job: Job }) {
   const told = toldOfPeople(job, useKit());
   const counted = (count: number, one: string, many: string) =>
@@ -19,18 +19,17 @@ export function JobFile({ job }: { job: Job }) {
     ...counted(told.notes, "note", "notes"),
     ...(told.signature ? ["the signature"] : []),
     ...counted(told.pictures, "picture by its number", "pictures by their numbers"),
-    ...counted(told.learntFrom, "finished job counted up", "finished jobs counted up"),
+    ...(told.learntFrom > 0
+      ? [`what ${told.learntFrom === 1 ? "one finished job" : `${told.learntFrom} finished jobs`} taught`]
+      : []),
   ];
   return (
-    <>
-      <Act onAct={() => exportJob(job, nowIso())}>Save the job as a file</Act>
-      <SmallFold title="What the file tells">
-        <p>
-          {holds.length > 0 ? `It holds ${holds.join(", ")}.` : "It names nobody."} Pictures themselves stay here; the
-          Ledger saves a job with its pictures.
-        </p>
-        <Act onAct={() => fetched(() => exportWithoutNames(job, nowIso()))}>Save it without names</Act>
-      </SmallFold>
-    </>
+    <SmallFold title="What the file of this job tells">
+      <p>
+        {holds.length > 0 ? `It holds ${holds.join(", ")}.` : "It names nobody."} Pictures themselves stay here; the
+        Ledger saves a job with its pictures.
+      </p>
+      <Act onAct={() => fetched(() => exportWithoutNames(job, nowIso()))}>Save it without names</Act>
+    </SmallFold>
   );
 }
