@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { connect } from "node:net";
 import { USUAL_KIT } from "../../src/core/job/kit";
 import { jobFileOf } from "@/core/job/jobFile";
 import { demoJobs } from "../../src/demo/jobs";
@@ -73,6 +74,49 @@ function spoilt(text: string, random: () => number): string {
       : `${text}${text.slice(at)}`;
 }
 
+/** One request as it is written, and the status that comes back; 0 where nothing does within two seconds. */
+const raw = (base: string, lines: readonly string[]) =>
+  new Promise<number>((resolve) => {
+    const socket = connect(Number(new URL(base).port), "localhost", () =>
+      socket.write(`${[...lines, "Host: localhost", "Connection: close"].join("\r\n")}\r\n\r\n`),
+    );
+    socket.setTimeout(2000, () => socket.destroy());
+    socket.once("data", (data) => {
+      resolve(Number(/^HTTP\/1\.1 (\d+)/.exec(data.toString("latin1"))?.[1] ?? 0));
+      socket.destroy();
+    });
+    socket.once("error", () => resolve(0));
+    socket.once("close", () => resolve(0));
+  });
+
+/** Requests that are none, methods nobody offers, and names of object methods for addresses. */
+async function attackTheDoor(base: string) {
+  const wanted: [string[], number][] = [
+    ...["//", "//elsewhere/x", "http://[", "*"].map((target): [string[], number] => [[`GET ${target} HTTP/1.1`], 400]),
+    [["GET / HTTP/1.1", "Range: bytes=9-2"], 400],
+    ...["POST", "PUT", "DELETE", "PATCH", "OPTIONS", "TRACE"].map((method): [string[], number] => [
+      [`${method} /shelf HTTP/1.1`],
+      405,
+    ]),
+    [["GET /_next/image?url=/x&w=64&q=5 HTTP/1.1"], 404],
+    ...Object.getOwnPropertyNames(Object.prototype).map((name): [string[], number] => [[`GET /${name} HTTP/1.1`], 404]),
+    ...Object.getOwnPropertyNames(Object.prototype).map((name): [string[], number] => [
+      [`GET /bay?job=${name}&phase=${name} HTTP/1.1`],
+      200,
+    ]),
+  ];
+  const wrong: string[] = [];
+  for (const [lines, status] of wanted) {
+    const got = await raw(base, lines);
+    if (got !== status) wrong.push(`${lines.join(" ")}: ${got}`);
+  }
+  check(
+    `${wanted.length} requests that are none, or ask for what nobody offers: each gets its status at once`,
+    wrong.length === 0,
+    wrong.join(", "),
+  );
+}
+
 export async function attackInterface(base: string) {
   const random = seeded(15);
   const documents = [...demoJobs(new Date(NOW)), bigJob()].map((job) => jobFileOf(job, USUAL_KIT, NOW));
@@ -105,6 +149,8 @@ export async function attackInterface(base: string) {
       await Promise.all(["text/plain", "multipart/form-data; boundary=x", "text/html"].map((type) => post("{}", type)))
     ).every(({ status }) => status === 415),
   );
+
+  await attackTheDoor(base);
 
   // A quick file beside the slowest there may be.
   const slow = readSlow();

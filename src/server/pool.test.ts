@@ -84,8 +84,14 @@ describe("the pool of planners", () => {
     const roomy = new Pool({ ...LIMITS, queue: 9 }, () => threads[threads.push(new Slow()) - 1] as unknown as Worker);
     const mine = ["a", "b", "c"].map((text) => roomy.ask(text, undefined, "10.0.0.1"));
     expect(roomy.state).toMatchObject({ working: 1, waiting: 2 });
+    // Nor does it fill the queue: half of nine is for others.
+    const more = Array.from({ length: 9 }, () => roomy.ask("more", undefined, "10.0.0.1"));
+    expect(roomy.state).toMatchObject({ working: 1, waiting: 5 });
+    expect((await Promise.all(more.slice(3))).every((answer) => "refused" in answer && answer.refused === "busy")).toBe(
+      true,
+    );
     const theirs = roomy.ask("theirs", undefined, "10.0.0.2");
-    expect(roomy.state).toMatchObject({ working: 2, waiting: 2 });
+    expect(roomy.state).toMatchObject({ working: 2, waiting: 5 });
     threads.find(({ asked }) => asked.includes("theirs"))!.answer();
     expect(await theirs).toMatchObject({ body: "theirs" });
     for (let at = 0; at < 3; at++) threads[0]!.answer();

@@ -53,7 +53,8 @@ export class Pool {
   ask(text: string, signal?: AbortSignal, client = ""): Promise<PoolAnswer> {
     return new Promise((answer) => {
       if (signal?.aborted) return answer({ refused: "gone" });
-      if (this.free() === undefined && this.waiting.length >= this.limits.queue) return answer({ refused: "busy" });
+      const begins = this.free() !== undefined && this.mayTake(client);
+      if (!begins && !this.mayWait(client)) return answer({ refused: "busy" });
       const asked: Asked = { text, brief: false, client, answer, gone: false };
       signal?.addEventListener("abort", () => this.giveUp(asked), { once: true });
       this.waiting.push(asked);
@@ -95,6 +96,13 @@ export class Pool {
     if (client === "") return true;
     const its = this.threads.filter(({ at }) => at?.client === client).length;
     return its < Math.max(1, this.limits.threads - 1);
+  }
+
+  /** Half of the queue is left for others. */
+  private mayWait(client: string): boolean {
+    const its = this.waiting.filter((each) => each.client === client).length;
+    const most = client === "" ? this.limits.queue : Math.ceil(this.limits.queue / 2);
+    return this.waiting.length < this.limits.queue && its < most;
   }
 
   private give(thread: Thread, asked: Asked, timeMs: number, onLate: () => void) {
