@@ -24,7 +24,7 @@ const isLikeKit = (value: unknown) =>
   isGroup(value) &&
   Object.entries(value).every(([key, each]) => {
     const usual = (USUAL_KIT as unknown as Record<string, unknown>)[key];
-    if (usual === undefined) return isGroup(each);
+    if (usual === undefined) return isGroup(each) || Array.isArray(each);
     if (kindOf(usual) !== kindOf(each)) return false;
     return !Array.isArray(each) || each.every((item) => kindOf(item) === kindOf((usual as unknown[])[0]));
   });
