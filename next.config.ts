@@ -29,15 +29,9 @@ const contentSecurityPolicy = [
 /** What a page may ask of the device: the camera and the lock of the screen, and nothing else. */
 const permissions = [
   ...["camera", "screen-wake-lock", "clipboard-write"].map((ability) => `${ability}=(self)`),
-  ...[
-    "accelerometer",
-    "autoplay",
-    "display-capture",
-    "geolocation",
-    "gyroscope",
-    "hid",
-    "magnetometer",
-  ].map((ability) => `${ability}=()`),
+  ...["accelerometer", "autoplay", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer"].map(
+    (ability) => `${ability}=()`,
+  ),
   ...["microphone", "midi", "payment", "publickey-credentials-get", "serial", "usb"].map((ability) => `${ability}=()`),
 ].join(", ");
 
