@@ -115,6 +115,25 @@ export const storedJob = (page: Page, id: string) =>
     id,
   );
 
+/** Puts something into what this browser keeps, past the program. @param key only where the store has no key of its own */
+export const putKept = (page: Page, store: string, value: object, key?: string) =>
+  page.evaluate(
+    ([into, what, under]) =>
+      new Promise<void>((resolve) => {
+        const open = indexedDB.open("weary-bristle");
+        open.onsuccess = () => {
+          const { result: database } = open;
+          const writing = database.transaction(into, "readwrite");
+          writing.objectStore(into).put(what, under);
+          writing.oncomplete = () => {
+            database.close();
+            resolve();
+          };
+        };
+      }),
+    [store, value, key] as const,
+  );
+
 /** Lets the moment pass in which a second tap counts as a bounce (300 ms), without anybody waiting for it. */
 export const pastBounce = (page: Page) =>
   page.evaluate(() => {

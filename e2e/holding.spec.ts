@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import http from "node:http";
 import type { Page } from "@playwright/test";
 import { startServer } from "../scripts/lib/server.mjs";
-import { expect, openFerry, pastBounce, phase, pressAgain, storedJob, test } from "./bay";
+import { expect, openFerry, pastBounce, putKept, phase, pressAgain, storedJob, test } from "./bay";
 
 /**
  * Nothing takes the program down: a job that cannot be planned, a large backup, a lost connection, a wrong clock, a
@@ -216,21 +216,7 @@ test("a large backup goes out in parts and as one streamed file, and comes back 
   await page.goto("/demo");
   await expect(page.getByRole("link", { name: "Gull Point ferry, saloon bench 4" })).toBeVisible();
   // One picture of which the browser has lost the data.
-  await page.evaluate(
-    () =>
-      new Promise<void>((resolve) => {
-        const open = indexedDB.open("weary-bristle");
-        open.onsuccess = () => {
-          const { result: database } = open;
-          const writing = database.transaction("pictures", "readwrite");
-          writing.objectStore("pictures").put({ id: "lost", jobId: "demo-ferry", widthPx: 9, heightPx: 9, addedAt: 5 });
-          writing.oncomplete = () => {
-            database.close();
-            resolve();
-          };
-        };
-      }),
-  );
+  await putKept(page, "pictures", { id: "lost", jobId: "demo-ferry", widthPx: 9, heightPx: 9, addedAt: 5 });
   await page.goto("/settings");
   const save = page.getByRole("button", { name: "Save everything as one ZIP" });
   await save.click();

@@ -1,7 +1,7 @@
 // Screens: store, places/jobs, places/shelf
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, openFerry, pastBounce, phase, storedJob, test } from "./bay";
+import { expect, openFerry, pastBounce, phase, putKept, storedJob, test } from "./bay";
 
 /** Nothing is lost: not by reload, two tabs, a bad file or a full disk. */
 
@@ -319,21 +319,7 @@ test("where workers are blocked it is said, and what is kept can be taken along"
 test("a damaged setting is listed with Export and Delete, and the rest works", async ({ page }) => {
   await page.goto("/settings");
   await page.getByRole("button", { name: "Night bay" }).click();
-  await page.evaluate(
-    () =>
-      new Promise<void>((resolve) => {
-        const open = indexedDB.open("weary-bristle");
-        open.onsuccess = () => {
-          const { result: database } = open;
-          const writing = database.transaction("settings", "readwrite");
-          writing.objectStore("settings").put({ units: "metric", theme: "night", practice: { done: 5 } }, "settings");
-          writing.oncomplete = () => {
-            database.close();
-            resolve();
-          };
-        };
-      }),
-  );
+  await putKept(page, "settings", { units: "metric", theme: "night", practice: { done: 5 } }, "settings");
   await page.reload();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "night");
   const damaged = page.getByTestId("damaged-practice");

@@ -48,6 +48,7 @@ function answerKept(url, response) {
   return true;
 }
 
+const POLICY = "Content-Security-Policy";
 const YEAR_S = 31_536_000;
 const STATICS = "/_next/static/";
 /** What is named by its contents, compressed since the build. */
@@ -65,7 +66,8 @@ function answerStatic(request, response, next) {
   const url = request.url ?? "/";
   if (!url.startsWith(STATICS)) return next();
   for (const { regex, headers } of policies)
-    if (new RegExp(regex).test(url.split("?")[0])) for (const { key, value } of headers) response.setHeader(key, value);
+    if (new RegExp(regex).test(url.split("?")[0]))
+      for (const { key, value } of headers) response.setHeader(key, key === POLICY ? pagePolicy(value, []) : value);
   request.url = url.slice(STATICS.length - 1);
   statics(request, response, () => {
     request.url = url;
@@ -96,7 +98,7 @@ function answerPage(request, response) {
   response.setHeader = (name, value) => {
     const key = name.toLowerCase();
     if (key === "cache-control") return set(name, caching);
-    return set(name, key === "content-security-policy" ? pagePolicy(String(value), hashes) : value);
+    return set(name, key === POLICY.toLowerCase() ? pagePolicy(String(value), hashes) : value);
   };
   // Whoever was refused what he sent may still be sending it.
   const head = response.writeHead.bind(response);

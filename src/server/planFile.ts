@@ -16,16 +16,16 @@ const refused = (status: number, problems: string[]): Said => ({ status, body: J
 /**
  * Plans a job file, the same core as on the screen, the same sentences as when it is opened there.
  * @param text of the file
- * @param brief one step after another, with the simple drying
+ * @param quick one step after another, with the simple drying
  */
-export function planFile(text: string, brief = false): Said {
+export function planFile(text: string, quick = false): Said {
   const read = readJobFile(text);
   if (!read.ok) return refused(400, read.problems.map(inWords));
   const { job, kit, asOf } = read.value;
-  const planned = plannedOf(job, kit ?? USUAL_KIT, asOf, brief ? quickly : inFull);
+  const planned = plannedOf(job, kit ?? USUAL_KIT, asOf, quick ? quickly : inFull);
   if (!planned.ok) return refused(422, [`This job cannot be planned. ${planned.problem}`]);
   return {
     status: 200,
-    body: answerText({ ...planAnswerOf(planned.assessment, job, asOf), ...(brief ? { quick: true as const } : {}) }),
+    body: answerText({ ...planAnswerOf(planned.assessment, job, asOf), ...(quick ? { quick } : {}) }),
   };
 }

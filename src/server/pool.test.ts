@@ -10,8 +10,8 @@ class Slow extends EventEmitter {
   unref() {
     return this;
   }
-  postMessage({ text, brief }: Question) {
-    this.briefly = brief;
+  postMessage({ text, quick }: Question) {
+    this.quick = quick;
     this.asked.push(text);
   }
   terminate() {
@@ -19,7 +19,7 @@ class Slow extends EventEmitter {
     return Promise.resolve(0);
   }
   answer = () => this.emit("message", { status: 200, body: this.asked.at(-1) });
-  briefly = false;
+  quick = false;
 }
 
 const LIMITS: Limits = { threads: 2, queue: 1, timeMs: 1000, memoryMb: 64 };
@@ -57,23 +57,23 @@ describe("the pool of planners", () => {
     ]);
     vi.advanceTimersByTime(LIMITS.timeMs);
     expect(await slow).toEqual({ refused: "too-long" });
-    // Stopped in full and stopped in brief: each time another takes its place.
+    // Stopped in full and stopped again: each time another takes its place.
     expect([threads[0]!.ended, threads[2]!.ended, running()]).toEqual([true, true, [threads[1], threads[3]]]);
     const next = pool.ask("next");
     running()[0]!.answer();
     expect(await next).toMatchObject({ status: 200 });
   });
 
-  it("what takes too long in full is answered in brief, within its time", async () => {
+  it("what takes too long in full is answered quickly, within its time", async () => {
     const slow = pool.ask("slow");
     vi.advanceTimersByTime(LIMITS.timeMs * 0.6);
     const again = threads.find(({ asked, ended }) => asked.includes("slow") && !ended)!;
-    expect([threads[0]!.ended, again.briefly]).toEqual([true, true]);
+    expect([threads[0]!.ended, again.quick]).toEqual([true, true]);
     again.answer();
     expect(await slow).toEqual({ status: 200, body: "slow" });
     again.ended = false;
     const [other] = [pool.ask("other")];
-    expect(running().find(({ asked }) => asked.includes("other"))!.briefly).toBe(false);
+    expect(running().find(({ asked }) => asked.includes("other"))!.quick).toBe(false);
     running()
       .find(({ asked }) => asked.includes("other"))!
       .answer();

@@ -1,7 +1,7 @@
 import { Worker } from "node:worker_threads";
 import type { Said } from "./planFile";
 
-/** What of a plan's time is spent on planning in full; the rest is kept for the same plan in brief. Judgement. */
+/** What of a plan's time is spent on planning in full; the rest is kept for the same plan made quickly. Judgement. */
 const FULL_SHARE = 0.6;
 
 /** A few threads that plan, each with a limit of time and memory, and a short queue before them: one request stops no other. */
@@ -21,8 +21,8 @@ type PoolAnswer = Said | { refused: Refusal };
 /** What a thread is asked. */
 export interface Question {
   text: string;
-  /** Planned in brief: the full plan took too long. */
-  brief: boolean;
+  /** Made quickly: the full plan took too long. */
+  quick: boolean;
 }
 
 interface Asked extends Question {
@@ -55,7 +55,7 @@ export class Pool {
       if (signal?.aborted) return answer({ refused: "gone" });
       const begins = this.free() !== undefined && this.mayTake(client);
       if (!begins && !this.mayWait(client)) return answer({ refused: "busy" });
-      const asked: Asked = { text, brief: false, client, answer, gone: false };
+      const asked: Asked = { text, quick: false, client, answer, gone: false };
       signal?.addEventListener("abort", () => this.giveUp(asked), { once: true });
       this.waiting.push(asked);
       this.next();
@@ -87,7 +87,7 @@ export class Pool {
     if (free === undefined || turn < 0) return;
     const thread = free === "new" ? this.begin() : free;
     const [asked] = this.waiting.splice(turn, 1);
-    this.give(thread, asked!, this.limits.timeMs * FULL_SHARE, () => this.inBrief(thread));
+    this.give(thread, asked!, this.limits.timeMs * FULL_SHARE, () => this.quickly(thread));
     this.next();
   }
 
@@ -108,14 +108,14 @@ export class Pool {
   private give(thread: Thread, asked: Asked, timeMs: number, onLate: () => void) {
     thread.at = asked;
     thread.timer = setTimeout(onLate, timeMs);
-    thread.worker.postMessage({ text: asked.text, brief: asked.brief } satisfies Question);
+    thread.worker.postMessage({ text: asked.text, quick: asked.quick } satisfies Question);
   }
 
-  /** The full plan takes too long: the same in brief, with what is left of its time. */
-  private inBrief(thread: Thread) {
+  /** The full plan takes too long: the same made quickly, with what is left of its time. */
+  private quickly(thread: Thread) {
     const asked = thread.at;
     if (!asked || !this.drop(thread)) return;
-    asked.brief = true;
+    asked.quick = true;
     const fresh = this.begin();
     const leftMs = this.limits.timeMs * (1 - FULL_SHARE);
     this.give(fresh, asked, leftMs, () => this.end(fresh, { refused: "too-long" }));

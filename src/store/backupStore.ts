@@ -151,8 +151,16 @@ export async function openPacked(file: File): Promise<string[]> {
   return [];
 }
 
+/** Pictures that stayed outside, in words. */
+export const refusedWords = ({ refused }: Pick<Preview, "refused">): string[] =>
+  named(
+    refused,
+    (why) => `Left out: ${why}`,
+    (count) => `${count} pictures were left out: they are none this browser can draw.`,
+  );
+
 /** What came in, in words. */
-export function takenWords({ added, merged, kept, same, pictures, refused }: Preview): string {
+function takenWords({ added, merged, kept, same, pictures, refused }: Preview): string {
   const words = [
     ...named(
       added,
@@ -172,11 +180,7 @@ export function takenWords({ added, merged, kept, same, pictures, refused }: Pre
     ),
     ...(same > 0 ? [same === 1 ? "One job is here already, just so." : `${same} jobs are here already, just so.`] : []),
     ...(pictures > 0 ? [pictures === 1 ? "One picture came in." : `${pictures} pictures came in.`] : []),
-    ...named(
-      refused,
-      (why) => `Left out: ${why}`,
-      (count) => `${count} pictures were left out: they are none this browser can draw.`,
-    ),
+    ...refusedWords({ refused }),
   ];
   return words.length > 0 ? words.join(" ") : "There was nothing in it that is not here already.";
 }

@@ -97,6 +97,27 @@ describe("while the tab lives", () => {
     }
   });
 
+  it("a night's sleep before it does not hide it, and a small step back after sleep is no correction", async () => {
+    const clock = await load();
+    const wrong: unknown[] = [];
+    clock.onWrongStamps((each) => wrong.push(each));
+    setDevice(8 * 60 * MINUTE);
+    clock.nowMs();
+    setDevice(400 * 24 * 60 * MINUTE);
+    clock.nowMs();
+    setDevice(-400 * 24 * 60 * MINUTE);
+    clock.nowMs();
+    expect(wrong).toEqual([{ fromMs: START + 8 * 60 * MINUTE + 400 * 24 * 60 * MINUTE, byMs: 400 * 24 * 60 * MINUTE }]);
+    clock.watchClock([], true);
+    setDevice(-60 * MINUTE);
+    expect([clock.nowMs(), wrong.length]).toEqual([START + 8 * 60 * MINUTE, 1]);
+    // Nor over a reload: an hour back of a night of eight is a clock that is wrong now.
+    const after = await load();
+    const later: unknown[] = [];
+    after.onWrongStamps((each) => later.push(each));
+    expect([later, after.nowMs()]).toEqual([[], START + 8 * 60 * MINUTE]);
+  });
+
   it("where nothing runs the device's clock is believed at once", async () => {
     const clock = await load();
     setDevice(-60 * MINUTE);

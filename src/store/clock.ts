@@ -12,6 +12,8 @@ const JUMP_MS = 10_000;
 const FAR_MS = 12 * 3_600_000;
 /** A clock that comes back to within this of where it would be was wrong meanwhile, ms. Judgement. */
 const BACK_WITHIN_MS = 120_000;
+/** So many jumps ahead are remembered: most are sleep, and one of them may turn out to have been a wrong clock. */
+const MOST_JUMPS = 8;
 /** How often what was seen is kept while something runs, ms. */
 const KEEP_EVERY_MS = 5000;
 
@@ -27,8 +29,8 @@ interface Kept {
   wallMs: number;
   appMs: number;
   running: boolean;
-  /** The clock has jumped ahead, and nobody knows yet whether it was right to. */
-  ahead?: WrongStamps;
+  /** Jumps ahead, the last ones: whether the clock was right to, only its coming back tells. */
+  jumps?: WrongStamps[];
   /** By the event a guarding wait runs from: ms that were seen to pass. */
   seen: Record<string, number>;
 }
@@ -45,7 +47,7 @@ let running = false;
 let seen: Record<string, number> = {};
 let watched: readonly Watch[] = [];
 let keptAtMs = 0;
-let ahead: WrongStamps | undefined;
+let jumps: WrongStamps[] = [];
 let corrected: WrongStamps[] = [];
 let correct: ((wrong: WrongStamps) => void) | undefined;
 let told: ClockNews[] = [];
@@ -63,25 +65,22 @@ function kept(): Kept | undefined {
       appMs: app,
       running: was,
       seen: all,
-      ahead: jumped,
+      jumps: before = [],
     } = JSON.parse(localStorage.getItem(KEY) ?? "null") as Kept;
     return [wall, app].every(Number.isFinite)
-      ? { wallMs: wall, appMs: app, running: was, seen: { ...all }, ...(isJump(jumped) ? { ahead: jumped } : {}) }
+      ? { wallMs: wall, appMs: app, running: was, seen: { ...all }, jumps: before.filter(isJump) }
       : undefined;
   } catch {
     return undefined;
   }
 }
 
-const isJump = (jump: WrongStamps | undefined) => Number.isFinite(jump?.fromMs) && Number.isFinite(jump?.byMs);
+const isJump = (jump: WrongStamps | null) => Number.isFinite(jump?.fromMs) && Number.isFinite(jump?.byMs);
 
 function keep() {
   keptAtMs = steadyMs;
   try {
-    localStorage.setItem(
-      KEY,
-      JSON.stringify({ wallMs, appMs, running, seen, ...(ahead ? { ahead } : {}) } satisfies Kept),
-    );
+    localStorage.setItem(KEY, JSON.stringify({ wallMs, appMs, running, seen, jumps } satisfies Kept));
   } catch {
     // Without it a reload starts the waits that guard anew, which is the safe side.
   }
@@ -94,11 +93,12 @@ function begin() {
   if (!before) return;
   const gapMs = wallMs - before.wallMs;
   seen = before.seen;
-  ahead = before.ahead;
-  // Set right while no tab was open: it stands between where it would be and where it was.
-  if (ahead && gapMs < -JUMP_MS && gapMs > -ahead.byMs - BACK_WITHIN_MS) {
+  jumps = before.jumps ?? [];
+  // Set right while no tab was open: most of a jump is taken back, and the rest of it has passed meanwhile.
+  const wrong = jumps.findLast(({ byMs }) => gapMs < -byMs / 2 && gapMs > -byMs - BACK_WITHIN_MS);
+  if (wrong) {
     running = before.running;
-    return putRight(ahead.byMs);
+    return putRight(wrong, wrong.byMs);
   }
   if (!before.running) return;
   running = true;
@@ -115,9 +115,9 @@ function begin() {
 begin();
 
 /** What was stamped since the jump is too late by as much. */
-function putRight(byMs: number) {
-  const wrong = { fromMs: ahead!.fromMs, byMs };
-  ahead = undefined;
+function putRight(jump: WrongStamps, byMs: number) {
+  const wrong = { fromMs: jump.fromMs, byMs };
+  jumps = jumps.filter((each) => each.fromMs < jump.fromMs);
   appMs = wallMs;
   keep();
   if (correct) correct(wrong);
@@ -141,9 +141,10 @@ function tick() {
   wallMs = wall;
   steadyMs = now;
   for (const { id } of watched) seen[id] = (seen[id] ?? 0) + passedMs;
-  if (ahead && jumpMs < -JUMP_MS && Math.abs(jumpMs + ahead.byMs) <= BACK_WITHIN_MS) return putRight(-jumpMs);
+  const wrong = jumpMs < -JUMP_MS && jumps.findLast(({ byMs }) => Math.abs(jumpMs + byMs) <= BACK_WITHIN_MS);
+  if (wrong) return putRight(wrong, -jumpMs);
   if (jumpMs > JUMP_MS) {
-    ahead = { fromMs: ahead?.fromMs ?? wall, byMs: (ahead?.byMs ?? 0) + jumpMs };
+    jumps = [...jumps, { fromMs: wall, byMs: jumpMs }].slice(-MOST_JUMPS);
     keep();
   }
   // Where nothing runs there is nothing to hold on to: the device's clock is believed at once.
@@ -208,7 +209,7 @@ export function onWrongStamps(listener: (wrong: WrongStamps) => void) {
 export function keepOnLeaving(): () => void {
   const leave = () => {
     tick();
-    if (running || ahead) keep();
+    if (running || jumps.length > 0) keep();
   };
   addEventListener("pagehide", leave);
   return () => removeEventListener("pagehide", leave);

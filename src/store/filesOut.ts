@@ -11,7 +11,7 @@ import {
   type Missing,
 } from "./backup";
 import { withDb } from "./db";
-import { isPictureHere, pictureKept } from "./pictureBytes";
+import { isPictureHere, leaveNamed, pictureKept } from "./pictureBytes";
 import { begin, goOn, jobKept, problemOf, type Tell } from "./filesShared";
 
 /** What is kept here, written into files. */
@@ -250,6 +250,16 @@ export async function packJobs(
   }
 }
 
+/** Pictures that were taken for some jobs. */
+const takenFor = (jobIds: ReadonlySet<string>) =>
+  withDb(async (database) => {
+    const ids: string[] = [];
+    const { store } = database.transaction("pictures");
+    for (let cursor = await store.openCursor(); cursor; cursor = await cursor.continue())
+      if (jobIds.has(cursor.value.jobId)) ids.push(cursor.key);
+    return ids;
+  });
+
 /**
  * Takes jobs away for good, with every picture that was taken for them and that no other job names.
  * @returns how many pictures went
@@ -257,25 +267,21 @@ export async function packJobs(
 export async function eraseJobs(jobIds: readonly string[]): Promise<{ pictures: number } | { problem: string }> {
   const ids = new Set(jobIds);
   try {
-    const own = new Set<string>();
-    const others = new Set<string>();
-    for (const key of await withDb((database) => database.getAllKeys("jobs"))) {
-      const job = await jobKept(key);
-      for (const picture of job ? picturesOf(job) : []) (ids.has(key) ? own : others).add(picture);
+    const going = new Set(await takenFor(ids));
+    for (const id of ids) {
+      const job = await jobKept(id);
+      if (job) picturesOf(job).forEach((picture) => going.add(picture));
     }
-    return await withDb(async (database) => {
+    await leaveNamed(going, ids);
+    await withDb(async (database) => {
       const transaction = database.transaction(["jobs", "pictures", "index"], "readwrite");
-      const pictures = transaction.objectStore("pictures");
-      for (let cursor = await pictures.openCursor(); cursor; cursor = await cursor.continue())
-        if (ids.has(cursor.value.jobId)) own.add(cursor.key);
-      const going = [...own].filter((id) => !others.has(id));
       for (const id of ids) await transaction.objectStore("jobs").delete(id);
-      for (const id of going) await pictures.delete(id);
+      for (const id of going) await transaction.objectStore("pictures").delete(id);
       // Lines of finished jobs name customers too; they are made again from what is left.
       await transaction.objectStore("index").clear();
       await transaction.done;
-      return { pictures: going.length };
     });
+    return { pictures: going.size };
   } catch (error) {
     return { problem: problemOf(error, "Nothing was erased") };
   }

@@ -1,9 +1,8 @@
 import { useEffect, useState } from "react";
 import { shrinkWorker } from "../workers/shrink";
 import { whyNotKept, withDb, type Picture } from "./db";
-import { bytesOf } from "./pictureBytes";
+import { bytesOf, leaveNamed } from "./pictureBytes";
 import { newId } from "./newId";
-import { slicesOf } from "./reading";
 
 const MOST_BYTES = 60_000_000;
 /** As long as this a picture nothing names is kept: what was taken off can be put back. */
@@ -55,11 +54,7 @@ export async function sweepPictures() {
       .filter(({ addedAt, cameInAt = addedAt }) => Date.now() - Math.max(addedAt, cameInAt) > KEPT_MS)
       .map(({ id }) => id),
   );
-  if (old.size === 0) return;
-  for await (const kept of slicesOf(await withDb((database) => database.getAllKeys("jobs")))) {
-    const text = JSON.stringify(kept);
-    for (const id of old) if (text.includes(id)) old.delete(id);
-  }
+  await leaveNamed(old);
   for (const id of old) await withDb((database) => database.delete("pictures", id));
 }
 

@@ -61,9 +61,14 @@ describe("a damaged setting", () => {
     await tab.loadSettings();
     await tab.changeSettings({ practice: { done: [] } });
     expect(await tab.kept()).toMatchObject({ practice: { done: [] }, "practice (damaged)": { done: 5 } });
+    await tab.changeSettings({ practice: { done: [], running: undefined } });
     const later = await program();
     await later.loadSettings();
     expect(later.texts()).toEqual([expect.stringContaining("damaged: practice (damaged).")]);
+    // Deleting it deletes it, and not what took its place.
+    await tab.deleteDamaged("practice (damaged)");
+    expect(await tab.kept()).toMatchObject({ practice: { done: [] } });
+    expect(await tab.kept()).not.toHaveProperty("practice (damaged)");
   });
 
   it("may be all of them", async () => {

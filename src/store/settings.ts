@@ -95,6 +95,10 @@ export async function changeSettings(change: Partial<Settings>): Promise<boolean
       await keeping.store.put({ ...store.getState(), ...before, ...keptOn(before, change), ...change }, "settings");
       await keeping.done;
     });
+    // What was damaged stands under its other name from now on.
+    damaged.setState(({ list }) => ({
+      list: list.map((each) => (Object.hasOwn(change, each.key) ? { ...each, key: damagedKey(each.key) } : each)),
+    }));
     return true;
   } catch (error) {
     notify(`This setting holds only until the page is closed: ${whyNotKept(error)}.`, "problem");

@@ -1,7 +1,7 @@
 import { JOB_FILE_VERSION } from "../core/job/fileFormat";
 import type { Job } from "../core/job/schema";
 import { nowMs, type WrongStamps } from "./clock";
-import { withDb } from "./db";
+import { whyNotKept, withDb } from "./db";
 import { upToDate } from "./filesShared";
 import { allSaved, jobsCameIn, notify, stateNow } from "./jobs";
 
@@ -28,7 +28,17 @@ export async function putStampsRight(wrong: WrongStamps) {
   const now = nowMs();
   const ids = Object.values(stateNow().stored).flatMap((job) => (putRight(job, wrong, now) ? [job.id] : []));
   if (ids.length === 0) return;
-  await withDb(async (database) => {
+  try {
+    await store(ids, wrong, now);
+  } catch (error) {
+    return notify(`Times written down while the clock was wrong are not put right: ${whyNotKept(error)}.`, "problem");
+  }
+  await jobsCameIn(ids);
+  notify("This device's clock was wrong for a while. Times that were written down meanwhile are put right.");
+}
+
+const store = (ids: readonly string[], wrong: WrongStamps, now: number) =>
+  withDb(async (database) => {
     const transaction = database.transaction("jobs", "readwrite");
     for (const id of ids) {
       const held = await transaction.store.get(id);
@@ -39,6 +49,3 @@ export async function putStampsRight(wrong: WrongStamps) {
     }
     await transaction.done;
   });
-  await jobsCameIn(ids);
-  notify("This device's clock was wrong for a while. Times that were written down meanwhile are put right.");
-}

@@ -32,6 +32,7 @@ function One({ wait, nowMs, more }: { wait: JobWait; nowMs: number; more: number
   const job = useJob(wait.jobId);
   const { id, jobId, where, title, fromMs, minMin, maxMin, zoneIds } = wait;
   const overMs = fromMs + (maxMin ?? minMin) * 60_000;
+  const happened = `${maxMin === undefined ? "Left on" : "Dried out"} while nobody looked`;
   const answer = (label: string, words: string) =>
     run(jobId, {
       label,
@@ -40,7 +41,7 @@ function One({ wait, nowMs, more }: { wait: JobWait; nowMs: number; more: number
   return (
     <>
       <h2>
-        {maxMin === undefined ? "Left on" : "Dried out"} while nobody looked: {title.toLowerCase()}, {where}
+        {happened}: {title.toLowerCase()}, {where}
       </h2>
       <p>
         {maxMin === undefined ? "It had worked long enough at" : "Since"} {timeText(overMs, nowMs)}, for{" "}
@@ -59,9 +60,7 @@ function One({ wait, nowMs, more }: { wait: JobWait; nowMs: number; more: number
       <div className="row-wrap">
         <Act
           variant="primary"
-          onAct={() =>
-            answer("Rinsed twice", `${title}: dried out while nobody looked. Rinsed twice, tested for residue.`)
-          }
+          onAct={() => answer("Rinsed twice", `${happened}: ${title}. Rinsed twice, tested for residue.`)}
         >
           Rinsed twice and tested
         </Act>

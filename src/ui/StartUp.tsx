@@ -5,6 +5,7 @@ import { keepOnLeaving, onClockNews, onWrongStamps } from "@/store/clock";
 import { askBeforeLeaving, loadJobs, notify } from "@/store/jobs";
 import { loadSettings, useSettings } from "@/store/settings";
 import { onPlannerFailure } from "@/workers/planner";
+import { fetched } from "./fetched";
 import { NewVersion } from "./NewVersion";
 import { RanOut } from "./RanOut";
 import { NothingKept } from "./NothingKept";
@@ -31,7 +32,7 @@ export function StartUp() {
     void loadSettings();
     void loadJobs().then(() =>
       // Seldom needed, so fetched when it is.
-      onWrongStamps((wrong) => void import("@/store/stamps").then(({ putStampsRight }) => putStampsRight(wrong))),
+      onWrongStamps((wrong) => fetched(async () => (await import("@/store/stamps")).putStampsRight(wrong))),
     );
     const [stopAsking, stopKeeping] = [askBeforeLeaving(), keepOnLeaving()];
     return () => {

@@ -21,8 +21,14 @@ export interface Redrawn {
 /** Why a picture is not taken: the end of a sentence that names it. */
 export class NoPicture extends Error {}
 
-/** What a picture's own first bytes say of it. @throws NoPicture */
-export function saidOfPicture(bytes: Uint8Array): { type: string; widthPx: number; heightPx: number } {
+interface Said {
+  type: string;
+  widthPx: number;
+  heightPx: number;
+}
+
+/** What a picture's own first bytes say of it; undefined where they say nothing we know. @throws NoPicture when it is too large */
+function sayingOf(bytes: Uint8Array): Said | undefined {
   let said: { type?: string; width?: number; height?: number } = {};
   try {
     said = imageSize(bytes);
@@ -31,8 +37,7 @@ export function saidOfPicture(bytes: Uint8Array): { type: string; widthPx: numbe
   }
   const type = Object.hasOwn(TYPES, said.type ?? "") ? TYPES[said.type!] : undefined;
   const [widthPx, heightPx] = [said.width ?? 0, said.height ?? 0];
-  if (!type || !(widthPx >= 1) || !(heightPx >= 1))
-    throw new NoPicture("is no picture this browser can read. JPEG, PNG and WebP are");
+  if (!type || !(widthPx >= 1) || !(heightPx >= 1)) return undefined;
   if (Math.max(widthPx, heightPx) > MOST_SIDE_PX || widthPx * heightPx > MOST_PX)
     throw new NoPicture(
       `is ${widthPx} × ${heightPx} pixels; a side may have ${MOST_SIDE_PX}, the whole ${MOST_PX / 1e6} million`,
@@ -40,14 +45,25 @@ export function saidOfPicture(bytes: Uint8Array): { type: string; widthPx: numbe
   return { type, widthPx, heightPx };
 }
 
+const DAMAGED = "is damaged: this browser cannot draw it";
+const UNKNOWN = "is no picture this browser can read. JPEG, PNG and WebP are";
+
+/** The same of a picture that has to say what it is. @throws NoPicture */
+export function saidOfPicture(bytes: Uint8Array): Said {
+  const said = sayingOf(bytes);
+  if (!said) throw new NoPicture(UNKNOWN);
+  return said;
+}
+
 /**
- * Draws a picture the right way up into a new file, without the place, time and camera that were written into it.
+ * Draws a picture the right way up into a new file, without the place, time and camera that were written into it; of
+ * whatever kind this browser can draw.
  * @throws NoPicture
  */
 export async function redraw(file: Blob): Promise<Redrawn> {
-  saidOfPicture(new Uint8Array(await file.arrayBuffer()));
+  const said = sayingOf(new Uint8Array(await file.arrayBuffer()));
   const whole = await createImageBitmap(file, { imageOrientation: "from-image" }).catch(() => {
-    throw new NoPicture("is damaged: this browser cannot draw it");
+    throw new NoPicture(said ? DAMAGED : UNKNOWN);
   });
   const scale = Math.min(1, LONGEST_PX / Math.max(whole.width, whole.height));
   const [widthPx, heightPx] = [whole.width, whole.height].map((side) => Math.max(1, Math.round(side * scale))) as [
@@ -69,7 +85,7 @@ export async function asKept(bytes: Uint8Array<ArrayBuffer>): Promise<Redrawn> {
   const blob = new Blob([bytes], { type });
   if (Math.max(widthPx, heightPx) > LONGEST_PX || !isBareJpeg(bytes)) return redraw(blob);
   const drawn = await createImageBitmap(blob).catch(() => {
-    throw new NoPicture("is damaged: this browser cannot draw it");
+    throw new NoPicture(DAMAGED);
   });
   drawn.close();
   return { blob, widthPx, heightPx };

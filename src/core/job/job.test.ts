@@ -77,6 +77,16 @@ describe("the job file", () => {
       const at = "2026-05-04T08:00:00Z";
       job.events = [
         { kind: "note", id: "n", at, words: secret, pictures: ["secret-picture"] },
+        {
+          kind: "done",
+          id: "d",
+          at,
+          stepKey: "clean:",
+          title: "Cleaner on orla venn, sprayed",
+          action: "clean",
+          zoneIds: [],
+        },
+        { kind: "agreed", id: "a", at, dampHandBack: false, steps: [`Extract ORLA VENN`] },
         { kind: "signed", id: "s", at, name: secret, strokes: "M1 1L99 99" },
       ];
       const zoneId = job.zones.order[0]!;
@@ -106,7 +116,8 @@ describe("the job file", () => {
       learntFrom: 3,
     });
     const text = JSON.stringify(jobFileOf(withoutNames(named), kitWithoutNames(kit), "2026-05-04T08:00:00Z"));
-    for (const word of [secret, "secret-picture", "99", "experience"]) expect(text).not.toContain(word);
+    for (const word of [secret, "orla venn", "ORLA VENN", "secret-picture", "99", "experience"])
+      expect(text).not.toContain(word);
     expect(complaint(text)).toBe("");
   });
 

@@ -31,7 +31,32 @@ export function toldOfPeople(job: Job, kit: Kit): ToldOfPeople {
   };
 }
 
-function eventWithoutNames(event: WorkEvent): WorkEvent {
+/** Own names of pieces, parts and marks, which titles of steps repeat; the longest first. */
+function namesIn({ title, customer, place, pieces, zones, findings }: Job): string[] {
+  const given = [
+    ...[title, customer, place],
+    ...Object.values(pieces.byId).flatMap(({ name, template }) => (name === templateOf(template).name ? [] : [name])),
+    ...[...Object.values(zones.byId), ...Object.values(findings.byId)].flatMap((each) =>
+      "name" in each && each.name ? [each.name] : [],
+    ),
+  ];
+  return [...new Set(given.map((name) => name.toLowerCase()))]
+    .filter((name) => name.length > 1)
+    .sort((a, b) => b.length - a.length);
+}
+
+/** A text with every name in it left out, whatever its capitals. */
+function scrubbed(text: string, names: readonly string[]): string {
+  let left = text;
+  for (const name of names)
+    for (let at = left.toLowerCase().indexOf(name); at >= 0; at = left.toLowerCase().indexOf(name))
+      left = `${left.slice(0, at)}…${left.slice(at + name.length)}`;
+  return left;
+}
+
+function eventWithoutNames(event: WorkEvent, names: readonly string[]): WorkEvent {
+  if ("title" in event) event = { ...event, title: scrubbed(event.title, names) };
+  if (event.kind === "agreed") return { ...event, steps: event.steps.map((step) => scrubbed(step, names)) };
   if (event.kind === "note") {
     const { pictures: _pictures, ...rest } = event;
     return { ...rest, words: "" };
@@ -50,6 +75,7 @@ export function withoutNames(job: Job): Job {
   const { pieces, zones, findings } = job;
   const each = <T extends object>(byId: Readonly<Record<string, T>>, change: (value: T) => T) =>
     Object.fromEntries(Object.entries(byId).map(([id, value]) => [id, change(value)]));
+  const names = namesIn(job);
   const first = own(pieces.byId, pieces.order[0] ?? "");
   return {
     ...job,
@@ -70,7 +96,7 @@ export function withoutNames(job: Job): Job {
         return rest as typeof finding;
       }),
     },
-    events: job.events.map(eventWithoutNames),
+    events: job.events.map((event) => eventWithoutNames(event, names)),
   };
 }
 

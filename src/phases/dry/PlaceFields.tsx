@@ -6,6 +6,7 @@ import { entered } from "@/core/ground/sums/working";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
 import { Num } from "@/ui/Num";
+import { formatNumber } from "@/core/ground/quantity/format";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { useBay } from "@/bay/state/BayContext";
@@ -139,19 +140,14 @@ function ShutRoom({
       />
       <Stepper
         label="Humidity outside"
-        value={outsideHumidityPct}
+        value={outsideHumidityPct ?? place?.outsideAssumed?.value}
+        planned={place?.outsideAssumed}
+        words={place?.outsideAssumed && `assumed ${formatNumber(Math.round(place.outsideAssumed.value))} %`}
         unit="%"
         step={5}
         min={5}
         max={100}
-        unknown={
-          place?.outsideAssumedPct === undefined
-            ? { words: "as inside", start: 70 }
-            : {
-                words: `assumed ${Math.round(place.outsideAssumedPct)} %`,
-                start: Math.round(place.outsideAssumedPct / 5) * 5,
-              }
-        }
+        unknown={{ words: "as inside", start: 70 }}
         onChange={(value) => change("Humidity outside", { outsideHumidityPct: value })}
       />
     </div>

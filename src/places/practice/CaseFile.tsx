@@ -4,6 +4,7 @@ import type { Practice } from "@/core/answers/practice/results";
 import { inWords } from "@/core/job/problem";
 import { fileName, saveAsFile } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
+import { FileInput } from "@/ui/FileInput";
 
 type Case = NonNullable<Practice["running"]>;
 
@@ -20,25 +21,15 @@ export const SaveCase = ({ seed, moves }: { seed: string; moves: readonly Case["
 export function OpenCase({ open }: { open: (seed: string, moves: Case["moves"]) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     const checked = readCaseFile(await file.text());
     if (checked.ok) open(checked.value.seed, checked.value.moves);
     else setProblem(checked.problems.map(inWords).join(" "));
-    if (input.current) input.current.value = "";
   };
   return (
     <>
       <Act onAct={() => input.current?.click()}>Open a case file</Act>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="Case file"
-        onChange={({ target }) => void read(target.files?.[0])}
-      />
+      <FileInput input={input} label="Case file" accept=".json,application/json" onFile={(file) => void read(file)} />
       {problem && (
         <p className="not-agreed mt-2" role="alert">
           Not opened, and nothing here changed. {problem}

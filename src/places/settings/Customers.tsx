@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import { notify, useJobsState, useLines } from "@/store/jobs";
 import { fileName } from "@/store/saveFile";
 import { Act } from "@/ui/Act";
-import { several, useDoing } from "./useDoing";
+import { several, type Doing } from "./useDoing";
 
 /** Everything that is kept of one customer: taken along as a file, or erased, in one place. */
 
@@ -17,13 +17,12 @@ function byCustomer(lines: ReturnType<typeof useLines>): [string, string[]][] {
   return [...byName].sort(([a], [b]) => a.localeCompare(b));
 }
 
-export function Customers() {
+export function Customers({ working, doing }: Doing) {
   const lines = useLines();
   const whole = useJobsState(({ whole }) => whole);
   const customers = useMemo(() => byCustomer(lines), [lines]);
   const [name, setName] = useState("");
   const [asked, setAsked] = useState(false);
-  const { working, doing } = useDoing();
   if (!whole || customers.length === 0) return null;
   const ids = customers.find(([each]) => each === name)?.[1] ?? [];
   const isPicked = ids.length > 0 && working === undefined;
@@ -41,7 +40,7 @@ export function Customers() {
       <Form.Label htmlFor="customer">Customer</Form.Label>
       <Form.Select
         id="customer"
-        className="passphrase"
+        className="field-short"
         value={name}
         onChange={({ target }) => {
           setName(target.value);

@@ -25,7 +25,8 @@ export function Lock({
           { id: "locked", name: "Whoever knows the passphrase" },
         ]}
         value={value === undefined ? "all" : "locked"}
-        onPick={(picked) => onChange(picked === "locked" ? (value ?? "") : undefined)}
+        // A second tap on what is picked takes nothing off: a backup is not unlocked by accident.
+        onPick={(picked) => picked && onChange(picked === "locked" ? (value ?? "") : undefined)}
       />
       {value !== undefined && (
         <>
@@ -61,7 +62,7 @@ export function Passphrase({
         <Form.Control
           id={id}
           type={isShown ? "text" : "password"}
-          className="passphrase"
+          className="field-short"
           autoComplete={isNew ? "new-password" : "current-password"}
           maxLength={200}
           value={value}

@@ -1,12 +1,12 @@
 "use client";
-import { type Dispatch, type RefObject, type SetStateAction, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import type { Named, Opened } from "@/store/filesWork";
 import { notify } from "@/store/jobs";
 import { Act } from "@/ui/Act";
+import { FileInput, NotTaken } from "@/ui/FileInput";
 import { fullTime } from "@/ui/time";
-import { HowFar } from "./HowFar";
 import { Passphrase } from "./Lock";
-import { several, useDoing } from "./useDoing";
+import { several, type Doing } from "./useDoing";
 
 /** A backup that is opened: what it would change is shown before anything does. */
 
@@ -18,30 +18,26 @@ interface InHand {
   opened: Opened;
 }
 
-export function OpenBackup() {
+export function OpenBackup({ working, doing }: Doing) {
   const input = useRef<HTMLInputElement>(null);
   const [inHand, setInHand] = useState<InHand>();
   const [locked, setLocked] = useState<{ file: File; words: string }>();
   const [problems, setProblems] = useState<string[]>([]);
-  const { working, doing } = useDoing();
   const busy = working !== undefined;
-  const read = (file: File | undefined, passphrase?: string) =>
-    file &&
+  const read = (file: File, passphrase?: string) =>
     doing("Reading it", async (tell) => {
       const result = await (await store()).openBackup(file, tell, passphrase);
       setInHand("preview" in result ? { file, opened: result, ...(passphrase ? { passphrase } : {}) } : undefined);
       setLocked("locked" in result ? { file, words: result.locked } : undefined);
       setProblems("problems" in result ? result.problems : []);
-      if (input.current) input.current.value = "";
     });
   const take = ({ file, passphrase }: InHand, withSettings: boolean) =>
     doing("Taking it in", async (tell) => {
-      const { takeBackup, takenWords } = await store();
+      const { refusedWords, takeBackup } = await store();
       const taken = await takeBackup(file, withSettings, tell, passphrase);
       if ("problem" in taken) return notify(taken.problem, "problem");
       notify("The backup was taken in.");
-      if (taken.preview.refused.length > 0)
-        notify(takenWords({ ...taken.preview, added: [], merged: [], kept: [], same: 0, pictures: 0 }), "problem");
+      for (const words of refusedWords(taken.preview)) notify(words, "problem");
       setInHand(undefined);
     });
   return (
@@ -50,10 +46,9 @@ export function OpenBackup() {
         <Act onAct={() => input.current?.click()} disabled={busy}>
           Open a backup
         </Act>
-        {working && <HowFar {...working} />}
       </div>
-      <BackupInput input={input} read={read} />
-      {problems.length > 0 && <NotOpened problems={problems} setProblems={setProblems} />}
+      <FileInput input={input} label="Backup file" accept=".zip,application/zip" onFile={(file) => void read(file)} />
+      <NotTaken what="The backup was not opened" problems={problems} onClose={() => setProblems([])} />
       {locked && (
         <Locked
           words={locked.words}
@@ -110,40 +105,6 @@ function Locked({
   );
 }
 
-function BackupInput({
-  input,
-  read,
-}: {
-  input: RefObject<HTMLInputElement | null>;
-  read: (file: File | undefined) => Promise<void> | undefined;
-}) {
-  return (
-    <input
-      ref={input}
-      type="file"
-      accept=".zip,application/zip"
-      className="visually-hidden"
-      tabIndex={-1}
-      aria-label="Backup file"
-      onChange={({ target }) => void read(target.files?.[0])}
-    />
-  );
-}
-
-function NotOpened({ problems, setProblems }: { problems: string[]; setProblems: Dispatch<SetStateAction<string[]>> }) {
-  return (
-    <div className="caution caution-danger mt-2" role="alert">
-      <h3>The backup was not opened, and nothing here changed</h3>
-      <ul className="mb-2">
-        {problems.map((problem) => (
-          <li key={problem}>{problem}</li>
-        ))}
-      </ul>
-      <Act onAct={() => setProblems([])}>Close</Act>
-    </div>
-  );
-}
-
 const MOST_LISTED = 20;
 
 /** Titles, the first of them; how many more. */
@@ -179,7 +140,7 @@ function WhatChanges({
   onTake: (withSettings: boolean) => void;
   onLeave: () => void;
 }) {
-  const nothing = added.length + merged.length + pictures === 0;
+  const nothing = added.length + merged.length + pictures + refused.length === 0;
   return (
     <div className="block mt-3" data-testid="backup-preview">
       <h3>

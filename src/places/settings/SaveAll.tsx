@@ -9,8 +9,7 @@ import { Act } from "@/ui/Act";
 import { useNow } from "@/ui/clock";
 import { fullTime } from "@/ui/time";
 import { LOCK_LEAST, Lock } from "./Lock";
-import { several, useDoing, type Doing } from "./useDoing";
-import { HowFar } from "./HowFar";
+import { several, type Doing } from "./useDoing";
 
 /** Everything as one file: written by the browser where it can, else as a download, in parts where it is large. */
 
@@ -24,11 +23,10 @@ const tellOfLeftOut = (leftOut: number) =>
     "problem",
   );
 
-export function SaveAll() {
+export function SaveAll({ working, doing }: Doing) {
   const [plan, setPlan] = useState<Plan>();
   const [missing, setMissing] = useState<readonly Missing[]>([]);
   const [lock, setLock] = useState<string>();
-  const { working, doing } = useDoing();
   const busy = working !== undefined;
   const tooShort = lock !== undefined && lock.length < LOCK_LEAST;
   const wasSaved = async (saved: Saved, isWritten: boolean) => {
@@ -38,19 +36,25 @@ export function SaveAll() {
     setPlan(undefined);
     if (isWritten) notify("Everything was saved.");
   };
-  const save = () =>
-    doing("Looking what there is", async (tell) => {
-      const { pickFile, planBackup, savePart, saveWhole } = await store();
-      const into = await pickFile();
-      if (into === "left") return;
-      const made = await planBackup(tell);
-      if ("problem" in made) return notify(made.problem, "problem");
-      if (made.leftOut > 0) tellOfLeftOut(made.leftOut);
-      if (!into && made.parts.length > 1) return setPlan(made);
-      const saved = into ? await saveWhole(into, made, lock, tell) : await savePart(made, 1, undefined, lock, tell);
-      if ("problem" in saved) notify(saved.problem, "problem");
-      else await wasSaved(saved, into !== undefined);
-    });
+  const save = async () => {
+    let into: FileSystemFileHandle | "left" | undefined;
+    // The browser lets a file be picked only just after a tap.
+    await doing("Waiting for the file to be picked", async () => void (into = await (await store()).pickFile()));
+    if (into === "left") return;
+    await doing(into ? "Writing it" : "Looking what there is", (tell) =>
+      write(into as Exclude<typeof into, "left">, tell),
+    );
+  };
+  const write = async (into: FileSystemFileHandle | undefined, tell: (done: number, of: number) => void) => {
+    const { planBackup, savePart, saveWhole } = await store();
+    const made = await planBackup(tell);
+    if ("problem" in made) return notify(made.problem, "problem");
+    if (made.leftOut > 0) tellOfLeftOut(made.leftOut);
+    if (!into && made.parts.length > 1) return setPlan(made);
+    const saved = into ? await saveWhole(into, made, lock, tell) : await savePart(made, 1, undefined, lock, tell);
+    if ("problem" in saved) notify(saved.problem, "problem");
+    else await wasSaved(saved, into !== undefined);
+  };
   return (
     <>
       <LastSaved />
@@ -58,10 +62,9 @@ export function SaveAll() {
         <Act onAct={() => void save()} disabled={busy || tooShort}>
           Save everything as one ZIP
         </Act>
-        {working && <HowFar {...working} />}
       </div>
       <Lock value={lock} onChange={setLock} />
-      {missing.length > 0 && <NotInIt missing={missing} onDone={() => setMissing([])} />}
+      {missing.length > 0 && <NotInIt missing={missing} doing={doing} onDone={() => setMissing([])} />}
       {plan && (
         <Parts
           plan={plan}
@@ -98,12 +101,21 @@ function LastSaved() {
 const MOST_NAMED = 12;
 
 /** Pictures whose data the browser has lost: named, and taken off the list where somebody says so. */
-function NotInIt({ missing, onDone }: { missing: readonly Missing[]; onDone: () => void }) {
-  const drop = async () => {
-    const went = await (await store()).dropMissing(missing);
-    notify(`Taken off the list of this device: ${several(went, "picture", "pictures")}.`);
-    onDone();
-  };
+function NotInIt({
+  missing,
+  doing,
+  onDone,
+}: {
+  missing: readonly Missing[];
+  doing: Doing["doing"];
+  onDone: () => void;
+}) {
+  const drop = () =>
+    doing("Taking them off", async () => {
+      const went = await (await store()).dropMissing(missing);
+      notify(`Taken off the list of this device: ${several(went, "picture", "pictures")}.`);
+      onDone();
+    });
   return (
     <div className="block mt-3" role="alert" data-testid="not-in-it">
       <h3>Not in the file: {several(missing.length, "picture", "pictures")} of which the browser has lost the data</h3>

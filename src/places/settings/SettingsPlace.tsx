@@ -12,7 +12,6 @@ import { UnitsChips } from "@/ui/UnitsChips";
 import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
 import { Backup } from "./Backup";
-import { Customers } from "./Customers";
 import { HowFar } from "./HowFar";
 import { ImportButton } from "./ImportButton";
 import { StorageUse } from "./StorageUse";
@@ -65,7 +64,6 @@ export function SettingsPlace() {
         </div>
         <Boundary what="Backup">
           <Backup />
-          <Customers />
         </Boundary>
       </div>
       <Damaged />

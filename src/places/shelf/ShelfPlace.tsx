@@ -11,6 +11,7 @@ import { notify } from "@/store/jobs";
 import { saveAsFile } from "@/store/saveFile";
 import { changeShelf, useKit } from "@/store/kit";
 import { Act } from "@/ui/Act";
+import { FileInput, NotTaken } from "@/ui/FileInput";
 import { useProgress } from "@/ui/useProgress";
 import { PlaceFrame } from "../PlaceFrame";
 import { AgentRow } from "./AgentRow";
@@ -152,7 +153,6 @@ function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
     const read = "problem" in table ? { kit, problems: [table.problem] } : readShelf(table.text, kit);
     setProblems(read.problems);
     if (read.problems.length === 0) void keep(read.kit, "The shelf is as the table says.");
-    if (picker.current) picker.current.value = "";
   };
   return (
     <>
@@ -160,27 +160,9 @@ function ShelfFile({ kit, keep }: { kit: Kit; keep: Keep }) {
         <Act onAct={() => void save()}>Save as a table</Act>
         <Act onAct={() => picker.current?.click()}>Open a table</Act>
         {reading && <ProgressBar now={(100 * reading.done) / reading.of} aria-label={reading.what} />}
-        <input
-          ref={picker}
-          type="file"
-          accept=".csv,text/csv"
-          className="visually-hidden"
-          tabIndex={-1}
-          aria-label="Shelf table"
-          onChange={({ target }) => void open(target.files?.[0])}
-        />
+        <FileInput input={picker} label="Shelf table" accept=".csv,text/csv" onFile={(file) => void open(file)} />
       </div>
-      {problems.length > 0 && (
-        <div className="caution caution-danger" role="alert" style={{ flexBasis: "100%" }}>
-          <h3>The table was not taken, and nothing here changed</h3>
-          <ul className="mb-2">
-            {problems.map((problem) => (
-              <li key={problem}>{problem}</li>
-            ))}
-          </ul>
-          <Act onAct={() => setProblems([])}>Close</Act>
-        </div>
-      )}
+      <NotTaken what="The table was not taken" problems={problems} onClose={() => setProblems([])} />
     </>
   );
 }

@@ -68,7 +68,7 @@ export interface Assessment {
   /** Treatment of the air, when the job asks for one. */
   gas?: GasPlan;
   /** What it dries in; absent while nothing is wet. */
-  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume" | "outsideAssumedPct"> & {
+  place?: Pick<DryingPlace, "space" | "spaceAssumed" | "volume" | "outsideAssumed"> & {
     air: AirCourse;
     startMs: number;
     /** What was given and cannot be reckoned with as it is. */ beyond: string[];
@@ -131,7 +131,7 @@ const inLayers: DryingWay = (context, wet, startMs) => {
     place: {
       space: place.space,
       spaceAssumed: place.spaceAssumed,
-      ...(place.outsideAssumedPct === undefined ? {} : { outsideAssumedPct: place.outsideAssumedPct }),
+      ...(place.outsideAssumed ? { outsideAssumed: place.outsideAssumed } : {}),
       volume: place.volume,
       air,
       startMs,

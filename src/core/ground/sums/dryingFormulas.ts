@@ -36,6 +36,21 @@ export const DRYING_FORMULAS = {
     inputs: { floorM2: as("floor", "m2"), heightM: as("height", "m"), leastM3: maybe("no room less than", "m3") },
     of: ({ floorM2, heightM, leastM3 = 0 }) => Math.max(leastM3, floorM2 * heightM),
   }),
+  "drying.outsideHumidity": sum({
+    name: "Humidity outside, assumed",
+    equation: "damp when it is cold, drier when it is warm, between them in proportion",
+    mark: "practice",
+    unit: "%",
+    inputs: {
+      outsideC: as("outside", "degC"),
+      coldC: as("cold is", "degC"),
+      coldPct: as("usual humidity then", "%"),
+      warmC: as("warm is", "degC"),
+      warmPct: as("usual humidity in that", "%"),
+    },
+    of: ({ outsideC, coldC, coldPct, warmC, warmPct }) =>
+      coldPct + Math.min(1, Math.max(0, (outsideC - coldC) / (warmC - coldC))) * (warmPct - coldPct),
+  }),
   "drying.pace": sum({
     name: "Pace against the forecast",
     equation: "pace = Σ t × t_model / Σ t², t_model the hour at which the model reads what the meter read at t",

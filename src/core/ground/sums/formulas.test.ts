@@ -265,6 +265,12 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ longestH: 6, sinceH: 2 }, 4],
     [{ longestH: 6, sinceH: 8 }, 0],
   ],
+  // Half way between cold and warm is half way between their humidities.
+  "drying.outsideHumidity": [
+    [{ outsideC: 10, coldC: 5, coldPct: 85, warmC: 15, warmPct: 70 }, 77.5],
+    [{ outsideC: -8, coldC: 5, coldPct: 85, warmC: 15, warmPct: 70 }, 85],
+    [{ outsideC: 30, coldC: 5, coldPct: 85, warmC: 15, warmPct: 70 }, 70],
+  ],
   "drying.volume": [
     [{ floorM2: 4, heightM: 2.5 }, 10],
     [{ floorM2: 1, heightM: 2.5, leastM3: 20 }, 20],

@@ -7,7 +7,7 @@ import type { Cloth, Job } from "@/core/job/schema";
 import { longestDryH } from "@/core/models/drying/longest";
 import { atLeast, runs } from "@/core/testing/runs";
 import { workedOut } from "@/core/testing/workedOut";
-import { usualOutsidePct } from "../zones/conditions";
+import { usualOutside } from "../zones/conditions";
 
 /** Jobs in two airs that differ in one thing: which of them dries sooner. */
 
@@ -102,7 +102,7 @@ it("of outside only the temperature known: as if it were as humid as is usual th
         const at = (pct?: number) =>
           hoursIn(job, { ...air, outsideTempC, ...(pct === undefined ? {} : { outsideHumidityPct: pct }) });
         const hours = at();
-        expect(hours).toBe(at(usualOutsidePct(outsideTempC)));
+        expect(hours).toBe(at(usualOutside(outsideTempC).value));
         expect(hours).toBeLessThanOrEqual(at(95) * ABOUT);
         expect(hours).toBeGreaterThanOrEqual(at(40) / ABOUT);
         if (at(95) > at(40) * 1.2) inBetween += 1;

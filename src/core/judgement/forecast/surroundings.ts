@@ -21,7 +21,7 @@ import {
   isOutsideAssumed,
   reckonedHumidityPct,
   reckonedTempC,
-  usualOutsidePct,
+  usualOutside,
 } from "@/core/judgement/zones/conditions";
 import type { Surroundings } from "@/core/models/drying/dryOut";
 
@@ -30,8 +30,8 @@ export interface DryingPlace {
   space: SpaceId;
   /** Nobody said where it dries: planned as shut. */
   spaceAssumed: boolean;
-  /** Humidity outside that nobody said, %, where its temperature is known. */
-  outsideAssumedPct?: number;
+  /** Humidity outside that nobody said, where its temperature is known. */
+  outsideAssumed?: Worked;
   volume: Worked;
   at: (hours: number) => Surroundings;
   /** Says all of it in one text; what is alike dries alike. */
@@ -104,7 +104,7 @@ export function dryingPlace(job: Job, kit: Kit, events: readonly AirEvent[], sta
   return {
     space: job.site.space ?? "shut",
     spaceAssumed: job.site.space === undefined,
-    ...(isOutsideAssumed(job.site) ? { outsideAssumedPct: usualOutsidePct(job.site.outsideTempC) } : {}),
+    ...(isOutsideAssumed(job.site) ? { outsideAssumed: usualOutside(job.site.outsideTempC) } : {}),
     volume,
     at: (hours) => spans.find(({ untilH }) => hours < untilH)!.at(hours, weatherAt(hours)),
     key: JSON.stringify([kept, volume.value, weather, weather && startMs, kit.machines]),
@@ -123,7 +123,7 @@ function outsideOf(air: DryingAir): Air {
   const inside = airOf(air);
   if (air.outsideTempC === undefined && air.outsideHumidityPct === undefined) return inside;
   const outsideC = reckonedTempC(air.outsideTempC ?? inside.tempC);
-  const humidityPct = reckonedHumidityPct(air.outsideHumidityPct ?? usualOutsidePct(outsideC));
+  const humidityPct = reckonedHumidityPct(air.outsideHumidityPct ?? usualOutside(outsideC).value);
   return { tempC: outsideC, vapourPa: vapourPressurePa(outsideC, humidityPct) };
 }
 

@@ -1,3 +1,5 @@
+import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
+import { stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import type { AirState } from "@/core/models/air/evaporation";
 import type { Job } from "@/core/job/schema";
 
@@ -35,12 +37,15 @@ export const reckonedHumidityPct = (pct: number) => within(pct, RECKONED_FOR.rel
  */
 const USUAL_OUTSIDE = { cold: { atC: 5, humidityPct: 85 }, warm: { atC: 15, humidityPct: 70 } } as const;
 
-/** The usual relative humidity of outside air of a temperature, %. @example usualOutsidePct(20) // 70 */
-export function usualOutsidePct(outsideTempC: number): number {
-  const { cold, warm } = USUAL_OUTSIDE;
-  const share = within((outsideTempC - cold.atC) / (warm.atC - cold.atC), [0, 1]);
-  return cold.humidityPct + share * (warm.humidityPct - cold.humidityPct);
-}
+/** The usual relative humidity of outside air of a temperature, %. @example usualOutside(20).value // 70 */
+export const usualOutside = (outsideC: number): Worked =>
+  sumOf(DRYING_FORMULAS, "drying.outsideHumidity", {
+    outsideC,
+    coldC: stated.table(USUAL_OUTSIDE.cold.atC),
+    coldPct: stated.table(USUAL_OUTSIDE.cold.humidityPct),
+    warmC: stated.table(USUAL_OUTSIDE.warm.atC),
+    warmPct: stated.table(USUAL_OUTSIDE.warm.humidityPct),
+  });
 
 /** What was given and lies beyond, each in a sentence. */
 function beyond({ airTempC, outsideTempC, relativeHumidityPct, outsideHumidityPct, weather }: Job["site"]): string[] {
@@ -77,10 +82,10 @@ function beyond({ airTempC, outsideTempC, relativeHumidityPct, outsideHumidityPc
 export const isOutsideAssumed = (site: Job["site"]): site is Job["site"] & { outsideTempC: number } =>
   site.space !== "open" && !site.weather && site.outsideTempC !== undefined && site.outsideHumidityPct === undefined;
 
-const usualOutside = (site: Job["site"]): string[] =>
+const outsideSaid = (site: Job["site"]): string[] =>
   isOutsideAssumed(site)
     ? [
-        `Humidity outside not measured: taken as ${Math.round(usualOutsidePct(site.outsideTempC))} %, usual at that temperature.`,
+        `Humidity outside not measured: taken as ${Math.round(usualOutside(site.outsideTempC).value)} %, usual at that temperature.`,
       ]
     : [];
 
@@ -109,7 +114,7 @@ export function conditionsOf(site: Job["site"]): Conditions {
             `The air's ${missing.map((name) => WORDS[name]).join(", ")} not measured: drying is planned as in a cold, damp, shut room.`,
           ]
         : []),
-      ...usualOutside(site),
+      ...outsideSaid(site),
       ...beyond(site),
     ],
     beyond: beyond(site),
