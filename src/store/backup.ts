@@ -3,11 +3,12 @@ import type { Archive, Entry } from "../core/job/zip";
 import { BadArchive } from "../core/job/zip";
 import { RATE_RANGE, type Rates } from "../core/answers/estimate/estimate";
 import { same } from "../core/job/commands";
-import { exists, ID_PATTERN } from "../core/job/fields";
+import { exists } from "../core/job/fields";
+import { ID_PATTERN } from "../core/job/idPattern";
 import { CURRENCY_IDS, type CurrencyId } from "../core/ground/quantity/money";
 import { checkJobFile } from "../core/job/file";
 import { jobFileOf } from "@/core/job/jobFile";
-import { mergedJob } from "../core/job/mergeJobs";
+import { differingOf, mergedJob } from "../core/job/mergeJobs";
 import type { Learning } from "../core/answers/ledger/experience";
 import { emptyJob } from "../core/job/newJob";
 import { inWords } from "../core/job/problem";
@@ -283,7 +284,7 @@ export const isLearning = (raw: unknown): raw is Learning => {
 export type Weighed =
   | { kind: "added" }
   /** Here and there, with something that happened there only. */
-  | { kind: "merged"; job: Job; events: number }
+  | { kind: "merged"; job: Job; events: number; differing: number }
   | { kind: "same" }
   /** Different, with nothing that happened there only: stays as it is here. */
   | { kind: "kept" };
@@ -291,10 +292,11 @@ export type Weighed =
 export function weighed(job: Job, here: Job | undefined): Weighed {
   if (!here) return { kind: "added" };
   const joined = mergedJob(here, job);
+  if (!joined) return same(here, job) ? { kind: "same" } : { kind: "kept" };
+  const events = joined.added + joined.changed;
+  if (events === 0) return { kind: "same" };
   // What two sound jobs make together is checked like any other; where it does not hold, what is here stays.
-  if (joined)
-    return checkJobFile(jobFileOf(joined.job, undefined, joined.job.createdAt)).ok
-      ? { kind: "merged", job: joined.job, events: joined.added }
-      : { kind: "kept" };
-  return same(here, job) ? { kind: "same" } : { kind: "kept" };
+  return checkJobFile(jobFileOf(joined.job, undefined, joined.job.createdAt)).ok
+    ? { kind: "merged", job: joined.job, events, differing: differingOf(joined.job).length }
+    : { kind: "kept" };
 }

@@ -24,6 +24,8 @@ interface Kept extends DBSchema {
 export interface Held {
   version: number;
   job: unknown;
+  /** Which copy of the job this is; none until something was changed here. Never leaves this browser. */
+  copy?: string;
 }
 
 export interface Picture {

@@ -23,7 +23,8 @@ import { begin, goOn, jobKept, problemOf, upToDate, type Tell } from "./filesSha
 /** What a file would change. */
 export interface Preview {
   added: Named[];
-  merged: (Named & { events: number })[];
+  /** With what happened elsewhere, and on how much the copies differ. */
+  merged: (Named & { events: number; differing: number })[];
   kept: Named[];
   same: number;
   pictures: number;
@@ -50,7 +51,7 @@ const emptyPreview = (): Preview => ({ added: [], merged: [], kept: [], same: 0,
 
 function count(preview: Preview, { id, title }: Job, what: Weighed) {
   if (what.kind === "same") preview.same += 1;
-  else if (what.kind === "merged") preview.merged.push({ id, title, events: what.events });
+  else if (what.kind === "merged") preview.merged.push({ id, title, events: what.events, differing: what.differing });
   else preview[what.kind].push({ id, title });
 }
 
@@ -211,8 +212,9 @@ async function takeJobs(jobs: readonly Job[], asCopy = false): Promise<Taken> {
           await store(what.job);
         }
         if (asCopy && (what.kind === "kept" || what.kind === "same")) {
+          const { merging: _merging, ...alone } = job;
           const copy = {
-            ...job,
+            ...alone,
             id: nanoid(10).replace(/[^a-z0-9]/gi, "x"),
             title: `${job.title.slice(0, 100)} (from file)`,
           };

@@ -11,6 +11,7 @@ import { inWords } from "../core/job/problem";
 import type { Job } from "../core/job/schema";
 import { mayRecord } from "@/core/judgement/rules/mayFinish";
 import { upgradeJob } from "../core/job/upgrades";
+import { written } from "../core/job/writes";
 import { hasOutlineOfJob } from "../core/job/outline";
 import { channelNamed } from "./channel";
 import { nowIso, seenSince } from "./clock";
@@ -451,10 +452,11 @@ async function flush() {
           throw new CommandRefused("The job was changed by a newer version of this program. Reload this page.");
         if (!standsAsLeft(before, restsOn))
           throw new CommandRefused("It was changed since, in another tab or by a later step.");
-        const { job } = applyOps(before, command.ops);
+        const copy = kept.copy ?? newId();
+        const job = written(before, applyOps(before, command.ops).job, command.ops, copy);
         const problem = problemOf(job, checks);
         if (problem) throw new CommandRefused(problem);
-        await transaction.store.put({ version: JOB_FILE_VERSION, job }, jobId);
+        await transaction.store.put({ version: JOB_FILE_VERSION, job, copy }, jobId);
         await transaction.done;
         return { before, job };
       });

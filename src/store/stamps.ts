@@ -1,8 +1,10 @@
 import { JOB_FILE_VERSION } from "../core/job/fileFormat";
 import type { Job } from "../core/job/schema";
+import { written } from "../core/job/writes";
 import { nowMs, type WrongStamps } from "./clock";
 import { whyNotKept, withDb } from "./db";
 import { upToDate } from "./filesShared";
+import { newId } from "./newId";
 import { allSaved, jobsCameIn, notify, stateNow } from "./jobs";
 
 /** Times of events that were stamped while the device's clock was wrong. */
@@ -45,7 +47,9 @@ const store = (ids: readonly string[], wrong: WrongStamps, now: number) =>
       const job = held && upToDate(held);
       // Another tab may have put it right already.
       const right = job && putRight(job, wrong, now);
-      if (right) await transaction.store.put({ version: JOB_FILE_VERSION, job: right }, id);
+      const copy = held?.copy ?? newId();
+      if (right)
+        await transaction.store.put({ version: JOB_FILE_VERSION, job: written(job, right, [], copy), copy }, id);
     }
     await transaction.done;
   });

@@ -74,7 +74,9 @@ it.each(readdirSync(FOLDER))(
       await eventually(async () => {
         const { db } = await import("./db");
         const held = (await (await db()).get("jobs", before.id)) as { job: Job };
-        expect(held.job).toEqual({ ...job, customer: "Tern House" });
+        const { merging, ...shown } = held.job;
+        expect(shown).toEqual({ ...job, customer: "Tern House" });
+        expect(merging?.leaves).toMatchObject([{ path: "customer" }]);
       });
     }
   },

@@ -12,23 +12,13 @@ import {
   type ObjectShape,
   type Schema,
 } from "yup";
+import { ID_PATTERN } from "./idPattern";
 
 /**
  * The few field kinds a job file is made of. Each is a Yup schema (strict: nothing is cast) that also carries, in its meta,
  * what the JSON Schema writer needs, so that the two can never say different things.
  */
 
-/** Names that every object has: as an id one of them would find what nobody stored. */
-const EVERY_OBJECT_HAS = [
-  "constructor",
-  "hasOwnProperty",
-  "isPrototypeOf",
-  "propertyIsEnumerable",
-  "toLocaleString",
-  "toString",
-  "valueOf",
-];
-export const ID_PATTERN = new RegExp(`^(?!(?:${EVERY_OBJECT_HAS.join("|")})$)[A-Za-z0-9][A-Za-z0-9-]{0,39}$`);
 // Letters, digits, marks and line breaks of any language; no control characters, no bidirectional overrides.
 const TEXT_PATTERN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/;
 const TIME_PATTERN = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;

@@ -1,7 +1,7 @@
 import { ValidationError, type AnyObject, type Schema } from "yup";
 import { valueAt } from "./commands";
 import { drawingProblems } from "./drawing";
-import { ID_PATTERN } from "./fields";
+import { ID_PATTERN } from "./idPattern";
 import { integrityProblems } from "./integrity";
 import { wrong, type Checked, type Problem } from "./problem";
 import { countProblem, shortKey } from "./counts";

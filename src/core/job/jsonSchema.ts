@@ -1,5 +1,5 @@
 import type { AnyObject } from "yup";
-import { ID_PATTERN } from "./fields";
+import { ID_PATTERN } from "./idPattern";
 import { JOB_FILE_VERSION } from "./fileFormat";
 import { jobFileSchema } from "./schema";
 

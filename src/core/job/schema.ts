@@ -636,6 +636,26 @@ const jobFields = {
     "Decisions that differ from the plan's own.",
   ),
   events: list(event, MOST.events, "What happened, in order."),
+  merging: optional(
+    thing(
+      {
+        seen: record(count(0, 1_000_000_000), 5000, "The last write seen of each copy, by the copy's id."),
+        leaves: list(
+          thing({
+            path: text(200, "Which leaf, such as zones/z1/soil; a record itself ends in a slash."),
+            writes: list(
+              text(200_000),
+              50,
+              "Writes of it that stand: copy.count, or 0 for before; then, where the job shows another, = and its JSON.",
+            ),
+          }),
+          100_000,
+          "Who wrote what.",
+        ),
+      },
+      "What lets copies from several devices be put together in any order. Whoever writes job files may leave it out.",
+    ),
+  ),
 };
 
 const jobSchema = thing(jobFields, "The job document.");

@@ -77,8 +77,10 @@ export function withoutNames(job: Job): Job {
     Object.fromEntries(Object.entries(byId).map(([id, value]) => [id, change(value)]));
   const names = namesIn(job);
   const first = own(pieces.byId, pieces.order[0] ?? "");
+  // What else was said on other devices holds names too.
+  const { merging: _merging, ...shown } = job;
   return {
-    ...job,
+    ...shown,
     title: first ? templateOf(first.template).name : "Job",
     customer: "",
     place: "",

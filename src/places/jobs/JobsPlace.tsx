@@ -279,6 +279,7 @@ function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
           title: `${job.title.slice(0, 110)} (copy)`,
           createdAt: nowIso(),
           demo: undefined,
+          merging: undefined,
           events: [],
         },
       ].map((copy) => JSON.parse(JSON.stringify(copy)) as Job),

@@ -7,6 +7,7 @@ import { applyOps, type Op } from "@/core/job/commands";
 import { checkJobFile, readJobFile } from "@/core/job/file";
 import { jobFileOf } from "@/core/job/jobFile";
 import { mergedJob } from "@/core/job/mergeJobs";
+import { written } from "@/core/job/writes";
 import { jobFromTemplate } from "@/core/job/newJob";
 import type { Job, JobFile } from "@/core/job/schema";
 import { mergeOps, splitOps } from "@/core/job/cutZones";
@@ -29,6 +30,8 @@ const newId = () => `n${counter++}`;
 const planned = ({ job, kit, asOf }: Pick<JobFile, "job" | "kit" | "asOf">) => assess(job, kit ?? USUAL_KIT, asOf);
 const isSound = (job: Job) =>
   expect(checkJobFile(JSON.parse(JSON.stringify(jobFileOf(job, USUAL_KIT, AT))))).toMatchObject({ ok: true });
+/** What the store does with a command. */
+const writtenBy = (copy: string, job: Job, ops: readonly Op[]) => written(job, applyOps(job, ops).job, ops, copy);
 const bench = () => jobFromTemplate("bench-seat", newId, AT);
 const zoneOf = (job: Job, part: string) => job.zones.order.find((id) => job.zones.byId[id]!.part === part)!;
 const hair = (id: string, zoneId: string, density = "few"): Op => ({
@@ -87,14 +90,14 @@ describe("a random job", () => {
                     ops: way === 3 ? measureOps(job, pieceId, { seats: 1, lengthMm: 900 }, newId) : [],
                   };
         const { job: next, inverse } = applyOps(job, change.ok && (way !== 2 || zone(0) !== zone(1)) ? change.ops : []);
-        const here = applyOps(job, [
+        const here = writtenBy("here", job, [
           note("here"),
           ...measureOps(job, pieceId, { seats: 1, steps: 2, rows: [1] }, newId),
-        ]).job;
-        const there = applyOps(job, [
+        ]);
+        const there = writtenBy("there", job, [
           note("there"),
           ...(job.findings.order.length < 5 && !hairs(job).length ? [hair("there-hair", zone(0))] : []),
-        ]).job;
+        ]);
         const after = way === 4 ? applyOps(next, inverse).job : way === 5 ? mergedJob(here, there)!.job : next;
         if (after !== job) changed += 1;
         isSound(after);
@@ -209,17 +212,17 @@ describe("what once took a plan down", () => {
     const [pieceId] = settee.pieces.order as [string];
     const third = zoneOf(settee, "base-3");
     const note = (id: string): Op => ({ op: "append", event: { kind: "note", id, at: AT, words: "x" } });
-    const fewer = applyOps(settee, [
-      ...measureOps(settee, pieceId, { seats: 2 }, newId),
-      { ...note("a"), event: { kind: "note", id: "a", at: "2026-05-04T09:00:00Z", words: "x" } } as Op,
-    ]).job;
-    const hairy = applyOps(settee, [hair("h", third), note("b")]).job;
-    const { job } = mergedJob(fewer, hairy)!;
-    isSound(job);
-    expect(zoneViews(job).find(({ id }) => id === third)?.areaM2.value).toBeCloseTo(
-      zoneViews(settee).find(({ id }) => id === third)!.areaM2.value,
-      3,
-    );
+    const fewer = [...measureOps(settee, pieceId, { seats: 2 }, newId), note("a")];
+    const hairy = [hair("h", third), note("b")];
+    // By a version that kept no writes, too.
+    for (const by of [writtenBy, (_copy: string, job: Job, ops: Op[]) => applyOps(job, ops).job]) {
+      const { job } = mergedJob(by("a", settee, fewer), by("b", settee, hairy))!;
+      isSound(job);
+      expect(zoneViews(job).find(({ id }) => id === third)?.areaM2.value).toBeCloseTo(
+        zoneViews(settee).find(({ id }) => id === third)!.areaM2.value,
+        3,
+      );
+    }
   });
 });
 
