@@ -1,5 +1,6 @@
 import { cpus } from "node:os";
 import { test as base, expect, type Locator, type Page } from "@playwright/test";
+import type { Job } from "@/core/job/schema";
 
 const BEAT_MS = 5000;
 /** Core time in which the machine had nothing to do, since it was started, ms. */
@@ -95,13 +96,7 @@ export async function workingOf(page: Page, testId: string) {
 export const storedJob = (page: Page, id: string) =>
   page.evaluate(
     (jobId) =>
-      new Promise<{
-        title: string;
-        customer: string;
-        events: { kind: string; at: string; of?: string }[];
-        pieces: { byId: Record<string, { lengthMm: number; depthMm: number; name: string }> };
-        zones: { byId: Record<string, { role?: string }> };
-      }>((resolve, reject) => {
+      new Promise<Job>((resolve, reject) => {
         const open = indexedDB.open("weary-bristle");
         open.onerror = () => reject(open.error);
         open.onsuccess = () => {

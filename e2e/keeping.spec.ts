@@ -1,6 +1,11 @@
 // Screens: store, places/jobs, places/shelf
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
+import { removeFinding, setFinding, setZone } from "@/core/job/change";
+import { applyOps, type Op } from "@/core/job/commands";
+import { mergedJob } from "@/core/job/mergeJobs";
+import type { MarkFinding } from "@/core/job/schema";
+import { written } from "@/core/job/writes";
 import { expect, openFerry, pastBounce, phase, putKept, storedJob, test } from "./bay";
 
 /** Nothing is lost: not by reload, two tabs, a bad file or a full disk. */
@@ -278,6 +283,30 @@ test("a deletion is not undone over what was opened and changed elsewhere since"
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(alertWith(page, "is not put back: it was opened or worked on since")).toBeVisible();
   expect(Object.values((await storedJob(page, jobId)).pieces.byId)[0]).toMatchObject({ lengthMm: 1850 });
+});
+
+test("what two devices said otherwise is shown with both sides, until somebody picks", async ({ page }) => {
+  await openFerry(page);
+  const job = await storedJob(page, "demo-ferry");
+  const [zoneId] = job.zones.order as [string];
+  const [markId] = job.findings.order as [string];
+  const on = (copy: string, ...ops: Op[]) => written(job, applyOps(job, ops).job, ops, copy);
+  const { job: both } = mergedJob(
+    on("a", setZone(zoneId, "soil", "light"), removeFinding(markId)),
+    on("b", setZone(zoneId, "soil", "heavy"), setFinding<MarkFinding, "name">(markId, "name", "By the door")),
+  )!;
+  await putKept(page, "jobs", { version: 2, job: both }, "demo-ferry");
+  await page.reload();
+  const panel = page.getByTestId("differing");
+  await expect(panel.getByRole("listitem")).toHaveCount(2);
+  await page.screenshot({ path: "/tmp/differing.png" });
+  await panel.getByRole("button", { name: /soil.*light$/i }).click();
+  await expect(panel.getByRole("listitem")).toHaveCount(1);
+  await pastBounce(page);
+  await panel.getByRole("button", { name: "Keep By the door" }).click();
+  await expect(panel).toHaveCount(0);
+  await expect.poll(async () => (await storedJob(page, "demo-ferry")).zones.byId[zoneId]!.soil).toBe("light");
+  expect((await storedJob(page, "demo-ferry")).findings.order).toContain(markId);
 });
 
 test("where site data is blocked every place says so and what to do, and nothing pretends to be kept", async ({

@@ -21,6 +21,7 @@ import { useScreenOn } from "./useScreenOn";
 
 loadedLater(() => planner().loadQuestions());
 const KeyList = later(() => import("./KeyList").then(({ KeyList }) => KeyList));
+const Differing = later(() => import("./Differing").then(({ Differing }) => Differing));
 
 /** The frame of a job: strip, map, phase, margin, thread. The phases are given, so that the bay need not know them. */
 export function BayFrame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
@@ -43,6 +44,7 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
   useScreenOn(running.length + dwelling.length > 0);
   const keys = useBayKeys();
   const loaded = useAllLoaded();
+  const hasWrites = bay.job.merging !== undefined && Object.keys(bay.job.merging.seen).length > 1;
   const Phase = phases[phase];
   return (
     <div
@@ -56,6 +58,11 @@ function Frame({ phases }: { phases: Record<PhaseId, ComponentType> }) {
         <PieceMap />
       </Boundary>
       <main className="bay-main" key={phase}>
+        {hasWrites && (
+          <Boundary what="What two devices said otherwise">
+            <Differing />
+          </Boundary>
+        )}
         <Boundary what="The list of cautions">
           <MarginAbove cautions={cautions} />
         </Boundary>

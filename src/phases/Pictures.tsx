@@ -1,4 +1,5 @@
 "use client";
+import { toldBy } from "@/core/job/problem";
 import { type RefObject, useRef, useState, type ReactNode } from "react";
 import { MOST } from "@/core/job/fileFormat";
 import { addPicture, usePicture } from "@/store/pictures";
@@ -37,7 +38,7 @@ export function Pictures({
       try {
         added.push(await addPicture(job.id, each));
       } catch (error) {
-        wrong.push((error as Error).message);
+        wrong.push(toldBy(error, `"${each.name}" could not be read.`));
       }
     }
     setProblems(wrong);

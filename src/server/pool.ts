@@ -146,7 +146,10 @@ export class Pool {
         thread,
         error.code === "ERR_WORKER_OUT_OF_MEMORY"
           ? { refused: "too-much" }
-          : { status: 500, body: JSON.stringify({ problems: [`The planner failed: ${error.message}`] }) },
+          : {
+              status: 500,
+              body: JSON.stringify({ problems: ["The planner failed on this document, and goes on with others."] }),
+            },
       ),
     );
     thread.worker.unref();

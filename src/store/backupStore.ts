@@ -160,7 +160,7 @@ export const refusedWords = ({ refused }: Pick<Preview, "refused">): string[] =>
   );
 
 /** What came in, in words. */
-function takenWords({ added, merged, kept, same, pictures, refused }: Preview): string {
+function takenWords({ added, merged, kept, same, pictures, refused, altered }: Preview): string {
   const words = [
     ...named(
       added,
@@ -174,6 +174,13 @@ function takenWords({ added, merged, kept, same, pictures, refused }: Preview): 
       (count) => `${count} jobs: what happened elsewhere was taken in.`,
     ),
     ...named(
+      merged.filter(({ differing }) => differing > 0),
+      ({ title, differing }) =>
+        `"${title}": ${differing === 1 ? "one thing differs" : `${differing} things differ`} between the two devices. ` +
+        "Both are kept: open the job and pick.",
+      (count) => `In ${count} jobs the two devices differ. Both sides are kept: open each job and pick.`,
+    ),
+    ...named(
       kept,
       ({ title }) => `"${title}" is here already, changed; it stays as it is here.`,
       (count) => `${count} jobs are here already, changed; they stay as they are here.`,
@@ -181,6 +188,7 @@ function takenWords({ added, merged, kept, same, pictures, refused }: Preview): 
     ...(same > 0 ? [same === 1 ? "One job is here already, just so." : `${same} jobs are here already, just so.`] : []),
     ...(pictures > 0 ? [pictures === 1 ? "One picture came in." : `${pictures} pictures came in.`] : []),
     ...refusedWords({ refused }),
+    ...altered,
   ];
   return words.length > 0 ? words.join(" ") : "There was nothing in it that is not here already.";
 }

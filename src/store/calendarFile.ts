@@ -1,3 +1,4 @@
+import { Told } from "@/core/job/problem";
 import { createEvents, type EventAttributes } from "ics";
 import type { Appointment } from "../core/answers/handback/appointments";
 import { saveAsFile } from "./saveFile";
@@ -34,7 +35,7 @@ export function calendarText(appointments: readonly Appointment[]): string {
     alarms: [{ action: "display", description: plain(title), trigger: { minutes: ALARM_MIN, before: true } }],
   }));
   const { error, value } = createEvents(events);
-  if (error || !value) throw new Error(`The calendar could not be written: ${error?.message ?? "it was empty"}.`);
+  if (error || !value) throw new Told("The calendar could not be written: something planned has no time.");
   return folded(value);
 }
 

@@ -178,5 +178,5 @@ export function whyNotKept(error: unknown): string {
       "this browser keeps no data for this address: site data or cookies are blocked, or it is a private window. " +
       "Allow them for this address in the browser's settings, or use an ordinary window, and load the page again"
     );
-  return `the browser answered "${error instanceof Error ? error.message : String(error)}"`;
+  return "the browser did not do it and gave no reason. Load this page again; if it stays so, start the browser again";
 }

@@ -4,6 +4,7 @@ import { checkJobFile, readJobFile } from "../core/job/file";
 import { JOB_FILE_VERSION, MOST_FILE_BYTES } from "../core/job/fileFormat";
 import { inWords } from "../core/job/problem";
 import type { Job, Kit } from "../core/job/schema";
+import { brokenSeals, brokenWords } from "../core/job/seals";
 import {
   readHead,
   readJobEntry,
@@ -30,6 +31,8 @@ export interface Preview {
   pictures: number;
   /** Pictures that are none, each as a sentence: they stay outside. */
   refused: string[];
+  /** Jobs whose record was altered outside this program, each as a sentence. */
+  altered: string[];
 }
 
 export interface Named {
@@ -47,9 +50,20 @@ export interface Opened {
   preview: Preview;
 }
 
-const emptyPreview = (): Preview => ({ added: [], merged: [], kept: [], same: 0, pictures: 0, refused: [] });
+const emptyPreview = (): Preview => ({
+  added: [],
+  merged: [],
+  kept: [],
+  same: 0,
+  pictures: 0,
+  refused: [],
+  altered: [],
+});
 
-function count(preview: Preview, { id, title }: Job, what: Weighed) {
+function count(preview: Preview, job: Job, what: Weighed) {
+  const { id, title } = job;
+  const broken = brokenSeals(job);
+  if (broken && what.kind !== "same") preview.altered.push(`"${title}": ${brokenWords(broken)}`);
   if (what.kind === "same") preview.same += 1;
   else if (what.kind === "merged") preview.merged.push({ id, title, events: what.events, differing: what.differing });
   else preview[what.kind].push({ id, title });

@@ -255,7 +255,7 @@ export async function loadJobs() {
         notify(`The finished jobs could not be read: ${whyNotKept(error)}. Load the page again.`, "problem"),
       );
     channel?.addEventListener("message", onOtherTab);
-    setTimeout(() => void fullCheck(), WARM_UP_MS);
+    setTimeout(() => void Promise.all([fullCheck(), sealing()]), WARM_UP_MS);
     setTimeout(
       () => void import("./pictures").then(({ sweepPictures }) => sweepPictures()).catch(() => undefined),
       2 * WARM_UP_MS,
@@ -441,7 +441,7 @@ async function flush() {
     if (!entry) return;
     const { jobId, command, seen, restsOn = [] } = entry;
     try {
-      const checks = await fullCheck();
+      const [checks, seal] = await Promise.all([fullCheck(), sealing()]);
       const { before, job } = await withDb(async (database) => {
         // Stored means on the disk: what happened must outlive a battery that dies.
         const transaction = database.transaction("jobs", "readwrite", { durability: "strict" });
@@ -453,7 +453,8 @@ async function flush() {
         if (!standsAsLeft(before, restsOn))
           throw new CommandRefused("It was changed since, in another tab or by a later step.");
         const copy = kept.copy ?? newId();
-        const job = written(before, applyOps(before, command.ops).job, command.ops, copy);
+        const after = written(before, applyOps(before, command.ops).job, command.ops, copy);
+        const job = seal ? seal(after) : after;
         const problem = problemOf(job, checks);
         if (problem) throw new CommandRefused(problem);
         await transaction.store.put({ version: JOB_FILE_VERSION, job, copy }, jobId);
@@ -487,10 +488,19 @@ async function flush() {
 
 /** The full check of a document is the largest piece of code here, so it comes after the first screen. */
 const fullCheck = () => import("../core/job/file").catch(() => undefined);
+/** So does the sealing of what happened; without the network what is not sealed now is sealed with what comes next. */
+const sealing = () =>
+  import("../core/job/seals").then(
+    ({ sealed }) => sealed,
+    () => undefined,
+  );
 const WARM_UP_MS = 2000;
 
 /** Whatever a command makes of a job must still be a job. Events are checked as they come, not all again each time. */
-function problemOf(job: Job, checks: Awaited<ReturnType<typeof fullCheck>>): string | undefined {
+function problemOf(
+  { seals: _seals, merging: _merging, ...job }: Job,
+  checks: Awaited<ReturnType<typeof fullCheck>>,
+): string | undefined {
   const { events } = job;
   const light = events.some(({ kind }) => kind === "undo") ? job : { ...job, events: events.slice(-1) };
   // Without the network the full check may never have come; what points where is checked all the same.

@@ -1,3 +1,4 @@
+import { Told } from "@/core/job/problem";
 import { useEffect, useState } from "react";
 import { shrinkWorker } from "../workers/shrink";
 import { whyNotKept, withDb, type Picture } from "./db";
@@ -14,14 +15,14 @@ const KEPT_MS = 7 * 86_400_000;
  */
 export async function addPicture(jobId: string, file: File): Promise<string> {
   if (file.size > MOST_BYTES)
-    throw new Error(`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a picture may have ${MOST_BYTES / 1e6} MB.`);
+    throw new Told(`"${file.name}" is ${Math.round(file.size / 1e6)} MB; a picture may have ${MOST_BYTES / 1e6} MB.`);
   const shrunk = await shrinkWorker().shrink(file);
-  if ("problem" in shrunk) throw new Error(`"${file.name}" ${shrunk.problem}.`);
+  if ("problem" in shrunk) throw new Told(`"${file.name}" ${shrunk.problem}.`);
   const picture: Picture = { id: newId(), jobId, addedAt: Date.now(), ...shrunk };
   try {
     await withDb((database) => database.put("pictures", picture));
   } catch (error) {
-    throw new Error(`The picture was not kept: ${whyNotKept(error)}.`, { cause: error });
+    throw new Told(`The picture was not kept: ${whyNotKept(error)}.`, { cause: error });
   }
   return picture.id;
 }

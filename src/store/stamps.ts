@@ -1,5 +1,6 @@
 import { JOB_FILE_VERSION } from "../core/job/fileFormat";
 import type { Job } from "../core/job/schema";
+import { sealed } from "../core/job/seals";
 import { written } from "../core/job/writes";
 import { nowMs, type WrongStamps } from "./clock";
 import { whyNotKept, withDb } from "./db";
@@ -39,6 +40,9 @@ export async function putStampsRight(wrong: WrongStamps) {
   notify("This device's clock was wrong for a while. Times that were written down meanwhile are put right.");
 }
 
+const changedEvents = ({ events }: Job, right: Job) =>
+  new Set(right.events.flatMap(({ id, at }, place) => (events[place]!.at === at ? [] : [id])));
+
 const store = (ids: readonly string[], wrong: WrongStamps, now: number) =>
   withDb(async (database) => {
     const transaction = database.transaction("jobs", "readwrite");
@@ -48,8 +52,10 @@ const store = (ids: readonly string[], wrong: WrongStamps, now: number) =>
       // Another tab may have put it right already.
       const right = job && putRight(job, wrong, now);
       const copy = held?.copy ?? newId();
-      if (right)
-        await transaction.store.put({ version: JOB_FILE_VERSION, job: written(job, right, [], copy), copy }, id);
+      if (right) {
+        const after = sealed(written(job, right, [], copy), changedEvents(job, right));
+        await transaction.store.put({ version: JOB_FILE_VERSION, job: after, copy }, id);
+      }
     }
     await transaction.done;
   });

@@ -25,10 +25,7 @@ export function FailedPart({ error, what = "This part", again }: { error: unknow
       ) : (
         <>
           <h3>{what} failed</h3>
-          <p>
-            Something in it cannot be shown ({error instanceof Error ? error.message.slice(0, 200) : "no reason given"}
-            ). What you recorded is kept, and everything else goes on.
-          </p>
+          <p>Something in it cannot be shown. What you recorded is kept, and everything else goes on.</p>
         </>
       )}
       <div className="row-wrap mt-2">

@@ -6,6 +6,7 @@ import type { School } from "@/core/ground/catalog/schoolIds";
 import type { GroupId } from "@/core/ground/pieces/groups";
 import type { Measures } from "@/core/ground/pieces/templates";
 import type { Op } from "./commands";
+import { opPathOf } from "./leaves";
 import type { Account, Cloth, Finding, GasChoice, Job, Piece, PlacedFinding, WorkEvent, Zone } from "./schema";
 
 /**
@@ -127,3 +128,8 @@ export const setRingSign = (findingId: string, sign: RingSignId, outcome: string
 // ---- what happened --------------------------------------------------------------------------------------------------
 
 export const record = (event: WorkEvent): Op => ({ op: "append", event });
+
+// ---- what two devices said otherwise --------------------------------------------------------------------------------
+
+/** @param path of a leaf or a record; said anew, its value stands alone */
+export const decide = (path: string, value: unknown): Op => set(opPathOf(path), value);

@@ -3,7 +3,7 @@ import { valueAt } from "./commands";
 import { drawingProblems } from "./drawing";
 import { ID_PATTERN } from "./idPattern";
 import { integrityProblems } from "./integrity";
-import { wrong, type Checked, type Problem } from "./problem";
+import { notJson, wrong, type Checked, type Problem } from "./problem";
 import { countProblem, shortKey } from "./counts";
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, MOST_FILE_BYTES } from "./fileFormat";
 import { upgradeJob, upgradeKit } from "./upgrades";
@@ -26,7 +26,7 @@ export function readJobFile(text: string): Checked<JobFile> {
   try {
     raw = JSON.parse(text);
   } catch (error) {
-    return wrong("", `This is not a job file: it is not JSON (${(error as Error).message})`);
+    return wrong("", `This is not a job file: ${notJson(error, text)}`);
   }
   return checkJobFile(raw);
 }

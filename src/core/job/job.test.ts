@@ -190,7 +190,7 @@ describe("the job file", () => {
   });
 
   it.each<[string, unknown, RegExp]>([
-    ["what is not JSON", "{ job:", /not JSON/],
+    ["what is not JSON", "{\n job:", /not JSON at line 2, letter 2/],
     ["another kind of file", { format: "something" }, /some other kind of file/],
     [
       "a newer version",

@@ -1,4 +1,5 @@
 import { ID_PATTERN } from "./idPattern";
+import { own } from "./lookUp";
 import type { Job } from "./schema";
 
 /**
@@ -41,7 +42,14 @@ export const isPath = (path: string) =>
     .every((segment) => ID_PATTERN.test(segment));
 
 /** Every leaf of a job but its id, when it was made, and what happened. */
-export function leavesOf({ id: _id, createdAt: _made, events: _events, merging: _merging, ...rest }: Job): Leaves {
+export function leavesOf({
+  id: _id,
+  createdAt: _made,
+  events: _events,
+  seals: _seals,
+  merging: _merging,
+  ...rest
+}: Job): Leaves {
   const leaves: Leaves = new Map();
   const walk = (value: unknown, segments: string[]) => {
     if (typeof value === "object" && value !== null && !Array.isArray(value) && isOneByOne(segments))
@@ -54,7 +62,7 @@ export function leavesOf({ id: _id, createdAt: _made, events: _events, merging: 
     for (const [at, id] of order.entries()) {
       leaves.set(recordPath(name, id), true);
       leaves.set(placePath(name, id), at);
-      for (const [key, value] of Object.entries(byId[id] ?? {})) walk(value, [name, id, key]);
+      for (const [key, value] of Object.entries(own<object>(byId, id) ?? {})) walk(value, [name, id, key]);
     }
   return leaves;
 }
@@ -66,7 +74,7 @@ const ALWAYS = ["site", "promises", "choices/schools", "choices/readings", "choi
  * A job made of its leaves; records that are not there and what lies in them stay out.
  * @param head what no leaf says
  */
-export function jobOfLeaves(leaves: Leaves, head: Pick<Job, "id" | "createdAt" | "events">): Job {
+export function jobOfLeaves(leaves: Leaves, head: Pick<Job, "id" | "createdAt" | "events" | "seals">): Job {
   const root: Tree = {};
   const groupAt = (segments: readonly string[]) =>
     segments.reduce<Tree>((at, key) => (Object.hasOwn(at, key) ? at[key] : (at[key] = {})) as Tree, root);
@@ -95,4 +103,11 @@ function orderOf(leaves: Leaves, collection: CollectionName): string[] {
     placed.push({ id: record.id, place: Number(leaves.get(placePath(collection, record.id)) ?? 0) });
   }
   return placed.sort((a, b) => a.place - b.place || (a.id < b.id ? -1 : 1)).map(({ id }) => id);
+}
+
+/** The operations' path of a leaf or of a record itself. */
+export function opPathOf(path: string): string[] {
+  const segments = path.replace(/\/$/, "").split("/");
+  if (recordOf(path)) segments.splice(1, 0, "byId");
+  return segments;
 }

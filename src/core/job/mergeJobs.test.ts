@@ -1,3 +1,5 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/jobs";
@@ -17,6 +19,7 @@ import { differingOf, mergedJob } from "./mergeJobs";
 import { leavesOf } from "./leaves";
 import { jobFromTemplate } from "./newJob";
 import type { Finding, Job, MarkFinding } from "./schema";
+import { brokenSeals, brokenWords, sealed } from "./seals";
 import { written } from "./writes";
 import { measureOps, removeZoneOps, type Change } from "./zoneOps";
 
@@ -194,5 +197,40 @@ describe("a job from two devices", () => {
     expect(mergedJob(mine, hall)).toBeUndefined();
     expect(mergedJob(mine, { ...theirs, id: "other" })).toBeUndefined();
     expect(mergedJob(mine, { ...theirs, createdAt: at(1) })).toBeUndefined();
+  });
+});
+
+describe("the chain over what happened", () => {
+  const noted = (job: Job, ...ids: string[]) => ids.reduce((at, id) => sealed(act(at, "a", [note(id)])), job);
+  const job = noted(sealed(hall), "n1", "n2", "n3");
+
+  it("fits what was recorded, on one device and put together from two", () => {
+    expect(brokenSeals(job)).toBeUndefined();
+    expect(brokenSeals(hall)).toBeUndefined();
+    const [here, there] = [noted(job, "n4", "n5"), noted(job, "n6")];
+    const both = noted(mergedJob(here, there)!.job, "n7");
+    expect(brokenSeals(both)).toBeUndefined();
+    expect(both.seals).toHaveLength(both.events.length);
+    expect(mergedJob(there, here)!.job.seals).toEqual(mergedJob(here, there)!.job.seals);
+  });
+
+  it("shows what was changed, taken out or put in by hand, and not what the program itself puts right", () => {
+    const at = job.events.length - 2;
+    const changed = job.events.map((event, place) => (place === at ? { ...event, words: "Nothing" } : event));
+    expect(brokenSeals({ ...job, events: changed as Job["events"] })).toMatchObject({ changed: ["n2"], gone: [] });
+    expect(brokenSeals({ ...job, events: job.events.toSpliced(at, 1) })).toMatchObject({ gone: ["n2"], changed: [] });
+    const slipped = act(job, "a", [note("n9")]);
+    expect(brokenWords(brokenSeals(slipped)!)).toBe("Its record was altered in a file: one entry was put in.");
+    // Its seal taken out with it: what comes after follows nothing.
+    const without = { ...job, events: job.events.toSpliced(at, 1), seals: job.seals!.filter(({ of }) => of !== "n2") };
+    expect(brokenSeals(without)).toMatchObject({ changed: ["n3"] });
+    const righted = sealed({ ...job, events: changed as Job["events"] }, new Set(["n2"]));
+    expect(brokenSeals(righted)).toBeUndefined();
+  });
+
+  it("uses SHA-256 as published: the digest of `abc` (FIPS 180-4, worked example)", () => {
+    expect(bytesToHex(sha256(utf8ToBytes("abc")))).toBe(
+      "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad",
+    );
   });
 });

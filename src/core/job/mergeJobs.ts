@@ -4,6 +4,7 @@ import { withOneHairAZone } from "./hairFinding";
 import { isPlacePath, isRecordPath, jobOfLeaves, recordOf } from "./leaves";
 import { own } from "./lookUp";
 import type { Job, WorkEvent } from "./schema";
+import { joinedSeals } from "./seals";
 import { isBefore, winnerOf, withWrites, writesOf, type Entry, type Writes } from "./writes";
 import { cornersOf, rounded } from "./zoneOps";
 
@@ -32,7 +33,9 @@ export function mergedJob(mine: Job, theirs: Job): Merged | undefined {
   if (added === 0 && !isNew) return undefined;
   const writes = joinedWrites(ours, others);
   const events = joinedEvents(mine, theirs, writes);
-  const whole = () => jobOfLeaves(shownOf(writes), { id: mine.id, createdAt: mine.createdAt, events });
+  const seals = joinedSeals(mine.seals, theirs.seals);
+  const head = { id: mine.id, createdAt: mine.createdAt, events, ...(seals ? { seals } : {}) };
+  const whole = () => jobOfLeaves(shownOf(writes), head);
   keepOutlines(whole(), writes);
   const job = withWrites(withOneHairAZone(whole()), writes);
   const [were, are] = [shownOf(ours), shownOf(writes)];
@@ -148,12 +151,5 @@ export const differingOf = (job: Job): Differing[] =>
         const apart = others.filter((value, at) => others.findIndex((each) => same(each, value)) === at);
         return apart.length > 0 ? [{ path, shown, others: apart }] : [];
       });
-
-/** The operations' path of a leaf or of a record itself. */
-export function opPathOf(path: string): string[] {
-  const segments = path.replace(/\/$/, "").split("/");
-  if (recordOf(path)) segments.splice(1, 0, "byId");
-  return segments;
-}
 
 export const isTakenOff = ({ path }: Differing) => isRecordPath(path);

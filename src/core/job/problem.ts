@@ -14,3 +14,19 @@ export const wrong = (where: string, what: string): { ok: false; problems: Probl
 
 /** One sentence. @example "job.title must be at most 120 characters." */
 export const inWords = ({ where, what }: Problem): string => (where ? `${where} ${what}` : what).replace(/\.?$/, ".");
+
+/** An error whose message is a sentence for people; any other is the browser's own, and stays out of every screen. */
+export class Told extends Error {}
+
+/** What is said of an error. @param otherwise where its words are nobody's business */
+export const toldBy = (error: unknown, otherwise: string): string =>
+  error instanceof Told ? error.message : otherwise;
+
+/** Where a text stops being JSON, as far as the parser says. */
+export function notJson(error: unknown, text: string): string {
+  const position = /position (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];
+  const before = text.slice(0, Number(position ?? 0)).split("\n");
+  return position === undefined
+    ? "it is not JSON, or was cut short"
+    : `it is not JSON at line ${before.length}, letter ${before.at(-1)!.length + 1}`;
+}

@@ -636,6 +636,17 @@ const jobFields = {
     "Decisions that differ from the plan's own.",
   ),
   events: list(event, MOST.events, "What happened, in order."),
+  seals: optional(
+    list(
+      thing({
+        of: id("The event."),
+        after: text(2000, "Digests it follows, joined by +; none: the first."),
+        digest: text(64, "Half of SHA-256 over what it follows and the event, in hexadecimal."),
+      }),
+      2 * MOST.events,
+      "A chain of digests over what happened: an event that was changed, taken out or slipped in shows.",
+    ),
+  ),
   merging: optional(
     thing(
       {

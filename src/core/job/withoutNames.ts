@@ -77,8 +77,8 @@ export function withoutNames(job: Job): Job {
     Object.fromEntries(Object.entries(byId).map(([id, value]) => [id, change(value)]));
   const names = namesIn(job);
   const first = own(pieces.byId, pieces.order[0] ?? "");
-  // What else was said on other devices holds names too.
-  const { merging: _merging, ...shown } = job;
+  // What else was said on other devices holds names too; and what names are left out of is sealed no more.
+  const { merging: _merging, seals: _seals, ...shown } = job;
   return {
     ...shown,
     title: first ? templateOf(first.template).name : "Job",

@@ -13,6 +13,7 @@ import {
 } from "./leaves";
 import { own } from "./lookUp";
 import type { Job, WorkEvent } from "./schema";
+import { sortedJson } from "./sortedJson";
 import { cornersOf, rounded } from "./zoneOps";
 
 /**
@@ -199,13 +200,7 @@ function newPlaces({ byPath }: Writes, after: Job): [string, number][] {
   });
 }
 
-const asText = (value: unknown) => (value === undefined ? "" : sorted(value));
-const sorted = (value: unknown): string =>
-  JSON.stringify(value, (_key, each: unknown) =>
-    typeof each === "object" && each !== null && !Array.isArray(each)
-      ? Object.fromEntries(Object.entries(each).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : each,
-  );
+const asText = (value: unknown) => (value === undefined ? "" : sortedJson(value));
 
 /**
  * What a job shows of several writes: a record that one copy worked on is there; of anything else the write with the

@@ -1,4 +1,6 @@
 "use client";
+import { useMemo } from "react";
+import { brokenSeals, brokenWords } from "@/core/job/seals";
 import { toldOfPeople } from "@/core/job/withoutNames";
 import type { Job } from "@/core/job/schema";
 import { nowIso } from "@/store/clock";
@@ -29,7 +31,20 @@ export function JobFile({ job }: { job: Job }) {
         {holds.length > 0 ? `It holds ${holds.join(", ")}.` : "It names nobody."} Pictures themselves stay here; the
         Ledger saves a job with its pictures.
       </p>
+      <Record job={job} />
       <Act onAct={() => fetched(() => exportWithoutNames(job, nowIso()))}>Save it without names</Act>
     </SmallFold>
+  );
+}
+
+/** Whether what happened is as it was recorded. */
+function Record({ job }: { job: Job }) {
+  const broken = useMemo(() => brokenSeals(job), [job]);
+  if (!job.seals) return null;
+  if (!broken) return <p>Its record is as it was written down: every event fits the ones before.</p>;
+  return (
+    <p className="fw-semibold" role="note">
+      {brokenWords(broken)}
+    </p>
   );
 }

@@ -1,3 +1,4 @@
+import { toldBy } from "@/core/job/problem";
 import { actualOf } from "@/core/answers/estimate/actual";
 import { USUAL_RATES } from "@/core/answers/estimate/estimate";
 import { drynessOf } from "@/core/answers/handback/dryness";
@@ -61,9 +62,6 @@ export async function savePaper({ job, assessment, forecast, kit, nowMs }: Bay, 
     });
     saveAsFile(`${fileName(job.title)}${forOwner ? "" : "-workings"}.pdf`, blob, "application/pdf");
   } catch (error) {
-    notify(
-      `The sheet could not be made: ${error instanceof Error ? error.message : String(error)} Print this page instead.`,
-      "problem",
-    );
+    notify(toldBy(error, "The sheet could not be made. Print this page from the browser instead."), "problem");
   }
 }

@@ -1,4 +1,5 @@
 "use client";
+import { toldBy } from "@/core/job/problem";
 import { record } from "@/core/job/change";
 import { type SetStateAction, type Dispatch, useEffect, useState } from "react";
 import ProgressBar from "react-bootstrap/ProgressBar";
@@ -76,7 +77,7 @@ function useReading({ findingId, pictureId, onClose }: Measured) {
       );
       onClose();
     } catch (error) {
-      setState({ problem: `The colours could not be read: ${error instanceof Error ? error.message : String(error)}` });
+      setState({ problem: toldBy(error, "The colours could not be read. Try again, or take another picture.") });
     }
   };
   const stop = () => {

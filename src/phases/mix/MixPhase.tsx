@@ -1,4 +1,5 @@
 "use client";
+import { toldBy } from "@/core/job/problem";
 import type { Booster } from "@/core/answers/mixing/booster";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Bay } from "@/bay/state/BayContext";
@@ -46,8 +47,10 @@ export function MixPhase() {
       );
     } catch (error) {
       notify(
-        `The labels could not be drawn: ${(error as Error).message}. Without the network they need the page ` +
-          "to have been open with it once.",
+        toldBy(
+          error,
+          "The labels could not be drawn. Without the network they need this page to have been open with it once.",
+        ),
         "problem",
       );
     }

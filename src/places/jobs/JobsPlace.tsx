@@ -264,26 +264,18 @@ function JobGroup({ name, rows, nowMs }: { name: string; rows: Row[]; nowMs: num
   );
 }
 
+/** The same pieces and findings as a job of its own, with nothing done yet. */
+function copyOf({ events: _events, seals: _seals, merging: _merging, demo: _demo, ...job }: Job): Job {
+  return { ...job, id: newId(), title: `${job.title.slice(0, 110)} (copy)`, createdAt: nowIso(), events: [] };
+}
+
 function JobRow({ job, planned, nowMs }: Row & { nowMs: number }) {
   const goesOn = useGoesOn();
   const forecast =
     planned && forecastAt(planned.assessment, job, nowMs, goesOn(job, planned.assessment.history, nowMs));
   const tighter = forecast?.tighter;
   const dryAtMs = planned?.state.stage === "drying" ? forecast?.usable?.atMs : undefined;
-  const duplicate = () =>
-    void putJobs(
-      [
-        {
-          ...job,
-          id: newId(),
-          title: `${job.title.slice(0, 110)} (copy)`,
-          createdAt: nowIso(),
-          demo: undefined,
-          merging: undefined,
-          events: [],
-        },
-      ].map((copy) => JSON.parse(JSON.stringify(copy)) as Job),
-    );
+  const duplicate = () => void putJobs([copyOf(job)]);
   return (
     <section className="job-row" aria-label={job.title}>
       <div>

@@ -1,4 +1,5 @@
 "use client";
+import { toldBy } from "@/core/job/problem";
 import { useRef, useState } from "react";
 import { Act } from "@/ui/Act";
 import { isNotHere } from "@/ui/Boundary";
@@ -21,7 +22,7 @@ export function ImportButton() {
       setProblems([
         isNotHere(error)
           ? "The part of the program that reads files is not here yet, and the network is gone. Try again when it is back."
-          : `It could not be read: ${error instanceof Error ? error.message : "no reason given"}.`,
+          : toldBy(error, "It could not be read. Nothing was taken in. Try it again, or load this page again."),
       ]);
     }
     setBusy(false);

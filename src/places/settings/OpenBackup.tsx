@@ -123,13 +123,17 @@ function Titles<T extends Named>({ list, say, more }: { list: readonly T[]; say:
   );
 }
 
+const togetherWords = ({ title, events, differing }: Opened["preview"]["merged"][number]) =>
+  `Put together: ${title}, ${several(events, "thing that happened", "things that happened")} elsewhere` +
+  (differing > 0 ? `; ${several(differing, "thing differs", "things differ")}, both are kept` : "");
+
 function WhatChanges({
   opened: {
     madeAt,
     part,
     hasSettings,
     missing,
-    preview: { added, merged, same, kept, pictures, refused },
+    preview: { added, merged, same, kept, pictures, refused, altered },
   },
   busy,
   onTake,
@@ -149,13 +153,7 @@ function WhatChanges({
       </h3>
       <ul>
         <Titles list={added} say={({ title }) => `Comes in: ${title}`} more="Come in" />
-        <Titles
-          list={merged}
-          say={({ title, events }) =>
-            `Put together: ${title}, ${several(events, "thing that happened", "things that happened")} elsewhere`
-          }
-          more="Put together"
-        />
+        <Titles list={merged} say={togetherWords} more="Put together" />
         <Titles list={kept} say={({ title }) => `Stays as it is here: ${title}`} more="Stay as they are here" />
         {same > 0 && <li>As it is here already: {several(same, "job", "jobs")}</li>}
         {pictures > 0 && <li>{several(pictures, "picture comes", "pictures come")} in</li>}
@@ -163,6 +161,11 @@ function WhatChanges({
           list={refused.map((title) => ({ id: title, title }))}
           say={({ title }) => `Left out: ${title}`}
           more="Left out"
+        />
+        <Titles
+          list={altered.map((title) => ({ id: title, title }))}
+          say={({ title }) => title}
+          more="Altered records"
         />
         {missing > 0 && <li>{several(missing, "picture was", "pictures were")} lost when it was made</li>}
         {nothing && <li>Nothing: all of it is here already</li>}

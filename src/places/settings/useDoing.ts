@@ -1,4 +1,5 @@
 "use client";
+import { toldBy } from "@/core/job/problem";
 import { notify } from "@/store/jobs";
 import { isNotHere } from "@/ui/Boundary";
 import { useProgress, type Progress } from "@/ui/useProgress";
@@ -18,7 +19,7 @@ export function useDoing(): Doing {
       notify(
         isNotHere(error)
           ? "The part of the program that does this is not here yet, and the network is gone. Try again when it is back."
-          : `That failed: ${error instanceof Error ? error.message : "no reason given"}. Nothing here changed.`,
+          : toldBy(error, "That failed. Nothing here changed. Try it again; if it fails again, load this page again."),
         "problem",
       );
     }

@@ -5,12 +5,10 @@ import { NoSchedule } from "@/core/models/timetable/tasks";
 /** A job with its plan, or why it has none: one job that cannot be planned stops no other. */
 export type Planned = { ok: true; assessment: Assessment } | { ok: false; problem: string };
 
-/** Why a plan failed, as a sentence: what the planner says itself, or what it stumbled over. */
+/** Why a plan failed: in the planner's own sentence, which ends in a stop; the engine's words are for nobody. */
 export function whyNotPlanned(error: unknown): string {
-  const message = (error instanceof Error ? error.message : String(error)).replace(/[.\s]+$/, "").slice(0, 200);
-  return error instanceof NoSchedule || error instanceof RangeError
-    ? `${message}.`
-    : `Something in it is none of what the planner knows (${message}).`;
+  const isOwn = error instanceof NoSchedule || (error instanceof RangeError && error.message.endsWith("."));
+  return isOwn ? `${error.message.replace(/[.\s]+$/, "")}.` : "Something in it is none of what the planner knows.";
 }
 
 /** Plans a job and never throws. */

@@ -1,4 +1,4 @@
-import { wrong, type Checked } from "@/core/job/problem";
+import { notJson, wrong, type Checked } from "@/core/job/problem";
 import { isPractice, readCase, type Practice } from "./results";
 import { lessonOf } from "./lessons";
 
@@ -24,7 +24,7 @@ export function readCaseFile(text: string): Checked<Case> {
   try {
     raw = JSON.parse(text);
   } catch (error) {
-    return wrong("", `This is not a case file: it is not JSON (${(error as Error).message})`);
+    return wrong("", `This is not a case file: ${notJson(error, text)}`);
   }
   const { format, version, seed, moves } = (raw ?? {}) as Record<string, unknown>;
   if (format !== FORMAT) return wrong("format", `must be "${FORMAT}"; this is some other kind of file`);
