@@ -2,7 +2,7 @@ import { Document, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-p
 import { create } from "qrcode";
 import tokens from "@/design/tokens.json";
 import type { BottleLabel } from "@/core/answers/mixing/labels";
-import { FACE, registerFonts, type PaperFonts } from "./fonts";
+import { facesFor, type PaperFonts } from "./fonts";
 import { Pictogram } from "./Pictogram";
 import { printable } from "./letters";
 
@@ -14,7 +14,6 @@ const styles = StyleSheet.create({
     padding: "8mm 7mm",
     flexDirection: "row",
     flexWrap: "wrap",
-    fontFamily: FACE as never,
     fontSize: 7.6,
     color: ink,
   },
@@ -39,11 +38,11 @@ const styles = StyleSheet.create({
 });
 
 /** Makes the sheet. @param fonts where the font files are: paths or addresses of this origin */
-export function labelSheet(labels: readonly BottleLabel[], fonts: PaperFonts) {
-  registerFonts(fonts);
+export async function labelSheet(labels: readonly BottleLabel[], fonts: PaperFonts) {
+  const fontFamily = (await facesFor(fonts, JSON.stringify(labels))) as never;
   return pdf(
     <Document title="Bottle labels" language="en">
-      <Page size="A4" style={styles.page}>
+      <Page size="A4" style={[styles.page, { fontFamily }]}>
         {labels.map((label, index) => (
           <Label key={index} label={label} />
         ))}

@@ -3,4 +3,5 @@ import { FONT_FILES } from "./fontFiles";
 import { labelSheet } from "./labels";
 
 /** The sheet as a file. */
-export const labelsAsPdf = (labels: readonly BottleLabel[]): Promise<Blob> => labelSheet(labels, FONT_FILES).toBlob();
+export const labelsAsPdf = async (labels: readonly BottleLabel[]): Promise<Blob> =>
+  (await labelSheet(labels, FONT_FILES)).toBlob();

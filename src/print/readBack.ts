@@ -12,6 +12,20 @@ export const FONTS = {
   bold: fontFile("latin-700"),
   regularExtended: fontFile("latin-ext-400"),
   boldExtended: fontFile("latin-ext-700"),
+  scripts: {
+    vietnamese: path.resolve("node_modules/@fontsource/noto-sans/files/noto-sans-vietnamese-400-normal.woff"),
+    greek: path.resolve("node_modules/@fontsource/noto-sans/files/noto-sans-greek-400-normal.woff"),
+    cyrillic: path.resolve("node_modules/@fontsource/noto-sans/files/noto-sans-cyrillic-400-normal.woff"),
+    hebrew: path.resolve("node_modules/@fontsource/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-400-normal.woff"),
+    arabic: path.resolve("node_modules/@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-400-normal.woff"),
+    devanagari: path.resolve("node_modules/@fontsource/noto-sans/files/noto-sans-devanagari-400-normal.woff"),
+    thai: path.resolve("node_modules/@fontsource/noto-sans-thai/files/noto-sans-thai-thai-400-normal.woff"),
+    korean: path.resolve("node_modules/@fontsource/noto-sans-kr/files/noto-sans-kr-korean-400-normal.woff"),
+    chinese: path.resolve(
+      "node_modules/@fontsource/noto-sans-sc/files/noto-sans-sc-chinese-simplified-400-normal.woff",
+    ),
+    japanese: path.resolve("node_modules/@fontsource/noto-sans-jp/files/noto-sans-jp-japanese-400-normal.woff"),
+  },
 };
 
 /** All text of a PDF without spaces and line breaks, and how many pages it has. */

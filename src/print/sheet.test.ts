@@ -30,7 +30,9 @@ describe("the sheet on paper", () => {
         madeOn: "Monday",
       };
       const read = async (more: object = {}) =>
-        readBack(new Uint8Array(await (await handBackPaper({ ...paper, ...more }, FONTS).toBlob()).arrayBuffer()));
+        readBack(
+          new Uint8Array(await (await (await handBackPaper({ ...paper, ...more }, FONTS)).toBlob()).arrayBuffer()),
+        );
       const { text, pages } = await read();
       expect(pages).toBeLessThanOrEqual(2);
       for (const words of [

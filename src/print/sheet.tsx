@@ -1,9 +1,9 @@
 import { formatMoney, type CurrencyId } from "@/core/ground/quantity/money";
-import { Document, Image, Page, Path, pdf, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Document, Image, Page, Path, pdf, StyleSheet, Svg, Text, View, type Styles } from "@react-pdf/renderer";
 import tokens from "@/design/tokens.json";
 import type { InvoiceLine } from "@/core/answers/estimate/actual";
 import type { OwnerSheet } from "@/core/answers/handback/sheet";
-import { FACE, registerFonts, type PaperFonts } from "./fonts";
+import { facesFor, type PaperFonts } from "./fonts";
 import { printable } from "./letters";
 
 /** What is handed over on paper: one or two pages for the owner, more with the workings for the technician. */
@@ -25,7 +25,7 @@ export interface Paper {
 
 const { ink, inkSoft, line } = tokens.light;
 const styles = StyleSheet.create({
-  page: { padding: "16mm 16mm 18mm", fontFamily: FACE as never, fontSize: 10, lineHeight: 1.35, color: ink },
+  page: { padding: "16mm 16mm 18mm", fontSize: 10, lineHeight: 1.35, color: ink },
   title: { fontSize: 20, fontWeight: 700, lineHeight: 1.15 },
   soft: { color: inkSoft },
   head: { fontSize: 12, fontWeight: 700, marginTop: 9, marginBottom: 2 },
@@ -47,12 +47,12 @@ const styles = StyleSheet.create({
 });
 
 /** Makes the sheet. @param fonts where the font files are */
-export function handBackPaper(paper: Paper, fonts: PaperFonts) {
-  registerFonts(fonts);
+export async function handBackPaper(paper: Paper, fonts: PaperFonts) {
+  const page: Styles[string][] = [styles.page, { fontFamily: (await facesFor(fonts, JSON.stringify(paper))) as never }];
   const { sheet, usable, pictures, due, lines, currency, signed, workings, madeOn } = paper;
   return pdf(
     <Document title={`Hand back: ${sheet.title}`} language="en">
-      <Page size="A4" style={styles.page}>
+      <Page size="A4" style={page}>
         <Text style={styles.title}>{printable(sheet.title).text}</Text>
         <Text style={styles.soft}>{printable(sheet.whose || "No customer entered").text}</Text>
         <List
@@ -103,7 +103,7 @@ export function handBackPaper(paper: Paper, fonts: PaperFonts) {
           Made on {madeOn}. The products&apos; own labels and safety sheets come first.
         </Text>
       </Page>
-      {workings && <WorkingsPage workings={workings} madeOn={madeOn} />}
+      {workings && <WorkingsPage workings={workings} madeOn={madeOn} page={page} />}
     </Document>,
   );
 }
@@ -133,12 +133,14 @@ function PriceLines({ lines, currency }: Pick<Paper, "lines" | "currency">) {
 function WorkingsPage({
   workings,
   madeOn,
+  page,
 }: {
+  page: Styles[string][];
   workings: readonly { when: string; what: string; numbers: string }[];
   madeOn: string;
 }) {
   return (
-    <Page size="A4" style={styles.page}>
+    <Page size="A4" style={page}>
       <Text style={styles.title}>For the technician</Text>
       {workings.map(({ when, what, numbers }, index) => (
         <View key={index} style={styles.row} wrap={false}>
