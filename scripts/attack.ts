@@ -6,6 +6,7 @@ import { startServer } from "./lib/server.mjs";
 import { attackBackup, attackFiles, attackNames, attackTabs } from "./attack/browser";
 import { attackDocuments } from "./attack/documents";
 import { attackInterface } from "./attack/interface";
+import { attackKept, attackSleep } from "./attack/kept";
 import { check, ended } from "./attack/report";
 
 const PORT = 4231;
@@ -22,6 +23,8 @@ const ATTACKS: Record<string, () => Promise<void> | void> = {
   files: () => attackFiles(base, chromium),
   names: () => attackNames(base, chromium),
   tabs: () => attackTabs(base, chromium),
+  kept: () => attackKept(base, chromium),
+  sleep: () => attackSleep(base, chromium),
   kills: () =>
     check(
       `killed at ${KILLS} moments of a run: nothing missing, nothing doubled`,

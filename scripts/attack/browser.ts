@@ -434,6 +434,8 @@ export async function attackBackup(base: string, executablePath: string) {
   let open = full;
   try {
     const page = await full.newPage();
+    // Nobody is there to pick a file: it goes out as downloads.
+    await page.addInitScript(() => Object.assign(window, { showSaveFilePicker: undefined }));
     const from = await watched(page);
     await page.goto(`${base}/settings`);
     await page.getByTestId("storage-use").waitFor();

@@ -122,7 +122,7 @@ describe("what is kept and is no job", () => {
         .broken.map(({ key }) => key)
         .sort(),
     ).toEqual(["elsewhere", "half", "seven", "toString"]);
-    expect(tab.texts().join()).toContain("1 of the jobs here were written by a newer version");
+    expect(tab.texts().join()).toContain("One of the jobs here was written by a newer version");
     for (const name of ["__proto__", "constructor", "toString"]) expect(tab.jobNow(name)).toBeUndefined();
     await tab.deleteBroken("half");
     expect(await tab.withDb((database) => database.getAllKeys("jobs"))).not.toContain("half");

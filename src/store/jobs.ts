@@ -278,7 +278,9 @@ function tellOfBlocked(blocked: boolean) {
 
 const tellOfNewer = (count: number) =>
   notify(
-    `${count} of the jobs here were written by a newer version of this program. They are kept as they are; reload to see them.`,
+    count === 1
+      ? "One of the jobs here was written by a newer version of this program. It is kept as it is; load the page again to see it."
+      : `${count} of the jobs here were written by a newer version of this program. They are kept; load the page again to see them.`,
     "problem",
   );
 
