@@ -299,7 +299,6 @@ test("what two devices said otherwise is shown with both sides, until somebody p
   await page.reload();
   const panel = page.getByTestId("differing");
   await expect(panel.getByRole("listitem")).toHaveCount(2);
-  await page.screenshot({ path: "/tmp/differing.png" });
   await panel.getByRole("button", { name: /soil.*light$/i }).click();
   await expect(panel.getByRole("listitem")).toHaveCount(1);
   await pastBounce(page);

@@ -29,7 +29,6 @@ function damagedJob(random: () => number, id: string): unknown {
     const keys = Object.keys(at);
     const key = keys[Math.floor(random() * keys.length)]!;
     const value = at[key];
-    if (depth > 0 && random() < 0.35) at = { ...at };
     if (typeof value !== "object" || value === null || Object.keys(value).length === 0 || random() < 0.2) {
       at[key] = [null, -1, "x", [], {}, true, 1e300][Math.floor(random() * 7)];
       break;
@@ -145,6 +144,15 @@ export async function attackKept(base: string, executablePath: string) {
 
 const SLEEPS_MIN = [54, 180, 540, 3 * 1440];
 
+const isTold = (page: Page) =>
+  page
+    .getByTestId("ran-out")
+    .waitFor({ timeout: 15_000 })
+    .then(
+      () => true,
+      () => false,
+    );
+
 /** The device sleeps in the middle of a dwell: what ran out is told on waking, however long it slept. */
 export async function attackSleep(base: string, executablePath: string) {
   const browser = await launch(executablePath);
@@ -163,21 +171,9 @@ export async function attackSleep(base: string, executablePath: string) {
         await page.clock.fastForward("01:00");
       }
       await page.clock.fastForward(minutes * 60_000);
-      const told = await page
-        .getByTestId("ran-out")
-        .waitFor({ timeout: 15_000 })
-        .then(
-          () => true,
-          () => false,
-        );
+      const told = await isTold(page);
       await page.reload();
-      const still = await page
-        .getByTestId("ran-out")
-        .waitFor({ timeout: 15_000 })
-        .then(
-          () => true,
-          () => false,
-        );
+      const still = await isTold(page);
       if (!told || !still) untold.push(minutes);
       await page.close();
     }
