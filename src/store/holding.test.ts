@@ -135,3 +135,13 @@ it("of several problems each stays until it is put away; plain words make room",
   for (let at = 0; at < 3; at++) notices.notify(`Word ${at}`);
   expect(notices.noticesNow().map(({ text }) => text)).toEqual(Array.from({ length: 9 }, (_, at) => `Problem ${at}`));
 });
+
+it("what can only be undone here stays until it is put away, however long that takes", async () => {
+  const { notices } = await program();
+  vi.useFakeTimers();
+  notices.notify("Deleted", "plain", () => undefined, true);
+  notices.notify("Said by the way");
+  vi.advanceTimersByTime(3_600_000);
+  vi.useRealTimers();
+  expect(notices.noticesNow().map(({ text }) => text)).toEqual(["Deleted"]);
+});

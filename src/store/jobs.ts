@@ -653,13 +653,13 @@ export async function allSaved(): Promise<boolean> {
   return get().waiting.length === 0;
 }
 
-/** Removes jobs; the notice brings them back. */
+/** Removes jobs; the notice brings them back, as long as it is not put away. */
 export async function deleteJobs(jobs: readonly Job[], words: string) {
   const ids = jobs.map(({ id }) => id);
   if (!(await deleteKeys(ids))) return;
   const left = new Set(ids);
   set(({ stored, away }) => ({ stored: without(stored, left), away: without(away, left) }));
-  notify(words, "plain", () => void putBack(jobs, new Map()));
+  notify(words, "plain", () => void putBack(jobs, new Map()), true);
 }
 
 /** Removes what is kept and is no job; it cannot be brought back but from its export. */

@@ -7,6 +7,8 @@ export interface Notice {
   text: string;
   tone: "plain" | "problem";
   undo?: () => void;
+  /** It stands until it is put away. */
+  stays?: boolean;
 }
 
 const store = createStore<{ notices: readonly Notice[] }>(() => ({ notices: [] }));
@@ -18,16 +20,19 @@ let counter = 0;
 export const useNotices = () => useStore(store, ({ notices }) => notices);
 export const noticesNow = () => store.getState().notices;
 
-/** Says something for ten seconds; problems stay until they are put away. What stands already is not said twice. */
-export function notify(text: string, tone: Notice["tone"] = "plain", undo?: () => void) {
+/**
+ * Says something for ten seconds; problems, and what can only be undone here, stay until they are put away.
+ * What stands already is not said twice.
+ */
+export function notify(text: string, tone: Notice["tone"] = "plain", undo?: () => void, stays = tone === "problem") {
   const id = ++counter;
   const others = noticesNow().filter((notice) => undo || notice.undo || notice.text !== text);
   const roomFor = (notices: readonly Notice[]): readonly Notice[] => {
     const plain = notices.findIndex((notice) => notice.tone === "plain");
     return notices.length <= MOST_SHOWN || plain < 0 ? notices : roomFor(notices.filter((_, at) => at !== plain));
   };
-  store.setState({ notices: roomFor([...others, { id, text, tone, undo }]) });
-  if (tone === "plain") setTimeout(() => dismiss(id), NOTICE_MS);
+  store.setState({ notices: roomFor([...others, { id, text, tone, undo, stays }]) });
+  if (!stays) setTimeout(() => dismiss(id), NOTICE_MS);
 }
 
 export const dismiss = (id: number) =>

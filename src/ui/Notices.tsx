@@ -8,7 +8,7 @@ export function Notices() {
   const notices = useNotices();
   return (
     <ToastContainer className="notices no-print" aria-live="polite">
-      {notices.map(({ id, text, tone, undo }) => (
+      {notices.map(({ id, text, tone, undo, stays }) => (
         <Toast
           key={id}
           animation={false}
@@ -16,7 +16,7 @@ export function Notices() {
           role={tone === "problem" ? "alert" : "status"}
         >
           <span>{text}</span>
-          {undo ? (
+          {undo && (
             <Act
               variant="link"
               onAct={() => {
@@ -26,7 +26,8 @@ export function Notices() {
             >
               Undo
             </Act>
-          ) : (
+          )}
+          {(stays || !undo) && (
             <Act variant="link" onAct={() => dismiss(id)}>
               Close
             </Act>
