@@ -7,6 +7,9 @@ import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { isWaitedOut } from "@/core/ground/catalog/actions";
 import type { Step } from "@/core/judgement/treatment/step/step";
+import { groundOf, type Ground } from "@/core/judgement/walk/sections";
+import { bestTour } from "@/core/models/walk/tour";
+import { sectionsIn, walkLags } from "./sections";
 import { DRIES_OUT, HANDS, type Due, type Lag, type Task } from "@/core/models/timetable/tasks";
 
 /** The steps that are left of one job as tasks: zone by zone, with the waits between them. */
@@ -18,6 +21,10 @@ export interface StepTask extends Task {
   running?: StartEvent;
   /** It waits out what was put on by these, the one that lasts longest last. */
   after?: DoneEvent[];
+  /** Where it is done, in the order gone through: places of the ground. */
+  places: number[];
+  /** What its bottle holds. */
+  bottle?: string;
 }
 
 const MINUTE_MS = 60_000;
@@ -25,8 +32,8 @@ const MINUTE_MS = 60_000;
 export const INSIDE = 100;
 /** Longer than this nobody waits with an agent on the cloth, whatever its label bears, min. */
 const MOST_DWELL_MIN = 12 * 60;
-/** What a brush loosened is lifted right behind, min. Judgement. */
-const LIFTED_WITHIN_MIN = 0;
+/** What a brush loosened is lifted right behind: by when the towel or the machine is there, min. Judgement. */
+const LIFTED_WITHIN_MIN = 3;
 export const wholeMinutes = (minutes: number) => Math.max(1, Math.ceil(minutes - 1e-9));
 
 /** Runs with nothing beside it, from its start to the end of its dwell, which hands wait out. */
@@ -76,8 +83,9 @@ interface Draft {
   names: Names;
   kit: Kit;
   areaOf: (zoneId: string) => number;
-  /** Zones in the order of the piece. */
-  placeOf: ReadonlyMap<string, number>;
+  ground: Ground;
+  /** By zone, the section it is worked with. */
+  sections: ReadonlyMap<string, string>;
   sinceMin: (iso: string) => number;
   lastOn: Map<string, LastOn>;
   /** What dwells on a zone, put on before. */
@@ -94,15 +102,19 @@ interface Draft {
 
 /**
  * @param nowMs what runs is taken for what is left of it then
- * @returns tasks in the order of the plan; on the same cloth one after another, with the dwell between; on different
- * cloth side by side
+ * @param people pairs of hands
+ * @returns tasks in the order of the plan, what is higher or farther first; on the same cloth one after another, with
+ * the dwell between; on different cloth side by side
  */
 export function stepTasks(
   { plan, history }: JobPlan,
   kit: Kit,
   names: Names,
   nowMs: number,
-): { tasks: StepTask[]; lags: Lag[]; dues: Due[]; capacity: Record<string, number> } {
+  people = 1,
+): { tasks: StepTask[]; lags: Lag[]; dues: Due[]; capacity: Record<string, number>; ground: Ground } {
+  const ground = groundOf(Object.values(plan.zones).map(({ view }) => view));
+  const areaOf = (zoneId: string) => plan.zones[zoneId]?.view.areaM2.value ?? 0;
   const draft: Draft = {
     tasks: [],
     lags: [],
@@ -110,8 +122,9 @@ export function stepTasks(
     capacity: { [names.inside]: INSIDE, [names.circuit]: CIRCUIT_W },
     names,
     kit,
-    areaOf: (zoneId) => plan.zones[zoneId]?.view.areaM2.value ?? 0,
-    placeOf: new Map(Object.keys(plan.zones).map((zoneId, place) => [zoneId, place])),
+    areaOf,
+    ground,
+    sections: sectionsIn(plan.steps, history, ground, areaOf),
     sinceMin: (iso) => Math.max(0, (nowMs - Date.parse(iso)) / MINUTE_MS),
     lastOn: new Map(),
     waitingOn: new Map(history.dwelling.flatMap((event) => event.zoneIds.map((zoneId) => [zoneId, event] as const))),
@@ -120,11 +133,14 @@ export function stepTasks(
     since: [],
     dusty: [],
   };
-  const alike = chainsOf(plan.steps, history);
-  for (const whole of plan.steps)
-    for (const part of partsOf(whole, draft, history.running, alike)) addPart(draft, part);
-  const { tasks, lags, dues, capacity } = draft;
-  return { tasks, lags, dues, capacity };
+  for (const whole of plan.steps) for (const part of partsOf(whole, draft, history.running)) addPart(draft, part);
+  const onWalk = walkLags(draft.tasks, draft.sections, ground, history, people);
+  const tasks = inTurnOf(draft.tasks, [...draft.lags, ...onWalk]);
+  if (tasks) draft.lags.push(...onWalk);
+  draft.tasks = tasks ?? draft.tasks;
+  for (const task of draft.tasks) addGuards(draft, task);
+  const { lags, dues, capacity } = draft;
+  return { tasks: draft.tasks, lags, dues, capacity, ground };
 }
 
 interface Part {
@@ -135,7 +151,6 @@ interface Part {
 function addPart(draft: Draft, part: Part) {
   const { step, running } = part;
   const task = nameOf(draft, step);
-  addGuards(draft, part, task);
   const hands = wholeMinutes(step.minutes.value);
   const minutes = running ? Math.max(0, hands - Math.floor(draft.sinceMin(running.at))) : hands;
   const { after, earliest } = waitsOut(draft, step, task, minutes);
@@ -145,6 +160,8 @@ function addPart(draft: Draft, part: Part) {
     name: step.title,
     step,
     minutes,
+    places: placesOf(draft, step.zoneIds),
+    ...(step.agent && step.amountMl ? { bottle: `${step.agent} ${step.partsWater?.value ?? 0}` } : {}),
     ...(earliest > 0 ? { earliest } : {}),
     ...(machine ? { machine } : {}),
     ...(running ? { running, begun: true } : {}),
@@ -152,6 +169,37 @@ function addPart(draft: Draft, part: Part) {
     needs,
   });
   linkOnCloth(draft, part, task, minutes, hands);
+}
+
+/** Where zones are reached from, by the shortest way through. */
+function placesOf({ ground }: Draft, zoneIds: readonly string[]): number[] {
+  const places = [...new Set(zoneIds.flatMap((zoneId) => ground.placeOf.get(zoneId) ?? []))];
+  if (places.length < 2) return places.length > 0 ? places : [0];
+  const move = places.map((from) => places.map((to) => ground.move[from]![to]!));
+  return bestTour({ move, before: [] }).map((at) => places[at]!);
+}
+
+/**
+ * Tasks so that each comes after what it waits for, as they stand otherwise.
+ * @returns undefined when they wait for one another in a ring
+ */
+function inTurnOf(tasks: readonly StepTask[], lags: readonly Lag[]): StepTask[] | undefined {
+  const at = new Map(tasks.map(({ id }, index) => [id, index]));
+  const followers: number[][] = tasks.map(() => []);
+  const waitsFor = tasks.map(() => 0);
+  for (const { from, to } of lags) {
+    followers[at.get(from)!]!.push(at.get(to)!);
+    waitsFor[at.get(to)!]! += 1;
+  }
+  const ready = new Set(tasks.flatMap((_, index) => (waitsFor[index] === 0 ? [index] : [])));
+  const turns: StepTask[] = [];
+  while (ready.size > 0) {
+    const next = Math.min(...ready);
+    ready.delete(next);
+    turns.push(tasks[next]!);
+    for (const follower of followers[next]!) if (--waitsFor[follower]! === 0) ready.add(follower);
+  }
+  return turns.length === tasks.length ? turns : undefined;
 }
 
 /** The same task bears the same name whatever was done since. */
@@ -163,7 +211,7 @@ function nameOf({ names: { id }, taken, tasks }: Draft, { key, zoneIds }: Step):
 }
 
 /** Solvent, gas and dust keep others apart; what hands are at waits for nothing any more. */
-function addGuards(draft: Draft, { step, running }: Part, task: string) {
+function addGuards(draft: Draft, { id: task, step, running }: StepTask) {
   const { lags, dusty } = draft;
   if (draft.guard && !running) lags.push(withoutEnd(lagAfter(draft.guard.step, draft.guard.task, task)));
   if (isGuarding(step)) {
@@ -263,9 +311,8 @@ function leftOf({ dwell, action }: Step, sinceMin: number, handsMin: number): St
  */
 function partsOf(
   step: Step,
-  { areaOf, placeOf }: Pick<Draft, "areaOf" | "placeOf">,
+  { areaOf, sections }: Pick<Draft, "areaOf" | "sections">,
   running: readonly StartEvent[],
-  alike: ReadonlyMap<string, string>,
 ): Part[] {
   const parts: Part[] = [];
   let left = step.zoneIds;
@@ -276,51 +323,13 @@ function partsOf(
     left = left.filter((zoneId) => !begun.includes(zoneId));
   }
   if (left.length === 0) return parts;
-  const groups = AT_ONCE.includes(step.action) ? [left] : sectionsOf(inOrder(left, placeOf), step, areaOf, alike);
-  return [...parts, ...groups.map((zoneIds) => ({ step: partOf(step, zoneIds, areaOf) }))];
-}
-
-const inOrder = (zoneIds: readonly string[], placeOf: ReadonlyMap<string, number>): string[] =>
-  [...zoneIds].sort((a, b) => (placeOf.get(a) ?? 0) - (placeOf.get(b) ?? 0));
-
-/**
- * Zones that are worked and lifted together before anything sinks back. Every step of a chain makes the same sections,
- * else what lifts one would wait for the brush on another.
- */
-function sectionsOf(
-  zoneIds: readonly string[],
-  { sectionM2 }: Step,
-  areaOf: (zoneId: string) => number,
-  alike: ReadonlyMap<string, string>,
-): string[][] {
-  const most = sectionM2?.value ?? 0;
-  const sections: string[][] = [];
-  const open = new Map<string | undefined, { zoneIds: string[]; area: number }>();
-  for (const zoneId of zoneIds) {
-    const [more, chain] = [areaOf(zoneId), alike.get(zoneId)];
-    const last = open.get(chain);
-    if (last && last.area + more <= most) {
-      last.zoneIds.push(zoneId);
-      last.area += more;
-      continue;
-    }
-    const begun = { zoneIds: [zoneId], area: more };
-    open.set(chain, begun);
-    sections.push(begun.zoneIds);
+  if (AT_ONCE.includes(step.action)) return [...parts, { step: partOf(step, left, areaOf) }];
+  const groups = new Map<string, string[]>();
+  for (const zoneId of left) {
+    const section = sections.get(zoneId) ?? zoneId;
+    groups.set(section, [...(groups.get(section) ?? []), zoneId]);
   }
-  return sections;
-}
-
-/** What is done on each zone section by section, as one name: only zones that share all of it are worked together. */
-function chainsOf(steps: readonly Step[], { running, dwelling }: JobPlan["history"]): Map<string, string> {
-  const chains = new Map<string, string>();
-  const add = (zoneId: string, name: string) => chains.set(zoneId, `${chains.get(zoneId) ?? ""} ${name}`);
-  for (const { key, zoneIds, sectionM2 } of steps) if (sectionM2) for (const zoneId of zoneIds) add(zoneId, key);
-  // Hands are at these and at no others: what follows is for these too.
-  // And what was put on at another moment dries out at another moment.
-  for (const { id, zoneIds } of [...running, ...dwelling])
-    for (const zoneId of zoneIds) if (chains.has(zoneId)) add(zoneId, id);
-  return chains;
+  return [...parts, ...[...groups.values()].map((zoneIds) => ({ step: partOf(step, zoneIds, areaOf) }))];
 }
 
 /** A step on some of its zones, amounts and minutes shared out by area. */

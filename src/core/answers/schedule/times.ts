@@ -12,6 +12,8 @@ export interface OrderTask {
   running?: StartEvent;
   /** It waits out what was put on by these, the one that lasts longest last. */
   after?: DoneEvent[];
+  /** Where it begins: one of the order's places. */
+  place?: number;
 }
 
 /** From the end of one task to the start of another, by their places. */
@@ -31,6 +33,8 @@ export interface Order {
   tasks: OrderTask[];
   arcs: OrderArc[];
   people: number;
+  /** Where one stands, in words. */
+  places?: readonly string[];
   /** Waits that find no room however it is ordered, in words. */
   broken: string[];
   /** What the search for a better order gained, min to the last end. */
@@ -107,7 +111,7 @@ function placed(order: Order, nowMs: number, notBefore: readonly number[]): Task
     for (const { from, minMin, maxMin, why } of into[at]!) {
       const before = times[from];
       if (!before) continue;
-      if (why === undefined) sharedMs = Math.max(sharedMs, before.endMs);
+      if (why === undefined) sharedMs = Math.max(sharedMs, before.endMs + minMin * MINUTE_MS);
       else readyMs = Math.max(readyMs, before.endMs + minMin * MINUTE_MS);
       if (maxMin !== undefined) closesMs = Math.min(closesMs, before.endMs + maxMin * MINUTE_MS);
     }
