@@ -104,13 +104,19 @@ function addTask(
 function addWork(draft: Draft, visit: Visit, before: readonly string[]): string[] {
   const { id, job, assessment, inside, circuit } = visit;
   const { settings, kit, lags } = draft;
-  const made = stepTasks(assessment, kit, { id, inside, circuit }, momentMs(assessment.history, settings.from));
+  const made = stepTasks(
+    assessment,
+    kit,
+    { id, inside, circuit },
+    momentMs(assessment.history, settings.from),
+    settings.people,
+  );
   draft.capacity = { ...draft.capacity, ...made.capacity };
   // Where somebody is at work already nobody drives to again.
   const begun = isAtWork(assessment, draft.fromMs);
   if (!begun) addWayThere(draft, visit);
   draft.tasks.push(
-    ...made.tasks.map(({ step, running: _running, after: _after, ...task }) => ({
+    ...made.tasks.map(({ step, running: _running, after: _after, places: _places, bottle: _bottle, ...task }) => ({
       ...task,
       jobId: job.id,
       kind: "step" as const,

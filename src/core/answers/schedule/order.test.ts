@@ -19,6 +19,7 @@ import { runs } from "@/core/testing/runs";
 const NOW = "2026-05-04T08:00:00Z";
 const jobs = demoJobs(new Date(NOW));
 const hall = jobs.find(({ id }) => id === "demo-hall")!;
+const cabin = jobs.find(({ id }) => id === "demo-cabin")!;
 const van = jobs.find(({ id }) => id === "demo-van")!;
 const orderAt = (job: Job, at: string) => assess(job, USUAL_KIT, at, { ...quickly, order: inFull.order }).order;
 const MINUTE_MS = 60_000;
@@ -175,19 +176,19 @@ describe("a run by the clock", () => {
 });
 
 describe("a better order, looked for in idle time", () => {
-  const planned = assess(hall, USUAL_KIT, NOW, quickly);
+  const planned = assess(cabin, USUAL_KIT, NOW, quickly);
   const search = (known?: Known): Known | undefined => {
     let found: Known | undefined;
     let tries = 0;
-    for (const better of soonerOrders(hall, planned, USUAL_KIT, NOW, known)) {
+    for (const better of soonerOrders(cabin, planned, USUAL_KIT, NOW, known)) {
       found = better ?? found;
       if (++tries >= 300) break;
     }
     return found;
   };
   const known = search()!;
-  const usual = orderOf(hall, planned, USUAL_KIT, NOW);
-  const sooner = orderOf(hall, planned, USUAL_KIT, NOW, undefined, known);
+  const usual = orderOf(cabin, planned, USUAL_KIT, NOW);
+  const sooner = orderOf(cabin, planned, USUAL_KIT, NOW, undefined, known);
   const endMin = (order: Order) => Math.max(...timesOf(order, 0).map(({ endMs }) => endMs)) / MINUTE_MS;
 
   it("is over minutes sooner, says by how many, and loses no step", () => {
@@ -202,19 +203,19 @@ describe("a better order, looked for in idle time", () => {
 
   it("is not looked for again where what it rests on is the same, and is where a step was done or soil changed", () => {
     const on = (job: Job, at = NOW) => searchedOn(job, assess(job, USUAL_KIT, at, quickly), USUAL_KIT, at);
-    const { zones } = hall;
+    const { zones } = cabin;
     const worse = Object.fromEntries(
       Object.entries(zones.byId).map(([id, zone]) => [id, zone.soil ? { ...zone, soil: "caked" as const } : zone]),
     );
     const done = doneOf(usual.tasks[0]!.step, { id: "one", at: NOW });
     expect(
       [
-        on({ ...hall, title: "Another", customer: "Another" }),
-        on(hall, "2026-05-04T08:01:00Z"),
-        on({ ...hall, zones: { ...zones, byId: worse } }),
-        on({ ...hall, events: [...hall.events, done] }),
-        on({ ...hall, choices: { ...hall.choices, hands: 2 } }),
-      ].map((each) => each === on(hall)),
+        on({ ...cabin, title: "Another", customer: "Another" }),
+        on(cabin, "2026-05-04T08:01:00Z"),
+        on({ ...cabin, zones: { ...zones, byId: worse } }),
+        on({ ...cabin, events: [...cabin.events, done] }),
+        on({ ...cabin, choices: { ...cabin.choices, hands: 2 } }),
+      ].map((each) => each === on(cabin)),
     ).toEqual([true, true, false, false, false]);
   });
 
@@ -230,7 +231,7 @@ describe("a better order, looked for in idle time", () => {
   it("is kept to by the plan after the next tap, and by nothing that asks without it", () => {
     const { step } = sooner.tasks[0]!;
     const at = new Date(Date.parse(NOW) + 10 * MINUTE_MS).toISOString();
-    const job = { ...hall, events: [...hall.events, doneOf(step, { id: "one", at })] };
+    const job = { ...cabin, events: [...cabin.events, doneOf(step, { id: "one", at })] };
     const after = assess(job, USUAL_KIT, at, quickly);
     const kept = orderOf(job, after, USUAL_KIT, at, undefined, known);
     const anew = orderOf(job, after, USUAL_KIT, at);
