@@ -26,6 +26,28 @@ const FIXTURES = {
     breaks: [],
     dues: [],
   },
+  /** One pair of hands, two places a minute apart: spray here and there, lift what was sprayed first after five minutes. */
+  round: {
+    turns: [
+      { id: "spray", minutes: 2, places: [0], needs: [] },
+      { id: "elsewhere", minutes: 2, places: [1], needs: [] },
+      { id: "lift", minutes: 3, places: [0], needs: [] },
+    ],
+    between: [{ from: 0, to: 2, min: 5, max: 10 }],
+    hands: 1,
+    standing: [0],
+    capacity: {},
+    carrying: {
+      move: [
+        [0, 1],
+        [1, 0],
+      ],
+      toolMin: 0,
+      bottleMin: 0,
+      machineFromMin: 1,
+      machineMin: 0,
+    },
+  },
   /** Two millimetres of cover. */
   grid: gridOf([{ ...LAYERS.cover, thicknessMm: 2 }]),
   /** A mild room. */

@@ -4,6 +4,7 @@ import { BUILDS } from "@/core/ground/catalog/builds";
 import { gasPlanOf, type GasPlan } from "@/core/judgement/treatment/extra/airTreatment";
 import { dryFromMs } from "@/core/answers/schedule/forecast";
 import { inTurn, orderOf } from "@/core/answers/schedule/order";
+import { stepsInTurn } from "@/core/answers/schedule/sections";
 import type { Order } from "@/core/answers/schedule/times";
 import { leastFaceCapacity, leastOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
 import { dryingOfZone } from "@/core/judgement/treatment/school/weigh";
@@ -191,6 +192,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   if (gas?.locks.some(({ id }) => id === "shelf"))
     plan.notes.push(`${GASES[gas.gas].name}: asked for, and not on the shelf. Settle that with the owner first.`);
   if (plan.steps.length > orderedSteps) order = orderNow();
+  plan.steps = stepsInTurn(plan.steps, order);
   const cautions = [
     ...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values(),
   ];

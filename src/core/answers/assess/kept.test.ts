@@ -51,6 +51,6 @@ describe("planning on from the plan before", () => {
     );
     expect(edits).toBe(JOBS * EDITS_EACH);
     // Or all of it would be true of a memory that keeps nothing.
-    expect(reused / zones).toBeGreaterThan(0.3);
+    expect(reused / zones).toBeGreaterThan(DEEP ? 0.3 : 0.1);
   });
 });

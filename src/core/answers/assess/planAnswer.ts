@@ -1,9 +1,11 @@
 import type { Diagnosis } from "@/core/judgement/diagnosis/diagnose";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
-import type { Caution } from "@/core/judgement/treatment/step/step";
+import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
+import { cardsOf, cardTitle, placeName } from "@/core/answers/schedule/cards";
 import { forecastAt } from "@/core/answers/schedule/forecast";
+import { timesOf } from "@/core/answers/schedule/times";
 import type { Worked } from "@/core/ground/sums/working";
 import type { Job } from "@/core/job/schema";
 import type { Assessment, ZoneDrying } from "./assess";
@@ -29,6 +31,8 @@ export interface PlanAnswer {
   /** Every caution of every step, once. */
   cautions: Caution[];
   forecast: ForecastAnswer;
+  /** What hands do, place by place. */
+  runSheet: { cards: CardAnswer[] };
   /** What may not be begun or entered yet, and why; the screen locks the same. */
   locked: Lock[];
 }
@@ -54,6 +58,34 @@ interface ForecastAnswer {
     /** Under nothing: it is missed. */
     inHand: Worked;
   }[];
+}
+
+/** What one pair of hands does at a place before it goes on to the next. */
+interface CardAnswer {
+  /** Where one stands, in words; "All over": from place to place. */
+  place: string;
+  /** The place, and what is done there. */
+  title: string;
+  zoneIds: string[];
+  /** Which pair of hands, from 1. */
+  hands: number;
+  /** Hands on it, min. */
+  minutes: number;
+  lines: LineAnswer[];
+}
+
+/** One step of a card, for the zones that it is done on there. */
+interface LineAnswer {
+  stepKey: string;
+  action: Step["action"];
+  zoneIds: string[];
+  /** Minutes from the moment of the file. */
+  startsMin: number;
+  endsMin: number;
+  /** What is put on is left to work so long. */
+  dwellMin?: number;
+  tool?: string;
+  agent?: string;
 }
 
 interface Lock {
@@ -85,6 +117,7 @@ export const planAnswerOf = (assessment: Assessment, job: Job, asOf: string): Pl
     drying,
     cautions,
     forecast: forecastIn(assessment, job, asOf),
+    runSheet: { cards: cardsIn(assessment, asOf) },
     locked: lockedIn(assessment),
   };
 };
@@ -130,6 +163,32 @@ function forecastIn(assessment: Assessment, job: Job, asOf: string): ForecastAns
       inHand: minutes,
     })),
   };
+}
+
+function cardsIn({ order }: Assessment, asOf: string): CardAnswer[] {
+  const nowMs = Date.parse(asOf);
+  const times = timesOf(order, nowMs);
+  const minutes = (ms: number) => (ms - nowMs) / 60_000;
+  return cardsOf(order).map((card) => ({
+    place: placeName(order, card.place),
+    title: cardTitle(order, card),
+    zoneIds: card.zoneIds,
+    hands: card.hands,
+    minutes: card.minutes,
+    lines: card.tasks.map((at) => {
+      const { key, action, zoneIds, dwell, tool, agent } = order.tasks[at]!.step;
+      return {
+        stepKey: key,
+        action,
+        zoneIds,
+        startsMin: minutes(times[at]!.startMs),
+        endsMin: minutes(times[at]!.endMs),
+        ...(dwell ? { dwellMin: dwell.min.value } : {}),
+        ...(tool === "hand" ? {} : { tool }),
+        ...(agent ? { agent } : {}),
+      };
+    }),
+  }));
 }
 
 function lockedIn({ gas, plan }: Assessment): Lock[] {

@@ -295,6 +295,7 @@ function ordered(left: Left, walked: Walked, pacer: Pacer): Order {
       minutes: running ? minutes : step.minutes.value,
       hands: its + 1,
       place: tasks[task]!.places[0]!,
+      ...(tasks[task]!.places.length > 1 ? { allOver: true as const } : {}),
       ...(running ? { running } : {}),
       ...(after ? { after } : {}),
     };

@@ -3,6 +3,7 @@ import type { Step } from "@/core/judgement/treatment/step/step";
 import { comesBefore, sectionsOf, USUAL_SECTION_M2, type Ground } from "@/core/judgement/walk/sections";
 import type { Lag } from "@/core/models/timetable/tasks";
 import type { StepTask } from "./steps";
+import type { Order } from "./times";
 
 /** The sections of a plan's steps, and which of them are over before others are worked. */
 
@@ -92,3 +93,47 @@ export function walkLags(
 
 /** Not asked for by the cloth: who wants it otherwise may take it out of turn. */
 export const OVER_IT = "higher and farther first";
+
+/**
+ * The steps of a plan in the order of its walk: each by where it is begun first, and on every zone one after another as
+ * before.
+ */
+export function stepsInTurn(steps: readonly Step[], { tasks }: Order): Step[] {
+  const begun = new Map<string, number>();
+  tasks.forEach(({ step }, at) => {
+    for (const zoneId of step.zoneIds.length > 0 ? step.zoneIds : [""]) {
+      const name = `${step.key} ${zoneId}`;
+      if (!begun.has(name)) begun.set(name, at);
+    }
+  });
+  const firstOf = ({ key, zoneIds }: Step) =>
+    Math.min(
+      Infinity,
+      ...(zoneIds.length > 0 ? zoneIds : [""]).map((zoneId) => begun.get(`${key} ${zoneId}`) ?? Infinity),
+    );
+  const first = steps.map(firstOf);
+  const followers: Set<number>[] = steps.map(() => new Set());
+  const waitsFor = steps.map(() => 0);
+  const lastOn = new Map<string, number>();
+  steps.forEach(({ zoneIds }, at) => {
+    for (const zoneId of zoneIds) {
+      const before = lastOn.get(zoneId);
+      if (before !== undefined && !followers[before]!.has(at)) {
+        followers[before]!.add(at);
+        waitsFor[at]! += 1;
+      }
+      lastOn.set(zoneId, at);
+    }
+  });
+  const ready = new Set(steps.flatMap((_, at) => (waitsFor[at] === 0 ? [at] : [])));
+  const turns: Step[] = [];
+  while (ready.size > 0) {
+    const next = [...ready].reduce((best, at) =>
+      first[at]! < first[best]! || (first[at] === first[best] && at < best) ? at : best,
+    );
+    ready.delete(next);
+    turns.push(steps[next]!);
+    for (const follower of followers[next]!) if (--waitsFor[follower]! === 0) ready.add(follower);
+  }
+  return turns;
+}

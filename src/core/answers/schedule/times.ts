@@ -14,6 +14,8 @@ export interface OrderTask {
   after?: DoneEvent[];
   /** Where it begins: one of the order's places. */
   place?: number;
+  /** It goes from there from place to place. */
+  allOver?: true;
 }
 
 /** From the end of one task to the start of another, by their places. */
@@ -115,9 +117,11 @@ function placed(order: Order, nowMs: number, notBefore: readonly number[]): Task
       else readyMs = Math.max(readyMs, before.endMs + minMin * MINUTE_MS);
       if (maxMin !== undefined) closesMs = Math.min(closesMs, before.endMs + maxMin * MINUTE_MS);
     }
-    const startMs = running ? Date.parse(running.at) : Math.max(readyMs, sharedMs);
+    const startMs = running ? Date.parse(running.at) : Math.ceil(Math.max(readyMs, sharedMs));
     // What runs has its whole length from its start, not only what was left of it when it was ordered.
-    const endMs = running ? Math.max(nowMs, startMs + step.minutes.value * MINUTE_MS) : startMs + minutes * MINUTE_MS;
+    const endMs = Math.ceil(
+      running ? Math.max(nowMs, startMs + step.minutes.value * MINUTE_MS) : startMs + minutes * MINUTE_MS,
+    );
     times.push({ startMs, endMs, readyMs, ...(Number.isFinite(closesMs) ? { closesMs } : {}) });
   });
   return times;

@@ -73,7 +73,7 @@ const OUTSIDE = "mats";
 /**
  * Where a part is reached from.
  * @param part its id in the drawing; of a part that was drawn by hand the nearest one counts
- * @example standingOf({ template: "cabin" }, "r1-s1-base", "base", corners).place // "front left"
+ * @example standingOf({ template: "cabin" }, "r1-s1-base", "base", [{ xMm: 0, yMm: 0 }]).place // "front left"
  */
 export function standingOf(piece: Drawn, part: string, role: RoleId, corners: Corners): Standing {
   const bounds = boundsOf(corners);

@@ -18,7 +18,7 @@ export interface WalkProgress {
  * Each step is one try, so that whoever steps it can stop between any two. All moves are gone through until none saves
  * anything; then it is shaken and gone through again, for ever.
  * @param seed the same seed makes the same tries
- * @example betterWalks(new Pacer(problem), first, 1).next().value.tries // 1
+ * @example betterWalks(new Pacer(round), new Pacer(round).paced([0, 2, 1]), 1).next().value.tries // 1
  */
 export function* betterWalks(pacer: Pacer, first: Walked, seed: number): Generator<WalkProgress, void, void> {
   const random = xoroshiro128plus(seed);

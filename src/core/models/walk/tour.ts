@@ -17,14 +17,15 @@ export interface TourProblem {
 }
 
 /**
+ * @param mostExact so many places are gone through exactly
  * @returns places in the order they are gone through
  * @throws where pairs run in a ring
  * @example bestTour({ move: [[0, 5, 1], [5, 0, 1], [1, 1, 0]], before: [], from: 0 }) // [0, 2, 1]
  */
-export function bestTour(problem: TourProblem): number[] {
+export function bestTour(problem: TourProblem, mostExact = MOST_EXACT): number[] {
   const count = problem.move.length;
   if (count === 0) return [];
-  return count <= MOST_EXACT ? exactTour(problem) : insertedTour(problem);
+  return count <= mostExact ? exactTour(problem) : insertedTour(problem);
 }
 
 /** @example tourMinutes([[0, 5], [5, 0]], [0, 1]) // 5 */
