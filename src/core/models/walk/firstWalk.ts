@@ -1,5 +1,5 @@
 import { Pacer } from "./pacing";
-import type { Walked } from "./turns";
+import { MOVE_WORTH_MIN, type Walked } from "./turns";
 
 /**
  * The walk of somebody who goes on where they are, and fills a wait elsewhere only where that saves more than the way
@@ -61,11 +61,11 @@ function pickNext(pacer: Pacer, ready: Iterable<number>, open: readonly Open[], 
 
 function chosen(pacer: Pacer, turn: number, open: readonly Open[]): Choice {
   const { turns } = pacer.problem;
-  const { lane, start, carry } = pacer.next(turn);
+  const { lane, start, moves } = pacer.next(turn);
   const left = open.filter((each) => each.turn !== turn);
   const back = Math.max(0, ...left.map((each) => pacer.goingOn(turns[turn]!, turns[each.turn]!)));
   const closesAt = Math.min(Infinity, ...open.flatMap((each) => (each.turn === turn ? [each.closesAt] : [])));
-  const waste = start - pacer.freeAt(lane) + (carry > 0 ? back : 0);
+  const waste = start - pacer.freeAt(lane) + (moves > 0 ? back + MOVE_WORTH_MIN * (back > 0 ? 2 : 1) : 0);
   const lateAt = (from: number) => {
     const end = from + turns[turn]!.minutes;
     const { before, own } = lateAfter(pacer, { turn, lane, end }, left, opened(pacer, turn, end));

@@ -16,6 +16,7 @@ interface Taken {
   start: number;
   carry: number;
   changes: number;
+  moves: number;
 }
 
 const NEAR = 1e-9;
@@ -52,8 +53,9 @@ export class Pacer {
   private readonly lane: Int32Array;
   private carryMin = 0;
   private changes = 0;
+  private moves = 0;
   /** Kept, so that a try makes nothing anew. */
-  private readonly taken: Taken = { lane: 0, start: 0, carry: 0, changes: 0 };
+  private readonly taken: Taken = { lane: 0, start: 0, carry: 0, changes: 0, moves: 0 };
 
   constructor(readonly problem: WalkProblem) {
     const { turns, between, carrying } = problem;
@@ -92,6 +94,7 @@ export class Pacer {
     this.used = [];
     this.carryMin = 0;
     this.changes = 0;
+    this.moves = 0;
   }
 
   /** How soon a turn could come next, and what it takes to get there; it holds until the next is asked. */
@@ -113,6 +116,7 @@ export class Pacer {
       taken.lane = lane;
       taken.start = start;
       taken.carry = min;
+      taken.moves = hand.place >= 0 && it.begunBy === undefined && hand.place !== it.places[0] ? 1 : 0;
       taken.changes = it.begunBy === undefined ? this.changesFor(hand, turn, it) : 0;
     }
     return taken;
@@ -128,7 +132,7 @@ export class Pacer {
     return this.problem.carrying.move[from.places.at(-1)!]![to.places[0]!]!;
   }
 
-  take(turn: number, { lane, start, carry, changes }: Readonly<Taken>) {
+  take(turn: number, { lane, start, carry, changes, moves }: Readonly<Taken>) {
     const it = this.problem.turns[turn]!;
     const hand = this.hands[lane]!;
     this.starts[turn] = start;
@@ -136,6 +140,7 @@ export class Pacer {
     this.lane[turn] = lane;
     this.carryMin += carry;
     this.changes += changes;
+    this.moves += moves;
     hand.free = start + it.minutes;
     hand.place = it.places[it.places.length - 1]!;
     if (this.tool[turn]! >= 0) hand.tool = this.tool[turn]!;
@@ -198,6 +203,7 @@ export class Pacer {
       lateMin,
       carryMin: this.carryMin,
       changes: this.changes,
+      moves: this.moves,
     };
   }
 

@@ -64,6 +64,8 @@ export interface Walked {
   carryMin: number;
   /** What is put down and taken up, and places changed. */
   changes: number;
+  /** Places changed. */
+  moves: number;
 }
 
 /** A minute late is worse than this many minutes of work. */
@@ -71,12 +73,15 @@ const LATE_WEIGHT = 1000;
 /** Of two that end together, the one with less carrying, then with fewer changes. */
 const CARRY_WEIGHT = 0.02;
 const CHANGE_WEIGHT = 0.002;
+/** A change of place is worth so many minutes of waiting besides its way: what is scattered is forgotten. Judgement. */
+export const MOVE_WORTH_MIN = 1.5;
 
-/** Smaller is better. @example costOf({ lateMin: 0, endMin: 10, carryMin: 0, changes: 0 }) // 10 */
+/** Smaller is better. @example costOf({ lateMin: 0, endMin: 10, carryMin: 0, changes: 0, moves: 0 }) // 10 */
 export const costOf = ({
   lateMin,
   endMin,
   carryMin,
   changes,
-}: Pick<Walked, "lateMin" | "endMin" | "carryMin" | "changes">): number =>
-  LATE_WEIGHT * lateMin + endMin + CARRY_WEIGHT * carryMin + CHANGE_WEIGHT * changes;
+  moves,
+}: Pick<Walked, "lateMin" | "endMin" | "carryMin" | "changes" | "moves">): number =>
+  LATE_WEIGHT * lateMin + endMin + CARRY_WEIGHT * carryMin + CHANGE_WEIGHT * changes + MOVE_WORTH_MIN * moves;
