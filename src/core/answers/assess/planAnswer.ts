@@ -3,7 +3,7 @@ import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
-import { cardsOf, cardTitle, placeName } from "@/core/answers/schedule/cards";
+import { cardsOf, cardTitle, placeName } from "@/core/answers/schedule/runCards";
 import { forecastAt } from "@/core/answers/schedule/forecast";
 import { timesOf } from "@/core/answers/schedule/times";
 import type { Worked } from "@/core/ground/sums/working";

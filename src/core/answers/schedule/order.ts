@@ -1,5 +1,5 @@
 import type { JobPlan } from "@/core/judgement/treatment/plan/plan";
-import { comesBefore, type Ground } from "@/core/judgement/walk/sections";
+import { comesBefore, type Ground } from "@/core/judgement/walk/ground";
 import { handsOf, type History } from "@/core/job/history";
 import type { DoneEvent, Job, Kit } from "@/core/job/schema";
 import { HANDS, type Lag, type Problem } from "@/core/models/timetable/tasks";
@@ -7,6 +7,7 @@ import { bestTour } from "@/core/models/walk/tour";
 import { betterWalks } from "@/core/models/walk/betterWalks";
 import { firstWalk } from "@/core/models/walk/firstWalk";
 import { Pacer } from "@/core/models/walk/pacing";
+import { topological } from "@/core/models/walk/topological";
 import { costOf, type Between, type Turn, type Walked } from "@/core/models/walk/turns";
 import { OVER_IT } from "./sections";
 import { stepTasks, type StepTask } from "./steps";
@@ -226,20 +227,12 @@ function placesInTurn(ground: Ground): number[] {
 function knownAgain(pacer: Pacer, tasks: readonly StepTask[], known: Known): Walked | undefined {
   const start = tasks.map(({ id }) => known[id]);
   if (start.every((at) => at === undefined)) return undefined;
-  const waitsFor = tasks.map((_, task) => pacer.into[task]!.length);
-  const ready = new Set(tasks.flatMap((_, task) => (waitsFor[task] === 0 ? [task] : [])));
-  const sequence: number[] = [];
-  const sooner = (a: number, b: number) =>
-    Number(Boolean(tasks[b]!.running)) - Number(Boolean(tasks[a]!.running)) ||
-    (start[a] ?? -1) - (start[b] ?? -1) ||
-    a - b;
-  while (ready.size > 0) {
-    const next = [...ready].reduce((first, task) => (sooner(task, first) < 0 ? task : first));
-    ready.delete(next);
-    sequence.push(next);
-    for (const { to } of pacer.outOf[next]!) if (--waitsFor[to]! === 0) ready.add(to);
-  }
-  return pacer.paced(sequence);
+  const isRunning = (task: number) => tasks[task]!.running !== undefined;
+  const isSooner = (a: number, b: number) =>
+    isRunning(a) !== isRunning(b) ? isRunning(a) : (start[a] ?? -1) < (start[b] ?? -1);
+  const after = pacer.problem.between.map(({ from, to }) => [from, to] as const);
+  const sequence = topological(tasks.length, after, isSooner);
+  return sequence && pacer.paced(sequence);
 }
 
 /** Waits that are over all the same, in words. */

@@ -1,8 +1,9 @@
 import type { JobPlan } from "@/core/judgement/treatment/plan/plan";
 import type { Step } from "@/core/judgement/treatment/step/step";
-import { comesBefore, sectionsOf, USUAL_SECTION_M2, type Ground } from "@/core/judgement/walk/sections";
+import { comesBefore, sectionsOf, USUAL_SECTION_M2, type Ground } from "@/core/judgement/walk/ground";
 import type { Lag } from "@/core/models/timetable/tasks";
-import type { StepTask } from "./steps";
+import { topological } from "@/core/models/walk/topological";
+import type { StartEvent } from "@/core/job/schema";
 import type { Order } from "./times";
 
 /** The sections of a plan's steps, and which of them are over before others are worked. */
@@ -35,6 +36,13 @@ export function sectionsIn(
   );
 }
 
+/** A step on its section, as far as the walk asks. */
+interface Walked {
+  id: string;
+  step: Step;
+  running?: StartEvent;
+}
+
 /** Over the whole job before anything is wet, or once everything was. */
 const DRY_FIRST: readonly Step["action"][] = [
   "check-first",
@@ -53,7 +61,7 @@ const WET: readonly Step["action"][] = ["presoak", "agent", "clean", "work", "to
  * Where several are at a floor the near part is only finished last: they leave it side by side.
  */
 export function walkLags(
-  tasks: readonly StepTask[],
+  tasks: readonly Walked[],
   sections: ReadonlyMap<string, string>,
   ground: Ground,
   { done }: Pick<JobPlan["history"], "done">,
@@ -62,7 +70,7 @@ export function walkLags(
   const begun = new Set(done.flatMap(({ action, zoneIds }) => (action && WET.includes(action) ? zoneIds : [])));
   const from = tasks.findLastIndex(({ step }) => DRY_FIRST.includes(step.action)) + 1;
   const until = tasks.findIndex(({ step }, at) => at >= from && LAST.includes(step.action));
-  const wet = new Map<string, { zoneIds: Set<string>; first: StepTask; last: StepTask; begun: boolean }>();
+  const wet = new Map<string, { zoneIds: Set<string>; first: Walked; last: Walked; begun: boolean }>();
   for (const task of tasks.slice(from, until < 0 ? tasks.length : until)) {
     const { action, zoneIds } = task.step;
     if (!WET.includes(action)) continue;
@@ -112,28 +120,15 @@ export function stepsInTurn(steps: readonly Step[], { tasks }: Order): Step[] {
       ...(zoneIds.length > 0 ? zoneIds : [""]).map((zoneId) => begun.get(`${key} ${zoneId}`) ?? Infinity),
     );
   const first = steps.map(firstOf);
-  const followers: Set<number>[] = steps.map(() => new Set());
-  const waitsFor = steps.map(() => 0);
+  const after: [number, number][] = [];
   const lastOn = new Map<string, number>();
   steps.forEach(({ zoneIds }, at) => {
     for (const zoneId of zoneIds) {
       const before = lastOn.get(zoneId);
-      if (before !== undefined && !followers[before]!.has(at)) {
-        followers[before]!.add(at);
-        waitsFor[at]! += 1;
-      }
+      if (before !== undefined) after.push([before, at]);
       lastOn.set(zoneId, at);
     }
   });
-  const ready = new Set(steps.flatMap((_, at) => (waitsFor[at] === 0 ? [at] : [])));
-  const turns: Step[] = [];
-  while (ready.size > 0) {
-    const next = [...ready].reduce((best, at) =>
-      first[at]! < first[best]! || (first[at] === first[best] && at < best) ? at : best,
-    );
-    ready.delete(next);
-    turns.push(steps[next]!);
-    for (const follower of followers[next]!) if (--waitsFor[follower]! === 0) ready.add(follower);
-  }
-  return turns;
+  const turns = topological(steps.length, after, (a, b) => first[a]! < first[b]! || (first[a] === first[b] && a < b))!;
+  return turns.map((at) => steps[at]!);
 }

@@ -7,7 +7,8 @@ import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { machineOn } from "@/core/judgement/shelf/shelf";
 import { isWaitedOut } from "@/core/ground/catalog/actions";
 import type { Step } from "@/core/judgement/treatment/step/step";
-import { groundOf, type Ground } from "@/core/judgement/walk/sections";
+import { groundOf, type Ground } from "@/core/judgement/walk/ground";
+import { topological } from "@/core/models/walk/topological";
 import { bestTour } from "@/core/models/walk/tour";
 import { sectionsIn, walkLags } from "./sections";
 import { DRIES_OUT, HANDS, type Due, type Lag, type Task } from "@/core/models/timetable/tasks";
@@ -135,9 +136,13 @@ export function stepTasks(
   };
   for (const whole of plan.steps) for (const part of partsOf(whole, draft, history.running)) addPart(draft, part);
   const onWalk = walkLags(draft.tasks, draft.sections, ground, history, people);
-  const tasks = inTurnOf(draft.tasks, [...draft.lags, ...onWalk]);
-  if (tasks) draft.lags.push(...onWalk);
-  draft.tasks = tasks ?? draft.tasks;
+  const at = new Map(draft.tasks.map(({ id }, index) => [id, index]));
+  const pairs = [...draft.lags, ...onWalk].map(({ from, to }) => [at.get(from)!, at.get(to)!] as const);
+  const turns = topological(draft.tasks.length, pairs);
+  if (turns) {
+    draft.lags.push(...onWalk);
+    draft.tasks = turns.map((turn) => draft.tasks[turn]!);
+  }
   for (const task of draft.tasks) addGuards(draft, task);
   const { lags, dues, capacity } = draft;
   return { tasks: draft.tasks, lags, dues, capacity, ground };
@@ -177,29 +182,6 @@ function placesOf({ ground }: Draft, zoneIds: readonly string[]): number[] {
   if (places.length < 2) return places.length > 0 ? places : [0];
   const move = places.map((from) => places.map((to) => ground.move[from]![to]!));
   return bestTour({ move, before: [] }).map((at) => places[at]!);
-}
-
-/**
- * Tasks so that each comes after what it waits for, as they stand otherwise.
- * @returns undefined when they wait for one another in a ring
- */
-function inTurnOf(tasks: readonly StepTask[], lags: readonly Lag[]): StepTask[] | undefined {
-  const at = new Map(tasks.map(({ id }, index) => [id, index]));
-  const followers: number[][] = tasks.map(() => []);
-  const waitsFor = tasks.map(() => 0);
-  for (const { from, to } of lags) {
-    followers[at.get(from)!]!.push(at.get(to)!);
-    waitsFor[at.get(to)!]! += 1;
-  }
-  const ready = new Set(tasks.flatMap((_, index) => (waitsFor[index] === 0 ? [index] : [])));
-  const turns: StepTask[] = [];
-  while (ready.size > 0) {
-    const next = Math.min(...ready);
-    ready.delete(next);
-    turns.push(tasks[next]!);
-    for (const follower of followers[next]!) if (--waitsFor[follower]! === 0) ready.add(follower);
-  }
-  return turns.length === tasks.length ? turns : undefined;
 }
 
 /** The same task bears the same name whatever was done since. */

@@ -9,7 +9,7 @@ const BETTER = 1e-6;
 const LONGEST_RUN = 6;
 
 /** What a search knows after a try. */
-export interface WalkProgress {
+interface WalkProgress {
   best: Walked;
   tries: number;
 }

@@ -40,7 +40,10 @@ export function firstWalk(pacer: Pacer, rank: ArrayLike<number>, timid = false):
     sequence.push(turn);
     ready.delete(turn);
     for (let at = open.length - 1; at >= 0; at--) if (open[at]!.turn === turn) open.splice(at, 1);
-    for (const { to } of pacer.outOf[turn]!) if (--waitsFor[to]! === 0) ready.add(to);
+    for (const { to } of pacer.outOf[turn]!) {
+      waitsFor[to]! -= 1;
+      if (waitsFor[to] === 0) ready.add(to);
+    }
     open.push(...opened(pacer, turn, end));
   }
   return pacer.paced(sequence);

@@ -7,7 +7,7 @@
 /** So many places are gone through exactly: 2^12 subsets of 12. */
 const MOST_EXACT = 12;
 
-export interface TourProblem {
+interface TourProblem {
   /** Minutes from each place to each other. */
   move: readonly (readonly number[])[];
   /** Pairs of places: the first comes before the second. */

@@ -30,7 +30,7 @@ export interface Between {
 }
 
 /** Minutes that carrying takes. Judgement. */
-export interface Carrying {
+interface Carrying {
   /** From place to place. */
   move: readonly (readonly number[])[];
   toolMin: number;

@@ -13,7 +13,7 @@ import { atLeast, runs } from "@/core/testing/runs";
 import { scaledJob } from "@/core/testing/scaledJob";
 import { doneOf } from "@/core/judgement/treatment/step/stepEvents";
 import { demoJobs } from "@/demo/jobs";
-import { cardsOf } from "./cards";
+import { cardsOf } from "./runCards";
 import type { Order, OrderTask } from "./times";
 
 /** A whole job as somebody walks it. Common practice, no source, unless a line says otherwise. */

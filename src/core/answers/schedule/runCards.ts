@@ -3,9 +3,8 @@ import type { Order } from "./times";
 
 /** An order as cards: what one pair of hands does at a place before it goes on to the next. */
 
-export const CARD_PARTS = ["dry", "wet", "close"] as const;
 /** Dry work comes first, closing last; a card holds one of them. */
-export type CardPart = (typeof CARD_PARTS)[number];
+type CardPart = "dry" | "wet" | "close";
 
 export interface Card {
   /** The place of the order; absent: all over, from place to place. */

@@ -24,7 +24,7 @@ export interface Ground {
   standing: ReadonlyMap<string, Standing & { pieceId: string; onFloor: boolean }>;
 }
 
-export interface Place {
+interface Place {
   id: string;
   /** "front left door"; the piece's own name where it is reached from one place. */
   name: string;
@@ -67,7 +67,7 @@ export function groundOf(views: readonly ZoneView[]): Ground {
 }
 
 /** What is worked as one. */
-export interface Section {
+interface Section {
   id: string;
   zoneIds: readonly string[];
 }
