@@ -2,11 +2,12 @@
 import type { WorkEvent } from "@/core/job/schema";
 import type { History } from "@/core/job/history";
 import { setChoice } from "@/core/job/change";
-import { type SetStateAction, type Dispatch, useState } from "react";
+import { Fragment, type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, sumOf, worked } from "@/core/ground/sums/working";
+import { cardsOf, placeName } from "@/core/answers/schedule/runCards";
 import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
@@ -225,8 +226,30 @@ function inRuns(coming: readonly Coming[]): Coming[][] {
   return runs;
 }
 
-/** What is still to come, each with its clock time. */
+/** What is still to come, place by place. */
 function ComingSteps({ coming, times, from }: { coming: readonly Coming[]; times: readonly TaskTime[]; from: number }) {
+  const { assessment } = useBay();
+  const { order } = assessment;
+  const several = new Set(order.tasks.map(({ place }) => place)).size > 1;
+  let number = from;
+  return cardsOf(order).map((card) => {
+    const its = card.tasks.flatMap((at) => coming.filter((each) => each.at === at));
+    const first = number;
+    number += its.length;
+    if (its.length === 0) return null;
+    const lines = <ComingLines coming={its} times={times} from={first} />;
+    if (!several) return <Fragment key={its[0]!.at}>{lines}</Fragment>;
+    return (
+      <section className="run-card" key={its[0]!.at} aria-label={placeName(order, card.place)}>
+        <h3 className="run-place">{placeName(order, card.place)}</h3>
+        {lines}
+      </section>
+    );
+  });
+}
+
+/** Each step to come with its clock time. */
+function ComingLines({ coming, times, from }: { coming: readonly Coming[]; times: readonly TaskTime[]; from: number }) {
   const { nowMs } = useBay();
   const line = ({ task, at }: Coming) => (
     <ComingStep

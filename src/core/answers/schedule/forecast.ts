@@ -48,10 +48,12 @@ export function forecastOf(
   const times = timesOf(order, beginMs);
   const at = finishMs(order, times, beginMs);
   const handsOnMin = order.tasks.reduce((sum, { minutes }) => sum + minutes, 0);
+  const carryMin = order.arcs.reduce((sum, { minMin, why }) => sum + (why === undefined ? minMin : 0), 0);
   const finish = {
     ...sumOf(SCHEDULE_FORMULAS, "schedule.finish", {
       handsMin: handsOnMin,
-      waitMin: Math.max(0, ((at - beginMs) / MINUTE_MS) * order.people - handsOnMin),
+      ...(carryMin > 0 ? { carryMin } : {}),
+      waitMin: Math.max(0, ((at - beginMs) / MINUTE_MS) * order.people - handsOnMin - carryMin),
       people: order.people,
       ...(beginMs > nowMs ? { fromMin: (beginMs - nowMs) / MINUTE_MS } : {}),
     }),

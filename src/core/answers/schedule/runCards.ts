@@ -91,7 +91,9 @@ export function cardsOf(order: Order): Card[] {
   order.tasks.forEach(({ step, hands, place, allOver }, at) => {
     const here = allOver ? undefined : place;
     const last = open.get(hands);
-    if (last && last.place === here && last.part === parts[at]) {
+    // Dry work goes over the whole job: one card, wherever its steps are.
+    if (last && last.part === parts[at] && (last.place === here || last.part === "dry")) {
+      if (last.place !== here) delete last.place;
       last.tasks.push(at);
       last.minutes += step.minutes.value;
       last.zoneIds.push(...step.zoneIds.filter((id) => !last.zoneIds.includes(id)));

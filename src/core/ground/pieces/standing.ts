@@ -92,7 +92,9 @@ export function standingOf(piece: Drawn, part: string, role: RoleId, corners: Co
   if (piece.template === "room" || piece.template === "carpet")
     return {
       place: drawnPart,
-      name: "",
+      name: partsOf(piece)
+        .find((each) => each.part === drawnPart)!
+        .name.toLowerCase(),
       height,
       column: FLOOR,
       farMm: farFromDoors(piece, middle),

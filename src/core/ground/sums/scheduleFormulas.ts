@@ -44,16 +44,18 @@ export const SCHEDULE_FORMULAS = {
   "schedule.finish": sum({
     name: "Forecast finish",
     equation:
-      "when hands begin + the longest way through work and waits, in the order found: (hands-on + waits of the hands) / pairs of hands",
+      "when hands begin + the longest way through work and waits, in the order found: (hands-on + going from place to place and taking things up + waits of the hands) / pairs of hands",
     mark: "practice",
     unit: "min",
     inputs: {
       handsMin: as("hands-on", "min"),
+      carryMin: maybe("going from place to place, taking up tools and bottles", "min"),
       waitMin: as("hands wait, in all", "min"),
       people: as("pairs of hands"),
       fromMin: maybe("hands begin, from now", "min"),
     },
-    of: ({ handsMin, waitMin, people, fromMin = 0 }) => fromMin + (handsMin + waitMin) / people,
+    of: ({ handsMin, carryMin = 0, waitMin, people, fromMin = 0 }) =>
+      fromMin + (handsMin + carryMin + waitMin) / people,
   }),
   "schedule.band": sum({
     name: "Later than forecast, one time in ten",

@@ -7,6 +7,7 @@ import {
   standingOf,
   type Standing,
 } from "@/core/ground/pieces/standing";
+import { sideBySide } from "@/core/ground/pieces/part";
 import type { TemplateId } from "@/core/ground/pieces/templates";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
@@ -51,14 +52,25 @@ export function groundOf(views: readonly ZoneView[]): Ground {
   const ids = new Map<string, number>();
   const places: (Place & { at: Standing["at"] })[] = [];
   const placeOf = new Map<string, number>();
+  const unnamed = new Set<string>();
   for (const view of views) {
     const { place, name, at, pieceId } = standing.get(view.id)!;
     const id = `${pieceId}/${place}`;
     if (!ids.has(id)) {
+      if (name === "") unnamed.add(id);
       ids.set(id, places.length);
       places.push({ id, name: name || view.piece.name, pieceId, at });
     }
     placeOf.set(view.id, ids.get(id)!);
+  }
+  // Several places of one piece that have no name of their own are told apart by their side.
+  for (const pieceId of new Set(places.map((place) => place.pieceId))) {
+    const its = places.filter((place) => place.pieceId === pieceId && unnamed.has(place.id));
+    if (its.length < 2) continue;
+    const sides = sideBySide("", its.length);
+    [...its]
+      .sort((a, b) => a.at.xMm - b.at.xMm)
+      .forEach((place, index) => (place.name = `${place.name}, ${sides[index]!.toLowerCase()}`));
   }
   const move = places.map((from) =>
     places.map((to) => (from === to ? 0 : from.pieceId === to.pieceId ? moveMin(from.at, to.at) : OTHER_PIECE_MIN)),
