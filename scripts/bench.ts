@@ -17,6 +17,7 @@ import { compareColour } from "./bench/colour";
 import { compareOrders, NOISE, OURS, readCurve, type CurvePoint } from "./bench/diagnosis";
 import { compareSolvers } from "./bench/drying";
 import { DAYS, ft10OverPct, proveFt06, replanRow, searchedDays, smallDays } from "./bench/schedule";
+import { walkedJobs } from "./bench/walk";
 import { playPractice } from "./bench/practice";
 import { measureLedger } from "./bench/ledger";
 import { measureInPage } from "./lib/measureInPage.mjs";
@@ -330,6 +331,36 @@ const PARTS: Record<string, () => Promise<Row[]> | Row[]> = {
         unit: "ms",
         target: "≤ 50",
         holds: heldMs <= 50,
+      },
+    ];
+  },
+  walk: () => {
+    const { ours, planOrder, nearest, overProvedPct, proved, small, planMs } = walkedJobs();
+    const row = (name: string, of: typeof ours): Row[] => [
+      shown(`${name}: hands, carrying and waiting, mean`, of.endMin, "min"),
+      shown(`${name}: of it carrying`, of.carryMin, "min"),
+      shown(`${name}: of it waiting`, of.idleMin, "min"),
+      shown(`${name}: changes of place`, of.moves, "1"),
+      shown(`${name}: waits that dry out, of all jobs`, of.late, "1"),
+    ];
+    return [
+      ...row("the walk", ours),
+      ...row("the plan's own order", planOrder),
+      ...row("nearest first", nearest),
+      shown(`jobs of up to nine sections that could be proved, of ${small}`, proved, "1"),
+      {
+        name: "the walk of these over the best there is, mean",
+        value: overProvedPct,
+        unit: "%",
+        target: "≤ 2",
+        holds: overProvedPct <= 2,
+      },
+      {
+        name: "a full cabin planned with its walk, median",
+        value: planMs,
+        unit: "ms",
+        target: "≤ 300",
+        holds: planMs <= 300,
       },
     ];
   },

@@ -30,7 +30,7 @@ export function provedWalk(pacer: Pacer, known: Walked): Walked | undefined {
     again();
     const free = Array.from({ length: pacer.problem.hands }, (_, lane) => pacer.freeAt(lane));
     // Everything that is left has to be done by somebody.
-    if ((free.reduce((sum, at) => sum + at, 0) + workLeft()) / free.length >= best.endMin && best.lateMin === 0)
+    if ((free.reduce((sum, at) => sum + at, 0) + workLeft()) / free.length >= costOf(best) && best.lateMin === 0)
       return true;
     for (const turn of turns.keys()) {
       if (taken.has(turn) || waitsFor[turn]! > 0) continue;

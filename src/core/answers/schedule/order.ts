@@ -16,7 +16,7 @@ import type { Order, OrderArc } from "./times";
 /** The order in which what is left of one job is done, found anew after everything that happens. */
 
 /** Moves tried at once, by how much there is to do: a tap does not wait for more, `soonerOrders` goes on in idle time. */
-const triesOf = (tasks: number): number => (tasks <= 40 ? 300 : tasks <= 400 ? 30 : 1);
+const triesOf = (tasks: number): number => (tasks <= 40 ? 300 : tasks <= 120 ? 60 : tasks <= 400 ? 10 : 1);
 const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
@@ -169,6 +169,11 @@ function pacerOf(
   const move = ground.move.length > 0 ? ground.move : [[0]];
   const standing = Array.from({ length: hands }, (_, lane) => standsAt(done, lane, ground));
   return new Pacer({ turns, between, hands, standing, capacity: problem.capacity, carrying: { move, ...CARRYING } });
+}
+
+/** What is left of a job as turns, for whoever holds other orders against ours. */
+export function walkerOf(job: Job, planned: JobPlan, kit: Kit, asOf: string): Pacer {
+  return pacerOf(leftOf(job, planned, kit, asOf, job.choices.hands ?? 1), planned.history);
 }
 
 /** Where a pair of hands did something last. */

@@ -30,9 +30,10 @@ const judged = (findingId: string, result: "gone" | "better" | "same" | "worse" 
 const workOut = (job: Job) => workedOut(job, USUAL_KIT, NOW.toISOString());
 
 describe("running a job", () => {
-  it("takes each step off the list as it is done, in the order that was planned, and ends", () => {
+  it("takes each step off the list as it is done, none twice, and ends", () => {
+    // Nothing is waited for here, so what fills a wait in the plan comes in another turn.
     const planned = planOf(ferry()).plan.steps.map(({ title }) => title);
-    expect(workOut(ferry()).titles).toEqual(planned);
+    expect(workOut(ferry()).titles.sort()).toEqual(planned.sort());
   });
 
   it("names the state and the next thing to do, from new to handed back", () => {
