@@ -1,19 +1,22 @@
 import { expose } from "comlink";
 import { assess, inFull, quickly, type Reckoning } from "@/core/answers/assess/assess";
 import { plannedOf } from "@/core/answers/assess/planned";
-import { inTurn, orderOf, searchedOn, soonerOrders, type Known } from "@/core/answers/schedule/order";
+import { inTurn, knownOf, orderOf, searchedOn, soonerOrders, type Known } from "@/core/answers/schedule/order";
 import { keepSame } from "@/core/job/keepSame";
 import type { Job, Kit } from "@/core/job/schema";
 import { KeptZones } from "@/core/judgement/treatment/plan/kept";
 import { sender, type Crossing } from "./parts";
 import { warmUp } from "./warm";
 
-/** Better orders found in idle time, by job: the next plan of it keeps to them. */
+/** The order of each job as it was last, or a better one found in idle time: the next plan of it keeps to it. */
 const betters = new Map<string, Known>();
 /** What was searched to the end and gave nothing, by job. */
 const searched = new Map<string, string>();
-const orderAsKnown: Reckoning["order"] = (job, planned, kit, asOf) =>
-  orderOf(job, planned, kit, asOf, undefined, betters.get(job.id));
+const orderAsKnown: Reckoning["order"] = (job, planned, kit, asOf) => {
+  const order = orderOf(job, planned, kit, asOf, undefined, betters.get(job.id));
+  betters.set(job.id, knownOf(order));
+  return order;
+};
 const asKnown: Reckoning = { ...inFull, order: orderAsKnown };
 /** What dries when does not matter for what comes next. */
 const inOrder: Reckoning = { ...quickly, order: orderAsKnown };

@@ -21,8 +21,12 @@ const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;
 
-/** An order that was found: by task, the minute it starts. Kept beside the job, never in it. */
+/** An order that was found: by task, when it starts or in which turn. Kept beside the job, never in it. */
 export type Known = Readonly<Record<string, number>>;
+
+/** An order to be kept to by the next plan of its job. */
+export const knownOf = ({ tasks }: Order): Known =>
+  Object.fromEntries(tasks.map(({ step }, at) => [`${step.key} ${step.zoneIds.join("+")}`, at]));
 
 /** The moment plans start from: never before what was recorded last. */
 export const momentMs = ({ standing }: History, asOf: string): number =>
@@ -72,7 +76,8 @@ export function orderOf(
   const pacer = pacerOf(left, planned.history);
   const usual = usualWalk(pacer, left);
   const before = known && knownAgain(pacer, left.tasks, known);
-  const walked = before && !isWorthIt(usual, before, NEAR) ? before : usual;
+  // What was next stays next, unless another order is worth the change.
+  const walked = before && !isWorthIt(usual, before) ? before : usual;
   return { ...ordered(left, walked, pacer), ...soonerBy(usual, walked) };
 }
 

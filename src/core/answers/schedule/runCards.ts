@@ -6,7 +6,7 @@ import type { Order } from "./times";
 /** Dry work comes first, closing last; a card holds one of them. */
 type CardPart = "dry" | "wet" | "close";
 
-export interface Card {
+interface Card {
   /** The place of the order; absent: all over, from place to place. */
   place?: number;
   part: CardPart;
