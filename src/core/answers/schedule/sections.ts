@@ -57,7 +57,7 @@ const LAST: readonly Step["action"][] = ["set-to-dry", "gas", "gas-out"];
 const WET: readonly Step["action"][] = ["presoak", "agent", "clean", "work", "towel-off", "rinse", "extract", "steam"];
 
 /**
- * Nothing wet is worked above what is worked already, nobody stands or kneels in it: waits from section to section.
+ * Fresh spills first; nothing wet is worked above what is worked already, nobody stands or kneels in it: waits from section to section.
  * Where several are at a floor the near part is only finished last: they leave it side by side.
  */
 export function walkLags(
@@ -91,6 +91,13 @@ export function walkLags(
     [...wet].map(([id, { zoneIds }]) => ({ id, zoneIds: [...zoneIds] })),
   );
   const lags = new Map<string, Lag>();
+  const isBegun = ({ running }: Walked) => running !== undefined;
+  // What is fresh comes before everything, wherever it is.
+  const others = tasks.findIndex(({ step }) => step.action !== "blot");
+  for (const fresh of tasks.slice(0, Math.max(0, others)))
+    for (const other of tasks.slice(others))
+      if (!isBegun(other))
+        lags.set(`${fresh.id}\n${other.id}`, { from: fresh.id, to: other.id, min: 0, why: OVER_IT });
   for (const { before, after, onFloor } of pairs) {
     const [upper, lower] = [wet.get(before)!, wet.get(after)!];
     const to = onFloor && people > 1 ? lower.last : lower.first;
