@@ -30,7 +30,7 @@ test("a whole run by keyboard: a late step, what saves it, a rung that fails, an
   await openFerry(page, "work");
   const { keyboard } = page;
   // Until the screen shows what the last tap did, another is not taken.
-  const shown = () => page.getByTestId("now-step").locator("h2, h3, .main-act").allInnerTexts();
+  const shown = () => page.getByTestId("now-step").locator("h2, h3, .main-act, .now-where").allInnerTexts();
   const press = async () => {
     const events = (await recordOf(page)).length;
     const before = await shown();
@@ -200,7 +200,7 @@ test("two at it have a run sheet each; what the second did on another device com
 });
 
 test("while nobody taps a better order is found and told, and what comes next stays in its place", async ({ page }) => {
-  await openDemo(page, "demo-hall", "phase=work");
+  await openDemo(page, "demo-van", "phase=work");
   const now = page.getByTestId("now-step").locator("h2").first();
   const before = await now.innerText();
   const sooner = page.getByTestId("sooner");
