@@ -6,17 +6,28 @@ import { trialOn } from "@/core/judgement/treatment/cloth/trial";
 import { shareForTime } from "@/core/judgement/treatment/cloth/waterBudget";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { isLightAllOver } from "@/core/judgement/treatment/way/gentlest";
+import type { AsLike } from "../school/panel";
 import { isWithin } from "../school/pick";
 import type { SmellSource } from "../extra/smell";
 import { joinedAsBefore } from "./orderOfWork";
 import { beginZone, draftOf, finishZone, type LaidZone, type ZoneDraft } from "./zonePlan";
 import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
+/** A zone as far as its marks, and how the rest is laid once it is known how late its panel begins. */
+interface BegunLay {
+  marksMin: number;
+  finish: (timeLeftMin: number) => LaidZone;
+  /** With the way that was picked for parts like it. */
+  finishAsLike: (timeLeftMin: number, asLike: AsLike) => LaidZone;
+}
+
 interface Kept {
   /** All that its plan rests on. */
   on: readonly unknown[];
   draft: ZoneDraft;
   laid?: { zone: LaidZone; trial: boolean };
+  /** The same where parts like it settled the way through. */
+  laidAsLike?: { zone: LaidZone; trial: boolean; asLike: AsLike };
 }
 
 /**
@@ -45,15 +56,25 @@ export class KeptZones {
   }
 
   /** Minutes of what comes before the panel, and how to lay the rest once it is known how late the panel begins. */
-  layZone(draft: ZoneDraft, trial: boolean): { marksMin: number; finish: (timeLeftMin: number) => LaidZone } {
+  layZone(draft: ZoneDraft, trial: boolean): BegunLay {
     const kept = this.kept.get(draft.view.id)!;
     const before = kept.laid?.trial === trial ? kept.laid.zone : undefined;
     const begun = before ?? beginZone(draft, trial);
+    const work = () => ("work" in begun ? begun : beginZone(draft, trial));
     return {
       marksMin: begun.marksMin,
+      finishAsLike: (timeLeftMin, asLike) => {
+        const known = kept.laidAsLike;
+        const same =
+          known?.trial === trial && known.asLike.school === asLike.school && known.asLike.because === asLike.because;
+        if (same && isWithin(timeLeftMin, known.zone.timeLeft)) return known.zone;
+        const zone = finishZone(beginZone(draft, trial), timeLeftMin, asLike);
+        kept.laidAsLike = { zone, trial, asLike };
+        return zone;
+      },
       finish: (timeLeftMin) => {
         if (before && isWithin(timeLeftMin, before.timeLeft)) return before;
-        const zone = finishZone("work" in begun ? begun : beginZone(draft, trial), timeLeftMin);
+        const zone = finishZone(work(), timeLeftMin);
         kept.laid = { zone, trial };
         return zone;
       },

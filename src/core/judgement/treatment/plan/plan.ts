@@ -18,8 +18,10 @@ import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
 import { REFERRALS } from "@/core/judgement/rules/rules";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import { zoneViews, type ZoneView } from "@/core/judgement/zones/zoneView";
+import { groupOf } from "@/core/ground/pieces/groups";
+import type { AsLike } from "../school/panel";
 import { KeptZones } from "./kept";
-import { optional, untouchedNote, whyUntouched, withReferralsClosed, type ZonePlan } from "./zonePlan";
+import { optional, untouchedNote, whyUntouched, withReferralsClosed, type LaidZone, type ZonePlan } from "./zonePlan";
 
 export interface Plan {
   zones: Record<string, ZonePlan>;
@@ -138,14 +140,56 @@ function planZones(
   const { minutesLeft = Infinity } = context;
   const people = context.job.choices.hands ?? 1;
   let workMin = minutesDone(context) + begun.reduce((sum, { marksMin }) => sum + marksMin, 0);
-  return begun.flatMap(({ index, view, marksMin, finish }) => {
-    const { zone, steps, minutes, notes, missing } = finish(minutesLeft - workMin / people);
-    workMin += minutes - marksMin;
+  const laid = begun.map(({ marksMin, ...each }) => {
+    const timeLeftMin = minutesLeft - workMin / people;
+    const zone = each.finish(timeLeftMin);
+    workMin += zone.minutes - marksMin;
+    return { ...each, timeLeftMin, laid: zone };
+  });
+  return likeAlike(laid).flatMap(({ index, view, laid: { zone, steps, notes, missing } }) => {
     plan.zones[view.id] = zone;
     plan.notes.push(...notes.filter((note) => !plan.notes.includes(note)));
     plan.missing.push(...missing);
     return inOrder(steps, index);
   });
+}
+
+interface Laid {
+  index: number;
+  view: ZoneView;
+  timeLeftMin: number;
+  laid: LaidZone;
+  finish: (timeLeftMin: number) => LaidZone;
+  finishAsLike: (timeLeftMin: number, asLike: AsLike) => LaidZone;
+}
+
+/** Parts of one cloth, build and soil. */
+const likeness = ({ materials, builds, careCode, oldOrFragile, soil, neighbours, role }: ZoneView) =>
+  JSON.stringify([materials, builds, careCode, oldOrFragile, soil?.level, neighbours, groupOf(role) ?? role]);
+
+/**
+ * Like is treated alike: where time ran down between like parts, the largest settles the way through for all of them,
+ * with the time that the last of them has. What asks for another way by itself keeps it.
+ */
+function likeAlike(laid: readonly Laid[]): Laid[] {
+  const groups = new Map<string, Laid[]>();
+  for (const each of laid) {
+    if (!each.view.soil || each.laid.zone.picked === undefined) continue;
+    const name = likeness(each.view);
+    groups.set(name, [...(groups.get(name) ?? []), each]);
+  }
+  const settled = new Map<string, LaidZone>();
+  for (const group of groups.values()) {
+    if (new Set(group.map((each) => each.laid.zone.picked)).size < 2) continue;
+    const timeLeftMin = Math.min(...group.map((each) => each.timeLeftMin));
+    const largest = group.reduce((most, each) => (each.view.areaM2.value > most.view.areaM2.value ? each : most));
+    const lead = largest.finish(timeLeftMin);
+    settled.set(largest.view.id, lead);
+    if (lead.zone.picked === undefined) continue;
+    const asLike = { school: lead.zone.picked, because: lead.zone.pickedBecause };
+    for (const each of group) if (each !== largest) settled.set(each.view.id, each.finishAsLike(timeLeftMin, asLike));
+  }
+  return laid.map((each) => ({ ...each, laid: settled.get(each.view.id) ?? each.laid }));
 }
 
 /** More are counted, not named. */

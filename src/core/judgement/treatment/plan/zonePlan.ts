@@ -40,7 +40,7 @@ import { ANY_TIME, type Span } from "../school/pick";
 import { ZoneWork } from "../lay/zoneWork";
 import { layBlot, laySpot } from "../mark/laySpot";
 import type { LaidMark, MarkPlan } from "../mark/markPlan";
-import { cleanersFor, isHeavy, type Panel } from "../school/panel";
+import { cleanersFor, isHeavy, type AsLike, type Panel } from "../school/panel";
 import { layBleachOut } from "../school/bleachOut";
 import { laySchool } from "../school/schools";
 import type { SchoolOption } from "../school/weigh";
@@ -228,10 +228,20 @@ export function beginZone(draft: ZoneDraft, trial: boolean): BegunZone {
   return { draft, work, marksMin: minutesOf(work.steps), trial };
 }
 
-/** Lays the panel, what follows it, and what has to come in front. @param timeLeftMin to when it was promised usable */
-export function finishZone({ draft, work, marksMin, trial }: BegunZone, timeLeftMin: number): LaidZone {
+/**
+ * Lays the panel, what follows it, and what has to come in front.
+ * @param timeLeftMin to when it was promised usable
+ * @param asLike what was picked for parts like it
+ */
+export function finishZone(
+  { draft, work, marksMin, trial }: BegunZone,
+  timeLeftMin: number,
+  asLike?: AsLike,
+): LaidZone {
   const { context, view } = draft;
-  const panel = isToTreat(draft) ? layPanel(draft, work, timeLeftMin, trial) : undefined;
+  const panel = isToTreat(draft)
+    ? layPanel(draft, work, { ...panelOf(draft, work.round, timeLeftMin), asLike }, trial)
+    : undefined;
   const tried = trialOn(context, view);
   const notes = [
     ...(tried ? [trialWords(tried)] : []),
@@ -277,11 +287,10 @@ function layMarks({ hair, open, marks, smell, view, evenOut }: ZoneDraft, work: 
 function layPanel(
   draft: ZoneDraft,
   work: ZoneWork,
-  timeLeftMin: number,
+  panel: Panel,
   trial: boolean,
 ): Pick<LaidZone, "missing" | "timeLeft"> & { zone: Pick<ZonePlan, "schools" | "picked" | "pickedBecause"> } {
   const { context, view } = draft;
-  const panel = panelOf(draft, work.round, timeLeftMin);
   const before = beforeThisRound(context, view);
   const begun =
     before === context

@@ -1,3 +1,4 @@
+import type { School } from "@/core/ground/catalog/schoolIds";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import type { SoilLevel } from "@/core/ground/catalog/builds";
 import type { RoleId } from "@/core/ground/catalog/roles";
@@ -40,10 +41,18 @@ export interface Panel {
   evenOut?: string;
   /** From when the work on it begins to when it was promised usable, min; Infinity without a promise. */
   timeLeftMin: number;
+  /** The way that was picked for parts like it. */
+  asLike?: AsLike;
   /** Share of the soil that low moisture leaves: drawing off is to leave no more of heavy soil. */
   toBeat?: number;
   /** What goes ahead of drawing off, as the work on it was begun; left out: as it needs. */
   lead?: Lead;
+}
+
+/** What is picked for parts of one cloth, build and soil together, and why. */
+export interface AsLike {
+  school: School;
+  because: string;
 }
 
 /** The cleaner ahead of a machine: its rounds, and whether a towel takes it up before the machine does. */

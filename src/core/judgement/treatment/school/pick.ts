@@ -93,6 +93,8 @@ function ownPick(
   const extraction = of("extraction");
   const dissolves = extraction && whyDissolves(likely);
   if (dissolves) return pick(extraction, dissolves);
+  const asLike = inTime.find(({ school }) => school === panel.asLike?.school);
+  if (asLike) return pick(asLike, `As on like parts. ${panel.asLike!.because}`);
   if (job.account?.matters === "speed")
     return pick(soonestDry(inTime), "Quick return matters most to the owner; this is dry soonest.");
   if (!panel.soil)
