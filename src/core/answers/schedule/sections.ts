@@ -132,7 +132,7 @@ export function stepsInTurn(steps: readonly Step[], { tasks }: Order): Step[] {
   steps.forEach(({ zoneIds }, at) => {
     for (const zoneId of zoneIds) {
       const before = lastOn.get(zoneId);
-      if (before !== undefined) after.push([before, at]);
+      if (before !== undefined && before !== at) after.push([before, at]);
       lastOn.set(zoneId, at);
     }
   });
