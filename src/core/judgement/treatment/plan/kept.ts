@@ -60,7 +60,13 @@ export class KeptZones {
     const kept = this.kept.get(draft.view.id)!;
     const before = kept.laid?.trial === trial ? kept.laid.zone : undefined;
     const begun = before ?? beginZone(draft, trial);
-    const work = () => ("work" in begun ? begun : beginZone(draft, trial));
+    // Laying the rest goes on in the same work: it is used once.
+    let fresh = "work" in begun ? begun : undefined;
+    const work = () => {
+      const work = fresh ?? beginZone(draft, trial);
+      fresh = undefined;
+      return work;
+    };
     return {
       marksMin: begun.marksMin,
       finishAsLike: (timeLeftMin, asLike) => {
@@ -68,7 +74,7 @@ export class KeptZones {
         const same =
           known?.trial === trial && known.asLike.school === asLike.school && known.asLike.because === asLike.because;
         if (same && isWithin(timeLeftMin, known.zone.timeLeft)) return known.zone;
-        const zone = finishZone(beginZone(draft, trial), timeLeftMin, asLike);
+        const zone = finishZone(work(), timeLeftMin, asLike);
         kept.laidAsLike = { zone, trial, asLike };
         return zone;
       },
