@@ -96,6 +96,8 @@ export const NEIGHBOURS = {
 } as const;
 
 export type NeighbourId = keyof typeof NEIGHBOURS;
+/** Unknown: anything may be there. Unlooked: nobody looked, and as a rule there is nothing. */
+export type Neighbour = NeighbourId | "unknown" | "unlooked";
 export const NEIGHBOUR_IDS = Object.keys(NEIGHBOURS) as [NeighbourId, ...NeighbourId[]];
 
 export const CLOTH_CONDITIONS = { sound: "Sound", worn: "Worn", fragile: "Fragile" } as const;

@@ -1,6 +1,6 @@
 import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
 import { agentOf, type AgentGroup, type AgentId } from "@/core/ground/catalog/agents";
-import type { BuildId, CareCode, DamageId, NeighbourId, Shade } from "@/core/ground/catalog/builds";
+import type { BuildId, CareCode, DamageId, Neighbour, Shade } from "@/core/ground/catalog/builds";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import type { SurfaceId } from "@/core/ground/catalog/surfaces";
@@ -13,7 +13,7 @@ export interface RuleFacts {
   materials: readonly MaterialId[];
   builds: readonly BuildId[];
   careCode: CareCode | "unknown";
-  neighbours: readonly (NeighbourId | "unknown")[];
+  neighbours: readonly Neighbour[];
   oldOrFragile: boolean;
   likely: readonly FamilyId[];
   inCloth: readonly AgentGroup[];

@@ -91,7 +91,7 @@ const CAUGHT: Record<string, [Partial<RuleFacts>, Candidate]> = {
 
 const ASKS: Record<string, [Partial<RuleFacts>, Candidate]> = {
   "code-unknown": [{ careCode: "unknown" }, { action: "agent", ...water }],
-  "beside-unknown": [{ neighbours: ["unknown"] }, { action: "agent", ...water }],
+  "beside-unknown": [{ neighbours: ["unlooked"] }, { action: "agent", ...water }],
   "fastness-unproved": [{ fastness: () => "unproved" }, { action: "agent", ...water }],
   "solvent-in-cloth": [{ inCloth: ["solvent"] }, { action: "extract", ...water }],
 };

@@ -1,7 +1,7 @@
 import type { AgentGroup, AgentId } from "@/core/ground/catalog/agents";
 import { NEVER_MIX } from "@/core/ground/catalog/agents";
 import type { AllergyId, MatterId } from "@/core/ground/catalog/ownersAccount";
-import type { BuildId, CareCode, DamageId, NeighbourId, Shade } from "@/core/ground/catalog/builds";
+import type { BuildId, CareCode, DamageId, Neighbour, Shade } from "@/core/ground/catalog/builds";
 import { FAMILY_IDS, familyOf, type FamilyId } from "@/core/ground/catalog/families";
 import { MATERIALS, MATERIAL_IDS, type MaterialId } from "@/core/ground/catalog/materials";
 import type { SurfaceId } from "@/core/ground/catalog/surfaces";
@@ -23,7 +23,7 @@ export interface Rule extends Sourced {
     material?: readonly MaterialId[];
     build?: readonly BuildId[];
     careCode?: readonly (CareCode | "unknown")[];
-    neighbour?: readonly (NeighbourId | "unknown")[];
+    neighbour?: readonly Neighbour[];
     oldOrFragile?: true;
     likely?: readonly FamilyId[];
     inCloth?: AgentGroup;
@@ -251,7 +251,7 @@ export const RULES: readonly Rule[] = [
   {
     id: "beside-unknown",
     title: "Look beside and under",
-    when: { neighbour: ["unknown"] },
+    when: { neighbour: ["unknown", "unlooked"] },
     require: "check-first",
     guardsPeople: true,
     because: "Nobody has looked for cables, airbag labels, sensors, speakers or sharps yet.",

@@ -6,7 +6,7 @@ import {
   NEIGHBOURS,
   type BuildId,
   type CareCode,
-  type NeighbourId,
+  type Neighbour,
 } from "@/core/ground/catalog/builds";
 import { MATERIAL_IDS, MATERIALS, type MaterialId } from "@/core/ground/catalog/materials";
 import type { SurfaceId } from "@/core/ground/catalog/surfaces";
@@ -50,13 +50,16 @@ export interface ZoneView {
   fibre?: FibreBelief[];
   builds: readonly BuildId[];
   careCode: CareCode | "unknown";
-  neighbours: readonly (NeighbourId | "unknown")[];
+  neighbours: readonly Neighbour[];
   oldOrFragile: boolean;
   /** What it is of, where that is no cloth. */
   surface?: SurfaceId;
   /** What is not known, and what was planned for instead. */
   assumed: string[];
 }
+
+/** Nothing electric is built into these; somebody still looks for cables and sockets first. Common practice, no source. */
+const UNWIRED: readonly Piece["template"][] = ["room", "carpet", "stairs", "rug", "mattress", "dining-chair"];
 
 const OLD_AT_YEARS = 20;
 /** What a zone is that was drawn by hand, where nobody said what it is. */
@@ -109,7 +112,13 @@ const fibreAssumed = (possible: readonly MaterialId[] | undefined): string =>
     : "Fibre not known: planned for every fibre at once.";
 
 /** @param usual what a part of its kind hides, where nobody looked at this one */
-function neighboursAssumed(neighbours: Cloth["neighbours"], usual: Role["neighbours"]): string[] {
+function neighboursAssumed(
+  neighbours: Cloth["neighbours"],
+  usual: Role["neighbours"],
+  template: Piece["template"],
+): string[] {
+  if (neighbours === undefined && UNWIRED.includes(template))
+    return ["Nobody looked beside it: planned as if nothing electric were there, and looked for first."];
   if (neighbours === undefined) return ["Nobody looked beside it: planned as if electrics were there."];
   if (!usual) return [];
   const names = usual.map((neighbour) => NEIGHBOURS[neighbour].toLowerCase()).join(", ");
@@ -207,13 +216,13 @@ function viewOf(
     fibre,
     builds,
     careCode: cloth.careCode ?? "unknown",
-    neighbours: neighbours ?? ["unknown"],
+    neighbours: neighbours ?? [UNWIRED.includes(piece.template) ? "unlooked" : "unknown"],
     oldOrFragile,
     assumed: surface
       ? []
       : [
           ...clothAssumed({ ...cloth, build }, { usual, builds, tested: fibre && materials }),
-          ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours),
+          ...neighboursAssumed(neighbours, looked ? undefined : role.neighbours, piece.template),
           ...labelAndAgeAssumed(cloth, usual),
         ],
   };

@@ -19,7 +19,7 @@ export function addProofs(work: ZoneWork) {
 }
 
 function lookFirst(work: ZoneWork, asked: NonNullable<ZoneWork["checkFirst"]>) {
-  const { areaM2 } = work.view;
+  const { areaM2, neighbours } = work.view;
   const { verdict } = asked;
   const met = verdict.met.filter(({ require }) => require === "check-first");
   work.add(
@@ -33,9 +33,11 @@ function lookFirst(work: ZoneWork, asked: NonNullable<ZoneWork["checkFirst"]>) {
       areaM2,
       minutes: handsOnMinutes(work.context.kit, "check-first", areaM2.value),
       title: "Look before you wet it",
-      how:
-        "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag " +
-        "labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
+      how: neighbours.includes("unlooked")
+        ? "Find the care label: S or X means no water at all. Look and feel round and under for cables, sockets in " +
+          "the floor, heating and sharps. Where there is something electric: say so, no liquid goes near it."
+        : "Find the care label: S or X means no water at all. Look and feel behind and under for cables, airbag " +
+          "labels, sensors, speakers and sharps. Orange cables or a battery: stop, no liquid here.",
       why: "Nobody has looked yet, and it decides what may go on.",
       check: "Label read, nothing electric in reach of the water.",
     },

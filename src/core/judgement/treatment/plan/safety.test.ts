@@ -145,6 +145,9 @@ const isDrawnOff = ({ action, tool }: Step) => action === "extract" || tool === 
 const HARD_BRUSHES = ["medium-brush", "drill-brush", "stiff-brush", "scrub-pad"];
 const AT_ARMS_LENGTH = ["electrics", "airbag", "speaker", "glue-line"];
 
+/** Nothing electric is built into these: common practice, no source, and written here once more. */
+const UNWIRED = ["room", "carpet", "stairs", "rug", "mattress", "dining-chair"];
+
 /** One check a step and zone. */
 const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "glue-held cloth, or cloth that may be, is never steamed, drawn off or sprayed, and never brushed": (given) =>
@@ -222,7 +225,11 @@ const OF_EVERY_STEP: Record<string, (given: StepCase) => boolean> = {
   "nothing is sprayed, steamed or drawn off beside electrics, airbags, speakers or glue lines": ({
     step,
     cloth: { neighbours },
+    file: { job },
+    zoneId,
   }) =>
+    // A floor, a rug or a mattress has none built in; that it was looked for is another rule.
+    (neighbours === undefined && UNWIRED.includes(job.pieces.byId[job.zones.byId[zoneId]!.pieceId]!.template)) ||
     (neighbours !== undefined && !neighbours.some((id) => AT_ARMS_LENGTH.includes(id))) ||
     !(step.action === "steam" || isDrawnOff(step) || step.spraying),
 
