@@ -3,7 +3,7 @@ import { TOOLS, type ToolId } from "@/core/ground/catalog/tools";
 import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
 import { hasWetVacuum, ownsTool } from "@/core/judgement/shelf/shelf";
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { handsOnMinutes, paceOn } from "@/core/judgement/treatment/step/minutes";
 import { PANEL_L_PER_M2 } from "../step/amounts";
 import { clearFor } from "./clear";
 import { towelOff } from "./rinse";
@@ -41,7 +41,13 @@ function layPresoak(work: ZoneWork) {
         phMin: fit.candidate.phMin,
         phMax: fit.candidate.phMax,
         amountMl: work.amount(on, view.areaM2, PANEL_L_PER_M2.presoak),
-        minutes: handsOnMinutes(context.kit, "presoak", view.areaM2.value),
+        minutes: handsOnMinutes(
+          context.kit,
+          "presoak",
+          view.areaM2.value,
+          1,
+          paceOn(view.role, view.areaM2.value, "presoak"),
+        ),
         title: "Soak and lift the wet mud",
         how:
           `Plain water over it until it is soft, then ${hasWetVacuum(context.kit) ? "lift it with the wet vacuum" : LIFT_BY_HAND}. ` +
@@ -86,7 +92,7 @@ function layVacuum(work: ZoneWork, onlyMarks: boolean) {
       action: "dry-removal",
       tool: "vacuum",
       areaM2: area,
-      minutes: handsOnMinutes(context.kit, "dry-removal", area.value),
+      minutes: handsOnMinutes(context.kit, "dry-removal", area.value, 1, paceOn(view.role, area.value, "dry-removal")),
       title: cake
         ? "Brush the dry mud loose, nozzle right there"
         : `Lift dry soil${onlyMarks ? " round the mark" : ""}${hepa ? " with a HEPA vacuum" : ""}`,

@@ -3,7 +3,7 @@ import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { stated, sumOf } from "@/core/ground/sums/working";
 import { isDone } from "@/core/job/history";
 import { fastnessSetting } from "@/core/judgement/treatment/cloth/ruleFacts";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { handsOnMinutes, paceOn } from "@/core/judgement/treatment/step/minutes";
 import { STAGE } from "./stages";
 import type { ZoneWork } from "./zoneWork";
 
@@ -19,7 +19,7 @@ export function addProofs(work: ZoneWork) {
 }
 
 function lookFirst(work: ZoneWork, asked: NonNullable<ZoneWork["checkFirst"]>) {
-  const { areaM2, neighbours } = work.view;
+  const { areaM2, neighbours, role } = work.view;
   const { verdict } = asked;
   const met = verdict.met.filter(({ require }) => require === "check-first");
   work.add(
@@ -31,7 +31,13 @@ function lookFirst(work: ZoneWork, asked: NonNullable<ZoneWork["checkFirst"]>) {
       required: true,
       tool: "hand",
       areaM2,
-      minutes: handsOnMinutes(work.context.kit, "check-first", areaM2.value),
+      minutes: handsOnMinutes(
+        work.context.kit,
+        "check-first",
+        areaM2.value,
+        1,
+        paceOn(role, areaM2.value, "check-first"),
+      ),
       title: "Look before you wet it",
       how: neighbours.includes("unlooked")
         ? "Find the care label: S or X means no water at all. Look and feel round and under for cables, sockets in " +

@@ -1,7 +1,7 @@
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import type { Worked } from "@/core/ground/sums/working";
 import { PANEL_L_PER_M2 } from "@/core/judgement/treatment/step/amounts";
-import { handsOnMinutes, mistingMinutes } from "@/core/judgement/treatment/step/minutes";
+import { handsOnMinutes, mistingMinutes, paceOn } from "@/core/judgement/treatment/step/minutes";
 import { fitAgent, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
 import { agentCheck } from "@/core/judgement/treatment/step/stepWords";
@@ -61,7 +61,9 @@ export function layRinse(
       phMax: fit.candidate.phMax,
       tempC: fit.candidate.clothTempC,
       amountMl: work.amount(onLPerM2, area, PANEL_L_PER_M2.rinse),
-      minutes: spraying ? mistingMinutes(context.kit, area.value) : handsOnMinutes(context.kit, "rinse", area.value),
+      minutes: spraying
+        ? mistingMinutes(context.kit, area.value, view.role)
+        : handsOnMinutes(context.kit, "rinse", area.value, 1, paceOn(view.role, area.value, "rinse")),
       ...rinseWords(acid, spraying, evenOut),
       check: agentCheck("acid-rinse"),
       liftOff: "Dry towel straight after.",
