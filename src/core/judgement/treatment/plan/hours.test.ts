@@ -17,7 +17,7 @@ const CARPET: Cloth = {
   condition: "sound",
   neighbours: [],
 };
-const WITH_WAND: Kit = withMachine(USUAL_KIT, "carpet-extractor", {});
+const WITH_WAND: Kit = withMachine(USUAL_KIT, "carpet-extractor", true);
 
 describe("the pace of open floor", () => {
   const perHour = (minutes: number, areaM2: number) => (60 * areaM2) / minutes;
