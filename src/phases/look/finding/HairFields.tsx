@@ -11,7 +11,14 @@ export function HairFields({ finding }: { finding: HairFinding }) {
   const { zone, kit } = useBay();
   const set = useSetFinding<HairFinding>();
   if (!zone) return null;
-  const { passes, minutes } = hairWork(finding.density, zone.areaM2, zone.cloth.construction, zone.materials, kit);
+  const { passes, minutes } = hairWork(
+    finding.density,
+    zone.areaM2,
+    zone.cloth.construction,
+    zone.materials,
+    kit,
+    zone.role,
+  );
   return (
     <>
       <Chips<HairDensity>

@@ -1,9 +1,10 @@
 import type { ConstructionId, HairDensity } from "@/core/ground/catalog/findings";
+import type { RoleId } from "@/core/ground/catalog/roles";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { Kit } from "@/core/job/schema";
-import { handsOnMinutes } from "@/core/judgement/treatment/step/minutes";
+import { handsOnMinutes, paceOn } from "@/core/judgement/treatment/step/minutes";
 
 /** Hair on the cloth, in hairs to a hand's width, and what may stay. Judgement. */
 const DENSITY: Record<HairDensity, number> = { few: 1, much: 4, matted: 12 };
@@ -19,6 +20,7 @@ const CLINGS: Partial<Record<MaterialId, number>> = { wool: 0.8, acrylic: 0.8, "
  * @param construction undefined counts as the one that holds hair best
  * @param materials what the fibre may be; the one it clings to most counts
  * @param kit of which the own pace counts
+ * @param role of which open floor is worked standing
  */
 export function hairWork(
   density: HairDensity,
@@ -26,6 +28,7 @@ export function hairWork(
   construction: ConstructionId | undefined,
   materials: readonly MaterialId[],
   kit: Pick<Kit, "experience"> = {},
+  role: RoleId = "base",
 ): { passes: Worked; minutes: Worked } {
   const rate =
     (construction ? RATE[construction] : Math.min(...Object.values(RATE))) *
@@ -36,5 +39,8 @@ export function hairWork(
     mayStay: stated.table(MAY_STAY),
     rate: { value: rate, basis: construction ? "table" : "assumed" },
   });
-  return { passes, minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed) };
+  return {
+    passes,
+    minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed, paceOn(role, areaM2.value, "hair-lift")),
+  };
 }

@@ -24,7 +24,14 @@ export function layHair(work: ZoneWork, { density }: HairFinding) {
   const fit = fitMachine(context, view, likely, "hair-lift");
   if (round > 0 || !fit.ok || !work.todo("hair-lift")) return;
   const block = ownsTool(context.kit, "rubber-block");
-  const { passes, minutes } = hairWork(density, view.areaM2, view.cloth.construction, view.materials, context.kit);
+  const { passes, minutes } = hairWork(
+    density,
+    view.areaM2,
+    view.cloth.construction,
+    view.materials,
+    context.kit,
+    view.role,
+  );
   if (!clearFor(work, fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   work.add(
     STAGE.hair,

@@ -46,6 +46,8 @@ const OPEN_FLOOR_MIN_PER_M2: Partial<Record<ActionId, number>> = {
   "check-first": 0.05,
   presoak: 0.15,
   "dry-removal": 0.3,
+  // Each pass: all of them take two to five times what vacuuming does.
+  "hair-lift": 0.12,
   clean: 0.15,
   work: 0.8,
   "towel-off": 0.5,
