@@ -61,7 +61,7 @@ function leftOf(job: Job, planned: JobPlan, kit: Kit, asOf: string, people: numb
  * ordered all the same.
  * @param asOf ISO time
  * @param people pairs of hands; left out: as the job says
- * @param known an order found before, kept where it is no worse
+ * @param known an order found before, kept unless another saves a minute
  */
 export function orderOf(
   job: Job,
@@ -114,7 +114,7 @@ export function* soonerOrders(
   const pacer = pacerOf(left, planned.history);
   const usual = usualWalk(pacer, left);
   const before = known && knownAgain(pacer, tasks, known);
-  let shown = before && !isWorthIt(usual, before, NEAR) ? before : usual;
+  let shown = before && !isWorthIt(usual, before) ? before : usual;
   // What somebody is about to begin stays first: no step is changed under a finger.
   const first = new Map(Array.from({ length: left.hands }, (_, lane) => [firstOf(shown, lane), lane]));
   const fixed = pacerOf(left, planned.history, first);
@@ -127,8 +127,8 @@ export function* soonerOrders(
 
 const firstOf = ({ sequence, lane }: Walked, hands: number) => sequence.find((task) => lane[task] === hands) ?? -1;
 
-const isWorthIt = (a: Walked, b: Walked, worthMin = WORTH_A_CHANGE_MIN): boolean =>
-  a.lateMin < b.lateMin - NEAR || (a.lateMin < b.lateMin + NEAR && a.endMin < b.endMin - worthMin);
+const isWorthIt = (a: Walked, b: Walked): boolean =>
+  a.lateMin < b.lateMin - NEAR || (a.lateMin < b.lateMin + NEAR && a.endMin < b.endMin - WORTH_A_CHANGE_MIN);
 
 /** What the search gained, where it is worth telling. */
 const soonerBy = (usual: Walked, walked: Walked): Pick<Order, "sooner"> =>
