@@ -231,13 +231,10 @@ function ComingSteps({ coming, times, from }: { coming: readonly Coming[]; times
   const { assessment } = useBay();
   const { order } = assessment;
   const several = new Set(order.tasks.map(({ place }) => place)).size > 1;
-  let number = from;
   return cardsOf(order).map((card) => {
-    const its = card.tasks.flatMap((at) => coming.filter((each) => each.at === at));
-    const first = number;
-    number += its.length;
+    const its = coming.filter(({ at }) => card.tasks.includes(at));
     if (its.length === 0) return null;
-    const lines = <ComingLines coming={its} times={times} from={first} />;
+    const lines = <ComingLines coming={its} times={times} numberOf={(each) => from + coming.indexOf(each)} />;
     if (!several) return <Fragment key={its[0]!.at}>{lines}</Fragment>;
     return (
       <section className="run-card" key={its[0]!.at} aria-label={placeName(order, card.place)}>
@@ -249,15 +246,23 @@ function ComingSteps({ coming, times, from }: { coming: readonly Coming[]; times
 }
 
 /** Each step to come with its clock time. */
-function ComingLines({ coming, times, from }: { coming: readonly Coming[]; times: readonly TaskTime[]; from: number }) {
+function ComingLines({
+  coming,
+  times,
+  numberOf,
+}: {
+  coming: readonly Coming[];
+  times: readonly TaskTime[];
+  numberOf: (each: Coming) => number;
+}) {
   const { nowMs } = useBay();
-  const line = ({ task, at }: Coming) => (
+  const line = (each: Coming) => (
     <ComingStep
-      key={`${task.step.key}-${task.step.zoneIds.join()}`}
-      task={task}
-      at={at}
-      number={from + coming.findIndex((each) => each.at === at)}
-      time={times[at]!}
+      key={`${each.task.step.key}-${each.task.step.zoneIds.join()}`}
+      task={each.task}
+      at={each.at}
+      number={numberOf(each)}
+      time={times[each.at]!}
     />
   );
   return inRuns(coming).map((run) =>

@@ -16,7 +16,7 @@ import type { Order, OrderArc } from "./times";
 /** The order in which what is left of one job is done, found anew after everything that happens. */
 
 /** Moves tried at once, by how much there is to do: a tap does not wait for more, `soonerOrders` goes on in idle time. */
-const triesOf = (tasks: number): number => (tasks <= 40 ? 300 : tasks <= 120 ? 60 : tasks <= 400 ? 10 : 1);
+const triesOf = (tasks: number): number => (tasks <= 40 ? 150 : tasks <= 120 ? 50 : tasks <= 400 ? 10 : 1);
 const SEED = 1;
 const WORTH_A_CHANGE_MIN = 1;
 const NEAR = 1e-6;

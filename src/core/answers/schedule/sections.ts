@@ -96,8 +96,7 @@ export function walkLags(
   const others = tasks.findIndex(({ step }) => step.action !== "blot");
   for (const fresh of tasks.slice(0, Math.max(0, others)))
     for (const other of tasks.slice(others))
-      if (!isBegun(other))
-        lags.set(`${fresh.id}\n${other.id}`, { from: fresh.id, to: other.id, min: 0, why: OVER_IT });
+      if (!isBegun(other)) lags.set(`${fresh.id}\n${other.id}`, { from: fresh.id, to: other.id, min: 0, why: OVER_IT });
   for (const { before, after, onFloor } of pairs) {
     const [upper, lower] = [wet.get(before)!, wet.get(after)!];
     const to = onFloor && people > 1 ? lower.last : lower.first;

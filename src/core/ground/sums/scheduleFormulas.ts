@@ -44,7 +44,8 @@ export const SCHEDULE_FORMULAS = {
   "schedule.finish": sum({
     name: "Forecast finish",
     equation:
-      "when hands begin + the longest way through work and waits, in the order found: (hands-on + going from place to place and taking things up + waits of the hands) / pairs of hands",
+      "when hands begin + the longest way through work and waits, in the order found: " +
+      "(hands-on + going from place to place and taking things up + waits of the hands) / pairs of hands",
     mark: "practice",
     unit: "min",
     inputs: {

@@ -7,6 +7,8 @@ import { costOf, type Walked } from "./turns";
 const BETTER = 1e-6;
 /** Runs of so many turns at most are moved as one. */
 const LONGEST_RUN = 6;
+/** So often in a row it is shaken for nothing. */
+const MOST_SHAKEN = 40;
 
 /** What a search knows after a try. */
 interface WalkProgress {
@@ -16,7 +18,7 @@ interface WalkProgress {
 
 /**
  * Each step is one try, so that whoever steps it can stop between any two. All moves are gone through until none saves
- * anything; then it is shaken and gone through again, for ever.
+ * anything; then it is shaken and gone through again, until that has helped no more for long.
  * @param seed the same seed makes the same tries
  * @example betterWalks(new Pacer(round), new Pacer(round).paced([0, 2, 1]), 1).next().value.tries // 1
  */
@@ -26,38 +28,38 @@ export function* betterWalks(pacer: Pacer, first: Walked, seed: number): Generat
   let best = first;
   let here = first;
   let tries = 0;
-  for (;;) {
+  const longest = Math.min(LONGEST_RUN, first.sequence.length - 1);
+  for (let shaken = 0; shaken < MOST_SHAKEN; shaken++) {
     for (let improved = true; improved;) {
       improved = false;
-      for (let run = Math.min(LONGEST_RUN, first.sequence.length - 1); run >= 1; run--)
+      let stands = standsIn(here.sequence);
+      for (let run = longest; run >= 1; run--)
         for (let at = 0; at + run <= here.sequence.length; at++) {
-          for (const to of roomFor(pacer, here.sequence, at, run)) {
+          for (const to of roomFor(pacer, here.sequence, stands, at, run)) {
             const tried = pacer.paced(moved(here.sequence, at, run, to));
             const saves = costOf(tried) < costOf(here) - BETTER;
             if (saves) here = tried;
-            if (costOf(here) < costOf(best) - BETTER) best = here;
+            if (costOf(here) < costOf(best) - BETTER) [best, shaken] = [here, 0];
             improved ||= saves;
             yield { best, tries: ++tries };
+            if (!saves) continue;
             // The rooms were those of the walk before.
-            if (saves) break;
+            stands = standsIn(here.sequence);
+            break;
           }
         }
     }
-    if (first.sequence.length < 2) {
-      yield { best, tries: ++tries };
-      continue;
-    }
+    if (longest < 1) break;
     // Shaken: a few runs are moved wherever they may stand.
     let sequence = best.sequence;
     for (let shakes = 3; shakes > 0; shakes--) {
-      const run = 1 + below(Math.min(LONGEST_RUN, sequence.length - 1));
+      const run = 1 + below(longest);
       const at = below(sequence.length - run + 1);
-      const places = roomFor(pacer, sequence, at, run);
+      const places = roomFor(pacer, sequence, standsIn(sequence), at, run);
       if (places.length > 0) sequence = moved(sequence, at, run, places[below(places.length)]!);
     }
     here = pacer.paced(sequence);
-    tries += 1;
-    yield { best, tries };
+    yield { best, tries: ++tries };
   }
 }
 
@@ -67,23 +69,31 @@ function moved(sequence: readonly number[], at: number, run: number, to: number)
   return [...rest.slice(0, to), ...sequence.slice(at, at + run), ...rest.slice(to)];
 }
 
-/** Where a run may be put in once it is taken out: behind all it waits for, before all that waits for it. */
-function roomFor(pacer: Pacer, sequence: readonly number[], at: number, run: number): number[] {
-  const its = sequence.slice(at, at + run);
-  if (its.some((turn) => pacer.problem.turns[turn]!.begunBy !== undefined)) return [];
-  const inRun = new Set(its);
-  const rest = [...sequence.slice(0, at), ...sequence.slice(at + run)];
-  const placeOf = new Int32Array(sequence.length);
-  rest.forEach((turn, place) => (placeOf[turn] = place));
-  let [from, until] = [0, rest.length];
-  for (const turn of its) {
-    for (const { from: before } of pacer.into[turn]!)
-      if (!inRun.has(before)) from = Math.max(from, placeOf[before]! + 1);
-    for (const { to: after } of pacer.outOf[turn]!) if (!inRun.has(after)) until = Math.min(until, placeOf[after]!);
+/** Where each turn stands in a sequence. */
+function standsIn(sequence: readonly number[]): Int32Array {
+  const at = new Int32Array(sequence.length);
+  sequence.forEach((turn, index) => (at[turn] = index));
+  return at;
+}
+
+/** Where a run may be put in once it is taken out: behind all it waits for, before all that waits for it. Near first. */
+function roomFor(pacer: Pacer, sequence: readonly number[], stands: Int32Array, at: number, run: number): number[] {
+  const { turns } = pacer.problem;
+  const isBegun = (index: number) => turns[sequence[index]!]!.begunBy !== undefined;
+  let [from, until] = [0, sequence.length];
+  for (let index = at; index < at + run; index++) {
+    if (isBegun(index)) return [];
+    for (const { from: before } of pacer.into[sequence[index]!]!)
+      if (stands[before]! < at) from = Math.max(from, stands[before]! + 1);
+    for (const { to: after } of pacer.outOf[sequence[index]!]!)
+      if (stands[after]! >= at + run) until = Math.min(until, stands[after]!);
   }
-  while (from < rest.length && pacer.problem.turns[rest[from]!]!.begunBy !== undefined) from += 1;
+  while (from < at && isBegun(from)) from += 1;
   const places: number[] = [];
-  for (let place = from; place <= until; place++) if (place !== at) places.push(place);
-  // Near first: most of what saves something is one place further on.
-  return places.sort((a, b) => Math.abs(a - at) - Math.abs(b - at));
+  // As places stand once the run is out.
+  for (let away = 1; away < sequence.length; away++) {
+    if (at - away >= from) places.push(at - away);
+    if (at + away <= until - run) places.push(at + away);
+  }
+  return places;
 }
