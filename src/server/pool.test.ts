@@ -1,12 +1,21 @@
 import { EventEmitter } from "node:events";
 import type { Worker } from "node:worker_threads";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { Pool, type Limits, type Question } from "./pool";
+import { Pool, READY, type Limits, type Question } from "./pool";
 
 /** A thread that answers when it is told to. */
 class Slow extends EventEmitter {
   asked: string[] = [];
   ended = false;
+  constructor(private readonly isReady = true) {
+    super();
+  }
+  /** It has run itself in by the time somebody listens. */
+  override on(event: string, listener: (said: unknown) => void) {
+    super.on(event, listener);
+    if (event === "message" && this.isReady) listener(READY);
+    return this;
+  }
   unref() {
     return this;
   }
@@ -34,6 +43,17 @@ afterEach(() => vi.useRealTimers());
 const running = () => threads.filter(({ ended }) => !ended);
 
 describe("the pool of planners", () => {
+  it("what a thread takes to begin is not the time of the first file", async () => {
+    const slow = new Pool(LIMITS, () => threads[threads.push(new Slow(false)) - 1] as unknown as Worker);
+    const answer = slow.ask("a");
+    vi.advanceTimersByTime(5000);
+    expect([threads.length, threads[0]!.ended]).toEqual([1, false]);
+    threads[0]!.emit("message", READY);
+    vi.advanceTimersByTime(500);
+    threads[0]!.answer();
+    expect(await answer).toEqual({ status: 200, body: "a" });
+  });
+
   it("plans beside each other, queues a few, refuses the rest, and goes on in order", async () => {
     const answers = ["a", "b", "c"].map((text) => pool.ask(text));
     expect(pool.state).toEqual({ threads: 2, working: 2, waiting: 1, queue: 1 });

@@ -14,6 +14,11 @@ export interface Limits {
   memoryMb: number;
 }
 
+/** What a thread says once it has run itself in: what it takes to begin is nobody's time. */
+export const READY = "ready";
+/** One that has not begun after this never will, ms. */
+const MOST_STARTING_MS = 60_000;
+
 /** Why a file was not planned. */
 export type Refusal = "busy" | "too-long" | "too-much" | "gone";
 type PoolAnswer = Said | { refused: Refusal };
@@ -37,6 +42,9 @@ interface Thread {
   worker: Worker;
   at?: Asked;
   timer?: ReturnType<typeof setTimeout>;
+  ready: boolean;
+  /** Its time begins to run. */
+  onReady?: () => void;
 }
 
 export class Pool {
@@ -107,7 +115,15 @@ export class Pool {
 
   private give(thread: Thread, asked: Asked, timeMs: number, onLate: () => void) {
     thread.at = asked;
-    thread.timer = setTimeout(onLate, timeMs);
+    const run = () => {
+      clearTimeout(thread.timer);
+      thread.timer = setTimeout(onLate, timeMs);
+    };
+    if (thread.ready) run();
+    else {
+      thread.timer = setTimeout(onLate, MOST_STARTING_MS);
+      thread.onReady = run;
+    }
     thread.worker.postMessage({ text: asked.text, quick: asked.quick } satisfies Question);
   }
 
@@ -132,9 +148,14 @@ export class Pool {
   }
 
   private begin(): Thread {
-    const thread: Thread = { worker: this.start(this.limits.memoryMb) };
+    const thread: Thread = { worker: this.start(this.limits.memoryMb), ready: false };
     this.threads.push(thread);
-    thread.worker.on("message", (answer: Said) => {
+    thread.worker.on("message", (answer: Said | typeof READY) => {
+      if (answer === READY) {
+        thread.ready = true;
+        thread.onReady?.();
+        return;
+      }
       clearTimeout(thread.timer);
       thread.at?.answer(answer);
       thread.at = undefined;
