@@ -465,7 +465,7 @@ test(
     "methods and pages that go stale are not there",
   async ({ playwright }) => {
     // Stopped so soon that the largest file is not done on the fastest machine. One client never has the last thread.
-    ownServer = await startServer(PLANNING_PORT, { env: { PLAN_SECONDS: "1", PLAN_THREADS: "3" } });
+    ownServer = await startServer(PLANNING_PORT, { env: { PLAN_SECONDS: "3", PLAN_THREADS: "3" } });
     const baseURL = `http://localhost:${PLANNING_PORT}`;
     const request = await playwright.request.newContext({ baseURL });
     const base = { format: "weary-bristle-job", version: 2, asOf: "2026-05-04T08:00:00Z" };
