@@ -1,5 +1,6 @@
 import { assess, inFull, quickly } from "../../src/core/answers/assess/assess";
 import { walkerOf } from "../../src/core/answers/schedule/order";
+import { taskName } from "../../src/core/answers/schedule/steps";
 import { USUAL_KIT } from "../../src/core/job/kit";
 import type { Job, Kit } from "../../src/core/job/schema";
 import type { Pacer } from "../../src/core/models/walk/pacing";
@@ -83,7 +84,7 @@ export function walkedJobs() {
     if (pacer.problem.turns.length === 0) continue;
     const { order } = assess(job, kit, NOW, { ...quickly, order: inFull.order });
     const at = new Map(pacer.problem.turns.map(({ id }, turn) => [id, turn]));
-    const sequence = order.tasks.map(({ step }) => at.get(`${step.key} ${step.zoneIds.join("+")}`)!);
+    const sequence = order.tasks.map(({ step }) => at.get(taskName(step))!);
     const walked = pacer.paced(sequence);
     ours.push({ pacer, walked });
     planOrder.push({ pacer, walked: pacer.paced([...pacer.problem.turns.keys()]) });

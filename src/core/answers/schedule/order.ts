@@ -10,7 +10,7 @@ import { Pacer } from "@/core/models/walk/pacing";
 import { topological } from "@/core/models/walk/topological";
 import { costOf, type Between, type Turn, type Walked } from "@/core/models/walk/turns";
 import { OVER_IT } from "./sections";
-import { stepTasks, type StepTask } from "./steps";
+import { stepTasks, taskName, type StepTask } from "./steps";
 import type { Order, OrderArc } from "./times";
 
 /** The order in which what is left of one job is done, found anew after everything that happens. */
@@ -26,7 +26,7 @@ export type Known = Readonly<Record<string, number>>;
 
 /** An order to be kept to by the next plan of its job. */
 export const knownOf = ({ tasks }: Order): Known =>
-  Object.fromEntries(tasks.map(({ step }, at) => [`${step.key} ${step.zoneIds.join("+")}`, at]));
+  Object.fromEntries(tasks.map(({ step }, at) => [taskName(step), at]));
 
 /** The moment plans start from: never before what was recorded last. */
 export const momentMs = ({ standing }: History, asOf: string): number =>

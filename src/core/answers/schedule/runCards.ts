@@ -1,4 +1,5 @@
 import type { Step } from "@/core/judgement/treatment/step/step";
+import { DRY_FIRST, LAST } from "./sections";
 import type { Order } from "./times";
 
 /** An order as cards: what one pair of hands does at a place before it goes on to the next. */
@@ -18,18 +19,10 @@ interface Card {
   minutes: number;
 }
 
-const CLOSING: readonly Step["action"][] = ["set-to-dry", "finish", "gas", "gas-out"];
-/** Nothing is put on by these. */
-const DRY: readonly Step["action"][] = [
-  "check-first",
-  "take-out",
-  "power-off",
-  "hair-lift",
-  "blow",
-  "dry-removal",
-  "seams",
-  "fastness-check",
-];
+const CLOSING: readonly Step["action"][] = [...LAST, "finish"];
+
+/** Opening and closing: part of what it comes with. */
+const BESIDE: readonly Step["action"][] = ["beside", "power-off"];
 
 /** What is done on a card, in few words. */
 const DONE: Record<Step["action"], string> = {
@@ -77,7 +70,13 @@ export function placeName({ places }: Order, place: number | undefined): string 
 /** By their action; what stands beside the cloth belongs to what it comes with. */
 function partsIn({ tasks }: Order): CardPart[] {
   const parts = tasks.map(({ step: { action } }): CardPart | undefined =>
-    CLOSING.includes(action) ? "close" : DRY.includes(action) ? "dry" : action === "beside" ? undefined : "wet",
+    CLOSING.includes(action)
+      ? "close"
+      : DRY_FIRST.includes(action)
+        ? "dry"
+        : BESIDE.includes(action)
+          ? undefined
+          : "wet",
   );
   const lastWet = parts.lastIndexOf("wet");
   return parts.map((part, at) => part ?? (at > lastWet && lastWet >= 0 ? "close" : "dry"));

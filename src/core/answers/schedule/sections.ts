@@ -43,8 +43,8 @@ interface Walked {
   running?: StartEvent;
 }
 
-/** Over the whole job before anything is wet, or once everything was. */
-const DRY_FIRST: readonly Step["action"][] = [
+/** Over the whole job before anything is wet. */
+export const DRY_FIRST: readonly Step["action"][] = [
   "check-first",
   "take-out",
   "hair-lift",
@@ -53,7 +53,8 @@ const DRY_FIRST: readonly Step["action"][] = [
   "seams",
   "fastness-check",
 ];
-const LAST: readonly Step["action"][] = ["set-to-dry", "gas", "gas-out"];
+/** Once everything that is wetted was. */
+export const LAST: readonly Step["action"][] = ["set-to-dry", "gas", "gas-out"];
 const WET: readonly Step["action"][] = ["presoak", "agent", "clean", "work", "towel-off", "rinse", "extract", "steam"];
 
 /**

@@ -185,8 +185,11 @@ function placesOf({ ground }: Draft, zoneIds: readonly string[]): number[] {
 }
 
 /** The same task bears the same name whatever was done since. */
-function nameOf({ names: { id }, taken, tasks }: Draft, { key, zoneIds }: Step): string {
-  const name = `${key} ${zoneIds.join("+")}`;
+export const taskName = ({ key, zoneIds }: Pick<Step, "key" | "zoneIds">): string => `${key} ${zoneIds.join("+")}`;
+
+/** Told apart where two are of one name. */
+function nameOf({ names: { id }, taken, tasks }: Draft, step: Step): string {
+  const name = taskName(step);
   const task = id(taken.has(id(name)) ? `${name} ${tasks.length}` : name);
   taken.add(task);
   return task;
