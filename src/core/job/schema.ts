@@ -26,6 +26,7 @@ import {
   HAIR_DENSITY_IDS,
   INSTRUMENT_IDS,
   RAN_TO_IDS,
+  SPILLED_IDS,
   TRIAL_RESULT_IDS,
   TRIED_WHEN_IDS,
 } from "@/core/ground/catalog/findings";
@@ -239,6 +240,7 @@ const finding = oneOfKinds(
         ),
         lampSize: optional(size),
         ranTo: optional(pick(RAN_TO_IDS, "How deep it went; left out: nobody knows.")),
+        spilled: optional(pick(SPILLED_IDS, "How much was spilled; left out: nobody knows.")),
         tried: optional(
           list(
             thing({
@@ -363,11 +365,12 @@ const event = oneOfKinds(
         partsWater: optional(amount(0, 1000, "Parts of water to one of product.")),
         amountMl: optional(amount(0, 100_000, "Liquid put on, mL.")),
         areaM2: optional(amount(0, 1000, "Area it was put on, m².")),
-        wetStrokes: optional(count(0, 20, "Strokes with water on.")),
-        dryStrokes: optional(count(0, 40, "Strokes with water off.")),
+        wetStrokes: optional(count(0, 100, "Strokes with water on.")),
+        dryStrokes: optional(count(0, 250, "Strokes with water off.")),
         pace: optional(amount(0.5, 2, "Pace of the strokes against the machine's usual; left out: 1.")),
         waterOnLPerM2: optional(amount(0, 100, "Water put on, L/m².")),
         goes: optional(count(2, 10, "Put on in so many portions, blotted between; left out: in one.")),
+        flushedMm: optional(amount(0, 500, "A spill was flushed out as deep as this below the face, mm.")),
         recoveredMl: optional(amount(0, 100_000, "What came back into the recovery tank, mL, read off its marks.")),
         minutes: optional(amount(0, 1440, "Minutes it took.")),
         plannedMin: optional(amount(0, 1440, "Minutes it was planned to take.")),

@@ -1,19 +1,13 @@
 "use client";
-import { own } from "@/core/job/lookUp";
 import type { Assessment } from "@/core/answers/assess/assess";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Bay } from "@/bay/state/BayContext";
 import Link from "next/link";
-import { AGENTS } from "@/core/ground/catalog/agents";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import { familyOf } from "@/core/ground/catalog/families";
-import { TOOLS } from "@/core/ground/catalog/tools";
-import { MARK_WORDS } from "@/core/ground/quantity/provenance";
-import { readingInWords } from "@/core/ground/quantity/ratio";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import { missingWords } from "@/core/judgement/shelf/standIns";
-import { warmestAtCloth } from "@/core/judgement/treatment/lay/cautions";
-import { stepMinutes, type Step } from "@/core/judgement/treatment/step/step";
+import type { Step } from "@/core/judgement/treatment/step/step";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { shareWords } from "@/core/judgement/learnt/success";
@@ -24,12 +18,11 @@ import { OwnMinutes } from "@/ui/OwnLog";
 import { later } from "@/ui/later";
 import { useBay } from "@/bay/state/BayContext";
 import { MarkPicker } from "../MarkPicker";
-import { zonesOf } from "../zones";
+import { PlanCards } from "./PlanCards";
 import { Schools } from "./Schools";
-import { type Worked } from "@/core/ground/sums/working";
+import { StepCard } from "./StepCard";
 
 const Agreement = later(() => import("./Agreement").then(({ Agreement }) => Agreement));
-const EffectChart = later(() => import("./EffectChart").then(({ EffectChart }) => EffectChart));
 const WholeJob = later(() => import("./WholeJob").then(({ WholeJob }) => WholeJob));
 const StrokesPanel = later(() => import("../water/StrokesPanel").then(({ StrokesPanel }) => StrokesPanel));
 const Extras = later(() => import("./Extras").then(({ Extras }) => Extras));
@@ -155,6 +148,7 @@ function NotOnShelf({ plan }: { plan: Plan }) {
   );
 }
 
+/** The whole job by cards, a mark by its steps. */
 function StepList({
   mark,
   first,
@@ -166,15 +160,19 @@ function StepList({
 }) {
   return (
     <div className="block">
-      <h3>{mark ? `Steps for ${mark.name}` : first ? "First safe step" : "Nothing left to do"}</h3>
-      {steps
-        .filter(
-          ({ findingId: of, zoneIds }) =>
-            !mark || of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId)),
-        )
-        .map((step, index) => (
-          <StepCard key={step.key} step={step} open={index === 0} number={steps.indexOf(step) + 1} />
-        ))}
+      <h3>{mark ? `Steps for ${mark.name}` : first ? "As it is worked" : "Nothing left to do"}</h3>
+      {mark ? (
+        steps
+          .filter(
+            ({ findingId: of, zoneIds }) =>
+              of === mark.findingId || (of === undefined && zoneIds.includes(mark.zoneId)),
+          )
+          .map((step, index) => (
+            <StepCard key={step.key} step={step} open={index === 0} number={steps.indexOf(step) + 1} />
+          ))
+      ) : (
+        <PlanCards />
+      )}
       {first && <OwnMinutes />}
     </div>
   );
@@ -267,99 +265,5 @@ function Ladder({ mark }: { mark: MarkPlan }) {
         </div>
       )}
     </>
-  );
-}
-
-function StepCard({ step, open, number }: { step: Step; open: boolean; number: number }) {
-  const { job, assessment, kit } = useBay();
-  const warmest = warmestAtCloth(step, kit);
-  const zones = zonesOf(step, (id) => assessment.plan.zones[id]?.view.name ?? own(job.zones.byId, id)?.name ?? id);
-  return (
-    <Opens
-      className="step-card"
-      testId="plan-step"
-      open={open}
-      head={
-        <>
-          <b>{number}</b>
-          <span className="line-what">
-            <b>{step.title}</b> <span className="soft">{zones}</span>
-          </span>
-        </>
-      }
-      beside={<Num of={stepMinutes(step)} />}
-    >
-      <div className="step-more">
-        <p>{step.how}</p>
-        <StepFacts step={step} warmest={warmest} />
-        <p>
-          <b>Why:</b> {step.why}
-        </p>
-        {step.agent && step.dwell && step.action !== "air" && (
-          <SmallFold title="What more dwell or strength would buy">
-            <EffectChart step={step} />
-          </SmallFold>
-        )}
-        {step.reasons.length > 0 && (
-          <SmallFold title={`Rules that shaped it (${step.reasons.length})`}>
-            <ul>
-              {step.reasons.map(({ rule, because, mark }) => (
-                <li key={rule}>
-                  {because} <span className="soft">{MARK_WORDS[mark]}.</span>
-                </li>
-              ))}
-            </ul>
-          </SmallFold>
-        )}
-      </div>
-    </Opens>
-  );
-}
-
-function StepFacts({ step, warmest }: { step: Step; warmest: Worked | undefined }) {
-  return (
-    <div className="facts">
-      {step.amountMl && (
-        <div>
-          <span>Amount</span> <Num of={step.amountMl} testId="plan-amount" />
-        </div>
-      )}
-      {step.agent && step.partsWater && AGENTS[step.agent] && step.agent !== "water" && (
-        <div>
-          <span>Strength</span> <Num of={step.partsWater} words={readingInWords(step.partsWater.value)} />
-        </div>
-      )}
-      {step.dwell && (
-        <div>
-          <span>Dwell</span> <Num of={step.dwell.min} />
-          {step.dwell.max && (
-            <>
-              {" "}
-              to <Num of={step.dwell.max} />
-            </>
-          )}
-        </div>
-      )}
-      {warmest && (
-        <div>
-          <span>At the cloth</span> <Num of={warmest} testId="cloth-temp" /> or under
-        </div>
-      )}
-      <div>
-        <span>Tool</span> {TOOLS[step.tool].name}
-        {TOOLS[step.tool].pressure === "none" ? "" : `, ${TOOLS[step.tool].pressure} pressure`}
-      </div>
-      <div>
-        <span>Hands-on</span> <Num of={step.minutes} testId="plan-minutes" />
-      </div>
-      {step.liftOff && (
-        <div>
-          <span>Lift off</span> {step.liftOff}
-        </div>
-      )}
-      <div>
-        <span>Check</span> {step.check}
-      </div>
-    </div>
   );
 }

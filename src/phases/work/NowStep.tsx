@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { readingInWords } from "@/core/ground/quantity/ratio";
 import { lastOf, stepBase, type History } from "@/core/job/history";
+import { cardsOf, doneTogether, placeName } from "@/core/answers/schedule/runCards";
 import type { OrderTask } from "@/core/answers/schedule/times";
 import { guardsPerson, isWaitedOut } from "@/core/ground/catalog/actions";
 import { mayFinish, type MayFinish } from "@/core/judgement/rules/mayFinish";
@@ -29,7 +30,7 @@ import { LeaveOut } from "./LeaveOut";
 import { MainAct } from "./MainAct";
 import { PassLog, usePasses } from "./PassLog";
 import { ReadAloud, sheetWords } from "./ReadAloud";
-import { doneOps, startOps } from "./record";
+import { cardDoneOps, doneOps, startOps } from "./record";
 import { MOST_STROKES } from "./strokes";
 
 const StrokesPanel = later(() => import("../water/StrokesPanel").then(({ StrokesPanel }) => StrokesPanel));
@@ -101,7 +102,8 @@ export function NowStep({ step, running }: Task) {
         quiet={finish.may && finish.early}
         {...{ onAct: act, locked }}
       />
-      {step.action === "extract" && !running && (
+      <CardDone step={step} once={once} />
+      {step.action === "extract" && !step.flushes && !running && (
         <SmallFold title="How wet, how deep">
           <StrokesPanel key={step.zoneIds[0]} zoneId={step.zoneIds[0]!} />
         </SmallFold>
@@ -117,6 +119,27 @@ export function NowStep({ step, running }: Task) {
         {!step.required && <LeaveOut step={step} once={once} />}
       </div>
     </section>
+  );
+}
+
+/** What went as planned is one tap for all of a card. */
+function CardDone({ step, once }: { step: Step; once: ReturnType<typeof useOncePerState> }) {
+  const { run, assessment, job, kit, hands, now } = useBay();
+  const { order } = assessment;
+  const card = now && cardsOf(order).find(({ tasks }) => tasks.includes(now.at));
+  const lines = card ? doneTogether(order, card, now.at) : [];
+  if (!card || lines.length < 2 || lines[0] !== now?.at) return null;
+  const place = placeName(order, card.place);
+  const done = async () => {
+    const orderAfter = (next: typeof job, at: string) => planner().orderAfter(next, kit, at);
+    const ops = await cardDoneOps(jobNow(job.id) ?? job, assessment, kit, lines, hands, orderAfter);
+    run(`Done: ${place}, ${lines.length} lines from ${step.title.toLowerCase()}`, ...ops);
+  };
+  return (
+    <Act variant="link" className="card-done" onAct={() => once(done)}>
+      {lines.length === card.tasks.length ? "The whole card is done" : `These ${lines.length} lines are done`}, as
+      planned
+    </Act>
   );
 }
 

@@ -2,7 +2,7 @@
 import type { WorkEvent } from "@/core/job/schema";
 import type { History } from "@/core/job/history";
 import { setChoice } from "@/core/job/change";
-import { Fragment, type SetStateAction, type Dispatch, useState } from "react";
+import { type SetStateAction, type Dispatch, useState } from "react";
 import { MOST_HANDS } from "@/core/job/fileFormat";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
@@ -12,13 +12,14 @@ import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answ
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
 import { Chips } from "@/ui/Chips";
-import { Fold, SmallFold } from "@/ui/Fold";
+import { Fold, Opens } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { Stepper } from "@/ui/Stepper";
 import { timeText } from "@/ui/time";
 import { canKeepScreenOn } from "@/bay/useScreenOn";
 import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
+import { CardBreath } from "../CardBreath";
 import { zonesOf } from "../zones";
 import { NowStep } from "./NowStep";
 import { AfterHours } from "./AfterHours";
@@ -72,7 +73,7 @@ export function WorkPhase() {
         <Waiting task={now} time={now.time} />
       )}
       {order.sooner && <FoundSooner {...order.sooner} />}
-      <ComingSteps coming={coming} times={forecast.times} from={finished.length + 2} />
+      <ComingCards coming={coming} times={forecast.times} />
       {(now || finished.length > 0) && <NoteFields />}
       <WhoWorks />
       {now && !canKeepScreenOn() && (
@@ -211,83 +212,47 @@ interface Coming {
   at: number;
 }
 
-/** From so many in a row on, short steps beside the cloth fold into one line. */
-const FOLDED_FROM = 3;
+/** So few lines need no folding. */
+const FEW_LINES = 4;
 
-/** Steps in the order they come; runs of what stands beside the cloth together. */
-function inRuns(coming: readonly Coming[]): Coming[][] {
-  const runs: Coming[][] = [];
-  for (const each of coming) {
-    const run = runs.at(-1);
-    const beside = each.task.step.action === "beside" && !each.task.running;
-    if (beside && run?.[0]?.task.step.action === "beside") run.push(each);
-    else runs.push([each]);
-  }
-  return runs;
-}
-
-/** What is still to come, place by place. */
-function ComingSteps({ coming, times, from }: { coming: readonly Coming[]; times: readonly TaskTime[]; from: number }) {
-  const { assessment } = useBay();
+/** What is still to come, card by card; the one in hand open. */
+function ComingCards({ coming, times }: { coming: readonly Coming[]; times: readonly TaskTime[] }) {
+  const { assessment, now, nowMs } = useBay();
   const { order } = assessment;
-  const several = new Set(order.tasks.map(({ place }) => place)).size > 1;
   return cardsOf(order).map((card) => {
     const its = coming.filter(({ at }) => card.tasks.includes(at));
     if (its.length === 0) return null;
-    const lines = <ComingLines coming={its} times={times} numberOf={(each) => from + coming.indexOf(each)} />;
-    if (!several) return <Fragment key={its[0]!.at}>{lines}</Fragment>;
+    const lines = its.map(({ task, at }) => (
+      <ComingStep key={`${task.step.key}-${task.step.zoneIds.join()}`} task={task} at={at} time={times[at]!} />
+    ));
+    const isInHand = now !== undefined && card.tasks.includes(now.at);
     return (
-      <section className="run-card" key={its[0]!.at} aria-label={placeName(order, card.place)}>
-        <h3 className="run-place">{placeName(order, card.place)}</h3>
+      <Opens
+        key={its[0]!.at}
+        className="run-card"
+        testId="run-card"
+        open={isInHand || coming.length <= FEW_LINES}
+        head={
+          <span className="line-what">
+            <b>{placeName(order, card.place)}</b>
+            <CardBreath card={{ ...card, tasks: its.map(({ at }) => at) }} />
+          </span>
+        }
+        beside={timeText(times[its[0]!.at]!.startMs, nowMs)}
+      >
         {lines}
-      </section>
+      </Opens>
     );
   });
-}
-
-/** Each step to come with its clock time. */
-function ComingLines({
-  coming,
-  times,
-  numberOf,
-}: {
-  coming: readonly Coming[];
-  times: readonly TaskTime[];
-  numberOf: (each: Coming) => number;
-}) {
-  const { nowMs } = useBay();
-  const line = (each: Coming) => (
-    <ComingStep
-      key={`${each.task.step.key}-${each.task.step.zoneIds.join()}`}
-      task={each.task}
-      at={each.at}
-      number={numberOf(each)}
-      time={times[each.at]!}
-    />
-  );
-  return inRuns(coming).map((run) =>
-    run.length < FOLDED_FROM ? (
-      run.map(line)
-    ) : (
-      <SmallFold
-        key={run.at(-1)!.task.step.key}
-        title={`${run.length} short steps beside the cloth, from ${timeText(times[run[0]!.at]!.startMs, nowMs)}`}
-      >
-        {run.map(line)}
-      </SmallFold>
-    ),
-  );
 }
 
 function ComingStep({
   task: { step, hands, running },
   at,
-  number,
   time,
 }: {
   task: OrderTask;
   at: number;
-  number: number;
   time: { startMs: number; readyMs: number; closesMs?: number };
 }) {
   const { assessment, nowMs, hands: mine, now, job, run } = useBay();
@@ -298,7 +263,6 @@ function ComingStep({
   const mayTake = ready && now !== undefined && !running;
   return (
     <div className="line-step" data-testid="coming">
-      <span className="line-mark">{number}</span>
       <span className="line-what">
         {step.title}{" "}
         <span className="soft">

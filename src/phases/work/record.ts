@@ -40,9 +40,19 @@ export async function doneOps(
     record(doneOf(step, { id: newId(), at, by }, correction, startedAt, learntOf(step, assessment, kit, job.site))),
     ...proofs,
   ];
+  return [...ops, ...(await nextOps(applyOps(job, ops).job, by, at, orderAfter))];
+}
+
+/** What comes next for these hands begins, unless it has to wait. */
+async function nextOps(
+  job: Job,
+  by: number,
+  at: string,
+  orderAfter: (job: Job, at: string) => Promise<Order>,
+): Promise<Op[]> {
   // What was done is recorded whatever the planner makes of it; without an order nothing begins by itself.
-  const order = await orderAfter(applyOps(job, ops).job, at).catch(() => undefined);
-  if (!order) return ops;
+  const order = await orderAfter(job, at).catch(() => undefined);
+  if (!order) return [];
   const next = taskAt(order, by);
   const nowMs = Date.parse(at);
   const due =
@@ -50,7 +60,45 @@ export async function doneOps(
     !order.tasks[next]!.running &&
     isDue(order, next, timesOf(order, nowMs)[next]!, nowMs + AT_ONCE_MS) &&
     guardLeftMs(order.tasks[next]!.after ?? []) <= AT_ONCE_MS;
-  return due ? [...ops, ...startOps(order.tasks[next]!.step, by, at)] : ops;
+  return due ? startOps(order.tasks[next]!.step, by, at) : [];
+}
+
+/**
+ * Records lines of a card as done as planned, each when it would have ended had all of it gone as evenly as planned.
+ * @param lines tasks of the order, one after another
+ */
+export async function cardDoneOps(
+  job: Job,
+  assessment: Assessment,
+  kit: Kit,
+  lines: readonly number[],
+  by: number,
+  orderAfter: (job: Job, at: string) => Promise<Order>,
+): Promise<Op[]> {
+  const { order } = assessment;
+  const at = nowIso();
+  const nowMs = Date.parse(at);
+  const startedAt = order.tasks[lines[0]!]!.running?.at;
+  const beganMs = startedAt ? Date.parse(startedAt) : nowMs;
+  const times = timesOf(order, beganMs);
+  const plannedMs = Math.max(1, times[lines.at(-1)!]!.endMs - beganMs);
+  const whenIso = (ms: number) =>
+    new Date(beganMs + Math.min(1, Math.max(0, (ms - beganMs) / plannedMs)) * (nowMs - beganMs)).toISOString();
+  const ops = lines.map((line) => {
+    const { step } = order.tasks[line]!;
+    const { startMs, endMs } = times[line]!;
+    return record(
+      doneOf(
+        step,
+        { id: newId(), at: whenIso(endMs), by },
+        {},
+        // Nobody said when it began: nothing is learnt of how long it took.
+        startedAt && whenIso(startMs),
+        learntOf(step, assessment, kit, job.site),
+      ),
+    );
+  });
+  return [...ops, ...(await nextOps(applyOps(job, ops).job, by, at, orderAfter))];
 }
 
 const uniqueOwners = (owners: readonly ClothOwner[]) => [

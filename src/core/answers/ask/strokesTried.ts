@@ -17,6 +17,8 @@ import {
   cleanerLeft,
   depthOf,
   waterCourse,
+  flushedTo,
+  ofCleaning,
   wettestMoves,
   type WaterMove,
 } from "@/core/judgement/treatment/cloth/waterBudget";
@@ -97,13 +99,17 @@ export function strokesOn(
 ): Strokes | undefined {
   const context = contextOf(job, kit, asOf);
   const plan = planIn(context);
-  const step = plan.steps.find(({ action, zoneIds }) => action === "extract" && zoneIds.includes(zoneId));
+  const step = plan.steps.find(
+    ({ action, zoneIds, flushes }) => action === "extract" && !flushes && zoneIds.includes(zoneId),
+  );
   const zone = plan.zones[zoneId];
   const machine = zone && extractorFor(kit, zone.view.areaM2.value);
   if (!step?.wetStrokes || !step.dryStrokes || !zone || !machine) return undefined;
   const { view, moves, budget } = zone;
   // What comes before the drawing off, done or planned.
-  const at = moves.findLastIndex(({ action, eventId }) => action === "extract" && eventId === undefined);
+  const at = moves.findLastIndex(
+    ({ action, eventId, flushedMm }) => action === "extract" && eventId === undefined && flushedMm === undefined,
+  );
   // Where only marks are drawn off, what the wettest of them meets.
   const before = wettestMoves(moves.slice(0, at));
   const drawing: Drawing = {
@@ -112,7 +118,7 @@ export function strokesOn(
     machine,
     before,
     areaM2: step.zoneIds.length === 1 ? step.areaM2.value : view.areaM2.value,
-    budgetLPerM2: budget.value - before.reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
+    budgetLPerM2: budget.value - ofCleaning(before).reduce((sum, { waterOnLPerM2 = 0 }) => sum + waterOnLPerM2, 0),
   };
   const asPlanned: StrokePattern = { wet: step.wetStrokes.value, dry: step.dryStrokes.value, pace: step.pace ?? 1 };
   const planned = done(drawing, asPlanned);
@@ -146,7 +152,7 @@ function weighed(drawing: Drawing, pattern: StrokePattern, recovery: number) {
   const moves = movesOf(drawing, pattern);
   const { left, peakLPerM2 } = waterCourse(moves, view, recovery);
   const residue = cleanerLeft(moves, view, recovery);
-  const { depth, tooDeep } = depthOf(peakLPerM2, view);
+  const { depth, tooDeep } = depthOf(peakLPerM2, view, flushedTo(moves));
   return {
     moves,
     left,
@@ -161,6 +167,7 @@ function weighed(drawing: Drawing, pattern: StrokePattern, recovery: number) {
       pattern.wet + pattern.dry,
       moves.at(-1)!.waterOnLPerM2! * drawing.areaM2,
       { ...drawing.machine, strokeMPerS: drawing.machine.strokeMPerS * pattern.pace },
+      view.role,
     ),
   };
 }

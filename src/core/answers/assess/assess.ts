@@ -265,12 +265,12 @@ export const wetViewsOf = (context: Context, plan: Plan) =>
     const known = wetBy.get(moves);
     if (known) return [known];
     const recovery = recoveryOf(context, view);
-    const { left, peakLPerM2, wetM2 } = waterInZone(moves, view, recovery.value);
+    const { left, peakLPerM2, wetM2, flushedMm } = waterInZone(moves, view, recovery.value);
     const wet = {
       view,
       left,
       wetM2,
-      depth: depthOf(peakLPerM2, view),
+      depth: depthOf(peakLPerM2, view, flushedMm),
       cleanerLeft: cleanerLeft(moves, view, recovery.value),
       ...(recovery.fitted ? { recovery } : {}),
     };

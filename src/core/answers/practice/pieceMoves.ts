@@ -69,6 +69,7 @@ export function strengthOf(agent: AgentId, parts: number): number {
 }
 
 const areaOf = ({ job }: PieceCase): number => zoneViews(job)[0]!.areaM2.value;
+const roleOf = ({ job }: PieceCase) => zoneViews(job)[0]!.role;
 
 /** The machine it is drawn off with, and what one wet stroke puts on. */
 function machineFor(piece: PieceCase): { machine: Extractor; strokeLPerM2: number } {
@@ -106,7 +107,7 @@ export function handsOn(piece: PieceCase, move: PieceMove): Worked | undefined {
       return handsOnMinutes(kit, "towel-off", area);
     case "draw": {
       const { machine, strokeLPerM2 } = machineFor(piece);
-      return drawingMinutes(kit, area, move.wet + move.dry, strokeLPerM2 * move.wet * area, machine);
+      return drawingMinutes(kit, area, move.wet + move.dry, strokeLPerM2 * move.wet * area, machine, roleOf(piece));
     }
     case "rinse":
       return handsOnMinutes(kit, "rinse", area);

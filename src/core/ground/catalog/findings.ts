@@ -40,6 +40,15 @@ export const RAN_TO = {
 export type RanTo = keyof typeof RAN_TO;
 export const RAN_TO_IDS = Object.keys(RAN_TO) as [RanTo, ...RanTo[]];
 
+/** How much was spilled, as it is picked, L. Judgement. */
+export const SPILLED = {
+  dash: { name: "A mouthful", litres: 0.05 },
+  cup: { name: "A cup", litres: 0.2 },
+  bottle: { name: "Half a litre or more", litres: 0.75 },
+} as const;
+export type Spilled = keyof typeof SPILLED;
+export const SPILLED_IDS = Object.keys(SPILLED) as [Spilled, ...Spilled[]];
+
 /** How a trial patch came out. */
 export const TRIAL_RESULTS = { clean: "Clean", lighter: "Lighter, not gone", same: "No different" } as const;
 export type TrialResult = keyof typeof TRIAL_RESULTS;

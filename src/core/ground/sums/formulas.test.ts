@@ -246,6 +246,17 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
     [{ buildMm: 10 }, 10],
   ],
   "water.used": [[{ moves: [0.1, 0.2] }, 0.3]],
+  "water.deepAsRan": [[{ layers: [2, 20] }, 22]],
+  "water.held": [[{ layers: [0.7, 1.2] }, 1.9]],
+  "water.spillHeld": [
+    [{ heldLPerM2: 3.1, areaM2: 0.04 }, 3.1],
+    [{ heldLPerM2: 3.1, spilledL: 0.05, areaM2: 0.04 }, 1.25],
+  ],
+  "water.flush": [[{ times: 2.5, heldLPerM2: 3.1 }, 7.75]],
+  "water.flushStrokes": [
+    [{ flushLPerM2: 7.75, strokeLPerM2: 0.56, least: 2, most: 60 }, 14],
+    [{ flushLPerM2: 0.1, strokeLPerM2: 0.56, least: 2, most: 60 }, 2],
+  ],
   "water.putOn": [[{ before: 0.1, on: 0.2 }, 0.3]],
   // One wet stroke of 0.2 on nothing, pulled twice, a tenth bound: 0.1 + 0.1/4.
   "water.drawnOff": [[{ before: 0, on: 0.2, wetStrokes: 1, dryStrokes: 2, bound: 0.1, recovery: 0.5 }, 0.125]],
@@ -320,6 +331,7 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
 
   "schedule.step": [[{ handsMin: 4, dwellMin: 10 }, 14]],
   // Dry four hours after drying began in an hour; hands elsewhere are longer at it; air is treated after both.
+  "schedule.card": [[{ lines: [2, 3.5] }, 5.5]],
   "schedule.usable": [
     [{ fromMin: 60, dryH: 4 }, 300],
     [{ handsMin: 400, fromMin: 60, dryH: 4 }, 400],

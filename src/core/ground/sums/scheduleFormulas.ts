@@ -28,6 +28,14 @@ export const SCHEDULE_FORMULAS = {
     inputs: { handsMin: as("hands-on", "min"), dwellMin: as("shortest dwell", "min") },
     of: ({ handsMin, dwellMin }) => handsMin + dwellMin,
   }),
+  "schedule.card": sum({
+    name: "Hands on a card",
+    equation: "minutes = sum of its lines",
+    mark: "practice",
+    unit: "min",
+    inputs: { lines: many("line", "min") },
+    of: ({ lines }) => total(lines),
+  }),
   "schedule.usable": sum({
     name: "When it is dry enough to use",
     equation: "hands done + longest drying of any zone",

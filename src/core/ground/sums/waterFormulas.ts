@@ -216,9 +216,61 @@ export const WATER_FORMULAS = {
       faceLPerM2: as("face capacity", "L/m2"),
       porosity: as("porosity"),
       saturation: as("saturation"),
+      flushedMm: maybe("flushed to", "mm"),
     },
-    of: ({ onLPerM2, faceLPerM2, porosity, saturation }) =>
-      Math.max(0, onLPerM2 - faceLPerM2) / (porosity * saturation),
+    of: ({ onLPerM2, faceLPerM2, porosity, saturation, flushedMm = 0 }) =>
+      Math.max(flushedMm, Math.max(0, onLPerM2 - faceLPerM2) / (porosity * saturation)),
+  }),
+  "water.deepAsRan": sum({
+    name: "As deep as the spill went",
+    equation: "depth = sum of the layers it went through",
+    mark: "judgement",
+    unit: "mm",
+    inputs: { layers: many("layer", "mm") },
+    of: ({ layers }) => total(layers),
+  }),
+  "water.held": sum({
+    name: "What the layers hold as deep as it ran",
+    equation: "held = sum of depth × what a layer holds when full",
+    mark: "judgement",
+    unit: "L/m2",
+    inputs: { layers: many("layer", "L/m2") },
+    of: ({ layers }) => total(layers),
+  }),
+  "water.spillHeld": sum({
+    name: "What of a spill stands in it",
+    equation: "the least of what the layers hold and what was spilled over its spread",
+    mark: "judgement",
+    unit: "L/m2",
+    inputs: {
+      heldLPerM2: as("the layers hold", "L/m2"),
+      spilledL: maybe("spilled", "L"),
+      areaM2: as("spread", "m2"),
+    },
+    of: ({ heldLPerM2, spilledL, areaM2 }) =>
+      spilledL === undefined ? heldLPerM2 : Math.min(heldLPerM2, spilledL / areaM2),
+  }),
+  "water.flush": sum({
+    name: "Water to flush a spill out",
+    equation: "flush = times over × what of the spill stands in it",
+    mark: "practice",
+    unit: "L/m2",
+    inputs: { times: as("times over"), heldLPerM2: as("of the spill in it", "L/m2") },
+    of: ({ times, heldLPerM2 }) => times * heldLPerM2,
+  }),
+  "water.flushStrokes": sum({
+    name: "Wet strokes of a flush",
+    equation: "the flush over what one stroke puts on, rounded up",
+    mark: "practice",
+    unit: "strokes",
+    inputs: {
+      flushLPerM2: as("flush", "L/m2"),
+      strokeLPerM2: as("one stroke", "L/m2"),
+      least: as("at least", "strokes"),
+      most: as("at most", "strokes"),
+    },
+    of: ({ flushLPerM2, strokeLPerM2, least, most }) =>
+      Math.min(most, Math.max(least, Math.ceil(flushLPerM2 / strokeLPerM2 - 1e-9))),
   }),
   "water.used": sum({
     name: "Water put on since it was last dry",

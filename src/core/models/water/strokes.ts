@@ -129,14 +129,16 @@ const FOAM_SATURATION = 0.06;
  * How deep what the face cannot hold runs into the foam.
  * @param onLPerM2 water put on, L/m²
  * @param faceCapacityLPerM2 what the face holds, L/m²
+ * @param flushedMm as deep as a spill was flushed out, mm; left out: nothing was
  * @returns mm. 1 L/m² is 1 mm of free water; it fills only the foam's pore space at its holding saturation (judgement).
  * @example depthInFoam(0.9, 0.5).value // 7.407
  */
-export function depthInFoam(onLPerM2: number, faceCapacityLPerM2: number): Worked {
+export function depthInFoam(onLPerM2: number, faceCapacityLPerM2: number, flushedMm = 0): Worked {
   return sumOf(WATER_FORMULAS, "water.depth", {
     onLPerM2,
     faceLPerM2: stated.table(faceCapacityLPerM2),
     porosity: stated.table(FOAM_POROSITY),
     saturation: stated.table(FOAM_SATURATION),
+    ...(flushedMm > 0 ? { flushedMm } : {}),
   });
 }

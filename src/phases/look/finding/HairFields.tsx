@@ -17,7 +17,7 @@ export function HairFields({ finding }: { finding: HairFinding }) {
     zone.cloth.construction,
     zone.materials,
     kit,
-    zone.role,
+    zone,
   );
   return (
     <>

@@ -1,6 +1,6 @@
 "use client";
 import { TRIED, TRIED_IDS, type TriedId } from "@/core/ground/catalog/ownersAccount";
-import { RAN_TO, TRIED_WHEN, type RanTo, type TriedWhen } from "@/core/ground/catalog/findings";
+import { RAN_TO, SPILLED, TRIED_WHEN, type RanTo, type Spilled, type TriedWhen } from "@/core/ground/catalog/findings";
 import type { MarkFinding } from "@/core/job/schema";
 import { Act } from "@/ui/Act";
 import { Chips, choicesOf, ManyChips } from "@/ui/Chips";
@@ -19,14 +19,14 @@ type LampTimes = (typeof BY_LAMP)[number]["id"];
 /** What nobody sees on a mark: how deep it went, how far a lamp shows it, what was tried on it before. */
 export function MarkFields({ finding }: { finding: MarkFinding }) {
   const set = useSetFinding<MarkFinding>();
-  const { size, lampSize, ranTo, tried } = finding;
+  const { size, lampSize, ranTo, spilled, tried } = finding;
   const times = lampSize && BY_LAMP.find(({ id }) => lampSize.widthMm === size.widthMm * Number(id))?.id;
-  const said = [ranTo, lampSize, tried].filter((each) => each !== undefined).length;
+  const said = [ranTo, spilled, lampSize, tried].filter((each) => each !== undefined).length;
   return (
     <>
       <p className="soft">Drag it where it belongs; drag the corner, or say how large.</p>
       <SmallFold
-        title={<>Where it ran, what was tried{said > 0 ? <span className="soft">: {said} of 3 said</span> : ""}</>}
+        title={<>Where it ran, what was tried{said > 0 ? <span className="soft">: {said} of 4 said</span> : ""}</>}
       >
         <h3>How deep it went</h3>
         <Chips<RanTo>
@@ -34,6 +34,13 @@ export function MarkFields({ finding }: { finding: MarkFinding }) {
           choices={choicesOf(RAN_TO)}
           value={ranTo}
           onPick={(value) => set("ranTo", "How deep it went", value)}
+        />
+        <h3 className="mt-3">How much was spilled</h3>
+        <Chips<Spilled>
+          label="How much was spilled"
+          choices={choicesOf(SPILLED)}
+          value={spilled}
+          onPick={(value) => set("spilled", "How much was spilled", value)}
         />
         <h3 className="mt-3">Under the lamp</h3>
         <Chips<LampTimes>

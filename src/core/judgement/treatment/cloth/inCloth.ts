@@ -34,7 +34,7 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
   for (const { action, agent } of doneOn(history, view.id)) remember(state, action as ActionId, agent);
   for (const event of doneOn(history, view.id, lastDry)) {
     const action = event.action as ActionId;
-    const { goes = 1, findingId, areaM2, recoveredMl } = event;
+    const { goes = 1, findingId, areaM2, recoveredMl, flushedMm } = event;
     const where = { place: placeOf(context, view, findingId, areaM2), areaM2 };
     for (let go = 0; go < goes; go++) {
       if (go > 0) state.moves.push({ action: "towel-off", ...where });
@@ -45,6 +45,7 @@ export function stateNow(context: Context, view: ZoneView): ZoneState {
         wetStrokes: event.wetStrokes,
         dryStrokes: event.dryStrokes,
         pace: event.pace,
+        flushedMm,
         eventId: event.id,
         recoveredLPerM2: recoveredMl !== undefined && areaM2 ? recoveredMl / 1000 / areaM2 : undefined,
       });

@@ -11,6 +11,7 @@ import {
   mustStayHardlyWet,
   type ZoneView,
 } from "@/core/judgement/zones/zoneView";
+import { heldIn } from "./spillDepth";
 
 /** What a step, planned or done, does to the water in the cloth. */
 export interface WaterMove {
@@ -28,6 +29,8 @@ export interface WaterMove {
   place?: string;
   /** The area it spread to, m². */
   areaM2?: number;
+  /** A spill was flushed out as deep as this, mm: no part of what cleaning may put on. */
+  flushedMm?: number;
   /** The event it was recorded by. */
   eventId?: string;
 }
@@ -49,23 +52,42 @@ export function waterCourse(
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = DRY;
   let [peakLPerM2, ownPeakLPerM2] = [0, 0];
-  for (const move of moves) {
-    const after = moved(left, move, bound, recovery);
+  for (const [at, move] of moves.entries()) {
+    const after = moved(left, move, boundBy(moves, at, view, bound), recovery);
     left = after.left;
     peakLPerM2 = Math.max(peakLPerM2, after.peakLPerM2);
-    if ((move.waterOnLPerM2 ?? 0) > 0) ownPeakLPerM2 = Math.max(ownPeakLPerM2, after.peakLPerM2);
+    if ((move.waterOnLPerM2 ?? 0) > 0 && move.flushedMm === undefined)
+      ownPeakLPerM2 = Math.max(ownPeakLPerM2, after.peakLPerM2);
   }
   return { left, peakLPerM2, ownPeakLPerM2 };
 }
 
+/** Of what the layers hold as deep as a spill was flushed, no nozzle gets this share out again. Judgement. */
+const KEPT_BELOW = 0.25;
+
+/** Water that no stroke takes off by now: deep down more than in the face. */
+const boundBy = (moves: readonly WaterMove[], at: number, view: ZoneView, bound: number): number =>
+  Math.max(
+    bound,
+    ...moves.slice(0, at + 1).flatMap(({ flushedMm }) => (flushedMm ? KEPT_BELOW * heldIn(view, flushedMm) : [])),
+  );
+
 /** What one place of a zone meets: what goes on all of it, and what goes on there. */
-const movesAt = (moves: readonly WaterMove[], place: string | undefined): WaterMove[] =>
+export const movesAt = (moves: readonly WaterMove[], place: string | undefined): WaterMove[] =>
   moves.filter((move) => move.place === undefined || move.place === place);
 
 const placesOf = (moves: readonly WaterMove[]): (string | undefined)[] => {
   const places = [...new Set(moves.flatMap(({ place }) => place ?? []))];
   return places.length > 0 ? places : [undefined];
 };
+
+/** What counts against the budget: a flush takes out what a spill brought, and is no cleaning. */
+export const ofCleaning = (moves: readonly WaterMove[]): WaterMove[] =>
+  moves.filter(({ flushedMm }) => flushedMm === undefined);
+
+/** How deep a spill was flushed, mm; 0 where none was. */
+export const flushedTo = (moves: readonly WaterMove[]): number =>
+  Math.max(0, ...moves.map(({ flushedMm = 0 }) => flushedMm));
 
 /** Litres per m² put on at a place by a run of steps; of all places the most, where none is named. */
 export function putOnAt(moves: readonly WaterMove[], place?: string): number {
@@ -88,7 +110,7 @@ export function waterInZone(
   moves: readonly WaterMove[],
   view: ZoneView,
   recovery: number,
-): { left: Worked; peakLPerM2: number; wetM2: number } {
+): { left: Worked; peakLPerM2: number; wetM2: number; flushedMm: number } {
   const places = placesOf(moves).map((place) => {
     const there = movesAt(moves, place);
     const areaM2 = Math.max(0, ...there.map((move) => move.areaM2 ?? view.areaM2.value));
@@ -99,6 +121,7 @@ export function waterInZone(
   return {
     left: wettest.left,
     peakLPerM2: Math.max(...places.map(({ peakLPerM2 }) => peakLPerM2)),
+    flushedMm: flushedTo(moves),
     wetM2: wettest.left.value > 0 ? Math.min(view.areaM2.value, litres / wettest.left.value) : view.areaM2.value,
   };
 }
@@ -107,7 +130,10 @@ export function waterInZone(
 export function waterBefore(moves: readonly WaterMove[], view: ZoneView, recovery: number): number[] {
   const bound = mostOfBuilds(view, (build) => build.boundLPerM2);
   let left = DRY;
-  return [0, ...moves.map((move) => (left = moved(left, move, bound, recovery).left).value)];
+  return [
+    0,
+    ...moves.map((move, at) => (left = moved(left, move, boundBy(moves, at, view, bound), recovery).left).value),
+  ];
 }
 
 /** One move. */
@@ -161,7 +187,7 @@ export function cleanerLeft(moves: readonly WaterMove[], view: ZoneView, recover
     const before = water[at]!;
     const share =
       action === "extract"
-        ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, bound, paced(recovery, pace))
+        ? thinned(before, waterOnLPerM2, wetStrokes, dryStrokes, boundBy(moves, at, view, bound), paced(recovery, pace))
         : before / (before + waterOnLPerM2);
     shares.push(share);
   }
@@ -200,16 +226,23 @@ export function waterBudget(view: ZoneView, conditions: Conditions, minutesLeft?
   });
 }
 
-/** Depth the water reaches below the face, and whether that passes what the build allows. */
-export function depthOf(onLPerM2: number, view: ZoneView): { depth: Worked; allowed: Worked; tooDeep: boolean } {
-  const depth = depthInFoam(onLPerM2, leastFaceCapacity(view));
+/**
+ * Depth the water reaches below the face, and whether that passes what the build allows.
+ * @param flushedMm as deep as a spill was flushed, which was there before us
+ */
+export function depthOf(
+  onLPerM2: number,
+  view: ZoneView,
+  flushedMm = 0,
+): { depth: Worked; allowed: Worked; tooDeep: boolean } {
+  const depth = depthInFoam(onLPerM2, leastFaceCapacity(view), flushedMm);
   const foam = view.cloth.layers?.foamMm;
   const ofBuild = leastOfBuilds(view, (build) => build.depthAllowedMm);
   const allowed = sumOf(WATER_FORMULAS, "water.depthAllowed", {
     buildMm: { value: ofBuild, basis: view.builds.length === 1 ? "table" : "assumed" },
     ...(foam === undefined ? {} : { foamMm: stated.entered(foam) }),
   });
-  return { depth, allowed, tooDeep: depth.value > allowed.value };
+  return { depth, allowed, tooDeep: depth.value > Math.max(allowed.value, flushedMm) };
 }
 
 /** Held by glue, and nobody doubts it. */

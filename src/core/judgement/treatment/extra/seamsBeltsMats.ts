@@ -12,9 +12,9 @@ import { handsOnMinutes, ownPace } from "@/core/judgement/treatment/step/minutes
 import { fitMachine } from "@/core/judgement/treatment/way/allowedWay";
 
 /** A blow gun along a metre of seam, nozzle at the other hand. Judgement. */
-const BLOW_MIN_PER_M = 0.3;
+const BLOW_MIN_PER_M = 0.2;
 /** Brushes along a metre of seam with the nozzle behind. Judgement. */
-const SEAM_MIN_PER_M = 1.2;
+const SEAM_MIN_PER_M = 0.4;
 const SEAM_START_MIN = 0.5;
 
 /** Seams, belts and mats have their own first step, before anything is wetted. */
@@ -112,6 +112,9 @@ const isSoiled = ({ view }: ZoneWork) => view.soil !== undefined && view.soil.le
 
 function laySeams(work: ZoneWork) {
   const { context, view, likely } = work;
+  // What air blew out is clean enough for everyday soil.
+  const blown = work.steps.some(({ action }) => action === "blow") || isDone(context.history, "blow-seams", view.id);
+  if (blown && view.soil?.level === "moderate") return;
   if (!view.seamM || !isSoiled(work) || !ownsTool(context.kit, "toothbrush")) return;
   const fit = fitMachine(context, view, likely, "seams", work.state.inCloth);
   const vacuumed =

@@ -46,7 +46,7 @@ function layPresoak(work: ZoneWork) {
           "presoak",
           view.areaM2.value,
           1,
-          paceOn(view.role, view.areaM2.value, "presoak"),
+          paceOn(view, view.areaM2.value, "presoak"),
         ),
         title: "Soak and lift the wet mud",
         how:
@@ -92,7 +92,7 @@ function layVacuum(work: ZoneWork, onlyMarks: boolean) {
       action: "dry-removal",
       tool: "vacuum",
       areaM2: area,
-      minutes: handsOnMinutes(context.kit, "dry-removal", area.value, 1, paceOn(view.role, area.value, "dry-removal")),
+      minutes: handsOnMinutes(context.kit, "dry-removal", area.value, 1, paceOn(view, area.value, "dry-removal")),
       title: cake
         ? "Brush the dry mud loose, nozzle right there"
         : `Lift dry soil${onlyMarks ? " round the mark" : ""}${hepa ? " with a HEPA vacuum" : ""}`,

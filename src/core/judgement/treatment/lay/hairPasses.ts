@@ -1,5 +1,5 @@
 import type { ConstructionId, HairDensity } from "@/core/ground/catalog/findings";
-import type { RoleId } from "@/core/ground/catalog/roles";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { MaterialId } from "@/core/ground/catalog/materials";
 import { GEOMETRY_FORMULAS } from "@/core/ground/sums/geometryFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
@@ -20,7 +20,7 @@ const CLINGS: Partial<Record<MaterialId, number>> = { wool: 0.8, acrylic: 0.8, "
  * @param construction undefined counts as the one that holds hair best
  * @param materials what the fibre may be; the one it clings to most counts
  * @param kit of which the own pace counts
- * @param role of which open floor is worked standing
+ * @param part of which open floor is worked standing
  */
 export function hairWork(
   density: HairDensity,
@@ -28,7 +28,7 @@ export function hairWork(
   construction: ConstructionId | undefined,
   materials: readonly MaterialId[],
   kit: Pick<Kit, "experience"> = {},
-  role: RoleId = "base",
+  part: Pick<ZoneView, "role" | "soil"> = { role: "base", soil: undefined },
 ): { passes: Worked; minutes: Worked } {
   const rate =
     (construction ? RATE[construction] : Math.min(...Object.values(RATE))) *
@@ -41,6 +41,6 @@ export function hairWork(
   });
   return {
     passes,
-    minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed, paceOn(role, areaM2.value, "hair-lift")),
+    minutes: handsOnMinutes(kit, "hair-lift", areaM2.value, needed, paceOn(part, areaM2.value, "hair-lift")),
   };
 }

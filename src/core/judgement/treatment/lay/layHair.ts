@@ -30,7 +30,7 @@ export function layHair(work: ZoneWork, { density }: HairFinding) {
     view.cloth.construction,
     view.materials,
     context.kit,
-    view.role,
+    view,
   );
   if (!clearFor(work, fit, "hair-lift", STAGE.airBeforeDry, STAGE.airBeforeDry)) return;
   work.add(

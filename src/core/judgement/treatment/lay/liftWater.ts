@@ -35,7 +35,7 @@ export function layLiftWater(work: ZoneWork) {
         ...words,
         tool: "extractor",
         dryStrokes: entered("to take up what stands in it", strokes, "strokes", "table"),
-        minutes: drawingMinutes(context.kit, view.areaM2.value, strokes, 0, machine),
+        minutes: drawingMinutes(context.kit, view.areaM2.value, strokes, 0, machine, view.role),
         how: "Nozzle alone, no water on: slow strokes, each over half of the last, from the rim in.",
       },
       { ...fit, candidate: { action: "extract" } },

@@ -19,7 +19,7 @@ export function addProofs(work: ZoneWork) {
 }
 
 function lookFirst(work: ZoneWork, asked: NonNullable<ZoneWork["checkFirst"]>) {
-  const { areaM2, neighbours, role } = work.view;
+  const { areaM2, neighbours } = work.view;
   const { verdict } = asked;
   const met = verdict.met.filter(({ require }) => require === "check-first");
   work.add(
@@ -36,7 +36,7 @@ function lookFirst(work: ZoneWork, asked: NonNullable<ZoneWork["checkFirst"]>) {
         "check-first",
         areaM2.value,
         1,
-        paceOn(role, areaM2.value, "check-first"),
+        paceOn(work.view, areaM2.value, "check-first"),
       ),
       title: "Look before you wet it",
       how: neighbours.includes("unlooked")

@@ -7,7 +7,7 @@ import { isDone } from "@/core/job/history";
 import { agentOn } from "@/core/job/ownAgent";
 import { COOL_C, TOWEL_CARRIES } from "@/core/judgement/treatment/step/amounts";
 import type { Effort } from "@/core/judgement/treatment/step/effect";
-import { handsOnMinutes, workingMinutes, paceOn } from "@/core/judgement/treatment/step/minutes";
+import { handsOnMinutes, liftingMinutes, workingMinutes, paceOn } from "@/core/judgement/treatment/step/minutes";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
 import type { Dwell, HandsOn } from "@/core/judgement/treatment/step/step";
 import {
@@ -171,7 +171,7 @@ function layOn(
       amountMl,
       minutes: strips
         ? stripMinutes(work, area, rounds, toweled, fit.tool)
-        : handsOnMinutes(context.kit, putting, area.value, 1, paceOn(view.role, area.value, putting)),
+        : handsOnMinutes(context.kit, putting, area.value, 1, paceOn(view, area.value, putting)),
       // Strip by strip the waits pass while hands are at the next.
       dwell: strips ? undefined : dwell,
       why: given.why,
@@ -201,7 +201,7 @@ function layWork(
       findingId,
       tool: fit.tool,
       areaM2: area,
-      minutes: workingMinutes(work.context.kit, area.value, fit.tool, work.view.role),
+      minutes: workingMinutes(work.context.kit, area.value, fit.tool, work.view),
       title: workTitle(agent, fit.tool),
       how: workHow(fit.tool, action === "clean"),
       why: "It has loosened by now; brushed sooner it only moves about.",
@@ -218,16 +218,16 @@ function layWork(
 
 /** Putting on, working in and lifting together, for each round. */
 function stripMinutes(
-  { context: { kit }, view: { role } }: ZoneWork,
+  { context: { kit }, view }: ZoneWork,
   area: Worked,
   rounds: number,
   toweled: boolean,
   tool: ToolId,
 ): HandsOn {
   const parts = [
-    handsOnMinutes(kit, "clean", area.value, 1, paceOn(role, area.value, "clean")),
-    workingMinutes(kit, area.value, tool, role),
-    ...(toweled ? [handsOnMinutes(kit, "towel-off", area.value, 1, paceOn(role, area.value, "towel-off"))] : []),
+    handsOnMinutes(kit, "clean", area.value, 1, paceOn(view, area.value, "clean")),
+    workingMinutes(kit, area.value, tool, view),
+    ...(toweled ? [liftingMinutes(kit, area.value, tool, view)] : []),
   ];
   return {
     ...sumOf(TREATMENT_FORMULAS, "treatment.together", {

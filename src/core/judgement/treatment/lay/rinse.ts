@@ -7,6 +7,7 @@ import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
 import { agentCheck } from "@/core/judgement/treatment/step/stepWords";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { STAGE, type Stage } from "./stages";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import type { ZoneWork } from "./zoneWork";
 
 /** From this area on a rinse is misted, m². Judgement. */
@@ -14,6 +15,10 @@ const MISTED_FROM_M2 = 1.5;
 
 /** Fibres that hold alkaline residue or brown in it. */
 const ACID_RINSED: readonly MaterialId[] = ["wool", "silk", "nylon", "cotton", "linen", "jute", "viscose"];
+
+/** Step after step all over is misted too. */
+const isStair = ({ role, areaM2 }: ZoneView, area: Worked) =>
+  (role === "tread" || role === "riser") && area.value >= areaM2.value - 1e-9;
 
 interface Rinse {
   /** It clears the way for what must not meet what is in the cloth, and is plain water. */
@@ -35,7 +40,7 @@ export function layRinse(
 ) {
   const { context, view, likely } = work;
   // A large panel is misted and wiped once: nobody presses a towel over a whole floor.
-  const mist = area.value >= MISTED_FROM_M2 && !required;
+  const mist = (area.value >= MISTED_FROM_M2 || isStair(view, area)) && !required;
   const fit =
     (required ? undefined : acidRinse(work, alkaline, mist)) ??
     fitAgent(context, view, likely, "water", mist ? "hand" : "towel", "rinse");
@@ -62,8 +67,8 @@ export function layRinse(
       tempC: fit.candidate.clothTempC,
       amountMl: work.amount(onLPerM2, area, PANEL_L_PER_M2.rinse),
       minutes: spraying
-        ? mistingMinutes(context.kit, area.value, view.role)
-        : handsOnMinutes(context.kit, "rinse", area.value, 1, paceOn(view.role, area.value, "rinse")),
+        ? mistingMinutes(context.kit, area.value, view)
+        : handsOnMinutes(context.kit, "rinse", area.value, 1, paceOn(view, area.value, "rinse")),
       ...rinseWords(acid, spraying, evenOut),
       check: agentCheck("acid-rinse"),
       liftOff: "Dry towel straight after.",
@@ -143,7 +148,7 @@ export function towelOff(work: ZoneWork, stage: Stage, base: string, area: Worke
     findingId,
     tool: "towel",
     areaM2: area,
-    minutes: handsOnMinutes(work.context.kit, "towel-off", area.value),
+    minutes: handsOnMinutes(work.context.kit, "towel-off", area.value, 1, paceOn(work.view, area.value, "towel-off")),
     title: "Towel off what has come up",
     how: "White terry on carpet, white microfibre on cloth. Press hard, do not rub; turn to a clean side.",
     why: "What has come up goes with the towel; left there it sinks back.",

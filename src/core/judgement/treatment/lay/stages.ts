@@ -21,6 +21,7 @@ export const STAGE = {
   presoak: 3,
   presoakTowel: 3.1,
   spots: 4,
+  flush: 4.9,
   panelAir: 5,
   panelRinseOut: 5.1,
   clean: 5.2,

@@ -6,7 +6,7 @@ import { input, sumOf, type Worked } from "@/core/ground/sums/working";
 import { isCovered } from "@/core/job/history";
 import { judge } from "@/core/judgement/rules/judge";
 import { placeOf } from "@/core/judgement/treatment/cloth/places";
-import { putOnAt } from "@/core/judgement/treatment/cloth/waterBudget";
+import { ofCleaning, putOnAt } from "@/core/judgement/treatment/cloth/waterBudget";
 import { remember, type ZoneState } from "@/core/judgement/treatment/cloth/inCloth";
 import type { Context } from "@/core/judgement/treatment/cloth/planContext";
 import { factsOf } from "@/core/judgement/treatment/cloth/ruleFacts";
@@ -89,7 +89,7 @@ export class ZoneWork {
 
   /** What is left of the budget at a place; of all places the least. */
   remainingLPerM2(place?: string): number {
-    return Math.max(0, this.state.budget.value - putOnAt(this.state.moves, place));
+    return Math.max(0, this.state.budget.value - putOnAt(ofCleaning(this.state.moves), place));
   }
 
   /** Litres per m² a step may put on: what it wants, or its share of what is left of the budget there. */
@@ -139,7 +139,7 @@ export class ZoneWork {
   }
 
   /** Counts the water of a step; put on in portions, each is blotted before the next. */
-  private wet({ action, waterOnLPerM2, goes = 1, wetStrokes, dryStrokes, pace, findingId, areaM2 }: Step) {
+  private wet({ action, waterOnLPerM2, goes = 1, wetStrokes, dryStrokes, pace, findingId, areaM2, flushes }: Step) {
     const where = { place: this.placeOf(findingId, areaM2), areaM2: areaM2.value };
     for (let go = 0; go < goes; go++) {
       if (go > 0) this.state.moves.push({ action: "towel-off", ...where });
@@ -150,6 +150,7 @@ export class ZoneWork {
         wetStrokes: wetStrokes?.value,
         dryStrokes: dryStrokes?.value,
         pace,
+        flushedMm: flushes?.value,
       });
     }
   }

@@ -4,7 +4,7 @@ import { ringOrigin, type RingOrigin } from "@/core/judgement/diagnosis/ring";
 import type { AgentId } from "@/core/ground/catalog/agents";
 import { FAMILY_IDS, type FamilyId } from "@/core/ground/catalog/families";
 import { fibreGroupOf, type FibreGroup } from "@/core/ground/catalog/fibreGroups";
-import type { RanTo } from "@/core/ground/catalog/findings";
+import type { RanTo, Spilled } from "@/core/ground/catalog/findings";
 import { hadSewage, someoneAtRisk } from "@/core/judgement/diagnosis/background";
 import type { MarkFinding, MouldFinding, OutcomeResult } from "@/core/job/schema";
 import type { Worked } from "@/core/ground/sums/working";
@@ -77,6 +77,8 @@ export interface MarkPlan {
   deep: boolean;
   /** How deep it went, as far as anyone knows. */
   ranTo?: RanTo;
+  /** How much was spilled, as far as anyone knows. */
+  spilled?: Spilled;
 }
 
 /** A mark with the rungs that the rules leave it. */
@@ -160,13 +162,14 @@ function stateOfSpill(
   { job }: Context,
   finding: MarkFinding | MouldFinding,
   { leader }: Diagnosis,
-): Pick<MarkPlan, "fresh" | "old" | "deep" | "ranTo"> {
+): Pick<MarkPlan, "fresh" | "old" | "deep" | "ranTo" | "spilled"> {
   const { age = job.account?.when, moisture } = finding.kind === "mark" ? finding.evidence : {};
   const said = finding.kind === "mark" ? finding.ranTo : undefined;
   // What a meter reads deep in outranks what anyone says.
   const ranTo = moisture === "deep" && said !== "below" ? "foam" : said;
   return {
     ...(ranTo ? { ranTo } : {}),
+    ...(finding.kind === "mark" && finding.spilled ? { spilled: finding.spilled } : {}),
     fresh: finding.kind === "mark" && age === "fresh",
     old: ORGANIC.includes(leader) && age === "months",
     deep: ranTo === "foam" || ranTo === "below",

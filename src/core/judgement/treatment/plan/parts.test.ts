@@ -35,16 +35,19 @@ const planOf = (job: Job) => assess(job, USUAL_KIT, NOW, quickly).plan;
 const zoneOf = (job: Job, role: string) => zoneViews(job).find((view) => view.role === role)!;
 
 describe("minutes", () => {
-  // Worked by hand: 3 + 2 m² × 12 strokes × 1.6 / (60 × 0.28 m × 0.3 m/s) = 10.62 min.
+  // Worked by hand: 3 + 2 m² × 12 strokes × 1.6 / (60 × 0.28 m × 0.3 m/s) = 10.62 min on a floor of a cabin.
   it("of drawing off go by the width and pace of the head, and by the tanks it takes", () => {
     const wand = { headWidthM: 0.28, strokeMPerS: 0.3, solutionTankL: 40 };
-    expect(drawingMinutes({}, 2, 12, 4, wand).value).toBeCloseTo(10.62, 2);
+    expect(drawingMinutes({}, 2, 12, 4, wand, "boot").value).toBeCloseTo(10.62, 2);
     const narrow = { headWidthM: 0.1, strokeMPerS: 0.3, solutionTankL: 8 };
-    expect(drawingMinutes({}, 2, 12, 8, narrow).value).toBeCloseTo(24.33, 2);
-    expect(drawingMinutes({}, 2, 12, 9, narrow).value).toBeCloseTo(28.33, 2);
+    expect(drawingMinutes({}, 2, 12, 8, narrow, "boot").value).toBeCloseTo(24.33, 2);
+    expect(drawingMinutes({}, 2, 12, 9, narrow, "boot").value).toBeCloseTo(28.33, 2);
+    // Over a cushion round every seam; on open floor a wand goes in long lines.
+    expect(drawingMinutes({}, 2, 12, 8, narrow, "base").value).toBeCloseTo(3 + 21.33 * (4 / 1.6), 1);
+    expect(drawingMinutes({}, 20, 12, 4, wand, "field").value).toBeCloseTo(3 + 76.2 * (1.1 / 1.6), 0);
     // A log that is twice as slow makes all of it but the tanks twice as long.
     const slow = { experience: { pace: { extract: { n: 1000, meanLog: Math.log(2) } } } } as never;
-    expect(drawingMinutes(slow, 2, 12, 4, wand).value).toBeCloseTo(2 * 10.62, 0);
+    expect(drawingMinutes(slow, 2, 12, 4, wand, "boot").value).toBeCloseTo(2 * 10.62, 0);
   });
 
   it("of brushing in are fewer with a brush on a motor", () =>

@@ -15,8 +15,9 @@ import { sumOf, opened, type Worked } from "@/core/ground/sums/working";
 import { missingAgents, type Missing } from "@/core/judgement/shelf/standIns";
 import { ACTIONS } from "@/core/ground/catalog/actions";
 import { beforeThisRound, diagnosisOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
+import { depthRan } from "@/core/judgement/treatment/cloth/spillDepth";
 import { stateNow, type ZoneState } from "@/core/judgement/treatment/cloth/inCloth";
-import { wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import { ofCleaning, wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import {
   isCleaned,
   layDisinfection,
@@ -38,6 +39,7 @@ import { addProofs } from "../lay/proofs";
 import { STAGE, type Staged } from "../lay/stages";
 import { ANY_TIME, type Span } from "../school/pick";
 import { ZoneWork } from "../lay/zoneWork";
+import { layFlush } from "../mark/layFlush";
 import { layBlot, laySpot } from "../mark/laySpot";
 import type { LaidMark, MarkPlan } from "../mark/markPlan";
 import { cleanersFor, isHeavy, type AsLike, type Panel } from "../school/panel";
@@ -279,6 +281,7 @@ function layMarks({ hair, open, marks, smell, view, evenOut }: ZoneDraft, work: 
   if (open.length > 0 || view.soil) layBleachOut(work);
   if (trial) layTrial(work);
   for (const mark of open) laySpot(work, mark);
+  for (const mark of open) layFlush(work, mark);
   if (smell) laySmell(work, smell.families);
   return work;
 }
@@ -308,6 +311,7 @@ function layPanel(
 const GREASES: readonly FamilyId[] = ["body-oil", "road-grease", "gum-wax"];
 
 function panelOf({ context, view, open, smell, area, evenOut }: ZoneDraft, round: number, timeLeftMin: number): Panel {
+  const flushed = open.length > 0 && open.every(({ plan }) => plan.deep) && depthRan(view, "below") > 0;
   // What a trial could not move is left alone.
   const hopeless = trialOn(context, view)?.result === "same";
   const level = hopeless ? undefined : (view.soil?.level ?? (smell ? "light" : undefined));
@@ -316,7 +320,7 @@ function panelOf({ context, view, open, smell, area, evenOut }: ZoneDraft, round
   return {
     soil: round > 0 || (residue && !isHeavy(level)) ? undefined : level,
     residue,
-    ranDeep: open.some(({ plan }) => plan.deep),
+    flushed: flushed && level === undefined && !residue && !evenOut,
     area,
     evenOut,
     timeLeftMin,
@@ -349,7 +353,7 @@ function whyEvenOut({ materials, careCode, builds }: ZoneView, open: readonly La
 /** The sum of every litre on its wettest place since it was last dry, done and planned. */
 const usedOf = ({ moves }: ZoneState): Worked =>
   sumOf(WATER_FORMULAS, "water.used", {
-    moves: wettestMoves(moves).flatMap(({ action, waterOnLPerM2 = 0 }) =>
+    moves: wettestMoves(ofCleaning(moves)).flatMap(({ action, waterOnLPerM2 = 0 }) =>
       waterOnLPerM2 > 0 ? [{ value: waterOnLPerM2, name: ACTIONS[action].name.toLowerCase() }] : [],
     ),
   });

@@ -2,12 +2,16 @@ import { doneOn } from "@/core/job/history";
 import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
-import { STACKS } from "@/core/ground/catalog/layers";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
-import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
-import { depthOf, waterCourse, wettestMoves, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import {
+  depthOf,
+  ofCleaning,
+  waterCourse,
+  wettestMoves,
+  type WaterMove,
+} from "@/core/judgement/treatment/cloth/waterBudget";
 import { canBeClearedFor, clearFor } from "@/core/judgement/treatment/lay/clear";
 import { layAcidAfter } from "@/core/judgement/treatment/lay/rinse";
 import { STAGE, type Stage } from "@/core/judgement/treatment/lay/stages";
@@ -75,13 +79,13 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
   const leaves = cleaned ? [soilLeft(cleaned.effort)] : [];
   const base = `${baseOf(work)}-extract`;
   const pattern = patternOf(work, panel);
-  const ranMm = panel.ranDeep ? depthRan(view) : 0;
   const acidAfter = () => {
     if (cleaned || wasPutOn(work)) layAcidAfter(work, baseOf(work), panel.area, alkaline);
   };
   // An alkaline pre-spray, and a fibre that holds alkali, want a mild acid after the plain water.
   const alkaline = cleaned !== undefined && cleaner.agent === "alkaline-prespray";
-  if (!work.todo(base)) {
+  // Its only marks were flushed out by themselves: nothing else is drawn off.
+  if (!work.todo(base) || panel.flushed) {
     acidAfter();
     return { leaves: leavesAfter(pattern.wanted), lead };
   }
@@ -89,7 +93,7 @@ function drawn(work: ZoneWork, panel: Panel, lead: Lead): Way | Refusal {
   const affordable = strokesLeft(work, pattern);
   if (Math.min(pattern.wanted, affordable) < 1)
     return refuse("The water budget here is too small for even one wet stroke.");
-  const most = shallowest(work, pattern, affordable, ranMm);
+  const most = shallowest(work, pattern, affordable);
   const wet = Math.min(pattern.wanted, most);
   if (wet < 1) return refuse("Even one wet stroke would run deeper below the face than this build may take.");
   layStrokes(
@@ -191,31 +195,13 @@ const RESIDUE_WORDS = {
   check: "No more foam in the tank, defoamer in it; the cloth no longer feels slippery.",
 };
 
-/** How deep what ran in may have gone, mm: through all its layers, but never into what glue holds. */
-const depthRan = ({ builds, cloth }: ZoneView): number =>
-  builds.includes("glue-held")
-    ? 0
-    : Math.min(
-        ...builds.map((build) =>
-          STACKS[build].reduce(
-            (sum, { usualMm, measured }) => sum + ((measured && cloth.layers?.[measured]) ?? usualMm),
-            0,
-          ),
-        ),
-      );
-
-/**
- * The most strokes, up to some, that stay as shallow as the build may take.
- * @param ranMm a spill went so deep already, which the ordinary limit is not for
- */
-function shallowest({ context, state, view }: ZoneWork, pattern: Pattern, upTo: number, ranMm = 0): number {
+/** The most strokes, up to some, that stay as shallow as the build may take. */
+function shallowest({ context, state, view }: ZoneWork, pattern: Pattern, upTo: number): number {
   const recovery = recoveryOf(context, view).value;
-  const there = wettestMoves(state.moves);
-  const staysShallow = (strokes: number) => {
-    const peak = waterCourse([...there, drawing(pattern, strokes)], view, recovery).ownPeakLPerM2;
-    const { depth, tooDeep } = depthOf(peak, view);
-    return !tooDeep || depth.value <= ranMm;
-  };
+  // The limit is for cleaning: a spill was deeper before anybody came.
+  const there = wettestMoves(ofCleaning(state.moves));
+  const staysShallow = (strokes: number) =>
+    !depthOf(waterCourse([...there, drawing(pattern, strokes)], view, recovery).ownPeakLPerM2, view).tooDeep;
   let most = upTo;
   while (most > 0 && !staysShallow(most)) most -= 1;
   return most;
@@ -230,7 +216,6 @@ function layStrokes(
   { wet, most, affordable }: { wet: number; most: number; affordable: number },
   { stage = STAGE.machine, ...words }: { stage?: Stage } & Partial<Pick<Step, "title" | "how" | "why" | "check">> = {},
 ) {
-  const { context } = work;
   const { pace, stroke, chosen, wanted, machine } = pattern;
   const tempC = fit.candidate.clothTempC!;
   const dry = dryFor(pattern, wet);
@@ -262,10 +247,7 @@ function layStrokes(
         strokes: wet,
         strokeLPerM2: opened(stroke),
       }),
-      minutes: drawingMinutes(context.kit, area.value, wet + dry.value, stroke.value * wet * area.value, {
-        ...machine,
-        strokeMPerS: machine.strokeMPerS * pace,
-      }),
+      minutes: minutesOf(work, pattern, area, wet, dry),
       title: `Rinse and draw off, ${wet} wet ${wet === 1 ? "stroke" : "strokes"}, ${dry.value} dry`,
       how: machine.flowLPerMin ? howToPull(pace, wet, dry.value) : howToVacuum(wet),
       why: "Carries off what was loosened, and the cleaner with it.",
@@ -276,6 +258,16 @@ function layStrokes(
     fit,
   );
 }
+
+const minutesOf = ({ context, view }: ZoneWork, pattern: Pattern, area: Worked, wet: number, dry: Worked) =>
+  drawingMinutes(
+    context.kit,
+    area.value,
+    wet + dry.value,
+    pattern.stroke.value * wet * area.value,
+    { ...pattern.machine, strokeMPerS: pattern.machine.strokeMPerS * pattern.pace },
+    view.role,
+  );
 
 /** What should come back into the tank: what lies where it is wettest, and what goes on, but for what stays. */
 function recoveredBy({ context, state, view }: ZoneWork, move: WaterMove, area: Worked): Worked {

@@ -16,6 +16,7 @@ import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { PANEL_L_PER_M2, TOWEL_CARRIES } from "@/core/judgement/treatment/step/amounts";
 import { roundsWanted, SOIL_RATE, SOIL_TARGET } from "@/core/judgement/treatment/step/soilRates";
 import { fitAgent, type Fit, type FoundFit } from "@/core/judgement/treatment/way/allowedWay";
+import { isHall } from "@/core/judgement/treatment/way/hall";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
 import { isOnGlue } from "@/core/judgement/treatment/cloth/waterBudget";
 import { gentlestSet, setInWords, type CleaningSet } from "@/core/judgement/treatment/way/gentlest";
@@ -31,8 +32,8 @@ export interface Panel {
   flush: boolean;
   /** Detergent that an earlier cleaning left, to be rinsed out. */
   residue: boolean;
-  /** A spill went deeper than cleaning may: it is flushed as deep as it went. */
-  ranDeep: boolean;
+  /** All that is on it ran below the face and is flushed out by itself. */
+  flushed: boolean;
   /** Grease all over it, which steam lets go of. */
   greasy: boolean;
   /** What is gone over: the panel where it is soiled or rings, else what the marks' agents spread to. */
@@ -87,15 +88,16 @@ const isSuedeLook = ({ materials }: ZoneView) => materials.every((material) => m
 const TRODDEN: readonly RoleId[] = ["footwell", "boot", "mat", "field", "lane", "doorway", "tread"];
 export const isHeavy = (soil: SoilLevel | undefined) => soil === "heavy" || soil === "caked";
 
-/** The brush for a panel before the rules have their say: stronger where feet have trodden the soil in. */
-const panelTool = ({ view }: ZoneWork, soil: SoilLevel | undefined): ToolId =>
-  isOnGlue(view) || (isSuedeLook(view) && soil === "light")
-    ? "towel"
-    : !isHeavy(soil) || !TRODDEN.includes(view.role)
-      ? "medium-brush"
-      : view.role === "mat"
-        ? "stiff-brush"
-        : "drill-brush";
+/**
+ * The brush for a panel before the rules have their say: stronger where feet have trodden the soil in, on a motor in a
+ * hall.
+ */
+function panelTool({ view }: ZoneWork, soil: SoilLevel | undefined): ToolId {
+  if (isOnGlue(view) || (isSuedeLook(view) && soil === "light")) return "towel";
+  if (isHall(view) && soil) return "drill-brush";
+  if (!isHeavy(soil) || !TRODDEN.includes(view.role)) return "medium-brush";
+  return view.role === "mat" ? "stiff-brush" : "drill-brush";
+}
 
 /**
  * The cleaners for a panel, first choice first: an alkaline pre-spray for trodden-in soil that is going to be drawn

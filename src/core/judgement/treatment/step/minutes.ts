@@ -6,6 +6,8 @@ import { input, stated, sumOf } from "@/core/ground/sums/working";
 import type { HandsOn } from "./step";
 import type { ActionId } from "@/core/ground/catalog/actions";
 import type { RoleId } from "@/core/ground/catalog/roles";
+import type { SoilLevel } from "@/core/ground/catalog/builds";
+import type { ZoneView } from "@/core/judgement/zones/zoneView";
 
 /** Minutes of hands-on work: a start, and minutes for each m² and round. Judgement, to be corrected by the technician's own log. */
 export const PACE: Record<ActionId, { startMin: number; minPerM2: number }> = {
@@ -55,14 +57,31 @@ const OPEN_FLOOR_MIN_PER_M2: Partial<Record<ActionId, number>> = {
   rinse: 0.65,
 };
 /** A floor as large as this is worked standing, m². Judgement. */
-const OPEN_FROM_M2 = 4;
+const OPEN_FROM_M2 = 1;
+const OPEN_FLOOR: readonly RoleId[] = ["field", "lane", "doorway"];
 
-const isOpenFloor = (role: RoleId, areaM2: number) => role === "field" && areaM2 >= OPEN_FROM_M2;
+/** The part that is worked, as far as its pace asks. */
+type Paced = Pick<ZoneView, "role" | "soil">;
+
+const isOpenFloor = (role: RoleId, areaM2: number) => OPEN_FLOOR.includes(role) && areaM2 >= OPEN_FROM_M2;
+
+/** Even and without corners, or one like the other: so much of the minutes of a seat. Judgement. */
+const EVEN: Partial<Record<RoleId, number>> = { top: 0.7, tread: 0.6, riser: 0.6 };
+const QUICKER_WHERE_EVEN: readonly ActionId[] = ["dry-removal", "clean", "work", "towel-off", "rinse"];
+/** More comes out of heavy soil: slower nozzle, more turns of the brush and the towel. Judgement. */
+const SLOWED_BY_SOIL: Record<SoilLevel, number> = { light: 0.7, moderate: 1, heavy: 1.5, caked: 2 };
+const SLOWED: readonly ActionId[] = ["dry-removal", "work", "towel-off"];
+
+/** How much of the usual minutes an action takes here, by the part and how soiled it is. */
+const slownessOn = ({ role, soil }: Paced, action: ActionId): number =>
+  (QUICKER_WHERE_EVEN.includes(action) ? (EVEN[role] ?? 1) : 1) *
+  (soil && SLOWED.includes(action) ? SLOWED_BY_SOIL[soil.level] : 1);
 
 /** Start and pace of an action on a part. @param areaM2 m² that is worked, not all of the part */
-export function paceOn(role: RoleId, areaM2: number, action: ActionId): { startMin: number; minPerM2: number } {
-  const onFloor = isOpenFloor(role, areaM2) ? OPEN_FLOOR_MIN_PER_M2[action] : undefined;
-  return onFloor === undefined ? PACE[action] : { ...PACE[action], minPerM2: onFloor };
+export function paceOn(part: Paced, areaM2: number, action: ActionId): { startMin: number; minPerM2: number } {
+  const onFloor = isOpenFloor(part.role, areaM2) ? OPEN_FLOOR_MIN_PER_M2[action] : undefined;
+  const { startMin, minPerM2 } = PACE[action];
+  return { startMin, minPerM2: (onFloor ?? minPerM2) * slownessOn(part, action) };
 }
 
 /**
@@ -101,12 +120,13 @@ export function ownPace({ experience }: Pick<Kit, "experience">, action: ActionI
 const MISTED_MIN_PER_M2 = 2;
 
 /** The same on open floor, the towel under a flat holder. Judgement. */
-const MISTED_FLOOR_MIN_PER_M2 = 0.65;
+const MISTED_FLOOR_MIN_PER_M2 = 0.25;
 
 /** Hands-on minutes to mist a rinse on and wipe it once. @param areaM2 m², > 0 */
-export function mistingMinutes({ experience }: Pick<Kit, "experience">, areaM2: number, role: RoleId): HandsOn {
+export function mistingMinutes({ experience }: Pick<Kit, "experience">, areaM2: number, part: Paced): HandsOn {
   const { factor, n } = paceOf(experience, "rinse");
-  const pace = isOpenFloor(role, areaM2) ? MISTED_FLOOR_MIN_PER_M2 : MISTED_MIN_PER_M2;
+  const onFloor = isOpenFloor(part.role, areaM2) ? MISTED_FLOOR_MIN_PER_M2 : MISTED_MIN_PER_M2;
+  const pace = onFloor * slownessOn(part, "rinse");
   const basis = n > 0 ? "computed" : "table";
   const startMin = PACE.rinse.startMin * factor;
   const minPerM2 = { value: pace * factor, basis } as const;
@@ -121,6 +141,15 @@ export function mistingMinutes({ experience }: Pick<Kit, "experience">, areaM2: 
   };
 }
 
+/** Hands-on minutes to lift what a brush brought up; on open floor the towel goes under a brush on a motor and only is turned. */
+export function liftingMinutes(kit: Pick<Kit, "experience">, areaM2: number, tool: ToolId, part: Paced): HandsOn {
+  const { startMin, minPerM2 } = paceOn(part, areaM2, "towel-off");
+  const under = isOpenFloor(part.role, areaM2) && toolOf(tool).powered ? UNDER_THE_BRUSH : 1;
+  return handsOnMinutes(kit, "towel-off", areaM2, 1, { startMin, minPerM2: minPerM2 * under });
+}
+/** Of the minutes of a towel by itself. Judgement. */
+const UNDER_THE_BRUSH = 0.3;
+
 /** A brush on a motor works a floor so much faster than one by hand. Judgement. */
 const POWERED_PACE = 0.5;
 
@@ -129,11 +158,11 @@ export function workingMinutes(
   { experience }: Pick<Kit, "experience">,
   areaM2: number,
   tool: ToolId,
-  role: RoleId = "base",
+  part: Paced = { role: "base", soil: undefined },
 ): HandsOn {
   const { factor, n } = paceOf(experience, "work");
   const basis = n > 0 ? "computed" : "table";
-  const usual = paceOn(role, areaM2, "work");
+  const usual = paceOn(part, areaM2, "work");
   const startMin = usual.startMin * factor;
   const minPerM2 = { value: usual.minPerM2 * factor * (toolOf(tool).powered ? POWERED_PACE : 1), basis } as const;
   return {
@@ -147,8 +176,22 @@ export function workingMinutes(
   };
 }
 
-/** Strokes overlap, are lifted off and set down again: so much longer than the bare way of the head. Judgement. */
-const TURNING = 1.6;
+/**
+ * Strokes overlap, are lifted off and set down again: so much longer than the bare way of the head. On seats and
+ * cushions round every seam, on open floor in long straight lines. Judgement, by the rates of common practice: a hand
+ * nozzle on upholstery 3 to 6 m² an hour, a wand 40 to 80.
+ */
+const TURNING = { cushion: 4, floor: 1.6, even: 1.2, open: 1.1 };
+/** Worked standing, strip by strip. */
+const ON_FLOOR: readonly RoleId[] = ["footwell", "boot", "mat", "field", "lane", "doorway", "tread"];
+
+function turningOn(role: RoleId, areaM2: number, { headWidthM }: Head): number {
+  if (isOpenFloor(role, areaM2) && headWidthM >= WAND_FROM_M) return TURNING.open;
+  if (EVEN[role] !== undefined) return TURNING.even;
+  return ON_FLOOR.includes(role) ? TURNING.floor : TURNING.cushion;
+}
+/** A head as wide as this is a wand, m. Judgement. */
+const WAND_FROM_M = 0.2;
 /** Tanks are emptied and filled, min each time after the first. Judgement. */
 const TANK_MIN = 4;
 
@@ -164,6 +207,7 @@ interface Head {
  * @param areaM2 m², > 0
  * @param strokes wet and dry together
  * @param litres put on in all
+ * @param role of the part
  * @returns min
  */
 export function drawingMinutes(
@@ -171,8 +215,10 @@ export function drawingMinutes(
   areaM2: number,
   strokes: number,
   litres: number,
-  { headWidthM, strokeMPerS, solutionTankL }: Head,
+  head: Head,
+  role: RoleId,
 ): HandsOn {
+  const { headWidthM, strokeMPerS, solutionTankL } = head;
   const { factor, n } = paceOf(experience, "extract");
   const startMin = PACE.extract.startMin * factor;
   return {
@@ -183,7 +229,7 @@ export function drawingMinutes(
       strokes,
       headWidthM: stated.table(headWidthM),
       strokeMPerS: stated.table(strokeMPerS),
-      turning: stated.table(TURNING),
+      turning: stated.table(turningOn(role, areaM2, head)),
       refills: solutionTankL ? Math.max(0, Math.ceil(litres / solutionTankL - 1e-9) - 1) : 0,
       tankMin: stated.table(TANK_MIN),
     }),

@@ -72,6 +72,8 @@ export interface Step {
   dryStrokes?: Worked;
   /** Of the strokes, against the machine's usual; left out: the usual. */
   pace?: number;
+  /** A spill is flushed out, as deep as this, mm. */
+  flushes?: Worked;
   /** The most that budget and depth leave, however dirty it still runs. */
   mostWetStrokes?: number;
   /** What should come back into the recovery tank. */

@@ -74,6 +74,7 @@ export function doneOf(
     ...whatWentOn(step, correction),
     ...(step.pace === undefined ? {} : { pace: step.pace }),
     ...(step.goes === undefined ? {} : { goes: step.goes }),
+    ...(step.flushes === undefined ? {} : { flushedMm: step.flushes.value }),
     ...(correction.recoveredMl === undefined ? {} : { recoveredMl: correction.recoveredMl }),
     ...learning,
     ...timeTaken(step, moment, startedAt),

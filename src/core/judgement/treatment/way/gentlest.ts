@@ -9,6 +9,7 @@ import type { ZoneView } from "@/core/judgement/zones/zoneView";
 import { gentlerTools, type FoundFit } from "./allowedWay";
 import type { FamilyId } from "@/core/ground/catalog/families";
 import { judge } from "@/core/judgement/rules/judge";
+import { isHall } from "./hall";
 import { COOL_C } from "../step/amounts";
 import { soilOf } from "@/core/judgement/zones/soil";
 import { strengthAt } from "./strength";
@@ -125,7 +126,7 @@ function turnedAllWays(
   const temps = [...new Set([coolest, warmest])];
   const shortestMin = dwell.min.value;
   const dwells = DWELL_TIMES.filter((times) => times === 1 || times * shortestMin <= (dwell.max?.value ?? Infinity));
-  const tools = gentlerTools(context.kit, view, fit.tool);
+  const tools = isHall(view) ? [fit.tool] : gentlerTools(context.kit, view, fit.tool);
   const sets: Turned[] = [];
   for (const r of parts)
     for (const tempC of temps)

@@ -1,0 +1,22 @@
+"use client";
+import { chunksOf, chunkWords, type Card } from "@/core/answers/schedule/runCards";
+import { useBay } from "@/bay/state/BayContext";
+import { useFormat } from "@/ui/useFormat";
+
+/** What is done on a card, in one breath: part by part where it holds several. */
+export function CardBreath({ card }: { card: Card }) {
+  const { assessment } = useBay();
+  const { order, plan } = assessment;
+  const { quantity } = useFormat();
+  return chunksOf(order, card).map((chunk) => (
+    <span key={chunk.zoneIds.join()} className="card-breath soft">
+      {partsInWords(chunk.zoneIds.flatMap((id) => plan.zones[id]?.view.name ?? []))}
+      {chunkWords(chunk, quantity)}
+    </span>
+  ));
+}
+
+const MOST_NAMED = 3;
+/** "Seat, backrest: "; many are counted. */
+const partsInWords = (names: readonly string[]): string =>
+  names.length === 0 ? "" : names.length > MOST_NAMED ? `${names.length} parts: ` : `${names.join(", ")}: `;
