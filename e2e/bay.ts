@@ -181,3 +181,10 @@ export async function tabTo(page: Page, name: RegExp) {
   }
   throw new Error(`No way by Tab to ${name}`);
 }
+
+/** Opens every card of the plan, or of the run sheet, that is shut. */
+export async function openCards(page: Page, of: "plan-card" | "run-card" = "plan-card") {
+  const shut = page.getByTestId(of).locator("> .accordion-item > .fold-line .accordion-button.collapsed");
+  await page.getByTestId(of).first().waitFor();
+  while ((await shut.count()) > 0) await shut.first().click();
+}

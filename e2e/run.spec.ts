@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import ICAL from "ical.js";
 import type { Page } from "@playwright/test";
-import { expect, openDemo, openFerry, phase, pressAgain, storedJob, tabTo, test, workToTheEnd } from "./bay";
+import { expect, openCards, openDemo, openFerry, phase, pressAgain, storedJob, tabTo, test, workToTheEnd } from "./bay";
 
 /** The run sheet: dwells run while hands are elsewhere, late is seen early, and what fails moves the plan. */
 
@@ -137,12 +137,30 @@ test("it gets worse: the mark stops at once, what to do now is said, and the res
   await page.getByRole("button", { name: /^Middle of/ }).click();
   await expect(page.getByText("As large as a")).toBeVisible();
   await phase(page, "Work").click();
+  await openCards(page, "run-card");
   await expect(
     page
       .getByTestId("coming")
       .filter({ hasText: /Mark 1|Mark/ })
       .first(),
   ).toBeVisible();
+});
+
+test("a card that went as planned is one tap, and one tap back", async ({ page }) => {
+  await openDemo(page, "demo-van", "phase=work");
+  const now = page.getByTestId("now-step");
+  const first = await now.locator("h2").innerText();
+  const all = page.getByRole("button", { name: /^These \d+ lines are done, as planned$/ });
+  const lines = Number(/\d+/.exec(await all.innerText())![0]);
+  await all.click();
+  await expect(now.locator("h2")).toHaveText("Look under and between");
+  const recorded = async () => (await storedJob(page, "demo-van")).events.filter(({ kind }) => kind === "done");
+  await expect.poll(async () => (await recorded()).length).toBe(lines);
+  // Nobody said when it was begun: nothing is learnt of how long it took.
+  expect((await recorded()).every((event) => !("minutes" in event))).toBe(true);
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await expect(now.locator("h2")).toHaveText(first);
+  await expect.poll(async () => (await recorded()).length).toBe(0);
 });
 
 test("two at it have a run sheet each; what the second did on another device comes back by file", async ({

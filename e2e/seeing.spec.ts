@@ -3,7 +3,7 @@ import { writeFileSync } from "node:fs";
 import exifr from "exifr";
 import type { Locator, Page } from "@playwright/test";
 import { withPlaceAndTurn } from "./exif";
-import { allLoaded, expect, openDemo, openFerry, phase, pressAgain, storedJob, test } from "./bay";
+import { allLoaded, expect, openCards, openDemo, openFerry, phase, pressAgain, storedJob, test } from "./bay";
 
 /** The walk-round and the diagnosis, on the real screens. */
 
@@ -86,6 +86,7 @@ test("a cabin with headliner, belts and mats, walked round from nothing to a ful
     .or(page.getByRole("heading", { name: "The whole job" }))
     .first()
     .click();
+  await openCards(page);
   await expect(page.getByTestId("plan-step").filter({ hasText: "Lift hair" })).toHaveCount(1);
   await expect(page.getByText(/damage, |was there before, a note and no step/).first()).toBeVisible();
 });

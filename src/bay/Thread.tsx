@@ -1,6 +1,7 @@
 "use client";
 import type { Job } from "@/core/job/schema";
 import { handsOf, type History } from "@/core/job/history";
+import { cardsOf } from "@/core/answers/schedule/runCards";
 import type { Forecast } from "@/core/answers/schedule/forecast";
 import { PhaseNav } from "./PhaseNav";
 import { timeText } from "@/ui/time";
@@ -24,7 +25,7 @@ interface Stitch {
   toMs: number;
 }
 
-/** One stitch per step, as long as its minutes: worked ones tight, coming ones slack, a needle at now, knots at the promises. */
+/** One stitch for each step worked and each card to come: worked ones tight, coming ones slack, a needle at now, knots at the promises. */
 export function Thread() {
   const { forecast, assessment, job, nowMs } = useBay();
   const { svg, width } = useWidth();
@@ -44,11 +45,13 @@ export function Thread() {
       {worked.map(({ key, fromMs, toMs }) => (
         <WorkedStitch key={key} a={x(fromMs)} b={x(toMs)} />
       ))}
-      {assessment.order.tasks.map(({ step: { key, dwell }, running }, index) => {
-        const { startMs, endMs } = forecast.times[index]!;
+      {cardsOf(assessment.order).map(({ tasks }, index) => {
+        const [startMs, endMs] = [forecast.times[tasks[0]!]!.startMs, forecast.times[tasks.at(-1)!]!.endMs];
         const [a, b] = [x(startMs) + 2, Math.max(x(startMs) + 5, x(endMs) - 2)];
-        if (running || index === 0) return <NextStitch key={`${key}-${index}`} a={a} b={b} />;
-        return <SlackStitch key={`${key}-${index}`} dwell={dwell !== undefined} a={a} b={b} />;
+        const isBegun = tasks.some((at) => assessment.order.tasks[at]!.running);
+        if (isBegun || index === 0) return <NextStitch key={tasks[0]} a={a} b={b} />;
+        const dwells = tasks.some((at) => assessment.order.tasks[at]!.step.dwell);
+        return <SlackStitch key={tasks[0]} dwell={dwells} a={a} b={b} />;
       })}
       {forecast.usable && forecast.usable.atMs > finishMs && <DryingDots a={x(finishMs)} b={x(forecast.usable.atMs)} />}
       {promises.map(({ name, ms }, index) => {

@@ -10,7 +10,9 @@ export function CardBreath({ card }: { card: Card }) {
   const { quantity } = useFormat();
   return chunksOf(order, card).map((chunk) => (
     <span key={chunk.zoneIds.join()} className="card-breath soft">
-      {partsInWords(chunk.zoneIds.flatMap((id) => plan.zones[id]?.view.name ?? []))}
+      {chunk.blocks.every(({ lines }) => lines.every(({ action }) => action === "beside"))
+        ? ""
+        : partsInWords(chunk.zoneIds.flatMap((id) => plan.zones[id]?.view.name ?? []))}
       {chunkWords(chunk, quantity)}
     </span>
   ));
@@ -19,4 +21,4 @@ export function CardBreath({ card }: { card: Card }) {
 const MOST_NAMED = 3;
 /** "Seat, backrest: "; many are counted. */
 const partsInWords = (names: readonly string[]): string =>
-  names.length === 0 ? "" : names.length > MOST_NAMED ? `${names.length} parts: ` : `${names.join(", ")}: `;
+  names.length === 0 ? "" : names.length > MOST_NAMED ? `${names.length} parts: ` : `${names.join(" + ")}: `;

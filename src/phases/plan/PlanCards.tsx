@@ -19,7 +19,7 @@ export function PlanCards() {
         <>
           <b>{index + 1}</b>
           <span className="line-what">
-            <b>{placeName(order, card.place)}</b>
+            <b>{placeName(order, card)}</b>
             <CardBreath card={card} />
           </span>
         </>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { readingInWords } from "@/core/ground/quantity/ratio";
 import { lastOf, stepBase, type History } from "@/core/job/history";
-import { cardsOf, doneTogether, placeName } from "@/core/answers/schedule/runCards";
+import { breathOf, cardsOf, doneTogether, placeName } from "@/core/answers/schedule/runCards";
 import type { OrderTask } from "@/core/answers/schedule/times";
 import { guardsPerson, isWaitedOut } from "@/core/ground/catalog/actions";
 import { mayFinish, type MayFinish } from "@/core/judgement/rules/mayFinish";
@@ -18,6 +18,7 @@ import { clockText } from "@/ui/clock";
 import { SmallFold } from "@/ui/Fold";
 import { later } from "@/ui/later";
 import { Num } from "@/ui/Num";
+import { useFormat } from "@/ui/useFormat";
 import { useOncePerState } from "@/ui/useOncePerState";
 import { useBay } from "@/bay/state/BayContext";
 import { planner } from "@/workers/planner";
@@ -114,12 +115,22 @@ export function NowStep({ step, running }: Task) {
       {step.action === "gas-out" && <GasMeter />}
       <WentOtherwise step={step} correction={correction} onCorrect={correct} />
       <div className="now-side">
-        <ReadAloud words={sheetWords(step, zones, running !== undefined)} />
+        <CardAloud step={step} zones={zones} running={running !== undefined} />
         <ItFails findingId={step.findingId} zoneIds={step.zoneIds} />
         {!step.required && <LeaveOut step={step} once={once} />}
       </div>
     </section>
   );
+}
+
+/** Where a card begins it is read first, in one breath; then each line of it. */
+function CardAloud({ step, zones, running }: { step: Step; zones: string; running: boolean }) {
+  const { assessment, now } = useBay();
+  const { order } = assessment;
+  const { quantity } = useFormat();
+  const card = now && cardsOf(order).find(({ tasks }) => tasks[0] === now.at && tasks.length > 1);
+  const breath = card && !running ? `${placeName(order, card)}: ${breathOf(order, card, quantity)}. First: ` : "";
+  return <ReadAloud words={breath + sheetWords(step, zones, running)} />;
 }
 
 /** What went as planned is one tap for all of a card. */
@@ -129,7 +140,7 @@ function CardDone({ step, once }: { step: Step; once: ReturnType<typeof useOnceP
   const card = now && cardsOf(order).find(({ tasks }) => tasks.includes(now.at));
   const lines = card ? doneTogether(order, card, now.at) : [];
   if (!card || lines.length < 2 || lines[0] !== now?.at) return null;
-  const place = placeName(order, card.place);
+  const place = placeName(order, card);
   const done = async () => {
     const orderAfter = (next: typeof job, at: string) => planner().orderAfter(next, kit, at);
     const ops = await cardDoneOps(jobNow(job.id) ?? job, assessment, kit, lines, hands, orderAfter);

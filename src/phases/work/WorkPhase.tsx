@@ -234,7 +234,7 @@ function ComingCards({ coming, times }: { coming: readonly Coming[]; times: read
         open={isInHand || coming.length <= FEW_LINES}
         head={
           <span className="line-what">
-            <b>{placeName(order, card.place)}</b>
+            <b>{placeName(order, card)}</b>
             <CardBreath card={{ ...card, tasks: its.map(({ at }) => at) }} />
           </span>
         }

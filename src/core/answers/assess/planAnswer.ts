@@ -170,7 +170,7 @@ function cardsIn({ order }: Assessment, asOf: string): CardAnswer[] {
   const times = timesOf(order, nowMs);
   const minutes = (ms: number) => (ms - nowMs) / 60_000;
   return cardsOf(order).map((card) => ({
-    place: placeName(order, card.place),
+    place: placeName(order, card),
     title: cardTitle(order, card),
     zoneIds: card.zoneIds,
     hands: card.hands,

@@ -12,8 +12,8 @@ import type { Order } from "./times";
 type CardPart = "dry" | "wet" | "close";
 
 export interface Card {
-  /** The place of the order; absent: all over, from place to place. */
-  place?: number;
+  /** The place of the order, or two that hands go to and fro between while one dwells; none: all over. */
+  places: readonly number[];
   part: CardPart;
   hands: number;
   zoneIds: string[];
@@ -51,7 +51,7 @@ const DONE: Record<Step["action"], string> = {
   finish: "groom",
   "set-to-dry": "set up drying",
   trial: "trial patch",
-  beside: "trim and belongings",
+  beside: "hard trim, glass, belongings",
   "power-off": "power off",
   gas: "gas",
   "gas-out": "air the gas out",
@@ -59,15 +59,18 @@ const DONE: Record<Step["action"], string> = {
 const MOST_SAID = 4;
 
 /** A card in one line: where, and what is done there. */
-export function cardTitle(order: Order, { place, tasks }: Card): string {
-  const done = [...new Set(tasks.map((at) => DONE[order.tasks[at]!.step.action]))];
+export function cardTitle(order: Order, card: Card): string {
+  const done = [...new Set(card.tasks.map((at) => DONE[order.tasks[at]!.step.action]))];
   const more = done.length > MOST_SAID ? " and more" : "";
-  return `${placeName(order, place)}: ${done.slice(0, MOST_SAID).join(", ")}${more}`;
+  return `${placeName(order, card)}: ${done.slice(0, MOST_SAID).join(", ")}${more}`;
 }
 
+const ALL_OVER: Record<CardPart, string> = { dry: "all over, dry first", wet: "all over", close: "all over, last" };
+
 /** Where a card is worked, in words. */
-export function placeName({ places }: Order, place: number | undefined): string {
-  const name = (place === undefined ? undefined : places?.[place]) ?? "all over";
+export function placeName(order: Order, { places, part }: Pick<Card, "places" | "part">): string {
+  const names = places.flatMap((place) => order.places?.[place] ?? []);
+  const name = names.length > 0 ? names.join(" and ") : ALL_OVER[part];
   return name.charAt(0).toUpperCase() + name.slice(1);
 }
 
@@ -93,23 +96,26 @@ export const cardMinutes = ({ tasks }: Order, { tasks: its }: Card): Worked =>
   });
 
 /** @returns cards in the order they are begun; every task is on one of them */
-export function cardsOf(order: Order): Card[] {
+export const cardsOf = (order: Order): Card[] => toAndFro(order, visitsOf(order));
+
+/** What is done at a place before hands go on to the next. */
+function visitsOf(order: Order): Card[] {
   const parts = partsIn(order);
   const cards: Card[] = [];
   const open = new Map<number, Card>();
   order.tasks.forEach(({ step, hands, place, allOver }, at) => {
-    const here = allOver ? undefined : place;
+    const here = allOver || place === undefined ? [] : [place];
     const last = open.get(hands);
     // Dry work goes over the whole job: one card, wherever its steps are.
-    if (last && last.part === parts[at] && (last.place === here || last.part === "dry")) {
-      if (last.place !== here) delete last.place;
+    if (last && last.part === parts[at] && (last.places[0] === here[0] || last.part === "dry")) {
+      if (last.places[0] !== here[0]) last.places = [];
       last.tasks.push(at);
       last.minutes += step.minutes.value;
       last.zoneIds.push(...step.zoneIds.filter((id) => !last.zoneIds.includes(id)));
       return;
     }
     const card: Card = {
-      ...(here === undefined ? {} : { place: here }),
+      places: here,
       part: parts[at]!,
       hands,
       zoneIds: [...step.zoneIds],
@@ -121,6 +127,39 @@ export function cardsOf(order: Order): Card[] {
   });
   return cards;
 }
+
+/** So much is read in one breath, and done in one go, min. */
+const MOST_CHUNKS = 4;
+const MOST_MIN = 45;
+
+/** Two places worked in turn, one while the other dwells, are one card: A, B and A again. */
+function toAndFro(order: Order, visits: readonly Card[]): Card[] {
+  const cards: Card[] = [];
+  const ofHands = (hands: number) => cards.findLast((card) => card.hands === hands);
+  visits.forEach((visit, at) => {
+    const last = ofHands(visit.hands);
+    const back = visits.slice(at + 1).find(({ hands }) => hands === visit.hands);
+    const goesOn = last?.places.length === 2 && visit.places[0] !== undefined && last.places.includes(visit.places[0]);
+    const returns =
+      last?.places.length === 1 &&
+      visit.places.length === 1 &&
+      back?.places[0] === last.places[0] &&
+      back?.part === "wet";
+    const both = last && (goesOn || returns) && last.part === "wet" && visit.part === "wet" && joined(last, visit);
+    if (both && both.minutes <= MOST_MIN && chunksOf(order, both).length <= MOST_CHUNKS)
+      cards[cards.indexOf(last)] = both;
+    else cards.push(visit);
+  });
+  return cards;
+}
+
+const joined = (a: Card, b: Card): Card => ({
+  ...a,
+  places: [...new Set([...a.places, ...b.places])],
+  zoneIds: [...new Set([...a.zoneIds, ...b.zoneIds])],
+  tasks: [...a.tasks, ...b.tasks],
+  minutes: a.minutes + b.minutes,
+});
 
 /** Somebody has to say how it came out. */
 const ASKS: readonly Step["action"][] = ["check-first", "fastness-check", "trial", "take-out"];
@@ -141,13 +180,19 @@ export function doneTogether({ tasks }: Order, card: Card, next: number): number
 /** What is done on the same parts of a card, said once. */
 interface CardChunk {
   zoneIds: readonly string[];
+  blocks: CardBlock[];
+}
+
+/** Lines one after another, all of them so often: rounds that are alike. */
+interface CardBlock {
   lines: CardLine[];
-  /** All of it so often, one round after another. */
   times: number;
 }
 
 interface CardLine {
   action: Step["action"];
+  /** In place of the action, where that says little. */
+  title?: string;
   agent?: AgentId;
   /** What goes on each time. */
   amounts: readonly Worked[];
@@ -155,7 +200,7 @@ interface CardLine {
   dwell?: Worked;
 }
 
-/** A card by what is worked together, in the order it is begun; rounds that are alike are one with a number. */
+/** A card by what is worked together, in the order it is begun. */
 export function chunksOf({ tasks }: Order, card: Card): CardChunk[] {
   const byZones = new Map<string, Step[]>();
   for (const at of card.tasks) {
@@ -163,25 +208,48 @@ export function chunksOf({ tasks }: Order, card: Card): CardChunk[] {
     const name = step.zoneIds.join("+");
     byZones.set(name, [...(byZones.get(name) ?? []), step]);
   }
-  const chunks = [...byZones.values()].map((steps): CardChunk => {
-    const period = periodOf(steps.map(({ action, agent }) => `${action} ${agent ?? ""}`));
-    const lines = steps.slice(0, period).map((_, at) => lineOf(steps.filter((_step, each) => each % period === at)));
-    return { zoneIds: steps[0]!.zoneIds, lines, times: steps.length / period };
-  });
-  return merged(chunks);
+  return merged([...byZones.values()].map((steps) => ({ zoneIds: steps[0]!.zoneIds, blocks: blocksOf(steps) })));
 }
 
-/** The shortest beginning that makes up all of it when it is said again. */
-function periodOf(names: readonly string[]): number {
-  for (let period = 1; period < names.length; period++)
-    if (names.length % period === 0 && names.every((name, at) => name === names[at % period])) return period;
-  return names.length;
+/** Rounds that are alike become one with a number. */
+function blocksOf(steps: readonly Step[]): CardBlock[] {
+  const names = steps.map(lineName);
+  const blocks: CardBlock[] = [];
+  for (let at = 0; at < steps.length;) {
+    const { period, times } = roundsFrom(names, at);
+    const rounds = steps.slice(at, at + period * times);
+    blocks.push({
+      times,
+      lines: rounds.slice(0, period).map((_, line) => lineOf(rounds.filter((_step, each) => each % period === line))),
+    });
+    at += period * times;
+  }
+  return blocks;
 }
+
+/** The run from here on that is said again at once, the longest of them; one by itself where nothing is. */
+function roundsFrom(names: readonly string[], at: number): { period: number; times: number } {
+  let best = { period: 1, times: 1 };
+  for (let period = 1; at + 2 * period <= names.length; period++) {
+    const isAgain = (times: number) =>
+      names.slice(at, at + period).every((name, line) => names[at + times * period + line] === name);
+    let times = 1;
+    while (isAgain(times)) times += 1;
+    if (times > 1 && period * times > best.period * best.times) best = { period, times };
+  }
+  return best;
+}
+
+/** What is done is many things by one name. */
+const SAID_BY_TITLE: readonly Step["action"][] = ["beside", "take-out"];
+const lineName = ({ action, agent, title }: Step) =>
+  `${action} ${agent ?? ""} ${SAID_BY_TITLE.includes(action) ? title : ""}`;
 
 function lineOf(rounds: readonly Step[]): CardLine {
-  const { action, agent, dwell } = rounds[0]!;
+  const { action, agent, dwell, title } = rounds[0]!;
   return {
     action,
+    ...(SAID_BY_TITLE.includes(action) ? { title: title.charAt(0).toLowerCase() + title.slice(1) } : {}),
     ...(agent ? { agent } : {}),
     amounts: rounds.flatMap(({ amountMl }) => amountMl ?? []),
     ...(dwell && !isWaitedOut(action) ? { dwell: dwell.min } : {}),
@@ -192,8 +260,9 @@ function lineOf(rounds: readonly Step[]): CardLine {
 function merged(chunks: readonly CardChunk[]): CardChunk[] {
   const known = new Map<string, CardChunk>();
   chunks.forEach((chunk, at) => {
-    const dry = chunk.lines.every(({ amounts, dwell }) => amounts.length === 0 && !dwell);
-    const name = dry ? `${chunk.times} ${chunk.lines.map(({ action }) => action).join()}` : `${at}`;
+    const lines = chunk.blocks.flatMap((block) => block.lines);
+    const dry = lines.every(({ amounts, dwell }) => amounts.length === 0 && !dwell);
+    const name = dry ? lines.map(({ action, title = action }) => title).join() : `${at}`;
     const before = known.get(name);
     known.set(name, before ? { ...before, zoneIds: [...new Set([...before.zoneIds, ...chunk.zoneIds])] } : chunk);
   });
@@ -202,16 +271,26 @@ function merged(chunks: readonly CardChunk[]): CardChunk[] {
 
 const TIMES = ["", "", "twice", "three times"];
 
-/** A chunk in one breath: "pre-spray 24 mL, dwell 4 min, agitate, towel dry; twice". @param say a number in the units shown */
-export function chunkWords({ lines, times }: CardChunk, say: (of: Worked) => string): string {
-  const parts = lines.flatMap(({ action, agent, amounts, dwell }) => [
-    [
-      action === "agent" && agent ? agentOf(agent).name.toLowerCase() : DONE[action],
-      [...new Set(amounts.map(say))].join(" and "),
-    ]
-      .filter(Boolean)
-      .join(" "),
+/** A chunk in one breath: "pre-spray 24 mL, dwell 4 min, agitate, towel dry, twice; rinse". @param say a number in the units shown */
+export const chunkWords = ({ blocks }: CardChunk, say: (of: Worked) => string): string =>
+  blocks
+    .map(({ lines, times }) => {
+      const words = lines.flatMap((line) => lineWords(line, say)).join(", ");
+      return { words: times > 1 ? `${words}, ${TIMES[times] ?? `${times} times`}` : words, ends: times > 1 };
+    })
+    .reduce((said, { words, ends }, at, all) => {
+      if (at === 0) return words;
+      return `${said}${ends || all[at - 1]!.ends ? "; " : ", "}${words}`;
+    }, "");
+
+const lineWords = ({ action, title, agent, amounts, dwell }: CardLine, say: (of: Worked) => string): string[] => {
+  const done = title ?? (action === "agent" && agent ? agentOf(agent).name.toLowerCase() : DONE[action]);
+  return [
+    [done, [...new Set(amounts.map(say))].join(" and ")].filter(Boolean).join(" "),
     ...(dwell ? [`dwell ${say(dwell)}`] : []),
-  ]);
-  return parts.join(", ") + (times > 1 ? `; ${TIMES[times] ?? `${times} times`}` : "");
-}
+  ];
+};
+
+/** All of a card in one breath, without the names of its parts. */
+export const breathOf = (order: Order, card: Card, say: (of: Worked) => string): string =>
+  [...new Set(chunksOf(order, card).map((chunk) => chunkWords(chunk, say)))].join("; then ");

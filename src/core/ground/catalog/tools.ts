@@ -25,6 +25,7 @@ const FLOORS: readonly RoleId[] = ["mat", "field", "lane", "doorway", "tread", "
 
 const UPHOLSTERY: readonly RoleId[] = [
   "base",
+  "crevice",
   "back",
   "bolster",
   "airbag-bolster",

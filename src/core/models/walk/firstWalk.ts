@@ -20,7 +20,7 @@ interface Open {
 /**
  * @param rank by turn: of what is as near, the smaller first
  * @param timid nothing else is begun while something is open that dries out
- * @example firstWalk(new Pacer(round), [0, 1, 2]).sequence // [0, 1, 2]
+ * @example firstWalk(new Pacer(round), [0, 1, 2]).sequence // [0, 2, 1]
  */
 export function firstWalk(pacer: Pacer, rank: ArrayLike<number>, timid = false): Walked {
   const { turns } = pacer.problem;

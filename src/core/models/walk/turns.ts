@@ -74,7 +74,7 @@ const LATE_WEIGHT = 1000;
 const CARRY_WEIGHT = 0.02;
 const CHANGE_WEIGHT = 0.002;
 /** A change of place is worth so many minutes of waiting besides its way: what is scattered is forgotten. Judgement. */
-export const MOVE_WORTH_MIN = 1.5;
+export const MOVE_WORTH_MIN = 2;
 
 /** Smaller is better. @example costOf({ lateMin: 0, endMin: 10, carryMin: 0, changes: 0, moves: 0 }) // 10 */
 export const costOf = ({
