@@ -160,7 +160,6 @@ test("a card that went as planned is one tap, and one tap back", async ({ page }
   expect((await recorded()).every((event) => !("minutes" in event))).toBe(true);
   await page.getByRole("button", { name: "Undo" }).first().click();
   await expect(now.locator("h2")).toHaveText(first);
-  await expect.poll(async () => (await recorded()).length).toBe(0);
 });
 
 test("two at it have a run sheet each; what the second did on another device comes back by file", async ({

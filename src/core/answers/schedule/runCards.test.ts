@@ -15,10 +15,16 @@ let next = 0;
 const cabin = (soil: Zone["soil"]): Job => {
   const job = jobFromTemplate("cabin", () => `c${next++}`, NOW, {});
   const zones = Object.entries(job.zones.byId).map(([id, zone]) => [id, { ...zone, soil }]);
-  return { ...job, id: `cabin ${soil}`, zones: { ...job.zones, byId: Object.fromEntries(zones) as Job["zones"]["byId"] } };
+  return {
+    ...job,
+    id: `cabin ${soil}`,
+    zones: { ...job.zones, byId: Object.fromEntries(zones) as Job["zones"]["byId"] },
+  };
 };
 const orderOf = (job: Job) => assess(job, USUAL_KIT, NOW, { ...quickly, order: inFull.order }).order;
-const ORDERS = [...demoJobs(new Date(NOW)), cabin("moderate"), cabin("heavy")].map((job) => [job.id, orderOf(job)] as const);
+const ORDERS = [...demoJobs(new Date(NOW)), cabin("moderate"), cabin("heavy")].map(
+  (job) => [job.id, orderOf(job)] as const,
+);
 
 describe("cards of a run sheet", () => {
   it.each(ORDERS)("%s: at most 20, no line lost, none said twice, times in turn", (_, order) => {
@@ -33,7 +39,9 @@ describe("cards of a run sheet", () => {
       expect(cardMinutes(order, card).value).toBeCloseTo(hands, 6);
       expect(card.minutes).toBeCloseTo(hands, 6);
       // Every line is said, once.
-      const said = chunksOf(order, card).flatMap(({ blocks }) => blocks.map(({ lines, times }) => lines.length * times));
+      const said = chunksOf(order, card).flatMap(({ blocks }) =>
+        blocks.map(({ lines, times }) => lines.length * times),
+      );
       expect(said.reduce((sum, lines) => sum + lines, 0)).toBeLessThanOrEqual(card.tasks.length);
       expect(card.places.length).toBeLessThanOrEqual(2);
     }
@@ -51,7 +59,9 @@ describe("cards of a run sheet", () => {
     const say = (of: Parameters<typeof formatQuantity>[0]) => formatQuantity(of, "metric");
     for (const card of cardsOf(order)) expect(breathOf(order, card, say).length).toBeLessThan(420);
     const mats = cardsOf(order).find((card) => placeName(order, card).includes("utside"))!;
-    expect(breathOf(order, mats, say)).toMatch(/^pre-spray [\d.]+ mL, dwell [\d.]+ min, agitate, towel dry, (twice|three times)/);
+    expect(breathOf(order, mats, say)).toMatch(
+      /^pre-spray [\d.]+ mL, dwell [\d.]+ min, agitate, towel dry, (twice|three times)/,
+    );
   });
 
   it("one tap records a card up to the first line that asks something, guards a person or is waited out", () => {
