@@ -180,7 +180,8 @@ function Bottle({ mix }: { mix: BottleMix }) {
   );
 
   function stepNumber(key: string) {
-    return assessment.plan.steps.findIndex((step) => step.key === key) + 1;
+    const at = assessment.plan.steps.findIndex((step) => step.key === key);
+    return at < 0 ? "when it is dry" : at + 1;
   }
 }
 

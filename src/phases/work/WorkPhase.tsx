@@ -7,7 +7,7 @@ import { MOST_HANDS } from "@/core/job/fileFormat";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, sumOf, worked } from "@/core/ground/sums/working";
-import { cardsOf, placeName } from "@/core/answers/schedule/runCards";
+import { cardsOf, placeName, stepsMinutes, WHEN_DRY } from "@/core/answers/schedule/runCards";
 import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
@@ -74,6 +74,7 @@ export function WorkPhase() {
       )}
       {order.sooner && <FoundSooner {...order.sooner} />}
       <ComingCards coming={coming} times={forecast.times} />
+      {now && <LaterLine />}
       {(now || finished.length > 0) && <NoteFields />}
       <WhoWorks />
       {now && !canKeepScreenOn() && (
@@ -180,6 +181,7 @@ const DoneStitch = () => (
 );
 
 function NothingLeft({ done, others, onGo }: { done: number; others: number; onGo: (phase: "dry" | "look") => void }) {
+  const { later } = useBay().assessment.plan;
   if (others > 0)
     return (
       <div className="now-step">
@@ -191,6 +193,11 @@ function NothingLeft({ done, others, onGo }: { done: number; others: number; onG
     <div className="now-step">
       <h2>Hands are done</h2>
       <p>Now it dries. Judge each mark only when it is dry.</p>
+      {later.length > 0 && (
+        <p data-testid="later">
+          <b>{WHEN_DRY}:</b> {later.map(({ title }) => title).join(", ")}.
+        </p>
+      )}
       <Act variant="primary" onAct={() => onGo("dry")}>
         Go to Dry
       </Act>
@@ -210,6 +217,22 @@ function NothingLeft({ done, others, onGo }: { done: number; others: number; onG
 interface Coming {
   task: OrderTask;
   at: number;
+}
+
+/** What closes it is on the sheet from the start, and waits for the cloth. */
+function LaterLine() {
+  const { assessment, forecast, nowMs } = useBay();
+  const { later } = assessment.plan;
+  if (later.length === 0) return null;
+  const startsMs = forecast.usable && forecast.usable.atMs - stepsMinutes(later).value * 60_000;
+  return (
+    <div className="line-step" data-testid="later">
+      <span className="line-what">
+        <b>{WHEN_DRY}</b> <span className="soft">{later.map(({ title }) => title).join(", ")}</span>
+      </span>
+      <span className="line-more">{startsMs ? timeText(startsMs, nowMs) : ""}</span>
+    </div>
+  );
 }
 
 /** So few lines need no folding. */

@@ -1,3 +1,4 @@
+import { laterMinOf } from "@/core/answers/schedule/later";
 import { assess, wetViewsOf, wetZoneOf, type Assessment } from "@/core/answers/assess/assess";
 import type { MachineId } from "@/core/ground/catalog/machines";
 import { SPACES, type SpaceId } from "@/core/ground/catalog/spaces";
@@ -262,7 +263,7 @@ const tidyGap = (changes: number) => (changes < 3 ? Math.max(0.5, Math.round(cha
 function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const {
     context: { kit, job },
-    assessment: { order, history, gas },
+    assessment: { order, history, gas, plan },
     asOf,
     startMs,
   } = weighing;
@@ -289,7 +290,16 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const running = runningIn({ ...job.site, ...air });
   const watts = running.map((machine) => machineOn(kit, machine)?.powerW ?? 0);
   const sum = watts.reduce((total, each) => total + each, 0);
-  const { slacks } = forecastOf(order, history, job.promises, all, nowMs, gas?.stillH);
+  const { slacks } = forecastOf(
+    order,
+    history,
+    job.promises,
+    all,
+    nowMs,
+    gas?.stillH,
+    nowMs,
+    laterMinOf(plan.later, job),
+  );
   return {
     way,
     name,

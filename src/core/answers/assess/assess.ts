@@ -27,17 +27,10 @@ import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planCo
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { surfaceSteps } from "@/core/judgement/treatment/extra/wiping";
 import { besideSteps } from "@/core/judgement/treatment/extra/besideTheCloth";
-import {
-  dryProtection,
-  planIn,
-  matsBack,
-  raisedPile,
-  type JobPlan,
-  type Plan,
-} from "@/core/judgement/treatment/plan/plan";
+import { planIn, whenDryIn, type JobPlan, type Plan } from "@/core/judgement/treatment/plan/plan";
 import type { KeptZones } from "@/core/judgement/treatment/plan/kept";
 import type { ZonePlan } from "@/core/judgement/treatment/plan/zonePlan";
-import type { Caution } from "@/core/judgement/treatment/step/step";
+import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { cleanerLeft, depthOf, waterInZone, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
 import { DRYING_FORMULAS } from "@/core/ground/sums/dryingFormulas";
@@ -182,6 +175,9 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
     plan.zones[view.id] = asTheLayersGo(plan.zones[view.id]!, dryingOfZone(context, view, left), drying[view.id]!);
   const wet = isWet(context, drying, asOf);
   if (onCloth.length === 0 && !sewage) plan.steps = [...before, ...whenDry(context, plan, open, wet), ...after];
+  const closing = wet ? plan.steps.filter((step) => isForLater(context, step)) : [];
+  plan.steps = plan.steps.filter((step) => !closing.includes(step));
+  if (!sewage && wet) plan.later = laterSteps(context, plan, open, closing);
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
     wet,
@@ -191,7 +187,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   // What the shelf cannot meet is said before the first step, not when the gas is in.
   if (gas?.locks.some(({ id }) => id === "shelf"))
     plan.notes.push(`${GASES[gas.gas].name}: asked for, and not on the shelf. Settle that with the owner first.`);
-  if (plan.steps.length > orderedSteps) order = orderNow();
+  if (plan.steps.length !== orderedSteps) order = orderNow();
   plan.steps = stepsInTurn(plan.steps, order);
   const cautions = [
     ...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values(),
@@ -199,7 +195,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   return {
     diagnosis: Object.fromEntries(Object.values(plan.marks).map(({ findingId, diagnosis }) => [findingId, diagnosis])),
     plan,
-    mixes: withBoosters(context, plan, mixesOf(plan.steps, job, kit)),
+    mixes: withBoosters(context, plan, mixesOf([...plan.steps, ...plan.later], job, kit)),
     drying,
     cautions,
     history: context.history,
@@ -228,14 +224,27 @@ const isBegunDry = ({ history }: Context) =>
     (event) => (event.kind === "start" || event.kind === "done") && BEGUN_DRY.includes(stepBase(event.stepKey)),
   );
 
-/** What is done on dry cloth when all else is over: the pile of suede-look first, then a protector, mats back last. */
+/** What comes next on dry cloth: the pile of suede-look first, then a protector, belts and mats back last. */
 function whenDry(context: Context, plan: Plan, all: readonly ZoneView[], wet: boolean) {
   if (wet && !isBegunDry(context)) return [];
-  const views = all.filter(({ surface }) => surface === undefined);
-  const pile = raisedPile(context, views);
+  const { pile, protection, back } = whenDryIn(context, plan, clothOf(all), []);
   if (pile.length > 0) return pile;
-  const protection = context.job.choices.protect === "dry" ? dryProtection(context, plan, views) : [];
-  return protection.length > 0 || wet ? protection : matsBack(context, views);
+  return protection.length > 0 || wet ? protection : back;
+}
+
+const clothOf = (views: readonly ZoneView[]) => views.filter(({ surface }) => surface === undefined);
+
+/** Closes a vehicle for good: nothing damp is wiped over or put together, unless the owner takes it damp. */
+const CLOSES = ["beside-last-vacuum", "beside-seats-in", "beside-closing", "beside-glass"];
+function isForLater({ job, history }: Context, { key }: Step): boolean {
+  const begun = history.running.some(({ stepKey }) => stepKey === key);
+  return !begun && job.promises.dampHandBackAgreed !== true && CLOSES.includes(stepBase(key));
+}
+
+/** Everything that waits for dry: on the cloth, then what closes it. */
+function laterSteps(context: Context, plan: Plan, all: readonly ZoneView[], closing: readonly Step[]): Step[] {
+  const { pile, protection, back } = whenDryIn(context, plan, clothOf(all), plan.steps);
+  return [...pile, ...protection, ...back, ...closing];
 }
 
 const HOUR_MS = 3_600_000;

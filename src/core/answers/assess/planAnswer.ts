@@ -3,7 +3,7 @@ import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
 import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Caution, Step } from "@/core/judgement/treatment/step/step";
 import type { BottleMix } from "@/core/answers/mixing/mixes";
-import { cardsOf, cardTitle, placeName } from "@/core/answers/schedule/runCards";
+import { cardsOf, cardTitle, placeName, WHEN_DRY } from "@/core/answers/schedule/runCards";
 import { forecastAt } from "@/core/answers/schedule/forecast";
 import { timesOf } from "@/core/answers/schedule/times";
 import type { Worked } from "@/core/ground/sums/working";
@@ -69,6 +69,8 @@ interface CardAnswer {
   zoneIds: string[];
   /** Which pair of hands, from 1. */
   hands: number;
+  /** Locked until then, on the forecast or a meter. */
+  waitsFor?: "dry";
   /** Hands on it, min. */
   minutes: number;
   lines: LineAnswer[];
@@ -117,7 +119,7 @@ export const planAnswerOf = (assessment: Assessment, job: Job, asOf: string): Pl
     drying,
     cautions,
     forecast: forecastIn(assessment, job, asOf),
-    runSheet: { cards: cardsIn(assessment, asOf) },
+    runSheet: { cards: [...cardsIn(assessment, asOf), ...closingCard(assessment, job, asOf)] },
     locked: lockedIn(assessment),
   };
 };
@@ -189,6 +191,30 @@ function cardsIn({ order }: Assessment, asOf: string): CardAnswer[] {
       };
     }),
   }));
+}
+
+/** What closes it once it is dry; left out where this air never dries it. */
+function closingCard(assessment: Assessment, job: Job, asOf: string): CardAnswer[] {
+  const { later } = assessment.plan;
+  const usable = forecastAt(assessment, job, Date.parse(asOf)).usable;
+  if (later.length === 0 || !usable) return [];
+  const minutes = later.reduce((sum, step) => sum + step.minutes.value, 0);
+  let startsMin = usable.value - minutes;
+  return [
+    {
+      place: WHEN_DRY,
+      title: `${WHEN_DRY}: ${later.map(({ title }) => title.charAt(0).toLowerCase() + title.slice(1)).join(", ")}`,
+      zoneIds: [...new Set(later.flatMap(({ zoneIds }) => zoneIds))],
+      hands: 1,
+      waitsFor: "dry",
+      minutes,
+      lines: later.map(({ key, action, zoneIds, tool, agent, minutes: hands }) => {
+        const line = { stepKey: key, action, zoneIds, startsMin, endsMin: startsMin + hands.value };
+        startsMin += hands.value;
+        return { ...line, ...(tool === "hand" ? {} : { tool }), ...(agent ? { agent } : {}) };
+      }),
+    },
+  ];
 }
 
 function lockedIn({ gas, plan }: Assessment): Lock[] {

@@ -4,6 +4,7 @@ import type { Assessment } from "@/core/answers/assess/assess";
 import { DAMAGES } from "@/core/ground/catalog/builds";
 import type { Job } from "@/core/job/schema";
 import { formatDuration } from "@/core/ground/quantity/format";
+import { laterMinOf } from "@/core/answers/schedule/later";
 import { MONEY_FORMULAS } from "@/core/ground/sums/moneyFormulas";
 import { sumOf, stated, type Worked } from "@/core/ground/sums/working";
 import type { MarkPlan } from "@/core/judgement/treatment/mark/markPlan";
@@ -62,7 +63,10 @@ const minutesOfGas = (gas: Assessment["gas"]): number =>
  * @returns the band: at least the first steps going well, at most every rung that may follow, gone slowly
  */
 export function estimateOf({ plan, drying, gas }: Assessment, job: Job, productCost: number, rates: Rates): Estimate {
-  const planned = plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0) + minutesOfGas(gas);
+  const planned =
+    plan.steps.reduce((sum, { minutes }) => sum + minutes.value, 0) +
+    laterMinOf(plan.later, job, ["us", "second visit"]) +
+    minutesOfGas(gas);
   const more = Object.values(plan.marks).reduce((sum, mark) => sum + minutesOfLaterRungs(mark, plan.steps), 0);
   const low = sumOf(MONEY_FORMULAS, "estimate.minutesLeast", { plannedMin: planned, quicker: stated.table(QUICKER) });
   const high = sumOf(MONEY_FORMULAS, "estimate.minutesMost", {

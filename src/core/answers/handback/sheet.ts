@@ -1,4 +1,5 @@
 import { own } from "@/core/job/lookUp";
+import { closedBy } from "@/core/answers/schedule/later";
 import type { Assessment } from "@/core/answers/assess/assess";
 import { agentOf, AGENTS, type AgentId } from "@/core/ground/catalog/agents";
 import { DAMAGES } from "@/core/ground/catalog/builds";
@@ -44,6 +45,8 @@ const AFTERWARDS = [
   "A mark that comes back within a day or two has come up from below while drying. Call us: do not scrub it.",
   "Blot a new spill at once with a white cloth, from the rim in. Vacuum once a week: grit wears cloth more than feet do.",
 ] as const;
+
+const lowered = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 
 /** @param nowMs the caller's clock */
 export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): OwnerSheet {
@@ -99,7 +102,12 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
       amountMl: usedMl(agent, done),
       caution: agentOf(agent).caution ?? "",
     })),
-    afterwards: [...AFTERWARDS],
+    afterwards: [
+      ...plan.later.flatMap((step) =>
+        closedBy(step, job) === "owner" ? [`When it is dry: ${lowered(step.title)}. ${step.how}`] : [],
+      ),
+      ...AFTERWARDS,
+    ],
     due: appointmentsOf(job, assessment, nowMs)
       .filter(({ kind }) => kind === "return" || kind === "aftercare")
       .map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),

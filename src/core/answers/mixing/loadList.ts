@@ -59,11 +59,11 @@ export const loadJob = ({
   mixes,
   gas,
 }: {
-  plan: Pick<Plan, "steps" | "zones">;
+  plan: Pick<Plan, "steps" | "later" | "zones">;
   mixes: readonly BottleMix[];
   gas?: Pick<GasPlan, "gas" | "stillH" | "steps">;
 }): LoadJob => ({
-  steps: plan.steps,
+  steps: [...plan.steps, ...plan.later],
   mixes,
   ...(gas && (gas.stillH > 0 || gas.steps.length > 0) ? { gas: gas.gas } : {}),
   roleOf: (id) => plan.zones[id]?.view.role,

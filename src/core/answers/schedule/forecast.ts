@@ -3,6 +3,8 @@ import type { Job } from "@/core/job/schema";
 import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { longestDryH } from "@/core/models/drying/longest";
+import type { Step } from "@/core/judgement/treatment/step/step";
+import { laterMinOf } from "./later";
 import { finishMs, timesOf, type Order, type TaskTime } from "./times";
 
 const MINUTE_MS = 60_000;
@@ -34,6 +36,7 @@ export interface Forecast {
  * @param dryHours the longest drying of any zone, h; Infinity when it does not dry
  * @param airH treatment of the air that follows the drying, h
  * @param handsMs when hands begin, where that is not at once
+ * @param laterMin hands on what closes the job once it is dry
  */
 export function forecastOf(
   order: Order,
@@ -43,6 +46,7 @@ export function forecastOf(
   nowMs: number,
   airH = 0,
   handsMs = nowMs,
+  laterMin = 0,
 ): Forecast {
   const beginMs = order.tasks.length > 0 ? handsMs : nowMs;
   const times = timesOf(order, beginMs);
@@ -61,7 +65,7 @@ export function forecastOf(
   };
   const dryFrom = (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? at;
   const dryMs = dryFrom + dryHours * 60 * MINUTE_MS;
-  const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + airH * 60 * MINUTE_MS;
+  const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + (airH * 60 + laterMin) * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
     ? {
         ...sumOf(SCHEDULE_FORMULAS, "schedule.usable", {
@@ -69,6 +73,7 @@ export function forecastOf(
           fromMin: (dryFrom - nowMs) / MINUTE_MS,
           dryH: dryHours,
           ...(airH > 0 ? { airH } : {}),
+          ...(laterMin > 0 ? { laterMin } : {}),
         }),
         atMs: usableMs,
       }
@@ -138,12 +143,18 @@ interface Foreseeable {
   history: History;
   drying: Record<string, { hours: Worked }>;
   gas?: { stillH: number };
+  plan?: { later: readonly Step[] };
 }
 
 /** The forecast at a moment of the caller's clock. @param beginMs when hands begin, where that is not at once */
-export const forecastAt = (
-  { order, history, drying, gas }: Foreseeable,
-  job: Job,
-  nowMs: number,
-  beginMs = nowMs,
-): Forecast => forecastOf(order, history, job.promises, longestDryH(drying), nowMs, gas?.stillH, beginMs);
+export const forecastAt = (of: Foreseeable, job: Job, nowMs: number, beginMs = nowMs): Forecast =>
+  forecastOf(
+    of.order,
+    of.history,
+    job.promises,
+    longestDryH(of.drying),
+    nowMs,
+    of.gas?.stillH,
+    beginMs,
+    laterMinOf(of.plan?.later ?? [], job),
+  );

@@ -91,8 +91,12 @@ function partsIn({ tasks }: Order): CardPart[] {
 
 /** Hands on a card, with their working. */
 export const cardMinutes = ({ tasks }: Order, { tasks: its }: Card): Worked =>
+  stepsMinutes(its.map((at) => tasks[at]!.step));
+
+/** Hands on some steps together. */
+export const stepsMinutes = (steps: readonly Step[]): Worked =>
   sumOf(SCHEDULE_FORMULAS, "schedule.card", {
-    lines: its.map((at) => opened(tasks[at]!.step.minutes, tasks[at]!.step.title.toLowerCase())),
+    lines: steps.map(({ minutes, title }) => opened(minutes, title.toLowerCase())),
   });
 
 /** @returns cards in the order they are begun; every task is on one of them */
@@ -160,6 +164,9 @@ const joined = (a: Card, b: Card): Card => ({
   tasks: [...a.tasks, ...b.tasks],
   minutes: a.minutes + b.minutes,
 });
+
+/** Where what closes a job is done: it waits for the cloth. */
+export const WHEN_DRY = "When it is dry";
 
 /** Somebody has to say how it came out. */
 const ASKS: readonly Step["action"][] = ["check-first", "fastness-check", "trial", "take-out"];

@@ -330,12 +330,13 @@ const BY_HAND: { [F in FormulaId]: readonly (readonly [Given<F>, number])[] } = 
   "estimate.minutesLeast": [[{ plannedMin: 60, quicker: 0.8 }, 48]],
 
   "schedule.step": [[{ handsMin: 4, dwellMin: 10 }, 14]],
-  // Dry four hours after drying began in an hour; hands elsewhere are longer at it; air is treated after both.
   "schedule.card": [[{ lines: [2, 3.5] }, 5.5]],
+  // Dry four hours after drying began in an hour; hands elsewhere are longer at it; air is treated after both.
   "schedule.usable": [
     [{ fromMin: 60, dryH: 4 }, 300],
     [{ handsMin: 400, fromMin: 60, dryH: 4 }, 400],
     [{ handsMin: 400, fromMin: 60, dryH: 4, airH: 1 }, 460],
+    [{ fromMin: 60, dryH: 4, laterMin: 12 }, 312],
   ],
   // 0.05 × 2 a minute at 60 °C, ten of them: 1 − 1/e; at 50 °C half as fast.
   "harm.set": [

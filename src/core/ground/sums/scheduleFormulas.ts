@@ -46,8 +46,10 @@ export const SCHEDULE_FORMULAS = {
       fromMin: as("drying begins, from now", "min"),
       dryH: as("longest drying", "h"),
       airH: maybe("treating the air after", "h"),
+      laterMin: maybe("hands on what closes it then", "min"),
     },
-    of: ({ handsMin = -Infinity, fromMin, dryH, airH = 0 }) => Math.max(handsMin, fromMin + dryH * 60) + airH * 60,
+    of: ({ handsMin = -Infinity, fromMin, dryH, airH = 0, laterMin = 0 }) =>
+      Math.max(handsMin, fromMin + dryH * 60) + airH * 60 + laterMin,
   }),
   "schedule.finish": sum({
     name: "Forecast finish",

@@ -26,7 +26,11 @@ function cabin(soiled: number, more: Partial<Job> = {}, cloth: Cloth = CLOTH): J
     ...more,
   };
 }
-const stepsOf = (job: Job) => assess(job, USUAL_KIT, NOW, quickly).plan.steps;
+/** All of it, what waits for dry last. */
+function stepsOf(job: Job) {
+  const { steps, later } = assess(job, USUAL_KIT, NOW, quickly).plan;
+  return [...steps, ...later];
+}
 const keysOf = (job: Job) => stepsOf(job).map(({ key }) => key.replace(":", ""));
 
 // Common practice, no source.

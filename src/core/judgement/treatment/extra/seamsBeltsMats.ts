@@ -70,6 +70,21 @@ function layBelt(work: ZoneWork) {
   });
 }
 
+/** A belt runs back once it is dry. */
+export function layBeltBack(work: ZoneWork) {
+  if (!work.todo("belt-back")) return;
+  work.add(STAGE.finish, "belt-back", "", {
+    action: "take-out",
+    tool: "hand",
+    areaM2: work.view.areaM2,
+    minutes: handsOnMinutes(work.context.kit, "take-out", work.view.areaM2.value),
+    title: "Clamp off, let the belt run back",
+    how: "Dry to the hand over its whole length, also where it ran into the slot. Buckle it once and let it go.",
+    why: "A belt that is reeled in damp grows mould where nobody sees it.",
+    check: "It runs back by itself and locks when you jerk it.",
+  });
+}
+
 /** Grit and hair out of seams and crevices before the vacuum, where a compressor is at hand. */
 export function layBlow(work: ZoneWork) {
   const { context, view, likely, round } = work;

@@ -1,11 +1,12 @@
 import { accountWords, hadSewage } from "@/core/judgement/diagnosis/background";
 import { doneOn, type History } from "@/core/job/history";
+import type { AgentGroup } from "@/core/ground/catalog/agents";
 import type { DamageFinding, Job, Kit } from "@/core/job/schema";
 import { type Missing } from "@/core/judgement/shelf/standIns";
 import { contextOf, type Context } from "@/core/judgement/treatment/cloth/planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { layProtection } from "../extra/protection";
-import { layMatBack } from "../extra/seamsBeltsMats";
+import { layBeltBack, layMatBack } from "../extra/seamsBeltsMats";
 import { smellSource, type SmellSource } from "../extra/smell";
 import { offerTrial, type TrialOffer } from "../school/trialPatch";
 import { addProofs } from "../lay/proofs";
@@ -31,6 +32,8 @@ export interface Plan {
   referrals: Caution[];
   /** What is still to do, in the order of the work. What was done stands in the job's events. */
   steps: Step[];
+  /** What closes the job once it is dry: not begun before a meter or the forecast says so. */
+  later: Step[];
   /** What is not known, and what was planned for instead. */
   assumed: string[];
   /** What was asked for and is not planned, and why. */
@@ -65,6 +68,7 @@ export function planIn(context: Context, kept = new KeptZones()): Plan {
     damage: [],
     referrals: [],
     steps: [],
+    later: [],
     assumed: [...context.conditions.assumed, ...accountWords(job.account)],
     notes: [],
     missing: [],
@@ -205,52 +209,57 @@ const namesOf =
   ({ zones }: Pick<Plan, "zones">) =>
   (zoneId: string) =>
     zones[zoneId]!.view.name;
-const nameIn = (views: readonly ZoneView[]) => (zoneId: string) => views.find(({ id }) => id === zoneId)!.name;
 
+const CLEANS: readonly Step["action"][] = ["clean", "extract"];
 const wasCleaned = ({ history }: Context, zoneId: string) =>
-  doneOn(history, zoneId).some(({ action }) => action === "clean" || action === "extract");
+  doneOn(history, zoneId).some(({ action }) => CLEANS.some((each) => each === action));
 
-/** Protector by the dry school: when the rest is done and dry, on every zone that was cleaned. */
-export function dryProtection(context: Context, plan: Plan, views: readonly ZoneView[]): Step[] {
-  return mergeSteps(
-    views
-      .filter(({ id }) => wasCleaned(context, id))
-      .flatMap((view, index) => {
-        const work = new ZoneWork(context, stateNow(context, view), plan.zones[view.id]!.likely, 0, view.areaM2);
-        plan.notes.push(...optional(layProtection(work)));
-        addProofs(work);
-        return inOrder(work.staged(), index);
-      }),
-    namesOf(plan),
-  );
+/** What of a job is done on dry cloth when all else is over: the pile of suede-look, a protector, belts and mats back. */
+export interface WhenDry {
+  pile: Step[];
+  protection: Step[];
+  back: Step[];
 }
 
-/** Mats that were washed go back last of all. */
-export function matsBack(context: Context, views: readonly ZoneView[]): Step[] {
-  return mergeSteps(
-    views
-      .filter(({ id, role }) => role === "mat" && wasCleaned(context, id))
-      .flatMap((view, index) => {
-        const work = new ZoneWork(context, stateNow(context, view), [], 0, view.areaM2);
-        layMatBack(work);
-        return inOrder(work.staged(), index);
-      }),
-    nameIn(views),
-  );
-}
-
-/** Suede-look lies flat when it dries: its pile is raised then, as a step of its own. */
-export function raisedPile(context: Context, views: readonly ZoneView[]): Step[] {
-  return mergeSteps(
-    views
-      .filter(({ id, materials }) => materials.every((fibre) => fibre === "suede-look") && wasCleaned(context, id))
-      .flatMap((view, index) => {
-        const work = new ZoneWork(context, stateNow(context, view), [], 0, view.areaM2);
+/**
+ * @param steps what is still to come before: what it cleans is closed too, as it will be then
+ */
+export function whenDryIn(context: Context, plan: Plan, views: readonly ZoneView[], steps: readonly Step[]): WhenDry {
+  const toCome = new Set(steps.flatMap(({ action, zoneIds }) => (CLEANS.includes(action) ? zoneIds : [])));
+  const laid = (of: (view: ZoneView) => boolean, lay: (work: ZoneWork) => void): Step[] =>
+    mergeSteps(
+      views
+        .filter((view) => of(view) && (toCome.has(view.id) || wasCleaned(context, view.id)))
+        .flatMap((view, index) => {
+          const state = stateNow(context, view);
+          const then = toCome.has(view.id)
+            ? { ...state, inCloth: new Set<AgentGroup>(), moves: [], residue: undefined }
+            : state;
+          const work = new ZoneWork(context, then, plan.zones[view.id]!.likely, 0, view.areaM2);
+          lay(work);
+          return inOrder(work.staged(), index);
+        }),
+      namesOf(plan),
+    );
+  return {
+    pile: laid(
+      ({ materials }) => materials.every((fibre) => fibre === "suede-look"),
+      (work) => {
         if (work.todo("raise-pile")) layPile(work);
-        return inOrder(work.staged(), index);
-      }),
-    nameIn(views),
-  );
+      },
+    ),
+    protection:
+      context.job.choices.protect === "dry"
+        ? laid(
+            () => true,
+            (work) => {
+              plan.notes.push(...optional(layProtection(work)).filter((note) => !plan.notes.includes(note)));
+              addProofs(work);
+            },
+          )
+        : [],
+    back: [...laid(({ role }) => role === "belt", layBeltBack), ...laid(({ role }) => role === "mat", layMatBack)],
+  };
 }
 
 function layPile(work: ZoneWork) {
