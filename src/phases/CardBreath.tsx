@@ -1,5 +1,5 @@
 "use client";
-import { chunksOf, chunkWords, type Card } from "@/core/answers/schedule/runCards";
+import { chunksOf, chunkWords, partsInWords, placeName, type Card } from "@/core/answers/schedule/runCards";
 import { useBay } from "@/bay/state/BayContext";
 import { useFormat } from "@/ui/useFormat";
 
@@ -12,13 +12,11 @@ export function CardBreath({ card }: { card: Card }) {
     <span key={chunk.zoneIds.join()} className="card-breath soft">
       {chunk.blocks.every(({ lines }) => lines.every(({ action }) => action === "beside"))
         ? ""
-        : partsInWords(chunk.zoneIds.flatMap((id) => plan.zones[id]?.view.name ?? []))}
+        : partsInWords(
+            chunk.zoneIds.flatMap((id) => plan.zones[id]?.view.name ?? []),
+            placeName(order, card),
+          )}
       {chunkWords(chunk, quantity)}
     </span>
   ));
 }
-
-const MOST_NAMED = 3;
-/** "Seat, backrest: "; many are counted. */
-const partsInWords = (names: readonly string[]): string =>
-  names.length === 0 ? "" : names.length > MOST_NAMED ? `${names.length} parts: ` : `${names.join(" + ")}: `;

@@ -7,6 +7,7 @@ import { Opens } from "@/ui/Fold";
 import { Num } from "@/ui/Num";
 import { timeText } from "@/ui/time";
 import type { Step } from "@/core/judgement/treatment/step/step";
+import { PrintRunSheet } from "./PrintRunSheet";
 import { StepCard } from "./StepCard";
 
 /** The whole job as it is walked: a place a card, what is done there in one breath, its lines when it is opened. */
@@ -40,6 +41,7 @@ export function PlanCards() {
         </Opens>
       ))}
       <WhenDryCard number={cards.length + 1} steps={plan.later} />
+      {cards.length > 0 && <PrintRunSheet />}
     </>
   );
 }

@@ -260,10 +260,16 @@ export function bestGap(hoursAt: (airChangesPerH: number) => number, rounds = 6)
 
 const tidyGap = (changes: number) => (changes < 3 ? Math.max(0.5, Math.round(changes * 2) / 2) : Math.round(changes));
 
+/** What the promises have in hand when it dries so long. */
+function slacksIn({ context: { job }, assessment, asOf }: Weighing, dryH: number) {
+  const { order, history, gas, plan } = assessment;
+  const nowMs = Date.parse(asOf);
+  return forecastOf(order, history, job.promises, dryH, nowMs, gas?.stillH, nowMs, laterMinOf(plan.later, job)).slacks;
+}
+
 function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const {
     context: { kit, job },
-    assessment: { order, history, gas, plan },
     asOf,
     startMs,
   } = weighing;
@@ -290,16 +296,7 @@ function weigh(weighing: Weighing, way: AirWayId): WhatIf {
   const running = runningIn({ ...job.site, ...air });
   const watts = running.map((machine) => machineOn(kit, machine)?.powerW ?? 0);
   const sum = watts.reduce((total, each) => total + each, 0);
-  const { slacks } = forecastOf(
-    order,
-    history,
-    job.promises,
-    all,
-    nowMs,
-    gas?.stillH,
-    nowMs,
-    laterMinOf(plan.later, job),
-  );
+  const slacks = slacksIn(weighing, all);
   return {
     way,
     name,

@@ -48,6 +48,14 @@ const AFTERWARDS = [
 
 const lowered = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 
+/** What the owner does himself, then what holds for everybody. */
+const afterwardsOf = (job: Job, { later }: Assessment["plan"]): string[] => [
+  ...later.flatMap((step) =>
+    closedBy(step, job) === "owner" ? [`When it is dry: ${lowered(step.title)}. ${step.how}`] : [],
+  ),
+  ...AFTERWARDS,
+];
+
 /** @param nowMs the caller's clock */
 export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): OwnerSheet {
   const { history, plan } = assessment;
@@ -102,12 +110,7 @@ export function ownerSheet(job: Job, assessment: Assessment, nowMs: number): Own
       amountMl: usedMl(agent, done),
       caution: agentOf(agent).caution ?? "",
     })),
-    afterwards: [
-      ...plan.later.flatMap((step) =>
-        closedBy(step, job) === "owner" ? [`When it is dry: ${lowered(step.title)}. ${step.how}`] : [],
-      ),
-      ...AFTERWARDS,
-    ],
+    afterwards: afterwardsOf(job, plan),
     due: appointmentsOf(job, assessment, nowMs)
       .filter(({ kind }) => kind === "return" || kind === "aftercare")
       .map(({ startMs, title, words }) => ({ atMs: startMs, words: `${title.split(":")[0]!}. ${words}` })),

@@ -301,3 +301,11 @@ const lineWords = ({ action, title, agent, amounts, dwell }: CardLine, say: (of:
 /** All of a card in one breath, without the names of its parts. */
 export const breathOf = (order: Order, card: Card, say: (of: Worked) => string): string =>
   [...new Set(chunksOf(order, card).map((chunk) => chunkWords(chunk, say)))].join("; then ");
+
+const MOST_NAMED = 3;
+
+/** "Seat + backrest: "; many are counted, and what the card is called already is not said again. */
+export function partsInWords(names: readonly string[], place: string): string {
+  if (names.length === 0 || (names.length === 1 && names[0]!.toLowerCase() === place.toLowerCase())) return "";
+  return names.length > MOST_NAMED ? `${names.length} parts: ` : `${names.join(" + ")}: `;
+}
