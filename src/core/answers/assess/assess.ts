@@ -156,7 +156,10 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const sewage = hadSewage(job.account);
   const onCloth = plan.steps;
   const { before, after } = sewage ? { before: [], after: [] } : besides(context, plan, open);
-  plan.steps = [...before, ...onCloth, ...after];
+  // What is fresh or stands in it comes before everything, the opening of a vehicle too.
+  const fresh = onCloth.findIndex(({ action }) => action !== "blot");
+  const blots = onCloth.slice(0, fresh < 0 ? onCloth.length : fresh);
+  plan.steps = [...blots, ...before, ...onCloth.slice(blots.length), ...after];
   const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
   let order = orderNow();
   const orderedSteps = plan.steps.length;

@@ -461,6 +461,7 @@ export const RULES: readonly Rule[] = [
     title: "Seat belt",
     when: { role: ["belt"] },
     forbid: { allAgentsBut: ["neutral-cleaner", "water"], actions: ["extract", "steam", "presoak"], spraying: true },
+    limit: { toolAtMost: 1 },
     guardsPeople: true,
     because:
       "A belt holds a life: mild cleaner on a towel only, no bleach, dye or solvent. Pulled out and clamped until it is dry.",
