@@ -155,6 +155,24 @@ describe("whole jobs, hands-on minutes", () => {
     expect(minutes).toBeLessThanOrEqual(most);
   });
 
+  it.each([
+    ["a sofa, heavily", soiled(piece("settee", {}), "heavy")],
+    ["a room, heavily", soiled(floor(4000, 3000), "heavy")],
+    ["seats, heavily", seatsOnly(soiled(piece("cabin", {}), "heavy", frontSeat))],
+  ])("%s: with hands and towels only it lifts less or takes longer, and says what is missing", (_, job) => {
+    const by = (kit: Kit) => {
+      const { steps, zones } = planJob(job, kit, NOW);
+      const { schools, picked } = Object.values(zones).find((zone) => zone.schools.length > 0)!;
+      const way = (school: string | undefined) => schools.find((option) => option.school === school)!;
+      const minutes = steps.reduce((sum, step) => sum + step.minutes.value, 0);
+      return { minutes, lifted: way(picked).lifted.value, drawnOff: way("extraction") };
+    };
+    const [usual, bare] = [by(USUAL_KIT), by({ ...USUAL_KIT, machines: { "hepa-vacuum": {} } })];
+    expect(bare.minutes > usual.minutes || bare.lifted < usual.lifted - 1e-9).toBe(true);
+    expect(bare.drawnOff).toMatchObject({ allowed: false });
+    expect(bare.drawnOff.because).toMatch(/shelf/);
+  });
+
   it("a larger floor takes longer, and by less than it is larger", () => {
     const [room, hall] = [
       handsOn(soiled(floor(4000, 3000), "heavy"), WITH_WAND),
