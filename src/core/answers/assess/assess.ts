@@ -156,10 +156,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   const sewage = hadSewage(job.account);
   const onCloth = plan.steps;
   const { before, after } = sewage ? { before: [], after: [] } : besides(context, plan, open);
-  // What is fresh or stands in it comes before everything, the opening of a vehicle too.
-  const fresh = onCloth.findIndex(({ action }) => action !== "blot");
-  const blots = onCloth.slice(0, fresh < 0 ? onCloth.length : fresh);
-  plan.steps = [...blots, ...before, ...onCloth.slice(blots.length), ...after];
+  plan.steps = [...freshFirst(before, onCloth), ...after];
   const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
   let order = orderNow();
   const orderedSteps = plan.steps.length;
@@ -178,9 +175,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
     plan.zones[view.id] = asTheLayersGo(plan.zones[view.id]!, dryingOfZone(context, view, left), drying[view.id]!);
   const wet = isWet(context, drying, asOf);
   if (onCloth.length === 0 && !sewage) plan.steps = [...before, ...whenDry(context, plan, open, wet), ...after];
-  const closing = wet ? plan.steps.filter((step) => isForLater(context, step)) : [];
-  plan.steps = plan.steps.filter((step) => !closing.includes(step));
-  if (!sewage && wet) plan.later = laterSteps(context, plan, open, closing);
+  if (wet) putOff(context, plan, sewage ? [] : open);
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
     wet,
@@ -244,10 +239,19 @@ function isForLater({ job, history }: Context, { key }: Step): boolean {
   return !begun && job.promises.dampHandBackAgreed !== true && CLOSES.includes(stepBase(key));
 }
 
-/** Everything that waits for dry: on the cloth, then what closes it. */
-function laterSteps(context: Context, plan: Plan, all: readonly ZoneView[], closing: readonly Step[]): Step[] {
-  const { pile, protection, back } = whenDryIn(context, plan, clothOf(all), plan.steps);
-  return [...pile, ...protection, ...back, ...closing];
+/** What waits for dry is no step yet: what is done on the cloth then, and what closes it. */
+function putOff(context: Context, plan: Plan, open: readonly ZoneView[]) {
+  const closing = plan.steps.filter((step) => isForLater(context, step));
+  plan.steps = plan.steps.filter((step) => !closing.includes(step));
+  const { pile, protection, back } = whenDryIn(context, plan, clothOf(open), plan.steps);
+  plan.later = [...pile, ...protection, ...back, ...closing];
+}
+
+/** What is fresh or stands in it comes before everything, the opening of a vehicle too. */
+function freshFirst(before: readonly Step[], onCloth: readonly Step[]): Step[] {
+  const other = onCloth.findIndex(({ action }) => action !== "blot");
+  const blots = onCloth.slice(0, other < 0 ? onCloth.length : other);
+  return [...blots, ...before, ...onCloth.slice(blots.length)];
 }
 
 const HOUR_MS = 3_600_000;

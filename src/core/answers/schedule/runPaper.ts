@@ -1,4 +1,4 @@
-import type { Assessment } from "@/core/answers/assess/assess";
+import type { Plan } from "@/core/judgement/treatment/plan/plan";
 import type { Worked } from "@/core/ground/sums/working";
 import {
   cardMinutes,
@@ -10,7 +10,7 @@ import {
   stepsMinutes,
   WHEN_DRY,
 } from "./runCards";
-import type { TaskTime } from "./times";
+import type { Order, TaskTime } from "./times";
 
 /** The run sheet as it is printed: a card a place, a line to tick for what is worked together, what can hurt beside it. */
 
@@ -31,7 +31,7 @@ interface PaperCard {
  * @param dryAtMs when what closes it may begin; left out: it does not dry in this air
  */
 export function paperCards(
-  { order, plan }: Pick<Assessment, "order" | "plan">,
+  { order, plan }: { order: Order; plan: Pick<Plan, "zones" | "later"> },
   times: readonly TaskTime[],
   say: (of: Worked) => string,
   at: (ms: number) => string,

@@ -215,7 +215,7 @@ const wasCleaned = ({ history }: Context, zoneId: string) =>
   doneOn(history, zoneId).some(({ action }) => CLEANS.some((each) => each === action));
 
 /** What of a job is done on dry cloth when all else is over: the pile of suede-look, a protector, belts and mats back. */
-export interface WhenDry {
+interface WhenDry {
   pile: Step[];
   protection: Step[];
   back: Step[];

@@ -281,8 +281,9 @@ function layMarks({ hair, open, marks, smell, view, evenOut }: ZoneDraft, work: 
   if (open.length > 0 || view.soil) layBleachOut(work);
   if (trial) layTrial(work);
   for (const mark of open) laySpot(work, mark);
-  for (const mark of open) layFlush(work, mark);
   if (smell) laySmell(work, smell.families);
+  // Last, as it is worked: what it rinses out must not be taken for gone before.
+  for (const mark of open) layFlush(work, mark);
   return work;
 }
 
