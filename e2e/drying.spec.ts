@@ -7,7 +7,7 @@ import { USUAL_KIT } from "../src/core/job/kit";
 import { jobFileOf } from "@/core/job/jobFile";
 import { workedOut } from "../src/core/testing/workedOut";
 import { demoJobs } from "../src/demo/jobs";
-import { expect, openFerry, phase, pressAgain, storedJob, test, workingOf } from "./bay";
+import { expect, openCards, openFerry, phase, pressAgain, storedJob, test, workingOf } from "./bay";
 
 /** Dry and Water in the real interface. */
 
@@ -148,5 +148,6 @@ test("strokes are tried before they are pulled: too deep is said, the fastest is
   await expect(strokes.getByTestId("strokes-tried")).toContainText("As planned1 wet");
   await expect(strokes.getByRole("button", { name: "Back to the plan's own" })).toBeVisible();
   await phase(page, "Work").click();
+  await openCards(page, "run-card");
   await expect(page.locator("main")).toContainText("Rinse and draw off, 1 wet stroke");
 });

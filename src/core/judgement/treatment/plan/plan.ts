@@ -263,9 +263,11 @@ export function whenDryIn(context: Context, plan: Plan, views: readonly ZoneView
 }
 
 function layPile(work: ZoneWork) {
-  work.add(STAGE.finish, "raise-pile", "", {
+  const tool = ownsTool(work.context.kit, "soft-brush") && !work.view.oldOrFragile ? "soft-brush" : "hand";
+  // Parts that bear a brush and parts that do not are two steps.
+  work.add(STAGE.finish, "raise-pile", tool, {
     action: "finish",
-    tool: ownsTool(work.context.kit, "soft-brush") && !work.view.oldOrFragile ? "soft-brush" : "hand",
+    tool,
     areaM2: work.area,
     minutes: handsOnMinutes(work.context.kit, "finish", work.area.value),
     title: "Raise the pile",
