@@ -146,10 +146,7 @@ function Bottle({ mix }: { mix: BottleMix }) {
       <div>
         <h3>{AGENTS[agent].name}</h3>
         <p className="soft">
-          {AGENTS[agent].job}; for{" "}
-          {mix.steps.length === 1
-            ? `step ${stepNumber(mix.steps[0]!)}`
-            : `steps ${mix.steps.map(stepNumber).join(", ")}`}
+          {AGENTS[agent].job}; for {forSteps(mix.steps)}
         </p>
         {readyToUse ? (
           <p className="pour">
@@ -179,9 +176,14 @@ function Bottle({ mix }: { mix: BottleMix }) {
     </section>
   );
 
-  function stepNumber(key: string) {
-    const at = assessment.plan.steps.findIndex((step) => step.key === key);
-    return at < 0 ? "when it is dry" : at + 1;
+  function forSteps(keys: readonly string[]) {
+    const numbers = keys.flatMap((key) => {
+      const at = assessment.plan.steps.findIndex((step) => step.key === key);
+      return at < 0 ? [] : [at + 1];
+    });
+    const now = numbers.length === 1 ? `step ${numbers[0]}` : `steps ${numbers.join(", ")}`;
+    const later = numbers.length < keys.length ? ["when it is dry"] : [];
+    return [...(numbers.length > 0 ? [now] : []), ...later].join(" and ");
   }
 }
 

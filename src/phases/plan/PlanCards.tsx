@@ -50,7 +50,6 @@ export function PlanCards() {
 function WhenDryCard({ number, steps }: { number: number; steps: readonly Step[] }) {
   const { forecast, nowMs, job } = useBay();
   if (steps.length === 0) return null;
-  const minutes = stepsMinutes(steps);
   const by = new Set(steps.map((step) => closedBy(step, job)));
   return (
     <Opens
@@ -65,14 +64,14 @@ function WhenDryCard({ number, steps }: { number: number; steps: readonly Step[]
               {steps.map(({ title }) => title).join(", ")}
               {by.has("owner") ? "; the owner's part stands on the sheet" : ""}
               {by.has("second visit") ? "; a second visit" : ""}
-              {forecast.usable
-                ? `; not before ${timeText(forecast.usable.atMs - minutes.value * 60_000, nowMs)}, or a meter reads dry`
+              {forecast.closesFromMs !== undefined
+                ? `; not before ${timeText(forecast.closesFromMs, nowMs)}, or a meter reads dry`
                 : "; in this air it does not dry"}
             </span>
           </span>
         </>
       }
-      beside={<Num of={minutes} />}
+      beside={<Num of={stepsMinutes(steps)} />}
     >
       <div className="card-lines">
         {steps.map((step) => (

@@ -1,6 +1,5 @@
 "use client";
 import { useState } from "react";
-import { stepsMinutes } from "@/core/answers/schedule/runCards";
 import { paperCards } from "@/core/answers/schedule/runPaper";
 import { notify } from "@/store/jobs";
 import { fileName, saveAsFile } from "@/store/saveFile";
@@ -20,13 +19,12 @@ export function PrintRunSheet() {
     try {
       const { runSheetAsPdf } = await import("@/print/printRunSheet");
       const at = (ms: number) => timeText(ms, nowMs);
-      const dryAtMs = forecast.usable && forecast.usable.atMs - stepsMinutes(assessment.plan.later).value * 60_000;
       saveAsFile(
         `${fileName(job.title)}-run-sheet.pdf`,
         await runSheetAsPdf({
           title: job.title,
           whose: [job.customer, job.place].filter(Boolean).join(" · "),
-          cards: paperCards(assessment, forecast.times, quantity, at, dryAtMs),
+          cards: paperCards(assessment, forecast.times, quantity, at, forecast.closesFromMs),
           madeOn: fullTime(nowMs),
         }),
       );

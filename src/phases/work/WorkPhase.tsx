@@ -7,7 +7,7 @@ import { MOST_HANDS } from "@/core/job/fileFormat";
 import { formatDuration } from "@/core/ground/quantity/format";
 import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { input, sumOf, worked } from "@/core/ground/sums/working";
-import { cardsOf, placeName, stepsMinutes, WHEN_DRY } from "@/core/answers/schedule/runCards";
+import { cardsOf, placeName, WHEN_DRY } from "@/core/answers/schedule/runCards";
 import { isDue, isFree, Order, type OrderTask, type TaskTime } from "@/core/answers/schedule/times";
 import { Act } from "@/ui/Act";
 import { Boundary } from "@/ui/Boundary";
@@ -224,13 +224,12 @@ function LaterLine() {
   const { assessment, forecast, nowMs } = useBay();
   const { later } = assessment.plan;
   if (later.length === 0) return null;
-  const startsMs = forecast.usable && forecast.usable.atMs - stepsMinutes(later).value * 60_000;
   return (
     <div className="line-step" data-testid="later">
       <span className="line-what">
         <b>{WHEN_DRY}</b> <span className="soft">{later.map(({ title }) => title).join(", ")}</span>
       </span>
-      <span className="line-more">{startsMs ? timeText(startsMs, nowMs) : ""}</span>
+      <span className="line-more">{forecast.closesFromMs ? timeText(forecast.closesFromMs, nowMs) : ""}</span>
     </div>
   );
 }

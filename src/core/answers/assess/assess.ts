@@ -159,7 +159,7 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
   plan.steps = [...freshFirst(before, onCloth), ...after];
   const orderNow = () => by.order(job, { plan, history: context.history }, kit, asOf);
   let order = orderNow();
-  const orderedSteps = plan.steps.length;
+  const ordered = plan.steps;
   const dried =
     wetViews.length > 0
       ? by.dry(context, wetViews, dryFromMs(order, context.history, Date.parse(asOf)))
@@ -175,17 +175,18 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
     plan.zones[view.id] = asTheLayersGo(plan.zones[view.id]!, dryingOfZone(context, view, left), drying[view.id]!);
   const wet = isWet(context, drying, asOf);
   if (onCloth.length === 0 && !sewage) plan.steps = [...before, ...whenDry(context, plan, open, wet), ...after];
-  if (wet) putOff(context, plan, sewage ? [] : open);
+  // In air that never dries it nothing waits for dry: it would never be closed.
+  if (wet && Number.isFinite(longestDryH(drying))) putOff(context, plan, sewage ? [] : open);
   const gas = gasPlanOf(context, views, {
     workLeft: plan.steps.length > 0,
     wet,
     referred: sewage || views.some(({ id }) => referred.has(id) || plan.zones[id]!.closed),
   });
-  plan.steps.push(...(gas?.steps ?? []));
+  plan.steps = [...plan.steps, ...(gas?.steps ?? [])];
   // What the shelf cannot meet is said before the first step, not when the gas is in.
   if (gas?.locks.some(({ id }) => id === "shelf"))
     plan.notes.push(`${GASES[gas.gas].name}: asked for, and not on the shelf. Settle that with the owner first.`);
-  if (plan.steps.length !== orderedSteps) order = orderNow();
+  if (!isSame(plan.steps, ordered)) order = orderNow();
   plan.steps = stepsInTurn(plan.steps, order);
   const cautions = [
     ...new Map(plan.steps.flatMap((step) => step.cautions).map((caution) => [caution.id, caution])).values(),
@@ -203,6 +204,9 @@ export function assess(job: Job, kit: Kit, asOf: string, by: Reckoning = inFull)
     dryingAdvice: dried.place ? dryingAdvice(factsOfDrying(context, plan, drying, dried.place)) : [],
   };
 }
+
+const isSame = (a: readonly Step[], b: readonly Step[]) =>
+  a.length === b.length && a.every((step, at) => step === b[at]);
 
 /** What is done beside the cloth: leather and hard surfaces first, their notes into the plan. */
 function besides(context: Context, plan: Plan, open: readonly ZoneView[]) {

@@ -196,10 +196,11 @@ function cardsIn({ order }: Assessment, asOf: string): CardAnswer[] {
 /** What closes it once it is dry; left out where this air never dries it. */
 function closingCard(assessment: Assessment, job: Job, asOf: string): CardAnswer[] {
   const { later } = assessment.plan;
-  const usable = forecastAt(assessment, job, Date.parse(asOf)).usable;
-  if (later.length === 0 || !usable) return [];
+  const nowMs = Date.parse(asOf);
+  const { closesFromMs } = forecastAt(assessment, job, nowMs);
+  if (later.length === 0 || closesFromMs === undefined) return [];
   const minutes = later.reduce((sum, step) => sum + step.minutes.value, 0);
-  let startsMin = usable.value - minutes;
+  let startsMin = (closesFromMs - nowMs) / 60_000;
   return [
     {
       place: WHEN_DRY,

@@ -23,6 +23,8 @@ export interface Forecast {
   times: TaskTime[];
   /** When the hands are done. */
   finish: Worked & { atMs: number };
+  /** When what closes it may begin: dry, and hands are free; undefined when this air never dries it. */
+  closesFromMs?: number;
   /** When it is dry, minutes from now (under 0: since then); undefined when this air never dries it. */
   usable?: Worked & { atMs: number };
   slacks: Slack[];
@@ -65,7 +67,8 @@ export function forecastOf(
   };
   const dryFrom = (wetsNoMore(order) ? setToDryMs(history) : undefined) ?? at;
   const dryMs = dryFrom + dryHours * 60 * MINUTE_MS;
-  const usableMs = (order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs) + (airH * 60 + laterMin) * MINUTE_MS;
+  const closesFromMs = order.tasks.length > 0 ? Math.max(at, dryMs) : dryMs;
+  const usableMs = closesFromMs + (airH * 60 + laterMin) * MINUTE_MS;
   const usable = Number.isFinite(dryHours)
     ? {
         ...sumOf(SCHEDULE_FORMULAS, "schedule.usable", {
@@ -89,6 +92,7 @@ export function forecastOf(
     beginMs,
     times,
     finish,
+    ...(usable ? { closesFromMs } : {}),
     usable,
     slacks,
     tighter: slacks.reduce<Slack | undefined>(

@@ -73,6 +73,19 @@ describe("what closes a job", () => {
     expect(forecastAt(result, job, nowMs).usable!.value).toBe(forecastAt(bare, job, nowMs).usable!.value);
   });
 
+  it("begins when it is dry and no sooner, whoever does it; where air never dries it nothing waits", () => {
+    for (const dampHandBackAgreed of [false, true]) {
+      const job = cabin({ dampHandBackAgreed }, { protect: "dry" });
+      const result = of(job);
+      const bare: Assessment = { ...result, plan: { ...result.plan, later: [] } };
+      const nowMs = Date.parse(NOW);
+      expect(forecastAt(result, job, nowMs).closesFromMs).toBe(forecastAt(bare, job, nowMs).usable!.atMs);
+    }
+    const never = of({ ...cabin(), site: {} });
+    expect(Object.values(never.drying).some(({ hours }) => hours.value === Infinity)).toBe(true);
+    expect(names(never.plan.steps)).toContain("beside-closing");
+  });
+
   it("is not begun while it is wet, and comes by itself once it is dry", () => {
     let job = cabin();
     for (let step = of(job).plan.steps[0]; step; step = of(job).plan.steps[0])

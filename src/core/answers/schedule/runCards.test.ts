@@ -73,6 +73,11 @@ describe("cards of a run sheet", () => {
     expect(order.tasks[dry!.tasks[together.length]!]!.step.action).toBe("take-out");
     const wet = others.find(({ tasks }) => tasks.length > 2)!;
     expect(doneTogether(order, wet, wet.tasks[1]!)).toEqual(wet.tasks.slice(1));
+    // A contact time is waited out, and what follows it is another tap.
+    const disinfected = order.tasks.map((task, at) =>
+      at === wet.tasks[1] ? { ...task, step: { ...task.step, agent: "disinfectant" as const } } : task,
+    );
+    expect(doneTogether({ ...order, tasks: disinfected }, wet, wet.tasks[0]!)).toEqual([wet.tasks[0]]);
     const asks = order.tasks.findIndex(({ step }) => step.action === "fastness-check");
     expect(doneTogether(order, dry!, asks)).toEqual([]);
   });

@@ -1,7 +1,8 @@
 import { agentOf, type AgentId } from "@/core/ground/catalog/agents";
 import { SCHEDULE_FORMULAS } from "@/core/ground/sums/scheduleFormulas";
 import { opened, sumOf, type Worked } from "@/core/ground/sums/working";
-import { isWaitedOut } from "@/core/ground/catalog/actions";
+import { guardsPerson, isWaitedOut } from "@/core/ground/catalog/actions";
+import { stepBase } from "@/core/job/history";
 import type { Step } from "@/core/judgement/treatment/step/step";
 import { DRY_FIRST, LAST } from "./sections";
 import type { Order } from "./times";
@@ -100,7 +101,14 @@ export const stepsMinutes = (steps: readonly Step[]): Worked =>
   });
 
 /** @returns cards in the order they are begun; every task is on one of them */
-export const cardsOf = (order: Order): Card[] => toAndFro(order, visitsOf(order));
+export function cardsOf(order: Order): readonly Card[] {
+  const known = kept.get(order) ?? toAndFro(order, visitsOf(order));
+  kept.set(order, known);
+  return known;
+}
+
+/** An order never changes, and its cards are asked for by every screen every second. */
+const kept = new WeakMap<Order, readonly Card[]>();
 
 /** What is done at a place before hands go on to the next. */
 function visitsOf(order: Order): Card[] {
@@ -168,18 +176,20 @@ const joined = (a: Card, b: Card): Card => ({
 /** Where what closes a job is done: it waits for the cloth. */
 export const WHEN_DRY = "When it is dry";
 
-/** Somebody has to say how it came out. */
-const ASKS: readonly Step["action"][] = ["check-first", "fastness-check", "trial", "take-out"];
+/** Somebody has to say how it came out, or what lay there. */
+const ASKS: readonly Step["action"][] = ["check-first", "fastness-check", "trial"];
+const asks = ({ action, key }: Step) => ASKS.includes(action) || stepBase(key) === "look-under";
+const isSolvent = ({ agent }: Step) => agent !== undefined && agentOf(agent).groups.includes("solvent");
 
 /**
- * The lines of a card that one tap may record, from what is next on it: up to the first that asks something, guards a
- * person or is waited out.
+ * The lines of a card that one tap may record, from what is next on it: up to the first that asks something or whose
+ * wait guards a person, before it or behind it.
  */
 export function doneTogether({ tasks }: Order, card: Card, next: number): number[] {
   const left = card.tasks.filter((at) => at >= next);
   const stops = left.findIndex((at) => {
-    const { action, agent } = tasks[at]!.step;
-    return ASKS.includes(action) || isWaitedOut(action) || (agent && agentOf(agent).groups.includes("solvent"));
+    const { step, after = [] } = tasks[at]!;
+    return asks(step) || isSolvent(step) || guardsPerson(step) || after.some(guardsPerson);
   });
   return stops < 0 ? left : left.slice(0, stops);
 }

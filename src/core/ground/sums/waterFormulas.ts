@@ -259,13 +259,13 @@ export const WATER_FORMULAS = {
     of: ({ times, heldLPerM2 }) => times * heldLPerM2,
   }),
   "water.flushStrokes": sum({
-    name: "Wet strokes of a flush",
-    equation: "the flush over what one stroke puts on, rounded up",
+    name: "Wet passes of a flush",
+    equation: "the flush over what one pass puts on, rounded up",
     mark: "practice",
     unit: "strokes",
     inputs: {
       flushLPerM2: as("flush", "L/m2"),
-      strokeLPerM2: as("one stroke", "L/m2"),
+      strokeLPerM2: as("one pass", "L/m2"),
       least: as("at least", "strokes"),
       most: as("at most", "strokes"),
     },

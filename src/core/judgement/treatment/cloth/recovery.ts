@@ -8,7 +8,7 @@ import { fittedRecovery } from "@/core/models/water/tankMarks";
 import { type Context } from "./planContext";
 import { stateNow } from "@/core/judgement/treatment/cloth/inCloth";
 import { mostOfBuilds, type ZoneView } from "@/core/judgement/zones/zoneView";
-import { waterBefore } from "./waterBudget";
+import { waterBefore, waterCourse, type WaterMove } from "./waterBudget";
 
 /** No machine draws off all of it at once. Judgement. */
 const MOST_RECOVERY = 0.9;
@@ -28,6 +28,23 @@ export function recoveryOf(context: Context, view: ZoneView): Recovery {
   const recovery = ofContext.get(view.id) ?? recoveryNow(context, view);
   ofContext.set(view.id, recovery);
   return recovery;
+}
+
+/** What should come back into the tank: what lies there, and what goes on, but for what stays. @param there moves before */
+export function recoveredBy(
+  context: Context,
+  view: ZoneView,
+  there: readonly WaterMove[],
+  move: WaterMove,
+  area: Worked,
+): Worked {
+  const recovery = recoveryOf(context, view).value;
+  return sumOf(WATER_FORMULAS, "water.recovered", {
+    before: waterCourse(there, view, recovery).left.value,
+    on: move.waterOnLPerM2!,
+    left: waterCourse([...there, move], view, recovery).left.value,
+    areaM2: area.value,
+  });
 }
 
 /** A context never changes, and every way through asks again. */

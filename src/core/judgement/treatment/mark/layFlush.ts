@@ -3,10 +3,10 @@ import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { WATER_FORMULAS } from "@/core/ground/sums/waterFormulas";
 import { opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
-import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import { depthRan, heldByLayers } from "@/core/judgement/treatment/cloth/spillDepth";
-import { movesAt, waterCourse, type WaterMove } from "@/core/judgement/treatment/cloth/waterBudget";
+import { movesAt } from "@/core/judgement/treatment/cloth/waterBudget";
 import { clearFor } from "@/core/judgement/treatment/lay/clear";
+import { recoveredBy } from "@/core/judgement/treatment/cloth/recovery";
 import { STAGE } from "@/core/judgement/treatment/lay/stages";
 import type { ZoneWork } from "@/core/judgement/treatment/lay/zoneWork";
 import { dryStrokesFor } from "@/core/judgement/treatment/step/amounts";
@@ -76,6 +76,7 @@ function addFlush(
     layers: heldByLayers(work.view, deepMm).map(({ name, mm }) => ({ value: mm, name, basis: "table" as const })),
   });
   const move = { action: "extract", waterOnLPerM2, wetStrokes: wet, dryStrokes: dryStrokes.value } as const;
+  const there = movesAt(work.state.moves, work.placeOf(findingId, spread));
   const tempC = fit.candidate.clothTempC!;
   work.add(
     STAGE.flush,
@@ -92,38 +93,25 @@ function addFlush(
       wetStrokes,
       dryStrokes,
       flushes,
-      recoveredMl: recoveredBy(work, findingId, spread, { ...move, flushedMm: deepMm }),
+      recoveredMl: recoveredBy(work.context, work.view, there, { ...move, flushedMm: deepMm }, spread),
       phMin: fit.candidate.phMin,
       phMax: fit.candidate.phMax,
       amountMl: sumOf(TREATMENT_FORMULAS, "treatment.amountByStrokes", {
         areaM2: spread.value,
-        strokes: wet,
+        strokes: opened(wetStrokes),
         strokeLPerM2: opened(stroke),
       }),
-      minutes: drawingMinutes(
-        work.context.kit,
-        spread.value,
-        wet + dryStrokes.value,
-        waterOnLPerM2 * spread.value,
-        machine,
-        work.view.role,
-      ),
-      title: `Flush the spill out, ${wet} wet strokes, ${dryStrokes.value} dry`,
+      minutes: minutesOf(work, machine, spread, move),
+      title: `Flush the spill out: ${wet} wet passes, ${dryStrokes.value} dry`,
       ...WORDS,
     },
     fit,
   );
 }
 
-/** What should come back into the tank, of what stands at this place and of what goes on. */
-function recoveredBy(work: ZoneWork, findingId: string, area: Worked, move: WaterMove) {
-  const { context, state, view } = work;
-  const recovery = recoveryOf(context, view).value;
-  const there = movesAt(state.moves, work.placeOf(findingId, area));
-  return sumOf(WATER_FORMULAS, "water.recovered", {
-    before: waterCourse(there, view, recovery).left.value,
-    on: move.waterOnLPerM2!,
-    left: waterCourse([...there, move], view, recovery).left.value,
-    areaM2: area.value,
-  });
-}
+const minutesOf = (
+  { context, view }: ZoneWork,
+  machine: Extractor,
+  { value: areaM2 }: Worked,
+  { waterOnLPerM2, wetStrokes, dryStrokes }: { waterOnLPerM2: number; wetStrokes: number; dryStrokes: number },
+) => drawingMinutes(context.kit, areaM2, wetStrokes + dryStrokes, waterOnLPerM2 * areaM2, machine, view.role);

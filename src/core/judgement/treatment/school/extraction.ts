@@ -4,7 +4,7 @@ import { TREATMENT_FORMULAS } from "@/core/ground/sums/treatmentFormulas";
 import { entered, opened, stated, sumOf, type Worked } from "@/core/ground/sums/working";
 import { trialOn } from "@/core/judgement/treatment/cloth/trial";
 import { extractorFor, type Extractor } from "@/core/judgement/shelf/shelf";
-import { recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
+import { recoveredBy, recoveryOf } from "@/core/judgement/treatment/cloth/recovery";
 import {
   depthOf,
   ofCleaning,
@@ -227,7 +227,7 @@ function layStrokes(
     {
       ...(pace === 1 ? {} : { pace }),
       mostWetStrokes: most,
-      recoveredMl: recoveredBy(work, move, area),
+      recoveredMl: recoveredBy(work.context, work.view, wettestMoves(work.state.moves), move, area),
       action: "extract",
       agent: "water",
       tool: "extractor",
@@ -268,18 +268,6 @@ const minutesOf = ({ context, view }: ZoneWork, pattern: Pattern, area: Worked, 
     { ...pattern.machine, strokeMPerS: pattern.machine.strokeMPerS * pattern.pace },
     view.role,
   );
-
-/** What should come back into the tank: what lies where it is wettest, and what goes on, but for what stays. */
-function recoveredBy({ context, state, view }: ZoneWork, move: WaterMove, area: Worked): Worked {
-  const recovery = recoveryOf(context, view).value;
-  const there = wettestMoves(state.moves);
-  return sumOf(WATER_FORMULAS, "water.recovered", {
-    before: waterCourse(there, view, recovery).left.value,
-    on: move.waterOnLPerM2!,
-    left: waterCourse([...there, move], view, recovery).left.value,
-    areaM2: area.value,
-  });
-}
 
 const howToVacuum = (wet: number): string =>
   `Plain water on by hand sprayer, coarse, then the wet vacuum on the same line right behind, slowly` +
