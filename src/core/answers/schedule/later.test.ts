@@ -81,7 +81,7 @@ describe("what closes a job", () => {
       const nowMs = Date.parse(NOW);
       expect(forecastAt(result, job, nowMs).closesFromMs).toBe(forecastAt(bare, job, nowMs).usable!.atMs);
     }
-    const never = of({ ...cabin(), site: {} });
+    const never = assess({ ...cabin(), site: { airTempC: 5, relativeHumidityPct: 100 } }, USUAL_KIT, NOW);
     expect(Object.values(never.drying).some(({ hours }) => hours.value === Infinity)).toBe(true);
     expect(names(never.plan.steps)).toContain("beside-closing");
   });
